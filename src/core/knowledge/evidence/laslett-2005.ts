@@ -1,0 +1,65 @@
+import type { AccuracyRecord } from "./types";
+
+const study = {
+  source: "sacroiliac",
+  definition: "familiar symptom reproduced, wherever it was felt",
+  countsRebuilt: true,
+  population: "48 people with chronic low back pain, seen by specialists",
+  reference: "sacroiliac joint block",
+  citation: "laslett-2005",
+  standing: "published",
+} as const;
+
+/** Counts rebuilt from the printed proportions; they give the printed ratios again. */
+export const laslett2005: readonly AccuracyRecord[] = [
+  {
+    ...study,
+    id: "thigh-thrust.laslett-2005",
+    test: "thigh-thrust",
+    sensitivity: 0.88,
+    specificity: 0.69,
+    counts: { tp: 14, fn: 2, fp: 10, tn: 22 },
+  },
+  {
+    ...study,
+    id: "si-distraction.laslett-2005",
+    test: "si-distraction",
+    sensitivity: 0.6,
+    specificity: 0.81,
+    counts: { tp: 9, fn: 6, fp: 6, tn: 26 },
+  },
+  {
+    ...study,
+    id: "si-compression.laslett-2005",
+    test: "si-compression",
+    sensitivity: 0.69,
+    specificity: 0.69,
+    counts: { tp: 11, fn: 5, fp: 10, tn: 22 },
+  },
+  {
+    ...study,
+    id: "sacral-thrust.laslett-2005",
+    test: "sacral-thrust",
+    sensitivity: 0.63,
+    specificity: 0.75,
+    counts: { tp: 10, fn: 6, fp: 8, tn: 24 },
+  },
+  {
+    ...study,
+    id: "gaenslen-right.laslett-2005",
+    test: "gaenslen",
+    testedSide: "right",
+    sensitivity: 0.53,
+    specificity: 0.71,
+    counts: { tp: 8, fn: 7, fp: 9, tn: 22 },
+  },
+  {
+    ...study,
+    id: "gaenslen-left.laslett-2005",
+    test: "gaenslen",
+    testedSide: "left",
+    sensitivity: 0.5,
+    specificity: 0.77,
+    counts: { tp: 8, fn: 8, fp: 7, tn: 24 },
+  },
+];

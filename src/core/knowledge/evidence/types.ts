@@ -1,0 +1,30 @@
+import type { Side } from "../../vocabulary/sides";
+import type { SourceId } from "../../vocabulary/sources";
+import type { Standing } from "../../vocabulary/examination";
+import type { CitationId } from "../citations";
+import type { TestId } from "../protocols/types";
+
+/** People by what the test said and what the reference standard said. */
+export type Counts = { readonly tp: number; readonly fn: number; readonly fp: number; readonly tn: number };
+
+/** A single test's accuracy, as one study found it. */
+export type AccuracyRecord = {
+  readonly id: string;
+  readonly test: TestId;
+  /** Set when the study gives the test's two runs figures of their own. */
+  readonly testedSide?: Side;
+  readonly source: SourceId;
+  readonly definition: string;
+  readonly sensitivity: number;
+  readonly specificity: number;
+  /** Absent when the paper gives none; then the record has no interval of its own. */
+  readonly counts?: Counts;
+  /** The counts were rebuilt from the printed proportions. */
+  readonly countsRebuilt?: boolean;
+  readonly population: string;
+  readonly reference: string;
+  readonly citation: CitationId;
+  readonly standing: Standing;
+  /** Why the record is shown but moves nothing. */
+  readonly off?: string;
+};

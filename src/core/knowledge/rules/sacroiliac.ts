@@ -1,0 +1,79 @@
+import type { ClusterRule, PooledFigure, RuleMember } from "./types";
+
+const distraction: RuleMember = { test: "si-distraction", run: "only run" };
+const compression: RuleMember = { test: "si-compression", run: "only run" };
+const sacralThrust: RuleMember = { test: "sacral-thrust", run: "only run" };
+const thighThrust: RuleMember = { test: "thigh-thrust", run: "own side" };
+const gaenslen: RuleMember = { test: "gaenslen", run: "own side" };
+const gaenslenOtherLeg: RuleMember = { test: "gaenslen", run: "other side" };
+const faber: RuleMember = { test: "faber", run: "own side" };
+
+const pooled: PooledFigure = {
+  lrPositive: 2.44,
+  lrNegative: 0.31,
+  citation: "saueressig-2021",
+  standing: "second-hand",
+};
+
+const sacroiliac = {
+  source: "sacroiliac",
+  definition: "familiar symptom reproduced",
+  reference: "sacroiliac joint block",
+  standing: "published",
+  pooled,
+} as const;
+
+const sixTests = [distraction, compression, thighThrust, sacralThrust, gaenslen, gaenslenOtherLeg];
+
+export const SACROILIAC_RULES: readonly ClusterRule[] = [
+  {
+    ...sacroiliac,
+    id: "si-five-test",
+    label: "five-test regimen",
+    members: [distraction, compression, thighThrust, gaenslen, faber],
+    k: 3,
+    counts: { tp: 23, fn: 4, fp: 7, tn: 26 },
+    population: "60 people with chronic low back pain",
+    reference: "double sacroiliac joint block",
+    citation: "van-der-wurff-2006",
+    remark: "Gaenslen counts for the side of the lowered leg.",
+  },
+  {
+    ...sacroiliac,
+    id: "si-six-test",
+    label: "six-test composite",
+    members: sixTests,
+    k: 3,
+    counts: { tp: 15, fn: 1, fp: 7, tn: 25 },
+    countsRebuilt: true,
+    population: "48 people with chronic low back pain, seen by specialists",
+    citation: "laslett-2005",
+    remark: "Both Gaenslen runs count for the side where the symptom is felt.",
+  },
+  {
+    ...sacroiliac,
+    id: "si-four-test",
+    label: "four-test composite",
+    members: [distraction, thighThrust, compression, sacralThrust],
+    k: 2,
+    counts: { tp: 14, fn: 2, fp: 7, tn: 25 },
+    countsRebuilt: true,
+    population: "48 people with chronic low back pain, seen by specialists",
+    citation: "laslett-2005",
+    prescribedOrder: true,
+    remark: "Distraction, thigh thrust, compression, sacral thrust, in that order; the study stopped at the second positive.",
+  },
+  {
+    ...sacroiliac,
+    id: "si-centralisation-excluded",
+    label: "composite after centralisation is excluded",
+    members: sixTests,
+    k: 3,
+    counts: { tp: 10, fn: 1, fp: 3, tn: 20 },
+    countsRebuilt: true,
+    population: "34 people with chronic low back pain that did not centralise",
+    citation: "laslett-2003",
+    precondition: "centralisation excluded",
+    remark: "Its people overlap those of the six-test composite, so the two are never counted together.",
+  },
+];
