@@ -1,0 +1,137 @@
+import type { EventOf, EventType, ExamEvent } from "./events";
+import type { Area, ExamState, Run, StageRecord } from "./state";
+
+type Draft = {
+  -readonly [K in keyof ExamState]: ExamState[K] extends readonly (infer T)[] ? T[] : ExamState[K] extends Readonly<Record<string, infer V>> ? Record<string, V> : ExamState[K];
+};
+type Handlers = { [T in EventType]: (draft: Draft, event: EventOf<T>) => void };
+
+const emptyDraft = (id: string): Draft =>
+  ({
+    id,
+    opened: null,
+    settings: null,
+    settingsReason: "",
+    areas: [],
+    familiar: null,
+    history: null,
+    centralisation: null,
+    consent: null,
+    guardAnswers: {},
+    overrides: {},
+    acknowledged: {},
+    guardAskedAgain: false,
+    rest: null,
+    runs: [],
+    skips: [],
+    stops: [],
+    notes: [],
+    starts: [],
+    signed: null,
+    amendments: [],
+    known: new Set<string>(),
+    retracted: new Set<string>(),
+  }) as unknown as Draft;
+
+const emptyStage = (): StageRecord => ({ response: null, places: [], intensity: null, reactions: [], dose: null, skipped: null });
+
+/** Runs `update` on a stage of a run, if the run is (still) there. */
+function onStage(draft: Draft, run: string, stage: string, update: (record: StageRecord) => void): void {
+  const found = (draft.runs as Run[]).find((candidate) => candidate.id === run);
+  if (found) update((found.stages[stage] ??= emptyStage()));
+}
+
+/** Puts an item in place of the one with the same key, or at the end. */
+function upsert<T>(list: T[], same: (item: T) => boolean, item: T): void {
+  const index = list.findIndex(same);
+  if (index >= 0) list[index] = item;
+  else list.push(item);
+}
+
+const HANDLERS: Handlers = {
+  "exam-opened": (draft, event) => {
+    draft.opened = event;
+    draft.settings = event.body.settings;
+  },
+  "settings-changed": (draft, { body }) => {
+    draft.settings = body.settings;
+    draft.settingsReason = body.reason;
+  },
+  "area-recorded": (draft, { body }) => upsert(draft.areas as Area[], (area) => area.area === body.area, body),
+  "area-removed": (draft, { body }) => {
+    draft.areas = (draft.areas as Area[]).filter((area) => area.area !== body.area);
+    if (draft.familiar?.area === body.area) draft.familiar = null;
+  },
+  "familiar-chosen": (draft, { body }) => void (draft.familiar = body),
+  "history-recorded": (draft, { body }) => void (draft.history = body),
+  "centralisation-recorded": (draft, { body }) => void (draft.centralisation = body.answer),
+  "consent-recorded": (draft, { body }) => void (draft.consent = body),
+  "guard-answered": (draft, { body }) => {
+    draft.guardAnswers[body.question] = body.answer;
+    draft.guardAskedAgain = false;
+  },
+  "block-overridden": (draft, { body, actor, at }) => void (draft.overrides[body.block] = { reason: body.reason, actor, at }),
+  "referral-acknowledged": (draft, { body, actor, at }) => void (draft.acknowledged[body.referral] = { action: body.action, actor, at }),
+  "rest-rated": (draft, { body }) => void (draft.rest = body),
+  "run-started": (draft, { id, at, body }) => {
+    draft.runs.push({ id: body.run, test: body.test, side: body.side, variant: body.variant, startedBy: id, at, rest: draft.rest, stages: {}, stopped: null });
+    draft.skips = draft.skips.filter((skip) => skip.test !== body.test || skip.side !== body.side);
+  },
+  "response-recorded": (draft, { body }) =>
+    onStage(draft, body.run, body.stage, (record) => {
+      record.response = body.response;
+      record.skipped = null;
+    }),
+  "felt-recorded": (draft, { body }) =>
+    onStage(draft, body.run, body.stage, (record) => {
+      record.places = body.places;
+      record.intensity = body.intensity;
+      record.reactions = body.reactions;
+    }),
+  "dose-recorded": (draft, { body }) =>
+    onStage(draft, body.run, body.stage, (record) => {
+      record.dose = { force: body.force, seconds: body.seconds, thrusts: body.thrusts };
+    }),
+  "stage-skipped": (draft, { body }) => onStage(draft, body.run, body.stage, (record) => void (record.skipped = body.reason)),
+  "run-stopped": (draft, { id, body }) => {
+    draft.stops.push({ ...body, event: id });
+    const run = (draft.runs as Run[]).find((candidate) => candidate.id === body.run);
+    if (run) run.stopped = { reason: body.reason, note: body.note };
+    if (body.reason !== "other") draft.guardAskedAgain = true;
+  },
+  "test-skipped": (draft, { id, body }) =>
+    upsert(draft.skips, (skip) => skip.test === body.test && skip.side === body.side, { ...body, event: id }),
+  "note-written": (draft, { id, at, actor, body }) => void draft.notes.push({ event: id, text: body.text, at, actor }),
+  "start-set": (draft, { body }) => upsert(draft.starts, (start) => start.source === body.source && start.side === body.side, body),
+  "event-retracted": () => {},
+  "exam-signed": (draft, event) => void (draft.signed ??= event),
+};
+
+/** Ids taken back, last first, so that taking back a retraction restores its event. */
+function retractedBy(events: readonly ExamEvent[]): Set<string> {
+  const dead = new Set<string>();
+  for (let index = events.length - 1; index >= 0; index--) {
+    const event = events[index]!;
+    if (event.type === "event-retracted" && !dead.has(event.id)) dead.add(event.body.event);
+  }
+  return dead;
+}
+
+/**
+ * The state an exam's events add up to. A retracted event is as if it never
+ * happened; of two answers to one question the later in the list holds. The
+ * order is the list's, never the clocks'.
+ *
+ * @example fold([]).signed // null
+ */
+export function fold(events: readonly ExamEvent[]): ExamState {
+  const draft = emptyDraft(events[0]?.exam ?? "");
+  const dead = retractedBy(events);
+  draft.retracted = dead;
+  draft.known = new Set(events.map((event) => event.id));
+  for (const event of events) {
+    if (event.amendment) draft.amendments.push({ event, reason: event.amendment });
+    if (!dead.has(event.id)) (HANDLERS[event.type] as (draft: Draft, event: ExamEvent) => void)(draft, event);
+  }
+  return draft as ExamState;
+}

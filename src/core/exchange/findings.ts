@@ -1,0 +1,49 @@
+import { ladderOf } from "../exam/ladder";
+import type { ExamState } from "../exam/state";
+import { protocolOf } from "../knowledge/protocols";
+import { convertForce } from "../measurement/force";
+import { interpretRun } from "../reading/interpret";
+import type { Reading } from "../reading/reading";
+import { placeLabel } from "../vocabulary/sites";
+import { SOURCES } from "../vocabulary/sources";
+
+/** Columns of the findings table; docs/formats.md says what each holds. */
+export const FINDING_COLUMNS = [
+  "exam", "person", "test", "tested_side", "run", "repeated", "stage", "response", "places", "intensity", "rest_intensity",
+  "force_newton", "force_kgf", "held_seconds", "thrusts", "reactions", "outcomes", "remark",
+] as const;
+
+export type FindingRow = Record<(typeof FINDING_COLUMNS)[number], string | number>;
+
+/** One row for each answered or skipped stage, repeats included, in the order done. */
+export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
+  const effective = new Set(reading.outcomes.map(({ run }) => run));
+  return state.runs.flatMap((run) => {
+    const outcomes = interpretRun(run, reading.settings).map((outcome) => `${SOURCES[outcome.source].label} ${outcome.side}: ${outcome.outcome}`);
+    return ladderOf(run)
+      .rungs.filter(({ record }) => record?.response ?? record?.skipped)
+      .map(({ stage, record }): FindingRow => {
+        const force = record?.dose?.force ?? null;
+        return {
+          exam: state.id,
+          person: state.opened?.body.person.number ?? "",
+          test: protocolOf(run.test).name,
+          tested_side: run.side ?? "",
+          run: run.id,
+          repeated: effective.has(run.id) ? "no" : "replaced by a later run",
+          stage: stage.name,
+          response: record?.response ?? "skipped",
+          places: record?.places.map(placeLabel).join("; ") ?? "",
+          intensity: record?.intensity ?? "",
+          rest_intensity: run.rest?.intensity ?? "",
+          force_newton: force ? Math.round(convertForce(force, "N") * 10) / 10 : "",
+          force_kgf: force ? Math.round(convertForce(force, "kgf") * 10) / 10 : "",
+          held_seconds: record?.dose?.seconds ?? "",
+          thrusts: record?.dose?.thrusts ?? "",
+          reactions: record?.reactions.join("; ") ?? "",
+          outcomes: outcomes.join("; "),
+          remark: run.stopped ? `stopped: ${run.stopped.reason}` : (record?.skipped ?? ""),
+        };
+      });
+  });
+}

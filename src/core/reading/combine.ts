@@ -1,0 +1,97 @@
+import { logit, probabilityOf } from "./odds";
+
+/** A single test's result: the ratio it counts for, and where its draws come from. */
+export type SingleItem = {
+  readonly kind: "single";
+  readonly id: string;
+  readonly record: string;
+  readonly positive: boolean;
+  /** Natural log of the ratio as printed or computed. */
+  readonly printed: number;
+  /** The same, held to the limit a single test may count for. */
+  readonly value: number;
+};
+
+/** A rule as one item: its done members by the series, held between two figures. */
+export type RuleItem = {
+  readonly kind: "rule";
+  readonly id: string;
+  /** Done members with a figure, one list per tissue group. */
+  readonly memberGroups: readonly (readonly SingleItem[])[];
+  /** True once any member is done, whether or not it has a figure. */
+  readonly begun: boolean;
+  /** The figures it is held between; null: no bound. */
+  readonly low: RuleBound | null;
+  readonly high: RuleBound | null;
+};
+
+/** A figure of a rule's table: natural log of its ratio, and which of the rule's two ratios it is. */
+export type RuleBound = { readonly value: number; readonly ratio: "lrPositive" | "lrNegative" };
+
+export type Item = SingleItem | RuleItem;
+
+/** Everything a probability is made from, in a form that points and draws are both pushed through. */
+export type Recipe = {
+  readonly start: { readonly id: string; readonly mean: number; readonly equivalentPeople: number };
+  /** Items by tissue group. */
+  readonly groups: readonly (readonly Item[])[];
+  /** Assumed dependence within a group, 0 to 1. */
+  readonly dependence: number;
+};
+
+/** An item's place in the discount series of its group. */
+export type Weighted<T> = { readonly item: T; readonly value: number; readonly weight: number };
+
+/**
+ * The discount series: the items above 0 by falling size, then those below 0
+ * likewise, each weighted (1 - ρ)^j with (1 - ρ)^0 = 1. Items at 0 weigh nothing.
+ *
+ * @param dependence ρ, 0 (independent) to 1 (only the strongest each way counts)
+ * @example series([{ id: "a", value: 1.16 }, { id: "b", value: 1.03 }], 0.5).map((w) => w.weight) // [1, 0.5]
+ */
+export function series<T extends { readonly id: string; readonly value: number }>(items: readonly T[], dependence: number): Weighted<T>[] {
+  const bySize = (a: T, b: T) => Math.abs(b.value) - Math.abs(a.value) || (a.id < b.id ? -1 : 1);
+  const weigh = (side: readonly T[]) => side.toSorted(bySize).map((item, index) => ({ item, value: item.value, weight: (1 - dependence) ** index }));
+  return [...weigh(items.filter(({ value }) => value > 0)), ...weigh(items.filter(({ value }) => value < 0))];
+}
+
+/** Σ weight · value. */
+export const total = (weighted: readonly { value: number; weight: number }[]): number =>
+  weighted.reduce((sum, { value, weight }) => sum + weight * value, 0);
+
+/** A value held between two bounds, either of which may be missing. */
+export const hold = (value: number, low: number | null, high: number | null): number =>
+  Math.min(Math.max(value, low ?? -Infinity), high ?? Infinity);
+
+/** What the done members give by the series alone, group by group, before the hold. */
+export const memberSum = (rule: RuleItem, dependence: number): number =>
+  rule.memberGroups.reduce((sum, group) => sum + total(series(group, dependence)), 0);
+
+/**
+ * An item's natural log ratio: a single test's own, or a rule's held sum.
+ *
+ * @example itemValue(openFiveTestWithTwoPositive, 0.5) // 1.3903, held at the rule's LR+
+ */
+export function itemValue(item: Item, dependence: number): number {
+  if (item.kind === "single") return item.value;
+  return item.begun ? hold(memberSum(item, dependence), item.low?.value ?? null, item.high?.value ?? null) : 0;
+}
+
+/** A group's items with their values, weights and signs. */
+export const weighGroup = (items: readonly Item[], dependence: number): Weighted<{ id: string; value: number; item: Item }>[] =>
+  series(
+    items.map((item) => ({ id: item.id, value: itemValue(item, dependence), item })),
+    dependence,
+  );
+
+/** The evidence's sum over all groups: support less what opposes, in natural log-odds. */
+export const evidenceSum = ({ groups, dependence }: Recipe): number =>
+  groups.reduce((sum, items) => sum + total(weighGroup(items, dependence)), 0);
+
+/**
+ * The point probability of a recipe:
+ * log-odds(after) = log-odds(before) + Σ over groups (support - oppose).
+ *
+ * @example combine({ start: { id: "s", mean: 0.25, equivalentPeople: 20 }, groups: [], dependence: 0.5 }) // 0.25
+ */
+export const combine = (recipe: Recipe): number => probabilityOf(logit(recipe.start.mean) + evidenceSum(recipe));

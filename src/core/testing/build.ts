@@ -1,0 +1,90 @@
+import type { EventBody, EventType, ExamEvent } from "../exam/events";
+import { fold } from "../exam/fold";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
+import type { ExamState } from "../exam/state";
+import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
+import type { Response } from "../vocabulary/examination";
+import type { Place } from "../vocabulary/sites";
+import type { Side } from "../vocabulary/sides";
+
+/** A UUID that is the same for the same number. */
+export const idOf = (number: number): string => `00000000-0000-4000-8000-${number.toString(16).padStart(12, "0")}`;
+
+export const PRACTITIONER = { id: idOf(900_001), name: "Ines Calder" };
+
+export type RunPlan = {
+  test: TestId;
+  side?: Side | null;
+  response: Response;
+  felt?: Place[];
+  intensity?: number | null;
+  kgf?: number;
+};
+
+export type ExamBuilder = ReturnType<typeof buildExam>;
+
+export type BuildOptions = { settings?: Partial<ReadingSettings>; birthDate?: string; sex?: "female" | "male"; exam?: string; idsFrom?: number; actor?: { id: string; name: string }; startsAt?: string; person?: { id: string; number: string; name: string } };
+
+/**
+ * Builds an exam event by event with fixed ids and times, for tests and for the
+ * demo's made-up people.
+ */
+export function buildExam(options: BuildOptions = {}) {
+  const exam = options.exam ?? idOf(1);
+  const actor = options.actor ?? PRACTITIONER;
+  let count = options.idsFrom ?? 1000;
+  const epoch = Date.parse(options.startsAt ?? "2026-03-02T09:00:00Z");
+  const events: ExamEvent[] = [];
+
+  const id = () => idOf(++count);
+  const add = <T extends EventType>(type: T, body: EventBody<T>, extra: { amendment?: string } = {}): ExamEvent => {
+    const event = { id: id(), exam, at: new Date(epoch + events.length * 20_000).toISOString(), actor, device: "bench-1", type, body, ...extra } as unknown as ExamEvent;
+    events.push(event);
+    return event;
+  };
+
+  add("exam-opened", {
+    person: {
+      id: options.person?.id ?? idOf(2),
+      number: options.person?.number ?? "DL-0001",
+      name: options.person?.name ?? "R. Quill",
+      birthDate: options.birthDate ?? "1984-05-12",
+      sex: options.sex ?? "female",
+    },
+    region: "lumbopelvic",
+    settings: { ...DEFAULT_READING_SETTINGS, ...options.settings },
+  });
+
+  const builder = {
+    events,
+    add,
+    newId: id,
+    state: (): ExamState => fold(events),
+    /** One area of complaint, chosen as the familiar symptom. */
+    complaint(...places: Place[]) {
+      add("area-recorded", { area: "area-1", places, qualities: ["ache"], now: 4, best: 1, worst: 7 });
+      add("familiar-chosen", { area: "area-1", words: "a deep ache when I turn in bed" });
+      return builder;
+    },
+    rest(intensity: number, ...places: Place[]) {
+      add("rest-rated", { intensity, places });
+      return builder;
+    },
+    /** A whole run under the exam's dose school: earlier stages clear, the last with the response. */
+    run({ test, side = null, response, felt = [], intensity = null, kgf }: RunPlan) {
+      const run = id();
+      const protocol = protocolOf(test);
+      const dose = builder.state().settings?.dose ?? "steady";
+      add("run-started", { run, test, side: protocol.sided ? side : null, variant: { dose } });
+      const stages = stagesOf(protocol, dose);
+      stages.forEach((stage, index) => {
+        const last = index === stages.length - 1;
+        add("response-recorded", { run, stage: stage.id, response: last ? response : "nothing" });
+        if (last && (felt.length || intensity !== null)) add("felt-recorded", { run, stage: stage.id, places: felt, intensity, reactions: [] });
+        if (last && kgf !== undefined) add("dose-recorded", { run, stage: stage.id, force: { value: kgf, unit: "kgf" }, seconds: null, thrusts: null });
+      });
+      return builder;
+    },
+  };
+  return builder;
+}
