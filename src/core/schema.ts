@@ -19,7 +19,7 @@ export const text = (max: number, min = 0) =>
     .typeError("is not text; write it as text")
     .defined("is missing; write it, even if empty")
     .max(max, `is longer than ${max} characters; shorten it`)
-    .test("long-enough", min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`, (value) => (value ?? "").trim().length >= min);
+    .test("long-enough", min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`, (value) => value === undefined || value.trim().length >= min);
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 export const uuid = () =>

@@ -1,6 +1,7 @@
 import { assessGuard, blocksOn } from "../guard/assess";
-import { protocolOf, stagesOf } from "../knowledge/protocols";
+import { DOSE_SCHOOLS, type Protocol, protocolOf, stagesOf } from "../knowledge/protocols";
 import { InputError, type Problem } from "../problem";
+import { SIDES } from "../vocabulary/sides";
 import type { EventOf, EventType, ExamEvent } from "./events";
 import { ladderOf } from "./ladder";
 import type { ExamState, Run } from "./state";
@@ -25,11 +26,22 @@ function onRunStage(state: ExamState, run: string, stage: string): { run: Run; p
 
 const stageCheck = (state: ExamState, event: EventOf<"felt-recorded" | "dose-recorded">): Problem | null => onRunStage(state, event.body.run, event.body.stage).problem;
 
+/** The options a test has for one school; which side lies up is asked of side-lying tests only. */
+function optionsOf(protocol: Protocol, school: string): readonly string[] {
+  if (school === "dose") return DOSE_SCHOOLS;
+  if (school === "sideUp") return protocol.position === "side-lying" ? SIDES : [];
+  return protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
+}
+
 const startRun: Check<"run-started"> = (state, { body }) => {
   const protocol = protocolOf(body.test);
   if (protocol.sided && body.side === null) return problem("body › side", `${protocol.name} is done on one side`, "Choose right or left.");
   if (!protocol.sided && body.side !== null) return problem("body › side", `${protocol.name} has no side of its own`, "Send null for the side.");
   if (state.runs.some((run) => run.id === body.run)) return problem("body › run", "is the id of a run that exists already", "Make a new id for a new run.");
+  for (const [school, chosen] of Object.entries(body.variant)) {
+    const options = optionsOf(protocol, school);
+    if (chosen !== undefined && !options.includes(chosen)) return problem(`body › variant › ${school}`, `"${chosen}" is not a way ${protocol.name} is done`, options.length ? `Use one of: ${options.join(", ")}.` : "Leave it out.");
+  }
   const stage = stagesOf(protocol, body.variant.dose)[0];
   const blocks = stage ? blocksOn(assessGuard(state), stage, body.side) : [];
   if (blocks.length) return problem("body › test", `${protocol.name} is blocked: ${blocks[0]?.reason}`, "Leave it out, or override the block with a typed reason first.");

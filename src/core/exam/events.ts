@@ -74,8 +74,8 @@ const BODIES = {
     side: sideOrNone(),
     variant: closed({
       dose: oneOf(["steady", "hold-then-thrust", "graded"]),
-      contact: name().optional().min(1),
-      hand: name().optional().min(1),
+      contact: name().optional(),
+      hand: name().optional(),
       sideUp: side().optional(),
     }),
     standing: oneOf(["right", "left"]).optional(),

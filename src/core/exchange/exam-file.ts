@@ -26,6 +26,9 @@ export type ExamFile = {
   readonly links: readonly FileLink[];
 };
 
+/** More events than any examination has. */
+export const EXAM_MAX_EVENTS = 5000;
+
 const hash = () => string().typeError("is not a hash; send 64 hexadecimal digits").required("is missing; send 64 hexadecimal digits").matches(/^[0-9a-f]{64}$/, "is not a hash; send 64 hexadecimal digits");
 
 const fileSchema = closed({
@@ -39,7 +42,8 @@ const fileSchema = closed({
     .of(object({ seq: wholeIn(1, 100000).required("is missing; export the exam again"), previous: hash(), hash: hash() }))
     .typeError("is not a list of events; export the exam again")
     .required("is missing; export the exam again")
-    .min(1, "holds no events; export the exam again"),
+    .min(1, "holds no events; export the exam again")
+    .max(EXAM_MAX_EVENTS, `holds more than ${EXAM_MAX_EVENTS} events; that is no examination`),
 });
 
 /** Builds the file of an exam from its stored chain. */

@@ -65,7 +65,7 @@ function population({ state, outcomes }: Input): string[] {
   const weeks = state.history?.weeks ?? null;
   const lines: string[] = [];
   if (age !== null && age < ADULT_AGE) lines.push("Under 18: every figure comes from adults.");
-  if (weeks !== null && weeks < CHRONIC_WEEKS) lines.push(`The figures come from people with chronic pain; this one began ${weeks} weeks ago.`);
+  if (weeks !== null && weeks < CHRONIC_WEEKS) lines.push(`The figures come from people with chronic pain; this one began ${weeks} ${weeks === 1 ? "week" : "weeks"} ago.`);
   if (state.history?.onset === "after birth or pregnancy") lines.push("The figures do not come from people whose pain began with pregnancy or birth.");
   if (outcomes.some(({ bilateral }) => bilateral)) lines.push("Felt on both sides: bilateral. Ask about inflammatory disease.");
   if (state.centralisation === "yes") lines.push("Repeated movements centralise the symptom: that speaks for the disc.");

@@ -59,7 +59,7 @@ const singlesAlone = (assembled: ReturnType<typeof assembleItems>, dependence: n
 
 function readFigured(state: ExamState, side: Side, allOutcomes: readonly TestOutcome[], settings: ReadingSettings): FiguredReading {
   const outcomes = allOutcomes.filter((outcome) => outcome.source === FIGURED && outcome.side === side);
-  const context = { centralises: state.centralisation, order: effectiveRuns(state.runs).map(({ test }) => test) };
+  const context = { centralises: state.centralisation, order: effectiveRuns(state.runs).filter((run) => run.side === null || run.side === side).map(({ test }) => test) };
   const rules = RULES.filter((rule) => rule.source === FIGURED).map((rule) => judgeRule(rule, side, outcomes, context));
   const chosen = rules.find(({ rule }) => rule.id === settings.preferredRule) ?? null;
   const preferred = chosen?.applies ? chosen : null;
@@ -90,7 +90,7 @@ function readFigured(state: ExamState, side: Side, allOutcomes: readonly TestOut
     listings: assembled.listings,
     rules,
     preferred,
-    against: whatArguesAgainst({ state, side, outcomes, allOutcomes, assembled, evidence, preferred, rules, startLogOdds, singlesOnly }),
+    against: done ? whatArguesAgainst({ state, side, outcomes, allOutcomes, assembled, evidence, preferred, rules, startLogOdds, singlesOnly }) : [],
   };
 }
 

@@ -73,7 +73,7 @@ function memberState(member: RuleMember, side: Side, outcomes: readonly TestOutc
 
 export type RuleContext = {
   readonly centralises: "yes" | "no" | "not tested" | null;
-  /** Tests in the order they were done. */
+  /** Tests in the order they were done on this side. */
   readonly order: readonly string[];
 };
 
@@ -123,8 +123,7 @@ export function judgeRule(rule: ClusterRule, side: Side, outcomes: readonly Test
  * @example describeVerdict(verdict) // "2 of 3, 2 left"
  */
 export function describeVerdict({ rule, positive, open, verdict, settled }: RuleVerdict): string {
-  const early = settled && open > 0 ? `, decided early: ${open} can be skipped` : "";
-  if (verdict === "met") return `met: ${positive} of ${rule.k}${early}`;
-  if (verdict === "not met") return `not met: ${positive} of ${rule.k}${early}`;
+  const early = settled && open > 0 ? `; decided early, ${open} can be skipped` : "";
+  if (settled) return `${verdict}: ${positive} positive, ${rule.k} needed${early}`;
   return `${positive} of ${rule.k}, ${open} left`;
 }

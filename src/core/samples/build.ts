@@ -1,7 +1,11 @@
+import { type ChainHead, chainEvent, genesisOf } from "../exam/chain";
 import type { EventBody, EventType, ExamEvent } from "../exam/events";
 import { fold } from "../exam/fold";
+import { SIGN_STATEMENT } from "../exam/sign-statement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
 import type { ExamState } from "../exam/state";
+import { questionsFor } from "../guard/assess";
+import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import type { Response } from "../vocabulary/examination";
 import type { Place } from "../vocabulary/sites";
@@ -23,7 +27,18 @@ export type RunPlan = {
 
 export type ExamBuilder = ReturnType<typeof buildExam>;
 
-export type BuildOptions = { settings?: Partial<ReadingSettings>; birthDate?: string; sex?: "female" | "male"; exam?: string; idsFrom?: number; actor?: { id: string; name: string }; startsAt?: string; person?: { id: string; number: string; name: string } };
+export type BuildOptions = {
+  settings?: Partial<ReadingSettings>;
+  birthDate?: string;
+  sex?: "female" | "male";
+  exam?: string;
+  /** Event ids count up from here. */
+  idsFrom?: number;
+  actor?: { id: string; name: string };
+  registration?: string;
+  startsAt?: string;
+  person?: { id: string; number: string; name: string };
+};
 
 /**
  * Builds an exam event by event with fixed ids and times, for tests and for the
@@ -68,6 +83,20 @@ export function buildExam(options: BuildOptions = {}) {
     },
     rest(intensity: number, ...places: Place[]) {
       add("rest-rated", { intensity, places });
+      return builder;
+    },
+    /** Every guard question answered "no", but those named. */
+    guard(answers: Record<string, string> = {}) {
+      for (const { id } of questionsFor(builder.state())) add("guard-answered", { question: id, answer: answers[id] ?? ALL_CLEAR_OPTION });
+      return builder;
+    },
+    consent(others = "") {
+      add("consent-recorded", { explained: true, agreed: true, others });
+      return builder;
+    },
+    sign() {
+      const head = events.reduce<ChainHead>((end, event) => ({ head: chainEvent(end, event).hash, length: end.length + 1 }), { head: genesisOf(exam), length: 0 });
+      add("exam-signed", { name: actor.name, registration: options.registration ?? "", statement: SIGN_STATEMENT, ...head });
       return builder;
     },
     /** A whole run under the exam's dose school: earlier stages clear, the last with the response. */

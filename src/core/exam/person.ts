@@ -1,0 +1,41 @@
+import { type InferType } from "yup";
+import { calendarDate, closed, oneOf, text, uuid } from "../schema";
+
+export const SEXES = ["female", "male", "other", "not stated"] as const;
+const EARLIEST_BIRTH = "1900-01-01";
+
+/**
+ * What is recorded of a person: the same for the form, the route and the import.
+ *
+ * @param today YYYY-MM-DD, the last day a birth date may be
+ */
+export const personSchema = (today: string) =>
+  closed({
+    id: uuid(),
+    name: text(120, 1),
+    birthDate: calendarDate()
+      .test("not-before-1900", `is before ${EARLIEST_BIRTH}; check the year`, (value) => (value ?? "") >= EARLIEST_BIRTH)
+      .test("not-in-future", "is in the future; check the year", (value) => (value ?? "") <= today),
+    sex: oneOf(SEXES),
+    notes: text(2000),
+  });
+
+export type PersonInput = InferType<ReturnType<typeof personSchema>>;
+export type Person = PersonInput & { readonly number: string };
+
+/** A practitioner profile, chosen locally; real accounts take its place later. */
+export const practitionerSchema = closed({ id: uuid(), name: text(120, 1), registration: text(80) });
+export type Practitioner = InferType<typeof practitionerSchema>;
+
+/**
+ * A text as it is searched: small letters, without accents, single spaces.
+ *
+ * @example searchable("  Zoë  Ñandú ") // "zoe nandu"
+ */
+export const searchable = (value: string): string =>
+  value
+    .normalize("NFD")
+    .replace(/\p{M}/gu, "")
+    .toLowerCase()
+    .replace(/\s+/g, " ")
+    .trim();

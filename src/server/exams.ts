@@ -1,0 +1,156 @@
+import { admit } from "@/core/exam/admit";
+import { type ChainFault, chainEvent, type ChainHead, type ChainLink, genesisOf, verifyChain } from "@/core/exam/chain";
+import { eventProblem, type ExamEvent } from "@/core/exam/events";
+import { canonicalJson } from "@/core/exam/canonical-json";
+import { fold } from "@/core/exam/fold";
+import { describeProblem, type Problem, refuse } from "@/core/problem";
+import { findPerson } from "./people";
+import { asStoreError, type Store } from "./store";
+
+export type StoredExam = { readonly id: string; readonly events: readonly ExamEvent[]; readonly head: ChainHead };
+
+/** What became of one event that was sent. */
+export type Receipt = {
+  readonly id: string;
+  readonly result: "stored" | "already stored" | "refused";
+  readonly why: string | null;
+};
+
+type EventRow = { seq: number; payload: string; previous: string; hash: string };
+type Statements = ReturnType<typeof prepare>;
+
+function prepare({ sqlite }: Store) {
+  return {
+    head: sqlite.prepare<[string], ChainHead>("SELECT head, length FROM exam_heads WHERE exam_id = ?"),
+    payloads: sqlite.prepare<[string, number], string>("SELECT payload FROM exam_events WHERE exam_id = ? AND seq > ? ORDER BY seq").pluck(),
+    rows: sqlite.prepare<[string], EventRow>("SELECT seq, payload, previous, hash FROM exam_events WHERE exam_id = ? ORDER BY seq"),
+    byId: sqlite.prepare<[string], string>("SELECT payload FROM exam_events WHERE id = ?").pluck(),
+    insert: sqlite.prepare("INSERT INTO exam_events (exam_id, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
+    setHead: sqlite.prepare("INSERT INTO exam_heads (exam_id, head, length) VALUES (?, ?, ?) ON CONFLICT (exam_id) DO UPDATE SET head = excluded.head, length = excluded.length"),
+    open: sqlite.prepare("INSERT INTO exams (id, person_id, opened_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING"),
+    touch: sqlite.prepare("UPDATE people SET recent_at = max(recent_at, ?) WHERE id = ?"),
+    ids: sqlite.prepare<[], string>("SELECT id FROM exams ORDER BY opened_at").pluck(),
+  };
+}
+
+const statementsOf = new WeakMap<Store, Statements>();
+
+/** A store's prepared statements, made once. */
+function statements(store: Store): Statements {
+  const kept = statementsOf.get(store) ?? prepare(store);
+  statementsOf.set(store, kept);
+  return kept;
+}
+
+/** One parse for a whole exam is several times faster than one for each event. */
+const parsePayloads = (payloads: readonly string[]): ExamEvent[] => JSON.parse(`[${payloads.join(",")}]`) as ExamEvent[];
+
+export const examIds = (store: Store): string[] => statements(store).ids.all();
+
+/** An exam's events and head, or null when there is no such exam. */
+export function loadExam(store: Store, exam: string): StoredExam | null {
+  try {
+    const { head, payloads } = statements(store);
+    const found = head.get(exam);
+    return found ? { id: exam, events: parsePayloads(payloads.all(exam, 0)), head: found } : null;
+  } catch (error) {
+    throw asStoreError(error, store.path);
+  }
+}
+
+/** Events after a position, with the head: what another device needs to catch up. */
+export function eventsAfter(store: Store, exam: string, seq: number): { events: ExamEvent[]; head: ChainHead } | null {
+  const { head, payloads } = statements(store);
+  const found = head.get(exam);
+  return found ? { events: found.length > seq ? parsePayloads(payloads.all(exam, seq)) : [], head: found } : null;
+}
+
+export function chainOf(store: Store, exam: string): { links: ChainLink[]; head: ChainHead } | null {
+  const found = statements(store).head.get(exam);
+  return found ? { links: statements(store).rows.all(exam), head: found } : null;
+}
+
+/** Every fault of one exam's record. */
+export function verifyExam(store: Store, exam: string): ChainFault[] {
+  const chain = chainOf(store, exam);
+  if (!chain) refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+  return verifyChain(exam, chain.links, chain.head);
+}
+
+const EMPTY_HEAD = (exam: string): ChainHead => ({ head: genesisOf(exam), length: 0 });
+
+/** A signature names the head it was made from; a record that has moved on is looked at again first. */
+function signatureProblem(event: ExamEvent, head: ChainHead): Problem | null {
+  if (event.type !== "exam-signed" || (event.body.head === head.head && event.body.length === head.length)) return null;
+  return { where: "body › head", what: "is not the record's end: something was added since it was read", todo: "Look at the record again, then sign." };
+}
+
+type Progress = { head: ChainHead; events: ExamEvent[] };
+
+/** What stands against storing an event here and now; null when nothing does. */
+function refusal(store: Store, exam: string, event: ExamEvent, { head, events }: Progress): Problem | null {
+  if (event.exam !== exam) return { where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` };
+  if (event.type === "exam-opened" && !findPerson(store, event.body.person.id)) return { where: "body › person", what: "is not on the roster", todo: "Add the person first." };
+  return admit(fold(events), event) ?? signatureProblem(event, head);
+}
+
+function storeEvent(store: Store, exam: string, event: ExamEvent, progress: Progress, now: string): void {
+  const sql = statements(store);
+  const link = chainEvent(progress.head, event);
+  if (event.type === "exam-opened") {
+    sql.open.run(exam, event.body.person.id, event.at);
+    sql.touch.run(now, event.body.person.id);
+  }
+  sql.insert.run(exam, link.seq, event.id, event.type, link.payload, link.previous, link.hash, now);
+  sql.setHead.run(exam, link.hash, link.seq);
+  progress.head = { head: link.hash, length: link.seq };
+  progress.events.push(event);
+}
+
+const receipt = (id: string, result: Receipt["result"], why: string | null = null): Receipt => ({ id, result, why });
+
+function takeOne(store: Store, exam: string, input: unknown, index: number, progress: Progress, now: string): Receipt {
+  const malformed = eventProblem(input, `event ${index + 1}`);
+  const id = String((input as { id?: unknown } | null)?.id ?? "");
+  if (malformed) return receipt(id, "refused", malformed.message);
+  const event = input as ExamEvent;
+  const there = statements(store).byId.get(event.id);
+  if (there !== undefined) {
+    return there === canonicalJson(event) ? receipt(id, "already stored") : receipt(id, "refused", `event ${index + 1} › id: was used before for other content. Make a new id for a new event.`);
+  }
+  const problem = refusal(store, exam, event, progress);
+  if (problem) return receipt(id, "refused", describeProblem({ ...problem, where: `event ${index + 1} › ${problem.where}` }));
+  storeEvent(store, exam, event, progress, now);
+  return receipt(id, "stored");
+}
+
+/**
+ * Appends events in the order sent. Each is checked, stored once (by id) and
+ * chained; a refused one does not hold up the rest. All that is stored is on
+ * disk when this returns, or none of it.
+ *
+ * @param inputs anything; every event is checked against its schema
+ * @param now when the server received them, as an instant; kept beside the events, outside the chain
+ * @throws StoreError when the store cannot be written
+ */
+export function appendEvents(store: Store, exam: string, inputs: readonly unknown[], now: string): { receipts: Receipt[]; head: ChainHead } {
+  try {
+    return store.sqlite
+      .transaction(() => {
+        const loaded = loadExam(store, exam);
+        const progress: Progress = { head: loaded?.head ?? EMPTY_HEAD(exam), events: [...(loaded?.events ?? [])] };
+        const receipts = inputs.map((input, index) => takeOne(store, exam, input, index, progress, now));
+        return { receipts, head: progress.head };
+      })
+      .immediate();
+  } catch (error) {
+    throw asStoreError(error, store.path);
+  }
+}
+
+/** Stores links as they are, after they were verified: the importer's way in. */
+export function appendVerified(store: Store, exam: string, events: readonly ExamEvent[], now: string): ChainHead {
+  const progress: Progress = { head: statements(store).head.get(exam) ?? EMPTY_HEAD(exam), events: [] };
+  for (const event of events) storeEvent(store, exam, event, progress, now);
+  return progress.head;
+}

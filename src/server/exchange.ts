@@ -1,0 +1,84 @@
+import Papa from "papaparse";
+import { canonicalJson } from "@/core/exam/canonical-json";
+import { fold } from "@/core/exam/fold";
+import { assertImportable, type ExamFile, linksOf, parseExamFile, toExamFile } from "@/core/exchange/exam-file";
+import { FINDING_COLUMNS, findingRows } from "@/core/exchange/findings";
+import { refuse } from "@/core/problem";
+import { readExam } from "@/core/reading/reading";
+import { appendVerified, chainOf, loadExam } from "./exams";
+import { addPerson, findPerson } from "./people";
+import { asStoreError, type Store } from "./store";
+
+function noSuchExam(exam: string): never {
+  refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+}
+
+export function exportExam(store: Store, exam: string, now: string): ExamFile {
+  const chain = chainOf(store, exam);
+  return chain ? toExamFile(exam, chain.links, chain.head, now) : noSuchExam(exam);
+}
+
+/** The findings of one exam as CSV (RFC 4180); a cell that a spreadsheet would run is quoted as text. */
+export function exportFindings(store: Store, exam: string): string {
+  const stored = loadExam(store, exam) ?? noSuchExam(exam);
+  const state = fold(stored.events);
+  return Papa.unparse({ fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state)) }, { newline: "\r\n", escapeFormulae: true }) + "\r\n";
+}
+
+export type ImportResult = { readonly exam: string; readonly added: number; readonly already: number };
+
+/** The person as the exam knew them, under their own number where it is free. */
+function addPersonOf(store: Store, file: ExamFile, now: string): void {
+  const opening = file.links[0]!.event;
+  if (opening.type !== "exam-opened") refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
+  const { id, name, birthDate, sex, number } = opening.body.person;
+  if (findPerson(store, id)) return;
+  const taken = store.sqlite.prepare("SELECT 1 FROM people WHERE number = ?").get(number) !== undefined;
+  addPerson(store, { id, name, birthDate, sex, notes: "" }, { now, confirmed: true, ...(taken ? {} : { number }) });
+}
+
+function newLinks(store: Store, file: ExamFile): { added: ExamFile["links"]; already: number } {
+  const stored = chainOf(store, file.exam)?.links ?? [];
+  const shared = Math.min(stored.length, file.links.length);
+  for (let index = 0; index < shared; index++) {
+    if (stored[index]!.hash !== file.links[index]!.hash) {
+      refuse(`file › event ${index + 1}`, "differs from the record of this exam in the store", "Keep both: the two were continued apart. Verify each and decide which one stands.");
+    }
+  }
+  return { added: file.links.slice(shared), already: shared };
+}
+
+function refuseForeignIds(store: Store, file: ExamFile, from: number): void {
+  const byId = store.sqlite.prepare<[string], { exam_id: string; payload: string }>("SELECT exam_id, payload FROM exam_events WHERE id = ?");
+  linksOf(file).slice(from).forEach((link, offset) => {
+    const id = file.links[from + offset]!.event.id;
+    if (byId.get(id)) refuse(`file › event ${link.seq} › id`, "is the id of another event in the store", "Export the exam again and choose that file.");
+  });
+}
+
+/**
+ * Takes an exam file into the store: all of it or nothing. What is there
+ * already is left as it is, so importing twice changes nothing.
+ *
+ * @throws InputError saying what is wrong with the file, where, and what to do
+ */
+export function importExam(store: Store, content: string, now: string): ImportResult {
+  const file = parseExamFile(content);
+  assertImportable(file);
+  try {
+    return store.sqlite
+      .transaction(() => {
+        const { added, already } = newLinks(store, file);
+        refuseForeignIds(store, file, already);
+        if (already === 0) addPersonOf(store, file, now);
+        appendVerified(store, file.exam, added.map(({ event }) => event), now);
+        return { exam: file.exam, added: added.length, already };
+      })
+      .immediate();
+  } catch (error) {
+    throw asStoreError(error, store.path);
+  }
+}
+
+/** The file as text, keys in a fixed order. */
+export const examFileText = (file: ExamFile): string => `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;
