@@ -16,11 +16,11 @@ export class StoreError extends Error {
   override readonly name = "StoreError";
 }
 
-const MIGRATIONS = join(process.cwd(), "drizzle");
+const MIGRATIONS = join(/* turbopackIgnore: true */ process.cwd(), "drizzle");
 const BUSY_TIMEOUT_MS = 5000;
 
 /** Where the store is when nothing else is said. */
-export const storePath = (): string => resolve(process.env.DUST_LANTERN_DB ?? join("data", "dust-lantern.sqlite"));
+export const storePath = (): string => resolve(/* turbopackIgnore: true */ process.env.DUST_LANTERN_DB ?? join("data", "dust-lantern.sqlite"));
 
 const knownMigrations = (): number => (JSON.parse(readFileSync(join(MIGRATIONS, "meta", "_journal.json"), "utf8")) as { entries: unknown[] }).entries.length;
 

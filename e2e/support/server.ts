@@ -1,0 +1,81 @@
+import { type ChildProcess, execFileSync, spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+
+export type Server = {
+  readonly url: string;
+  readonly db: string;
+  /** SIGKILL, as when the power goes. */
+  readonly kill: () => Promise<void>;
+  /** Starts it again on the same port and store. */
+  readonly restart: () => Promise<void>;
+  readonly stop: () => Promise<void>;
+};
+
+const START_LIMIT_MS = 30_000;
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once("error", reject);
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+
+const ended = (child: ChildProcess): Promise<void> => (child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise((resolve) => child.once("exit", () => resolve())));
+
+async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
+  const deadline = Date.now() + START_LIMIT_MS;
+  while (Date.now() < deadline) {
+    if (child.exitCode !== null) throw new Error(`The server ended with ${child.exitCode} before it answered.`);
+    const answers = await fetch(`${url}/api/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    );
+    if (answers) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`The server did not answer within ${START_LIMIT_MS / 1000} s.`);
+}
+
+/** Runs the terminal against a store. */
+export const lantern = (db: string, ...args: string[]): string =>
+  execFileSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/lantern.ts", ...args], { env: { ...process.env, DUST_LANTERN_DB: db }, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
+
+/** The built app on a free port, with a store of its own, filled with the demo's people. */
+export async function startServer(): Promise<Server> {
+  const folder = mkdtempSync(join(tmpdir(), "dust-lantern-"));
+  const db = join(folder, "store.sqlite");
+  lantern(db, "demo");
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const start = async () => {
+    const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+      env: { ...process.env, DUST_LANTERN_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+      stdio: ["ignore", "ignore", "inherit"],
+    });
+    await untilAnswering(url, child);
+    return child;
+  };
+  let child = await start();
+  const kill = async () => {
+    child.kill("SIGKILL");
+    await ended(child);
+  };
+  return {
+    url,
+    db,
+    kill,
+    restart: async () => {
+      child = await start();
+    },
+    stop: async () => {
+      await kill();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}

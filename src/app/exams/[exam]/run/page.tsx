@@ -1,0 +1,7 @@
+import { RunScreen } from "@/ui/run/run-screen";
+
+export const metadata = { title: "Run · Dust Lantern" };
+
+export default function RunPage() {
+  return <RunScreen />;
+}

@@ -1,0 +1,8 @@
+import { currentProfile } from "@/server/current-profile";
+import { searchPeople } from "@/server/people";
+import { theStore } from "@/server/store";
+import { RosterScreen } from "@/ui/roster/roster-screen";
+
+export default async function RosterPage() {
+  return <RosterScreen initial={searchPeople(theStore(), "")} profile={await currentProfile()} />;
+}

@@ -1,0 +1,16 @@
+import type { ExamEvent } from "./events";
+
+const KEPT = new Set<ExamEvent["type"]>(["exam-opened", "exam-signed", "event-retracted"]);
+
+/**
+ * The events of the last tap that can still be taken back. One tap's events
+ * share their device and their instant.
+ *
+ * @param retracted ids already taken back
+ * @returns the events, last first; empty when there is nothing to take back
+ */
+export function lastTap(events: readonly ExamEvent[], retracted: ReadonlySet<string>, device: string): ExamEvent[] {
+  const last = events.findLast((event) => event.device === device && !KEPT.has(event.type) && !retracted.has(event.id));
+  if (!last) return [];
+  return events.filter((event) => event.device === device && event.at === last.at && !KEPT.has(event.type) && !retracted.has(event.id)).toReversed();
+}

@@ -1,0 +1,69 @@
+"use client";
+
+import { useState } from "react";
+import type { Area } from "@/core/exam/state";
+import type { Place } from "@/core/vocabulary/sites";
+import { BodyChart } from "../figures/body-chart";
+import { PlaceList } from "../figures/place-list";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { useExam } from "../exam/exam-provider";
+import { AreaCard } from "./area-card";
+import { ConsentCard } from "./consent-card";
+import { HistoryCard } from "./history-card";
+
+const emptyArea = (area: string, places: Place[]): Area => ({ area, places, qualities: [], now: null, best: null, worst: null });
+
+/** The next free name, so that a removed area's name is never used again by mistake. */
+const nextAreaName = (areas: readonly Area[]): string => `area-${Math.max(0, ...areas.map(({ area }) => Number(area.split("-")[1]) || 0)) + 1}`;
+
+/** Where it hurts, drawn; how it behaves; and which one is the familiar symptom. */
+export function ComplaintScreen() {
+  const { state, append } = useExam();
+  const [selected, setSelected] = useState<string | null>(null);
+  const [isNew, setIsNew] = useState(false);
+  const current = isNew ? null : (state.areas.find(({ area }) => area === selected) ?? state.areas[0] ?? null);
+
+  const toggle = (place: Place) => {
+    if (!current) {
+      const area = nextAreaName(state.areas);
+      setSelected(area);
+      setIsNew(false);
+      void append({ type: "area-recorded", body: emptyArea(area, [place]) });
+      return;
+    }
+    const places = current.places.includes(place) ? current.places.filter((at) => at !== place) : [...current.places, place];
+    if (places.length === 0) void append({ type: "area-removed", body: { area: current.area } });
+    else void append({ type: "area-recorded", body: { ...current, places } });
+  };
+
+  const others = state.areas.filter(({ area }) => area !== current?.area).flatMap(({ places }) => places);
+  return (
+    <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[minmax(20rem,27rem)_1fr]">
+      <Card heading="Where is it?" className="self-start lg:sticky lg:top-4">
+        <BodyChart chosen={current?.places ?? []} others={others} onToggle={toggle} />
+        <details className="mt-2">
+          <summary className="flex min-h-11 items-center font-medium">The same as a list</summary>
+          <PlaceList chosen={current?.places ?? []} onToggle={toggle} />
+        </details>
+      </Card>
+      <div className="flex flex-col gap-4">
+        {state.areas.length === 0 && (
+          <Card>
+            <p className="text-lg">Mark on the body where it hurts. Right is marked R in a square, left L in a circle.</p>
+          </Card>
+        )}
+        {state.areas.map((area, index) => (
+          <AreaCard key={area.area} area={area} number={index + 1} isCurrent={area.area === current?.area} onSelect={() => { setIsNew(false); setSelected(area.area); }} />
+        ))}
+        {state.areas.length > 0 && (
+          <Button className="self-start" aria-pressed={isNew} onClick={() => setIsNew(!isNew)}>
+            {isNew ? "Now mark the other area on the chart" : "Another, separate area"}
+          </Button>
+        )}
+        <HistoryCard key={state.history ? "recorded" : "new"} />
+        <ConsentCard key={state.consent ? "agreed" : "new"} />
+      </div>
+    </div>
+  );
+}

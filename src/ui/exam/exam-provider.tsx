@@ -1,0 +1,162 @@
+"use client";
+
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { v7 as newId, v4 as randomId } from "uuid";
+import type { ChainHead } from "@/core/exam/chain";
+import type { ExamEvent } from "@/core/exam/events";
+import { fold } from "@/core/exam/fold";
+import { DEFAULT_READING_SETTINGS } from "@/core/exam/settings";
+import type { ExamState } from "@/core/exam/state";
+import { assessGuard, type Guard } from "@/core/guard/assess";
+import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
+import { InputError } from "@/core/problem";
+import { type Reading, readExam } from "@/core/reading/reading";
+import type { Profile } from "@/server/practitioners";
+import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "./exam-client";
+import { openOutbox, OutboxError } from "./outbox";
+import { httpTransport } from "./transport";
+
+const POLL_MS = 3000;
+
+type ExamContextValue = {
+  readonly exam: string;
+  readonly profile: Profile;
+  readonly events: readonly ExamEvent[];
+  readonly head: ChainHead;
+  readonly sync: Sync;
+  readonly state: ExamState;
+  readonly guard: Guard;
+  readonly reading: Reading;
+  readonly sheet: RunSheet;
+  /** Takes one tap; says why when it cannot be taken, and gives null then. */
+  readonly append: (...drafts: Draft[]) => Promise<readonly ExamEvent[] | null>;
+  readonly undo: () => Promise<void>;
+  readonly discard: (order: number) => Promise<void>;
+  readonly retry: () => void;
+  /** What could not be taken, in a sentence; null when nothing. */
+  readonly refusal: string | null;
+  readonly clearRefusal: () => void;
+  /** On a signed record: why it is being changed; null while it is only read. */
+  readonly amending: string | null;
+  readonly setAmending: (reason: string | null) => void;
+  readonly newId: () => string;
+};
+
+const ExamContext = createContext<ExamContextValue | null>(null);
+
+export function useExam(): ExamContextValue {
+  const value = useContext(ExamContext);
+  if (!value) throw new Error("useExam is called outside an exam.");
+  return value;
+}
+
+/** This browser's name on its events; kept so that undo knows its own taps. */
+function deviceId(): string {
+  const key = "dust-lantern-device";
+  try {
+    const kept = localStorage.getItem(key) ?? randomId();
+    localStorage.setItem(key, kept);
+    return kept;
+  } catch {
+    return randomId();
+  }
+}
+
+type Props = { exam: string; initial: { events: readonly ExamEvent[]; head: ChainHead }; profile: Profile; children: ReactNode };
+
+function useClient({ exam, initial, profile }: Props): { client: ExamClient | null; snapshot: Snapshot } {
+  const [client, setClient] = useState<ExamClient | null>(null);
+  const profileRef = useRef(profile);
+  useEffect(() => {
+    profileRef.current = profile;
+  }, [profile]);
+  const initialRef = useRef(initial);
+
+  useEffect(() => {
+    const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(`dust-lantern ${exam}`);
+    const created = createExamClient({
+      exam,
+      initial: initialRef.current,
+      actor: () => ({ id: profileRef.current.id, name: profileRef.current.name }),
+      device: deviceId(),
+      outbox: openOutbox(),
+      transport: httpTransport,
+      newId,
+      now: () => new Date(),
+      announce: () => channel?.postMessage("changed"),
+    });
+    const refresh = () => void created.refresh();
+    const poll = setInterval(() => document.visibilityState === "visible" && refresh(), POLL_MS);
+    channel?.addEventListener("message", refresh);
+    window.addEventListener("online", refresh);
+    setClient(created);
+    refresh();
+    return () => {
+      clearInterval(poll);
+      channel?.close();
+      window.removeEventListener("online", refresh);
+      created.close();
+    };
+  }, [exam]);
+
+  const first = useMemo<Snapshot>(() => ({ events: initial.events, head: initial.head, sync: { state: "saved", waiting: 0, refused: [], why: null } }), [initial]);
+  const subscribe = useCallback((listener: () => void) => client?.subscribe(listener) ?? (() => {}), [client]);
+  const snapshot = useSyncExternalStore(
+    subscribe,
+    () => client?.snapshot() ?? first,
+    () => first,
+  );
+  return { client, snapshot };
+}
+
+const sentenceOf = (error: unknown): string => {
+  if (error instanceof InputError || error instanceof OutboxError) return error.message;
+  throw error;
+};
+
+/** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
+export function ExamProvider(props: Props) {
+  const { exam, profile, children } = props;
+  const { client, snapshot } = useClient(props);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [amending, setAmending] = useState<string | null>(null);
+  const { events, head, sync } = snapshot;
+
+  const derived = useMemo(() => {
+    const state = fold(events);
+    const guard = assessGuard(state);
+    const reading = readExam({ ...state, settings: state.settings ?? DEFAULT_READING_SETTINGS });
+    return { state, guard, reading, sheet: runSheet(state, guard, reading) };
+  }, [events]);
+
+  const attempt = useCallback(async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
+    if (!client) return null;
+    try {
+      const result = await work(client);
+      setRefusal(null);
+      return result;
+    } catch (error) {
+      setRefusal(sentenceOf(error));
+      return null;
+    }
+  }, [client]);
+
+  const value: ExamContextValue = {
+    exam,
+    profile,
+    events,
+    head,
+    sync,
+    ...derived,
+    append: (...drafts) => attempt((to) => to.append(drafts, derived.state.signed ? (amending ?? undefined) : undefined)),
+    undo: async () => void (await attempt((to) => to.undo(derived.state.signed ? (amending ?? undefined) : undefined))),
+    discard: async (order) => void (await attempt((to) => to.discard(order))),
+    retry: () => void client?.refresh(),
+    refusal,
+    clearRefusal: () => setRefusal(null),
+    amending,
+    setAmending,
+    newId,
+  };
+  return <ExamContext value={value}>{children}</ExamContext>;
+}

@@ -1,0 +1,74 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { ExamEvent } from "@/core/exam/events";
+
+/** An event on this device that the server has not confirmed yet. */
+export type OutboxEntry = {
+  readonly order: number;
+  readonly exam: string;
+  readonly event: ExamEvent;
+  /** Why the server would not take it; null while it may still be sent. */
+  readonly refused: string | null;
+};
+
+/** Where taps wait, durably, until the server has them. */
+export type Outbox = {
+  add: (events: readonly ExamEvent[]) => Promise<OutboxEntry[]>;
+  forExam: (exam: string) => Promise<OutboxEntry[]>;
+  remove: (orders: readonly number[]) => Promise<void>;
+  refuse: (refusals: ReadonlyMap<number, string>) => Promise<void>;
+};
+
+type Schema = DBSchema & { outbox: { key: number; value: Omit<OutboxEntry, "order"> & { order?: number }; indexes: { exam: string } } };
+
+const DATABASE = "dust-lantern";
+const VERSION = 1;
+
+/** The browser would not keep the tap: what that means and what to do. */
+export class OutboxError extends Error {
+  constructor(cause: unknown) {
+    super("This browser will not keep what is tapped (private window, or no room left). Leave private browsing or free some space, then tap again; nothing is shown as taken until it is kept.", { cause });
+  }
+}
+
+/** Every write reaches the disk before it is answered, so that a power cut loses no tap. */
+const STRICT = { durability: "strict" } as const;
+
+/** Opens the outbox in IndexedDB. */
+export function openOutbox(): Outbox {
+  let opening: Promise<IDBPDatabase<Schema>> | null = null;
+  const database = () =>
+    (opening ??= openDB<Schema>(DATABASE, VERSION, {
+      upgrade(db) {
+        db.createObjectStore("outbox", { keyPath: "order", autoIncrement: true }).createIndex("exam", "exam");
+      },
+    }));
+
+  const write = async <T>(work: (store: ReturnType<typeof writing>["store"]) => Promise<T>): Promise<T> => {
+    try {
+      const { store, done } = writing(await database());
+      const result = await work(store);
+      await done;
+      return result;
+    } catch (error) {
+      throw new OutboxError(error);
+    }
+  };
+
+  return {
+    add: (events) => write((store) => Promise.all(events.map(async (event) => ({ exam: event.exam, event, refused: null, order: await store.add({ exam: event.exam, event, refused: null }) })))),
+    forExam: async (exam) => (await (await database()).getAllFromIndex("outbox", "exam", exam)) as OutboxEntry[],
+    remove: (orders) => write(async (store) => void (await Promise.all(orders.map((order) => store.delete(order))))),
+    refuse: (refusals) =>
+      write(async (store) => {
+        for (const [order, refused] of refusals) {
+          const entry = await store.get(order);
+          if (entry) await store.put({ ...entry, refused });
+        }
+      }),
+  };
+}
+
+function writing(db: IDBPDatabase<Schema>) {
+  const transaction = db.transaction("outbox", "readwrite", STRICT);
+  return { store: transaction.store, done: transaction.done };
+}

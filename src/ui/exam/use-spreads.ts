@@ -1,0 +1,36 @@
+"use client";
+
+import { type Remote, wrap } from "comlink";
+import { useEffect, useRef, useState } from "react";
+import type { Spread } from "@/core/reading/draws";
+import type { Reading } from "@/core/reading/reading";
+import type { SpreadWorker } from "@/workers/spread.worker";
+
+let remote: Remote<SpreadWorker> | null = null;
+
+/** One worker for the page; its draws are kept between taps. */
+function spreadWorker(): Remote<SpreadWorker> {
+  remote ??= wrap<SpreadWorker>(new Worker(new URL("../../workers/spread.worker.ts", import.meta.url), { type: "module" }));
+  return remote;
+}
+
+/**
+ * The intervals of a reading's figured sources, worked out off the main thread.
+ * While new ones are on their way the last ones stay; null before the first.
+ */
+export function useSpreads({ figured, settings }: Reading): readonly (Spread | null)[] {
+  const [spreads, setSpreads] = useState<readonly (Spread | null)[]>([null, null]);
+  const asked = useRef(0);
+  const requests = JSON.stringify(figured.map(({ recipe, wording }) => ({ recipe, ratioLimit: settings.ratioLimit, band: wording.band })));
+
+  useEffect(() => {
+    const turn = ++asked.current;
+    void spreadWorker()
+      .spreads(JSON.parse(requests))
+      .then((found) => {
+        if (asked.current === turn) setSpreads(found);
+      });
+  }, [requests]);
+
+  return spreads;
+}

@@ -1,0 +1,159 @@
+"use client";
+
+import { AlertTriangle, Ban, Check, Send } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import type { Block, Referral } from "@/core/guard/assess";
+import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/guard-questions";
+import { LOADS } from "@/core/vocabulary/examination";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { Choice } from "../primitives/choice";
+import { Field, inputClass } from "../primitives/field";
+import { useExam } from "../exam/exam-provider";
+
+/** A reason typed once: for an override, or for what was done about a referral. */
+function ReasonForm({ label, button, onGive }: { label: string; button: string; onGive: (reason: string) => void }) {
+  const [reason, setReason] = useState("");
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onGive(reason.trim());
+      }}
+    >
+      <Field label={label} className="min-w-56 grow">
+        {(ids) => <input {...ids} className={inputClass} value={reason} onChange={(event) => setReason(event.target.value)} minLength={10} maxLength={600} required />}
+      </Field>
+      <Button type="submit">{button}</Button>
+    </form>
+  );
+}
+
+function BlockRow({ block }: { block: Block }) {
+  const { append } = useExam();
+  const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");
+  return (
+    <li className="rounded-lg border border-stop bg-stop-well p-3">
+      <p className="flex gap-2 font-medium text-stop">
+        <Ban aria-hidden size={20} className="shrink-0" />
+        {block.reason}
+      </p>
+      <p className="text-sm">
+        Blocks {loads}
+        {block.on === "person" ? "" : ` on the ${block.on}`}.
+      </p>
+      {block.overridden ? (
+        <p className="mt-1 text-sm">
+          <strong>Overridden:</strong> {block.overridden}
+        </p>
+      ) : (
+        <details className="mt-1">
+          <summary className="flex min-h-11 items-center text-sm underline">Override with a reason that stays in the record</summary>
+          <ReasonForm label="Reason (at least 10 characters)" button="Override" onGive={(reason) => void append({ type: "block-overridden", body: { block: block.id, reason } })} />
+        </details>
+      )}
+    </li>
+  );
+}
+
+function ReferralRow({ referral }: { referral: Referral }) {
+  const { append } = useExam();
+  return (
+    <li className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
+      <p className="flex gap-2 font-medium">
+        <Send aria-hidden size={20} className="shrink-0" />
+        {referral.urgency}: {referral.text}
+      </p>
+      {referral.acknowledged ? <p className="text-sm">Done: {referral.acknowledged}</p> : <ReasonForm label="What was done about it" button="Record" onGive={(action) => void append({ type: "referral-acknowledged", body: { referral: referral.id, action } })} />}
+    </li>
+  );
+}
+
+function QuestionRow({ question, answer }: { question: GuardQuestion; answer: string | undefined }) {
+  const { append } = useExam();
+  return (
+    <li className="grid gap-2 border-b border-line py-2.5 last:border-0 md:grid-cols-[1fr_auto] md:items-center">
+      <p>
+        <strong className="block text-sm text-soft">{question.heading}</strong>
+        {question.ask}
+      </p>
+      <Choice
+        label={question.heading}
+        hideLabel
+        value={answer ?? null}
+        options={question.options.map(({ id, label }) => ({ value: id, label }))}
+        onChoose={(next) => void append({ type: "guard-answered", body: { question: question.id, answer: next } })}
+      />
+    </li>
+  );
+}
+
+/** Questions that decide what may be tested; the answers' consequences stand beside them. */
+export function GuardScreen() {
+  const { exam, guard, state, append } = useExam();
+  const { questions, unanswered, blocks, cautions, referrals } = guard;
+  const askedAgain = () => void append(...questions.map(({ id }) => ({ type: "guard-answered" as const, body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION } })));
+  const clearAll = () => void append(...unanswered.map(({ id }) => ({ type: "guard-answered" as const, body: { question: id, answer: ALL_CLEAR_OPTION } })));
+  return (
+    <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
+      <Card heading="Before anything is loaded" aside={<span className="text-sm text-soft">{questions.length - unanswered.length} of {questions.length} asked</span>}>
+        {guard.askAgain && (
+          <p role="status" className="mb-3 rounded-lg border border-stop bg-stop-well p-3 font-medium text-stop">
+            A test was stopped. Ask these again before going on.
+          </p>
+        )}
+        <ul>
+          {questions.map((question) => (
+            <QuestionRow key={question.id} question={question} answer={state.guardAnswers[question.id]} />
+          ))}
+        </ul>
+        <div className="sticky bottom-0 -mx-4 -mb-4 mt-2 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">
+          {unanswered.length > 0 && (
+            <Button look="main" big onClick={clearAll}>
+              <Check aria-hidden size={20} /> All {unanswered.length === questions.length ? "" : `${unanswered.length} others `}asked: no
+            </Button>
+          )}
+          {unanswered.length === 0 && guard.askAgain && (
+            <Button look="main" big onClick={askedAgain}>
+              <Check aria-hidden size={20} /> Asked again: the answers stand as shown
+            </Button>
+          )}
+          {unanswered.length === 0 && !guard.askAgain && (
+            <Button look="main" big asChild>
+              <Link href={`/exams/${exam}/run`}>On to the tests</Link>
+            </Button>
+          )}
+        </div>
+      </Card>
+      <aside className="flex flex-col gap-4" aria-label="What the answers mean">
+        {referrals.length > 0 && (
+          <Card heading="Refer">
+            <ul className="flex flex-col gap-2">{referrals.map((referral) => <ReferralRow key={referral.id} referral={referral} />)}</ul>
+          </Card>
+        )}
+        {blocks.length > 0 && (
+          <Card heading="Not to be loaded">
+            <ul className="flex flex-col gap-2">{blocks.map((block) => <BlockRow key={block.id} block={block} />)}</ul>
+          </Card>
+        )}
+        <Card heading="Cautions">
+          {cautions.length === 0 ? (
+            <p className="text-soft">None from what was answered so far.</p>
+          ) : (
+            <ul className="flex flex-col gap-2">
+              {cautions.map(({ id, text }) => (
+                <li key={id} className="flex gap-2 rounded-lg bg-caution-well p-2 text-caution">
+                  <AlertTriangle aria-hidden size={20} className="shrink-0" />
+                  {text}
+                </li>
+              ))}
+            </ul>
+          )}
+        </Card>
+        <p className="text-sm text-soft">This lists what was asked and answered. It is not a clearance: licensed judgement and local rules come first.</p>
+      </aside>
+    </div>
+  );
+}

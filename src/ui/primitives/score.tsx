@@ -1,0 +1,19 @@
+"use client";
+
+import { Choice } from "./choice";
+
+const STEPS = Array.from({ length: 11 }, (_, step) => String(step));
+
+type ScoreProps = { label: string; hideLabel?: boolean; value: number | null; onChoose: (value: number) => void; big?: boolean };
+
+/** 0 none to 10 worst imaginable, eleven steps. */
+export const Score = ({ label, hideLabel, value, onChoose, big }: ScoreProps) => (
+  <Choice
+    label={label}
+    hideLabel={hideLabel ?? false}
+    big={big ?? false}
+    value={value === null ? null : String(value)}
+    options={STEPS.map((step) => ({ value: step, label: step, name: `${step} of 10` }))}
+    onChoose={(step) => onChoose(Number(step))}
+  />
+);

@@ -1,0 +1,208 @@
+"use client";
+
+import { differenceInYears, format, parseISO } from "date-fns";
+import { FileUp, Play, Plus, Search } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { v4 as newId } from "uuid";
+import type { ExamEvent } from "@/core/exam/events";
+import { describeProblem, type Problem } from "@/core/problem";
+import type { RosterRow } from "@/server/people";
+import type { Profile } from "@/server/practitioners";
+import { Button } from "../primitives/button";
+import { inputClass } from "../primitives/field";
+import { KeyHint } from "../primitives/key-hint";
+import { send } from "../send";
+import { KeyHelp } from "../shell/key-help";
+import { PageHeader } from "../shell/page-header";
+import { PersonDialog } from "./person-dialog";
+
+const SEARCH_DELAY_MS = 120;
+
+type RosterProps = { initial: readonly RosterRow[]; profile: Profile | null };
+
+/** Search as you type; the newest answer wins. */
+function useSearch(initial: readonly RosterRow[]) {
+  const [query, setQuery] = useState("");
+  const [people, setPeople] = useState(initial);
+  const [problem, setProblem] = useState<string | null>(null);
+  const turn = useRef(0);
+  useEffect(() => {
+    if (query === "") return;
+    const mine = ++turn.current;
+    const timer = setTimeout(async () => {
+      try {
+        const response = await fetch(`/api/people?q=${encodeURIComponent(query)}`);
+        const body = (await response.json()) as { people?: RosterRow[]; problems?: Problem[] };
+        if (mine !== turn.current) return;
+        setProblem(body.problems ? body.problems.map(describeProblem).join(" ") : null);
+        if (body.people) setPeople(body.people);
+      } catch {
+        if (mine === turn.current) setProblem("The server cannot be reached; the list may be old.");
+      }
+    }, SEARCH_DELAY_MS);
+    return () => clearTimeout(timer);
+  }, [query]);
+  return { query, setQuery, people: query === "" ? initial : people, problem };
+}
+
+/** Opens a new exam for a person and goes there. */
+function useNewExam(profile: Profile | null) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = async (person: RosterRow) => {
+    if (!profile) return router.push("/settings");
+    const exam = newId();
+    const event: ExamEvent = {
+      id: newId(),
+      exam,
+      at: new Date().toISOString(),
+      actor: { id: profile.id, name: profile.name },
+      device: "roster",
+      type: "exam-opened",
+      body: { person: { id: person.id, number: person.number, name: person.name, birthDate: person.birthDate, sex: person.sex }, region: "lumbopelvic", settings: profile.settings.reading },
+    };
+    const written = await send<{ receipts: { result: string; why: string | null }[] }>("POST", `/api/exams/${exam}/events`, { events: [event] });
+    const refused = written.ok ? written.value.receipts.find(({ result }) => result === "refused")?.why : written.message;
+    if (refused) setProblem(refused);
+    else router.push(`/exams/${exam}/complaint`);
+  };
+  return { open, problem };
+}
+
+function useImport() {
+  const router = useRouter();
+  const [message, setMessage] = useState<string | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const written = await send<{ exam: string; added: number; already: number }>("POST", "/api/import", await file.text());
+    setMessage(written.ok ? (written.value.added ? `Imported: ${written.value.added} events added.` : "That exam is here already; nothing was changed.") : `Not imported. ${written.message}`);
+    if (written.ok) router.refresh();
+  };
+  return { take, message };
+}
+
+function ExamLinks({ person }: { person: RosterRow }) {
+  const [latest, ...older] = person.exams;
+  if (!latest) return <span className="text-soft">no examination yet</span>;
+  const unfinished = latest.signedAt === null;
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <Button asChild look={unfinished ? "main" : "plain"}>
+        <Link href={`/exams/${latest.id}/${unfinished ? "run" : "sign"}`}>
+          {unfinished && <Play aria-hidden size={16} />}
+          {unfinished ? "In progress" : "Signed"}, {format(parseISO(latest.openedAt), "d MMM yyyy")}
+        </Link>
+      </Button>
+      {older.map(({ id, openedAt }) => (
+        <Link key={id} href={`/exams/${id}/reading`} className="flex min-h-11 items-center underline">
+          {format(parseISO(openedAt), "d MMM yyyy")}
+        </Link>
+      ))}
+    </span>
+  );
+}
+
+export function RosterScreen({ initial, profile }: RosterProps) {
+  const { query, setQuery, people, problem } = useSearch(initial);
+  const { open, problem: openProblem } = useNewExam(profile);
+  const { take, message } = useImport();
+  const [editing, setEditing] = useState<RosterRow | "new" | null>(null);
+  const router = useRouter();
+  const search = useRef<HTMLInputElement>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const inProgress = initial.flatMap((person) => person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })));
+
+  useHotkeys("slash", (event) => {
+    event.preventDefault();
+    search.current?.focus();
+  });
+  useHotkeys("n", (event) => {
+    event.preventDefault();
+    setEditing("new");
+  });
+  useHotkeys("1, 2, 3, 4, 5, 6, 7, 8, 9", (event) => {
+    const chosen = inProgress[Number(event.key) - 1];
+    if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
+  }, { useKey: true }, [inProgress]);
+
+  return (
+    <>
+      <PageHeader profileName={profile?.name ?? null}>
+        <KeyHelp rows={[["/", "search"], ["N", "new person"], ["1 … 9", "the examinations in progress, in the order shown"], ["?", "this list"]]} />
+      </PageHeader>
+      <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
+        <h1 className="sr-only">Roster</h1>
+        {!profile && (
+          <p className="rounded-lg bg-caution-well p-3 text-caution">
+            Nobody has a profile here yet. <Link href="/settings" className="underline">Add yours</Link>, so that every entry names who made it.
+          </p>
+        )}
+        {inProgress.length > 0 && (
+          <nav aria-label="In progress" className="flex flex-wrap items-center gap-2">
+            <span className="font-semibold">In progress</span>
+            {inProgress.slice(0, 9).map(({ person, exam }, index) => (
+              <Button key={exam.id} look="main" asChild>
+                <Link href={`/exams/${exam.id}/run`}>
+                  <Play aria-hidden size={16} /> {person.name} <KeyHint keys={String(index + 1)} />
+                </Link>
+              </Button>
+            ))}
+          </nav>
+        )}
+        <div className="flex flex-wrap gap-2">
+          <label className="relative min-w-64 grow">
+            <span className="sr-only">Search by name, number or birth year</span>
+            <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
+            <input ref={search} type="search" className={`${inputClass} pl-10`} placeholder="Name, number or birth year" value={query} onChange={(event) => setQuery(event.target.value)} maxLength={200} />
+          </label>
+          <Button look="main" onClick={() => setEditing("new")}>
+            <Plus aria-hidden size={18} /> New person <KeyHint keys="N" />
+          </Button>
+          <Button onClick={() => file.current?.click()}>
+            <FileUp aria-hidden size={18} /> Import an exam file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Exam file"
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = "";
+            }}
+          />
+        </div>
+        {[problem, openProblem, message].filter(Boolean).map((text) => (
+          <p key={text} role="status" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
+            {text}
+          </p>
+        ))}
+        <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
+          {people.map((person) => (
+            <li key={person.id} className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
+              <button type="button" className="min-h-11 text-left font-semibold underline-offset-4 hover:underline" onClick={() => setEditing(person)} aria-label={`${person.name}, open the entry`}>
+                {person.name}
+                <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
+              </button>
+              <span className="text-sm">
+                {person.number} · {differenceInYears(new Date(), parseISO(person.birthDate))} years · {person.sex}
+                <span className="block text-soft">born {person.birthDate}</span>
+              </span>
+              <ExamLinks person={person} />
+              <Button onClick={() => void open(person)} aria-label={`New examination of ${person.name}`}>
+                <Plus aria-hidden size={16} /> Examine
+              </Button>
+            </li>
+          ))}
+          {people.length === 0 && <li className="p-6 text-center text-soft">Nobody found. Try fewer letters, the number, or the birth year; or add them as a new person.</li>}
+        </ul>
+      </main>
+      {editing && <PersonDialog person={editing === "new" ? null : editing} onClose={() => setEditing(null)} onExamine={(person) => void open(person)} />}
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import { offeredPlaces } from "@/core/planning/offered-places";
+import type { Place } from "@/core/vocabulary/sites";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { Score } from "../primitives/score";
+import { useExam } from "../exam/exam-provider";
+import { PlaceName } from "./felt-panel";
+
+/** Rated before the first stage: only a rise over it, or a further spread, counts. */
+export function RestPanel({ onDone }: { onDone?: () => void }) {
+  const { state, append } = useExam();
+  const own = state.areas.find(({ area }) => area === state.familiar?.area)?.places ?? [];
+  const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places ?? own);
+  const [intensity, setIntensity] = useState<number | null>(state.rest?.intensity ?? null);
+  const toggle = (place: Place) => setPlaces(places.includes(place) ? places.filter((at) => at !== place) : [...places, place]);
+  const keep = async () => {
+    if (intensity === null) return;
+    const taken = await append({ type: "rest-rated", body: { intensity, places: intensity === 0 ? [] : [...places] } });
+    if (taken) onDone?.();
+  };
+  return (
+    <Card heading="At rest first">
+      <p className="mb-3 text-xl">&ldquo;Lying still, how bad is your pain right now?&rdquo;</p>
+      <Score label="At rest, 0 to 10" hideLabel value={intensity} onChoose={setIntensity} big />
+      {intensity !== null && intensity > 0 && (
+        <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
+          <span className="flex min-h-14 items-center pr-1 font-semibold">Where?</span>
+          {offeredPlaces(state, null).map((place) => (
+            <Button key={place} big aria-pressed={places.includes(place)} onClick={() => toggle(place)} className={`gap-1.5 px-2.5! text-sm ${places.includes(place) ? "border-ink! bg-ink! text-paper!" : ""}`}>
+              <PlaceName place={place} />
+            </Button>
+          ))}
+        </div>
+      )}
+      <Button look="main" big className="mt-4" disabled={intensity === null} onClick={() => void keep()}>
+        {state.rest ? "Keep this rating" : "Keep, and on to the first test"}
+      </Button>
+    </Card>
+  );
+}
+
+/** Agreed, the guard gone through, and the symptom at rest rated. */
+export const isReadyToTest = ({ state, guard }: Pick<ReturnType<typeof useExam>, "state" | "guard">): boolean =>
+  state.consent?.agreed === true && guard.unanswered.length === 0 && !guard.askAgain && state.rest !== null;
+
+/** What has to be there before anybody is touched; null when it all is. */
+export function BeforeTesting() {
+  const { exam, state, guard, append } = useExam();
+  if (state.consent && !state.consent.agreed) {
+    return (
+      <Card heading="They did not agree">
+        <p>No tests without agreement. It can be changed under Complaint.</p>
+      </Card>
+    );
+  }
+  if (guard.unanswered.length > 0 || guard.askAgain) {
+    return (
+      <Card heading={guard.askAgain ? "A test was stopped" : "The guard comes first"}>
+        <p className="mb-4">{guard.askAgain ? "Ask the warning questions again before going on." : `${guard.unanswered.length} warning questions are not answered yet. They decide what may be loaded.`}</p>
+        <Button look="main" big asChild>
+          <Link href={`/exams/${exam}/guard`}>To the guard</Link>
+        </Button>
+      </Card>
+    );
+  }
+  if (!state.consent) {
+    return (
+      <Card heading="Explained and agreed?">
+        <p className="mb-4 text-xl">&ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or two. Say stop at any time, and I stop.&rdquo;</p>
+        <Button look="main" big onClick={() => void append({ type: "consent-recorded", body: { explained: true, agreed: true, others: "" } })}>
+          Explained, and they agreed
+        </Button>
+      </Card>
+    );
+  }
+  return state.rest ? null : <RestPanel />;
+}

@@ -1,0 +1,82 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { convertForce, describeForceRange } from "@/core/measurement/force";
+import { inputClass } from "../primitives/field";
+import { Button } from "../primitives/button";
+import { KeyHint } from "../primitives/key-hint";
+import { useExam } from "../exam/exam-provider";
+import { HoldTimer } from "./hold-timer";
+import type { TestActions } from "./use-test";
+
+/** The force given, beside the force asked; the hold; the thrusts. All may stay empty: "as asked, not measured". */
+export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage" | "record" | "giveDose">) {
+  const { profile } = useExam();
+  const { unit, sound } = profile.settings.work;
+  const { kgf, holdSeconds, thrusts } = stage.dose;
+  const input = useRef<HTMLInputElement>(null);
+  const given = record?.dose?.force;
+  const [typed, setTyped] = useState(given ? String(Math.round(convertForce(given, unit) * 10) / 10) : "");
+  useHotkeys("d", (event) => {
+    event.preventDefault();
+    input.current?.focus();
+  });
+
+  const keep = (text: string) => {
+    if (text.trim() === "") return;
+    const value = Number(text.replace(",", "."));
+    if (given?.value !== value || given.unit !== unit) giveDose({ force: { value, unit } });
+  };
+  const asAsked = () => {
+    const text = String(Math.round(convertForce({ value: kgf![0], unit: "kgf" }, unit)));
+    setTyped(text);
+    keep(text);
+  };
+
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+      {kgf && (
+        <>
+          <label className="flex items-center gap-2">
+            <span className="leading-tight">
+              Dose
+              <span className="block text-sm text-soft">{describeForceRange(kgf, unit)}</span>
+            </span>
+            <input
+              ref={input}
+              inputMode="decimal"
+              aria-label={`Force given, in ${unit}`}
+              className={`${inputClass} min-h-14 w-20! text-lg`}
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+              onBlur={() => keep(typed)}
+              onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+            />
+            {unit}
+            <KeyHint keys="D" />
+          </label>
+          <Button big onClick={asAsked}>
+            as asked
+          </Button>
+        </>
+      )}
+      {holdSeconds && <HoldTimer key={stage.id} seconds={holdSeconds} sound={sound} held={record?.dose?.seconds ?? null} onHeld={(seconds) => giveDose({ seconds })} />}
+      {thrusts && (
+        <div role="group" aria-label="Thrusts given" className="flex items-center gap-1">
+          <span className="mr-1 leading-tight">
+            Thrusts
+            <span className="block text-sm text-soft">
+              {thrusts[0] === thrusts[1] ? thrusts[0] : `${thrusts[0]}-${thrusts[1]}`} asked
+            </span>
+          </span>
+          {Array.from({ length: thrusts[1] }, (_, index) => index + 1).map((count) => (
+            <Button key={count} big aria-pressed={record?.dose?.thrusts === count} className={`px-2 ${record?.dose?.thrusts === count ? "border-ink! bg-ink! text-paper!" : ""}`} onClick={() => giveDose({ thrusts: count })}>
+              {count}
+            </Button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+"use client";
+
+import { useState } from "react";
+import { Button } from "../primitives/button";
+import { Dialog } from "../primitives/dialog";
+import { Field, inputClass } from "../primitives/field";
+
+type ReasonDialogProps = {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  reasons: readonly string[];
+  /** What the typed field is for. */
+  otherLabel: string;
+  onGive: (reason: string, typed: string) => void;
+  stop?: boolean;
+};
+
+/** A reason by one large tap, or typed. */
+export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, onGive, stop = false }: ReasonDialogProps) {
+  const [typed, setTyped] = useState("");
+  const give = (reason: string) => {
+    onGive(reason, typed.trim());
+    setTyped("");
+    onOpenChange(false);
+  };
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={title}>
+      <div className="flex flex-col gap-2">
+        {reasons.map((reason) => (
+          <Button key={reason} big look={stop ? "stop" : "plain"} onClick={() => give(reason)}>
+            {reason}
+          </Button>
+        ))}
+      </div>
+      <Field label={otherLabel}>{(ids) => <input {...ids} className={inputClass} maxLength={300} value={typed} onChange={(event) => setTyped(event.target.value)} />}</Field>
+      <Button big disabled={typed.trim() === ""} onClick={() => give("other")}>
+        Record what is typed
+      </Button>
+    </Dialog>
+  );
+}

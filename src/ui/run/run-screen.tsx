@@ -1,0 +1,62 @@
+"use client";
+
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import type { SheetStep } from "@/core/planning/run-sheet";
+import { Button } from "../primitives/button";
+import { Dialog } from "../primitives/dialog";
+import { useExam } from "../exam/exam-provider";
+import { ReadingPanel } from "../reading/reading-panel";
+import { BeforeTesting, isReadyToTest, RestPanel } from "./before-testing";
+import { RunSheetPanel } from "./run-sheet-panel";
+import { TestPanel } from "./test-panel";
+
+/** The step after this one that is still to do, going round once; null when there is none. */
+function stepAfter(steps: readonly SheetStep[], key: string | undefined): SheetStep | null {
+  const from = steps.findIndex((step) => step.key === key);
+  const ahead = [...steps.slice(from + 1), ...steps.slice(0, Math.max(from, 0))];
+  return ahead.find(({ status }) => status === "to do" || status === "begun") ?? null;
+}
+
+/** At the table: sheet, test, reading. Left-handed practitioners have the sheet on the right. */
+export function RunScreen() {
+  const exam = useExam();
+  const { sheet, state, profile } = exam;
+  /** Stays where the practitioner is until they go on, also when an answer completes the step. */
+  const [selected, setSelected] = useState<string | null>(() => sheet.next?.key ?? sheet.steps.at(-1)?.key ?? null);
+  const [rating, setRating] = useState(false);
+  const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
+  const goNext = () => setSelected(stepAfter(sheet.steps, current?.key)?.key ?? current?.key ?? null);
+  useHotkeys(
+    "backspace",
+    () => {
+      const before = sheet.steps[sheet.steps.findIndex(({ key }) => key === current?.key) - 1];
+      if (before) setSelected(before.key);
+    },
+    [current, sheet],
+  );
+
+  const leftHanded = profile.settings.work.hand === "left";
+  const columns = leftHanded
+    ? { grid: "md:grid-cols-[1fr_12.5rem] xl:grid-cols-[21rem_1fr_13.5rem]", sheet: "order-2 md:order-2 xl:order-3", test: "order-1 xl:order-2", reading: "order-3 xl:order-1" }
+    : { grid: "md:grid-cols-[12.5rem_1fr] xl:grid-cols-[13.5rem_1fr_21rem]", sheet: "order-2 md:order-1", test: "order-1 md:order-2", reading: "order-3" };
+  return (
+    <div className={`grid grow gap-3 p-3 lg:gap-4 ${columns.grid}`} data-hand={profile.settings.work.hand}>
+      <div className={columns.sheet}>
+        <RunSheetPanel current={current} onSelect={setSelected} />
+        {state.rest && (
+          <Button look="quiet" className="mt-2 min-h-14 w-full text-sm" onClick={() => setRating(true)}>
+            At rest: {state.rest.intensity} of 10. Rate again
+          </Button>
+        )}
+      </div>
+      <div className={columns.test}>{isReadyToTest(exam) ? current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} /> : <BeforeTesting />}</div>
+      <aside aria-label="Reading so far" className={`md:col-span-2 xl:col-span-1 ${columns.reading}`}>
+        <ReadingPanel />
+      </aside>
+      <Dialog open={rating} onOpenChange={setRating} title="At rest, now">
+        <RestPanel onDone={() => setRating(false)} />
+      </Dialog>
+    </div>
+  );
+}

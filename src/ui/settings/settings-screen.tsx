@@ -1,0 +1,107 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { v4 as newId } from "uuid";
+import type { PractitionerSettings } from "@/core/exam/settings";
+import { doseSchool } from "@/core/knowledge/protocols";
+import { RULES } from "@/core/knowledge/rules";
+import { FORCE_UNITS } from "@/core/measurement/force";
+import type { Profile } from "@/server/practitioners";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { Choice } from "../primitives/choice";
+import { Field, inputClass } from "../primitives/field";
+import { send } from "../send";
+import { PageHeader } from "../shell/page-header";
+
+type SettingsProps = { profiles: readonly Profile[]; current: Profile | null };
+
+const named = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+
+function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (problem: string | null) => void }) {
+  const [name, setName] = useState("");
+  const [registration, setRegistration] = useState("");
+  const choose = async (id: string) => {
+    const written = await send("POST", `/api/practitioners/${id}/choose`, {});
+    onDone(written.ok ? null : written.message);
+  };
+  const add = async () => {
+    const id = newId();
+    const written = await send("POST", "/api/practitioners", { id, name: name.trim(), registration: registration.trim() });
+    if (!written.ok) return onDone(written.message);
+    setName("");
+    setRegistration("");
+    await choose(id);
+  };
+  return (
+    <Card heading="Who is working here">
+      {profiles.length > 0 && <Choice label="Profile" stacked value={current?.id ?? null} options={profiles.map((profile) => ({ value: profile.id, label: `${profile.name}${profile.registration ? `, ${profile.registration}` : ""}` }))} onChoose={(id) => void choose(id)} />}
+      <p className="mt-2 text-sm text-soft">A profile names who made an entry; it is no lock. Accounts with passwords come later.</p>
+      <form
+        className="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <Field label="Name">{(ids) => <input {...ids} className={inputClass} value={name} onChange={(event) => setName(event.target.value)} required maxLength={120} />}</Field>
+        <Field label="Registration">{(ids) => <input {...ids} className={inputClass} value={registration} onChange={(event) => setRegistration(event.target.value)} maxLength={80} />}</Field>
+        <Button type="submit">Add profile</Button>
+      </form>
+    </Card>
+  );
+}
+
+/** Profile, ways of working, and the schools a new exam is read under. */
+export function SettingsScreen({ profiles, current }: SettingsProps) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const done = (found: string | null) => {
+    setProblem(found);
+    if (found === null) router.refresh();
+  };
+  const settings = current?.settings;
+  const change = async (next: PractitionerSettings) => {
+    const written = await send("PUT", `/api/practitioners/${current!.id}/settings`, next);
+    done(written.ok ? null : written.message);
+  };
+  const work = (part: Partial<PractitionerSettings["work"]>) => settings && void change({ ...settings, work: { ...settings.work, ...part } });
+  const reading = (part: Partial<PractitionerSettings["reading"]>) => settings && void change({ ...settings, reading: { ...settings.reading, ...part } });
+  return (
+    <>
+      <PageHeader profileName={current?.name ?? null} />
+      <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+        <h1 className="text-2xl font-bold">Settings</h1>
+        {problem && (
+          <p role="alert" className="rounded-lg border border-stop bg-stop-well p-3 text-stop">
+            {problem}
+          </p>
+        )}
+        <Profiles profiles={profiles} current={current} onDone={done} />
+        {settings && (
+          <div className="grid gap-4 lg:grid-cols-2">
+            <Card heading="At the table">
+              <div className="flex flex-col gap-4">
+                <Choice label="Light" value={settings.work.theme as string} options={[{ value: "system", label: "as the device" }, { value: "light", label: "light" }, { value: "dark", label: "dark" }]} onChoose={(theme) => work({ theme: theme as typeof settings.work.theme })} />
+                <Choice label="Force in" value={settings.work.unit as string} options={named(FORCE_UNITS)} onChoose={(unit) => work({ unit: unit as typeof settings.work.unit })} />
+                <Choice label="The hand that taps" value={settings.work.hand as string} options={named(["right", "left"])} onChoose={(hand) => work({ hand: hand as typeof settings.work.hand })} />
+                <Choice label="Tone at the end of a hold" value={settings.work.sound ? "on" : "off"} options={named(["on", "off"])} onChoose={(sound) => work({ sound: sound === "on" })} />
+                <Choice label="Thigh thrust, hand under the sacrum" value={settings.work.hands as string} options={[{ value: "under-sacrum", label: "under the sacrum" }, { value: "none", label: "none" }]} onChoose={(hands) => work({ hands: hands as typeof settings.work.hands })} />
+              </div>
+            </Card>
+            <Card heading="How new exams are read">
+              <div className="flex flex-col gap-4">
+                <Choice label="Sacroiliac rule that counts" stacked value={settings.reading.preferredRule} options={[...RULES.map((rule) => ({ value: rule.id, label: `${rule.label}, ${rule.k} of ${rule.members.length}` })), { value: "none", label: "no rule: single tests only" }]} onChoose={(preferredRule) => reading({ preferredRule })} />
+                <Choice label={doseSchool.label} stacked value={settings.reading.dose as string} options={doseSchool.options.map(({ id, label, reason }) => ({ value: id, label: <span>{label}<span className="block text-sm font-normal opacity-80">{reason}</span></span>, name: label }))} onChoose={(dose) => reading({ dose: dose as typeof settings.reading.dose })} />
+                <Choice label="What counts as positive" stacked value={settings.reading.feltWhere as string} options={[{ value: "below-l5", label: "their symptom, felt below L5 beside the sacrum" }, { value: "any-familiar", label: "their symptom, wherever felt" }]} onChoose={(feltWhere) => reading({ feltWhere: feltWhere as typeof settings.reading.feltWhere })} />
+                <Choice label="Dependence between related tests (ρ)" value={String(settings.reading.dependence)} options={named(["0", "0.3", "0.5", "0.7", "1"])} onChoose={(value) => reading({ dependence: Number(value) })} />
+                <p className="text-sm text-soft">An exam keeps the settings it was opened under; on its reading page they can be changed, and that is recorded.</p>
+              </div>
+            </Card>
+          </div>
+        )}
+      </main>
+    </>
+  );
+}

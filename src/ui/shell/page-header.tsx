@@ -1,0 +1,17 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+import { LanternMark } from "../figures/lantern-mark";
+
+/** Above the screens outside an exam. */
+export const PageHeader = ({ profileName, children }: { profileName: string | null; children?: ReactNode }) => (
+  <header className="flex flex-wrap items-center gap-3 border-b border-line bg-card px-4 py-1.5">
+    <Link href="/" className="flex min-h-11 items-center gap-2 text-xl font-bold no-underline">
+      <LanternMark size={34} /> Dust Lantern
+    </Link>
+    <span className="mr-auto" />
+    {children}
+    <Link href="/settings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
+      {profileName ?? "Choose a profile"}
+    </Link>
+  </header>
+);

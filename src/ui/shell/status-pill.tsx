@@ -1,0 +1,58 @@
+"use client";
+
+import { AlertTriangle, Check, Clock, CloudOff } from "lucide-react";
+import { useState } from "react";
+import { Button } from "../primitives/button";
+import { Dialog } from "../primitives/dialog";
+import { useExam } from "../exam/exam-provider";
+
+const LOOK = {
+  saved: { Icon: Check, text: "saved", tone: "text-soft" },
+  sending: { Icon: Clock, text: "saving", tone: "text-soft" },
+  waiting: { Icon: CloudOff, text: "waiting to be sent", tone: "text-caution bg-caution-well" },
+  refused: { Icon: AlertTriangle, text: "cannot be sent", tone: "text-stop bg-stop-well" },
+} as const;
+
+/** Where the taps are: saved, waiting to be sent, or cannot be sent and why. */
+export function StatusPill() {
+  const { sync, retry, discard } = useExam();
+  const [open, setOpen] = useState(false);
+  const { Icon, text, tone } = LOOK[sync.state];
+  const count = sync.state === "refused" ? sync.refused.length : sync.waiting;
+  return (
+    <>
+      <Button look="quiet" onClick={() => setOpen(true)} className={`gap-1.5 px-3 text-sm ${tone}`} data-sync={sync.state}>
+        <Icon aria-hidden size={16} />
+        <span role="status">
+          {count > 0 ? `${count} ` : ""}
+          {text}
+        </span>
+      </Button>
+      <Dialog open={open} onOpenChange={setOpen} title="Where your taps are">
+        <p>
+          {sync.state === "saved" && "Every tap is in the record on this machine's server."}
+          {sync.state === "sending" && "The last taps are kept in this browser and are on their way."}
+          {sync.state === "waiting" && `${sync.waiting} kept in this browser, not with the server yet. ${sync.why ?? ""} They are sent by themselves as soon as it can be.`}
+          {sync.state === "refused" && "The server would not take these. They are kept here until you give them up."}
+        </p>
+        {sync.refused.map((entry) => (
+          <div key={entry.order} className="rounded-lg border border-stop p-3">
+            <p className="font-medium">{entry.event.type.replaceAll("-", " ")}</p>
+            <p className="text-sm">{entry.refused}</p>
+            <pre className="mt-2 max-h-32 overflow-auto rounded bg-well p-2 text-xs" tabIndex={0} aria-label="What was entered">
+              {JSON.stringify(entry.event.body, null, 1)}
+            </pre>
+            <Button look="stop" className="mt-2" onClick={() => void discard(entry.order)}>
+              Give this entry up
+            </Button>
+          </div>
+        ))}
+        {sync.state === "waiting" && (
+          <Button look="main" onClick={retry}>
+            Try now
+          </Button>
+        )}
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,115 @@
+"use client";
+
+import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
+import { useMemo, useState } from "react";
+import { SIGN_STATEMENT } from "@/core/exam/sign-statement";
+import { noteText, writeNote } from "@/core/exchange/note";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { Field, inputClass } from "../primitives/field";
+import { useExam } from "../exam/exam-provider";
+import { NotePage } from "./note-page";
+
+/** The clipboard where it is offered, else the old way, which works without a secure context. */
+async function copy(text: string): Promise<boolean> {
+  try {
+    await navigator.clipboard.writeText(text);
+    return true;
+  } catch {
+    const field = document.createElement("textarea");
+    field.value = text;
+    document.body.append(field);
+    field.select();
+    const done = document.execCommand("copy");
+    field.remove();
+    return done;
+  }
+}
+
+function AddNote() {
+  const { append } = useExam();
+  const [text, setText] = useState("");
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (await append({ type: "note-written", body: { text: text.trim() } })) setText("");
+      }}
+    >
+      <Field label="A line for the note">{(ids) => <textarea {...ids} rows={2} className={`${inputClass} py-2`} maxLength={4000} value={text} onChange={(event) => setText(event.target.value)} required />}</Field>
+      <Button type="submit" className="mt-2">
+        Add to the note
+      </Button>
+    </form>
+  );
+}
+
+/** Signing names the record's end, so it waits until everything is with the server. */
+function SignOff() {
+  const { state, guard, head, sync, profile, append } = useExam();
+  if (state.signed) return null;
+  const emergency = guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
+  const waiting = sync.state !== "saved";
+  const hindrance = emergency ? "An emergency referral is not answered yet." : waiting ? "Waiting until every tap is saved." : null;
+  const sign = () => void append({ type: "exam-signed", body: { name: profile.name, registration: profile.registration, statement: SIGN_STATEMENT, head: head.head, length: head.length } });
+  return (
+    <Card heading="Sign">
+      <p>
+        &ldquo;{SIGN_STATEMENT}&rdquo; <strong>{profile.name}</strong>
+        {profile.registration && `, ${profile.registration}`}
+      </p>
+      <p className="mt-1 text-sm text-soft">After this, changes are amendments and are shown as such.</p>
+      {hindrance && (
+        <p role="status" className="mt-2 text-sm font-medium text-caution">
+          {hindrance}
+        </p>
+      )}
+      <Button look="main" big className="mt-3 w-full" disabled={hindrance !== null} onClick={sign}>
+        <PenLine aria-hidden size={20} /> Sign the record
+      </Button>
+    </Card>
+  );
+}
+
+/** The note, the signature, and the ways out of here. */
+export function SignScreen() {
+  const { exam, state, reading, head } = useExam();
+  const [copied, setCopied] = useState<string | null>(null);
+  const note = useMemo(() => writeNote(state, reading, head), [state, reading, head]);
+  return (
+    <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_20rem] print:block print:p-0">
+      <div className="rounded-2xl border border-line bg-white print:border-0">
+        <NotePage note={note} />
+      </div>
+      <aside className="no-print flex flex-col gap-4" aria-label="Sign and send">
+        <SignOff />
+        <Card heading="Take it with you">
+          <div className="flex flex-col gap-2">
+            <Button onClick={() => window.print()}>
+              <Printer aria-hidden size={18} /> Print, or save as PDF
+            </Button>
+            <Button onClick={async () => setCopied((await copy(noteText(note))) ? "Copied." : "This browser would not copy; select the note and copy it by hand.")}>
+              <ClipboardCopy aria-hidden size={18} /> Copy as plain text
+            </Button>
+            <p role="status" className="text-sm">
+              {copied}
+            </p>
+            <Button asChild>
+              <a href={`/api/exams/${exam}/export?as=json`} download>
+                <Download aria-hidden size={18} /> Exam file (JSON)
+              </a>
+            </Button>
+            <Button asChild>
+              <a href={`/api/exams/${exam}/export?as=csv`} download>
+                <Download aria-hidden size={18} /> Findings (CSV)
+              </a>
+            </Button>
+          </div>
+        </Card>
+        <Card heading="Add">
+          <AddNote />
+        </Card>
+      </aside>
+    </div>
+  );
+}
