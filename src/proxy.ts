@@ -20,14 +20,22 @@ function contentSecurityPolicy(nonce: string): string {
   ].join("; ");
 }
 
-const refuse = (what: string, todo: string): NextResponse => NextResponse.json({ problems: [{ where: "request", what, todo }] }, { status: 403 });
+const refuse = (what: string, todo: string): NextResponse =>
+  NextResponse.json({ problems: [{ where: "request", what, todo }] }, { status: 403 });
 
 const READS = new Set(["GET", "HEAD"]);
 
 export function proxy(request: NextRequest): NextResponse {
   const host = request.headers.get("host");
-  if (!isAllowedHost(host, allowedHosts())) return refuse("came to a name this program does not answer to", "Open the address that was printed when it started.");
-  if (!READS.has(request.method) && !isSameOrigin(request.headers.get("origin"), request.headers.get("sec-fetch-site"), host)) {
+  if (!isAllowedHost(host, allowedHosts()))
+    return refuse(
+      "came to a name this program does not answer to",
+      "Open the address that was printed when it started.",
+    );
+  if (
+    !READS.has(request.method) &&
+    !isSameOrigin(request.headers.get("origin"), request.headers.get("sec-fetch-site"), host)
+  ) {
     return refuse("was sent by another site", "Use the program's own pages.");
   }
   const nonce = crypto.randomUUID().replaceAll("-", "");
@@ -43,4 +51,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|favicon.ico).*)" }] };
+export const config = { matcher: [{ source: "/((?!_next/static|favicon.ico|icon.svg).*)" }] };

@@ -1,10 +1,19 @@
 import { existsSync } from "node:fs";
 import type { LaunchOptions } from "@playwright/test";
 
-const CHROMIUM = ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((path) => existsSync(path)) ?? "/usr/bin/chromium";
+const CHROMIUM =
+  ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((path) => existsSync(path)) ?? "/usr/bin/chromium";
 
 /** Debian's Chromium, headless, kept from asking anything of any other machine. */
 export const LAUNCH: LaunchOptions = {
   executablePath: CHROMIUM,
-  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
 };

@@ -26,7 +26,10 @@ const freePort = (): Promise<number> =>
     });
   });
 
-const ended = (child: ChildProcess): Promise<void> => (child.exitCode !== null || child.signalCode !== null ? Promise.resolve() : new Promise((resolve) => child.once("exit", () => resolve())));
+const ended = (child: ChildProcess): Promise<void> =>
+  child.exitCode !== null || child.signalCode !== null
+    ? Promise.resolve()
+    : new Promise((resolve) => child.once("exit", () => resolve()));
 
 async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
   const deadline = Date.now() + START_LIMIT_MS;
@@ -44,7 +47,11 @@ async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
 
 /** Runs the terminal against a store. */
 export const lantern = (db: string, ...args: string[]): string =>
-  execFileSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/lantern.ts", ...args], { env: { ...process.env, DUST_LANTERN_DB: db }, encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
+  execFileSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/lantern.ts", ...args], {
+    env: { ...process.env, DUST_LANTERN_DB: db },
+    encoding: "utf8",
+    stdio: ["ignore", "pipe", "pipe"],
+  });
 
 /** The built app on a free port, with a store of its own, filled with the demo's people. */
 export async function startServer(): Promise<Server> {
@@ -54,10 +61,14 @@ export async function startServer(): Promise<Server> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const start = async () => {
-    const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
-      env: { ...process.env, DUST_LANTERN_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
-      stdio: ["ignore", "ignore", "inherit"],
-    });
+    const child = spawn(
+      process.execPath,
+      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
+      {
+        env: { ...process.env, DUST_LANTERN_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
+        stdio: ["ignore", "ignore", "inherit"],
+      },
+    );
     await untilAnswering(url, child);
     return child;
   };

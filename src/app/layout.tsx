@@ -5,8 +5,18 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/current-profile";
 
-export const metadata: Metadata = { title: "Dust Lantern", description: "Provocation tests, cluster rules and honest certainty, from complaint to signed record." };
-export const viewport: Viewport = { width: "device-width", initialScale: 1, themeColor: [{ media: "(prefers-color-scheme: light)", color: "#f6efe2" }, { media: "(prefers-color-scheme: dark)", color: "#15120e" }] };
+export const metadata: Metadata = {
+  title: "Dust Lantern",
+  description: "Provocation tests, cluster rules and honest certainty, from complaint to signed record.",
+};
+export const viewport: Viewport = {
+  width: "device-width",
+  initialScale: 1,
+  themeColor: [
+    { media: "(prefers-color-scheme: light)", color: "#f6efe2" },
+    { media: "(prefers-color-scheme: dark)", color: "#15120e" },
+  ],
+};
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await headers();

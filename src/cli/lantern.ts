@@ -15,12 +15,18 @@ import { readingJson } from "./reading-json";
 const EXIT = { done: 0, finding: 1, badInput: 2 } as const;
 
 const now = (): string => new Date().toISOString();
-const print = (value: unknown): void => void process.stdout.write(typeof value === "string" ? value : `${JSON.stringify(value, null, 2)}\n`);
+const print = (value: unknown): void =>
+  void process.stdout.write(typeof value === "string" ? value : `${JSON.stringify(value, null, 2)}\n`);
 const say = (line: string): void => void process.stderr.write(`${line}\n`);
 
 function readFile(path: string): string {
   try {
-    if (statSync(path).size > EXAM_FILE_MAX_BYTES) refuse(path, `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`, "Choose an exam file; a whole exam is far smaller.");
+    if (statSync(path).size > EXAM_FILE_MAX_BYTES)
+      refuse(
+        path,
+        `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+        "Choose an exam file; a whole exam is far smaller.",
+      );
     return readFileSync(path, "utf8");
   } catch (error) {
     if (error instanceof InputError) throw error;
@@ -31,8 +37,10 @@ function readFile(path: string): string {
 /** A number from the command line: digits only, so that "5x" is refused and not cut short. */
 function numberOption(name: string, value: string, low: number, high: number): number {
   const number = Number(value);
-  if (value.trim() === "" || !Number.isFinite(number)) refuse(`--${name}`, `"${value}" is not a number`, "Write it with digits.");
-  if (number < low || number > high) refuse(`--${name}`, `${value} is outside ${low} to ${high}`, `Use a value from ${low} to ${high}.`);
+  if (value.trim() === "" || !Number.isFinite(number))
+    refuse(`--${name}`, `"${value}" is not a number`, "Write it with digits.");
+  if (number < low || number > high)
+    refuse(`--${name}`, `${value} is outside ${low} to ${high}`, `Use a value from ${low} to ${high}.`);
   return number;
 }
 
@@ -50,9 +58,11 @@ function accuracy(options: AccuracyOptions): number {
 function read(path: string, options: { rho?: string; rule?: string }): number {
   const file = parseExamFile(readFile(path));
   const state = fold(file.links.map(({ event }) => event));
-  if (!state.settings) refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
+  if (!state.settings)
+    refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
   const ruleIds = ["none", ...RULES.map(({ id }) => id)];
-  if (options.rule !== undefined && !ruleIds.includes(options.rule)) refuse("--rule", `"${options.rule}" is not a rule`, `Use one of: ${ruleIds.join(", ")}.`);
+  if (options.rule !== undefined && !ruleIds.includes(options.rule))
+    refuse("--rule", `"${options.rule}" is not a rule`, `Use one of: ${ruleIds.join(", ")}.`);
   state.settings = {
     ...state.settings,
     ...(options.rho === undefined ? {} : { dependence: numberOption("rho", options.rho, 0, 1) }),
@@ -69,7 +79,8 @@ function report(name: string, faults: readonly ChainFault[]): boolean {
 }
 
 function verify(target: string | undefined): number {
-  if (target && /[./\\]/.test(target)) return report(target, verifyExamFile(parseExamFile(readFile(target)))) ? EXIT.finding : EXIT.done;
+  if (target && /[./\\]/.test(target))
+    return report(target, verifyExamFile(parseExamFile(readFile(target)))) ? EXIT.finding : EXIT.done;
   const store = openStore();
   const ids = target ? [target] : examIds(store);
   const broken = ids.filter((id) => report(id, verifyExam(store, id)));
@@ -102,7 +113,11 @@ function demo(): number {
 }
 
 function program(finish: (code: number) => void): Command {
-  const root = new Command("lantern").description("Dust Lantern from a terminal. Results on stdout, messages on stderr. Exit 0 done, 1 a finding, 2 bad input.").exitOverride();
+  const root = new Command("lantern")
+    .description(
+      "Dust Lantern from a terminal. Results on stdout, messages on stderr. Exit 0 done, 1 a finding, 2 bad input.",
+    )
+    .exitOverride();
   root
     .command("accuracy")
     .description("sensitivity, specificity and likelihood ratios of a 2x2 table, as JSON")
@@ -125,13 +140,20 @@ function program(finish: (code: number) => void): Command {
     .argument("<id>", "the exam's id")
     .option("--csv", "its findings as CSV instead")
     .action((id: string, options: { csv?: boolean }) => finish(exportTo(id, options)));
-  root.command("import").description("take an exam file into the store").argument("<file>", "an exported exam").action((path: string) => finish(importFrom(path)));
+  root
+    .command("import")
+    .description("take an exam file into the store")
+    .argument("<file>", "an exported exam")
+    .action((path: string) => finish(importFrom(path)));
   root
     .command("verify")
     .description("find changed, dropped or reordered events")
     .argument("[id|file]", "one exam of the store, or an exam file; all exams without it")
     .action((target: string | undefined) => finish(verify(target)));
-  root.command("demo").description("load the made-up demo people into an empty store").action(() => finish(demo()));
+  root
+    .command("demo")
+    .description("load the made-up demo people into an empty store")
+    .action(() => finish(demo()));
   root.commands.forEach((command) => command.exitOverride());
   return root;
 }

@@ -19,11 +19,18 @@ export const text = (max: number, min = 0) =>
     .typeError("is not text; write it as text")
     .defined("is missing; write it, even if empty")
     .max(max, `is longer than ${max} characters; shorten it`)
-    .test("long-enough", min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`, (value) => value === undefined || value.trim().length >= min);
+    .test(
+      "long-enough",
+      min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`,
+      (value) => value === undefined || value.trim().length >= min,
+    );
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 export const uuid = () =>
-  string().typeError("is not an id; use a UUID in lower case").required("is missing; use a UUID").matches(UUID, "is not an id; use a UUID in lower case");
+  string()
+    .typeError("is not an id; use a UUID in lower case")
+    .required("is missing; use a UUID")
+    .matches(UUID, "is not an id; use a UUID in lower case");
 
 export const numberIn = (low: number, high: number, unit = "") =>
   number()
@@ -31,7 +38,8 @@ export const numberIn = (low: number, high: number, unit = "") =>
     .min(low, `is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
     .max(high, `is above ${high}${unit}; use a value from ${low} to ${high}${unit}`);
 
-export const wholeIn = (low: number, high: number) => numberIn(low, high).integer("is not a whole number; use whole steps");
+export const wholeIn = (low: number, high: number) =>
+  numberIn(low, high).integer("is not a whole number; use whole steps");
 
 /** 0 none to 10 worst imaginable. */
 export const painScore = () => wholeIn(0, 10);
@@ -51,7 +59,9 @@ export const calendarDate = () =>
   string()
     .typeError("is not a date; write it as YYYY-MM-DD")
     .required("is missing; write it as YYYY-MM-DD")
-    .test("calendar-date", "is not a day of the calendar; write an existing day as YYYY-MM-DD", (value) => isCalendarDate(value ?? ""));
+    .test("calendar-date", "is not a day of the calendar; write an existing day as YYYY-MM-DD", (value) =>
+      isCalendarDate(value ?? ""),
+    );
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/;
 export const instant = () =>
@@ -64,7 +74,11 @@ export const instant = () =>
 export const place = () =>
   mixed<Place>()
     .required("is missing; choose a place on the body chart")
-    .test("on-the-chart", "is not a place on the body chart; choose one of the chart's sites with a side it has", isPlace);
+    .test(
+      "on-the-chart",
+      "is not a place on the body chart; choose one of the chart's sites with a side it has",
+      isPlace,
+    );
 
 export const places = (min = 0) =>
   array()
@@ -73,7 +87,11 @@ export const places = (min = 0) =>
     .defined("is missing; send a list of places")
     .min(min, "is empty; choose at least one place on the body chart")
     .max(80, "holds more places than the chart has; send each place once")
-    .test("distinct", "names a place twice; send each place once", (list) => new Set(list).size === (list ?? []).length);
+    .test(
+      "distinct",
+      "names a place twice; send each place once",
+      (list) => new Set(list).size === (list ?? []).length,
+    );
 
 export const force = () =>
   closed({

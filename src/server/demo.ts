@@ -33,7 +33,10 @@ type Complaint = {
   centralises?: "yes" | "no" | "not tested";
 };
 
-function complain(exam: ExamBuilder, { places, words, qualities, scores: [now, best, worst], history, centralises = "not tested" }: Complaint): void {
+function complain(
+  exam: ExamBuilder,
+  { places, words, qualities, scores: [now, best, worst], history, centralises = "not tested" }: Complaint,
+): void {
   exam.add("area-recorded", { area: "area-1", places, qualities, now, best, worst });
   exam.add("familiar-chosen", { area: "area-1", words });
   exam.add("history-recorded", history);
@@ -64,7 +67,11 @@ const clearSacroiliac: Story = {
       words: "a deep ache beside the tailbone when I turn in bed",
       qualities: ["ache", "sharp"],
       scores: [3, 1, 7],
-      history: history({ onsetNote: "after a winter of hauling ropes to one side", weeks: 40, eases: "sitting on the left, warmth" }),
+      history: history({
+        onsetNote: "after a winter of hauling ropes to one side",
+        weeks: 40,
+        eases: "sitting on the left, warmth",
+      }),
       centralises: "no",
     });
     exam.consent("her sister").guard().rest(2, "si-area.right");
@@ -126,7 +133,14 @@ const aboveL5: Story = {
       words: "a band across the low back after the dough room",
       qualities: ["ache"],
       scores: [3, 1, 6],
-      history: history({ onset: "sudden", onsetNote: "lifting a sack", weeks: 18, settlesMinutes: 90, provokedBy: "moderate", eases: "lying on the side" }),
+      history: history({
+        onset: "sudden",
+        onsetNote: "lifting a sack",
+        weeks: 18,
+        settlesMinutes: 90,
+        provokedBy: "moderate",
+        eases: "lying on the side",
+      }),
       centralises: "yes",
     });
     exam.consent().guard().rest(3, "low-back.central");
@@ -167,7 +181,10 @@ const bothSides: Story = {
       { test: "faber", side: "left", response: "stretch" },
       { test: "faber", side: "right", response: "familiar", felt: ["central-buttock.right"], intensity: 6 },
     ]);
-    exam.add("referral-acknowledged", { referral: "inflammatory.yes.2", action: "Letter to the family physician written today." });
+    exam.add("referral-acknowledged", {
+      referral: "inflammatory.yes.2",
+      action: "Letter to the family physician written today.",
+    });
   },
 };
 
@@ -183,9 +200,17 @@ const blocked: Story = {
       words: "a stab low on the left when I put weight on the leg",
       qualities: ["sharp"],
       scores: [6, 3, 9],
-      history: history({ onset: "injury", onsetNote: "fell on the left hip on wet stone", weeks: 1, provokedBy: "little", settlesMinutes: 180 }),
+      history: history({
+        onset: "injury",
+        onsetNote: "fell on the left hip on wet stone",
+        weeks: 1,
+        provokedBy: "little",
+        settlesMinutes: 180,
+      }),
     });
-    exam.consent("her neighbour").guard({ "pelvic-fracture": "yes", osteoporosis: "severe", "hip-replacement": "right", "lumbar-injury": "yes" });
+    exam
+      .consent("her neighbour")
+      .guard({ "pelvic-fracture": "yes", osteoporosis: "severe", "hip-replacement": "right", "lumbar-injury": "yes" });
     exam.add("note-written", { text: "No provocation. Sent for imaging with her neighbour driving." });
   },
 };

@@ -22,11 +22,19 @@ type Statements = ReturnType<typeof prepare>;
 function prepare({ sqlite }: Store) {
   return {
     head: sqlite.prepare<[string], ChainHead>("SELECT head, length FROM exam_heads WHERE exam_id = ?"),
-    payloads: sqlite.prepare<[string, number], string>("SELECT payload FROM exam_events WHERE exam_id = ? AND seq > ? ORDER BY seq").pluck(),
-    rows: sqlite.prepare<[string], EventRow>("SELECT seq, payload, previous, hash FROM exam_events WHERE exam_id = ? ORDER BY seq"),
+    payloads: sqlite
+      .prepare<[string, number], string>("SELECT payload FROM exam_events WHERE exam_id = ? AND seq > ? ORDER BY seq")
+      .pluck(),
+    rows: sqlite.prepare<[string], EventRow>(
+      "SELECT seq, payload, previous, hash FROM exam_events WHERE exam_id = ? ORDER BY seq",
+    ),
     byId: sqlite.prepare<[string], string>("SELECT payload FROM exam_events WHERE id = ?").pluck(),
-    insert: sqlite.prepare("INSERT INTO exam_events (exam_id, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)"),
-    setHead: sqlite.prepare("INSERT INTO exam_heads (exam_id, head, length) VALUES (?, ?, ?) ON CONFLICT (exam_id) DO UPDATE SET head = excluded.head, length = excluded.length"),
+    insert: sqlite.prepare(
+      "INSERT INTO exam_events (exam_id, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+    ),
+    setHead: sqlite.prepare(
+      "INSERT INTO exam_heads (exam_id, head, length) VALUES (?, ?, ?) ON CONFLICT (exam_id) DO UPDATE SET head = excluded.head, length = excluded.length",
+    ),
     open: sqlite.prepare("INSERT INTO exams (id, person_id, opened_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING"),
     touch: sqlite.prepare("UPDATE people SET recent_at = max(recent_at, ?) WHERE id = ?"),
     ids: sqlite.prepare<[], string>("SELECT id FROM exams ORDER BY opened_at").pluck(),
@@ -43,7 +51,8 @@ function statements(store: Store): Statements {
 }
 
 /** One parse for a whole exam is several times faster than one for each event. */
-const parsePayloads = (payloads: readonly string[]): ExamEvent[] => JSON.parse(`[${payloads.join(",")}]`) as ExamEvent[];
+const parsePayloads = (payloads: readonly string[]): ExamEvent[] =>
+  JSON.parse(`[${payloads.join(",")}]`) as ExamEvent[];
 
 export const examIds = (store: Store): string[] => statements(store).ids.all();
 
@@ -82,15 +91,21 @@ const EMPTY_HEAD = (exam: string): ChainHead => ({ head: genesisOf(exam), length
 /** A signature names the head it was made from; a record that has moved on is looked at again first. */
 function signatureProblem(event: ExamEvent, head: ChainHead): Problem | null {
   if (event.type !== "exam-signed" || (event.body.head === head.head && event.body.length === head.length)) return null;
-  return { where: "body › head", what: "is not the record's end: something was added since it was read", todo: "Look at the record again, then sign." };
+  return {
+    where: "body › head",
+    what: "is not the record's end: something was added since it was read",
+    todo: "Look at the record again, then sign.",
+  };
 }
 
 type Progress = { head: ChainHead; events: ExamEvent[] };
 
 /** What stands against storing an event here and now; null when nothing does. */
 function refusal(store: Store, exam: string, event: ExamEvent, { head, events }: Progress): Problem | null {
-  if (event.exam !== exam) return { where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` };
-  if (event.type === "exam-opened" && !findPerson(store, event.body.person.id)) return { where: "body › person", what: "is not on the roster", todo: "Add the person first." };
+  if (event.exam !== exam)
+    return { where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` };
+  if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
+    return { where: "body › person", what: "is not on the roster", todo: "Add the person first." };
   return admit(fold(events), event) ?? signatureProblem(event, head);
 }
 
@@ -116,10 +131,17 @@ function takeOne(store: Store, exam: string, input: unknown, index: number, prog
   const event = input as ExamEvent;
   const there = statements(store).byId.get(event.id);
   if (there !== undefined) {
-    return there === canonicalJson(event) ? receipt(id, "already stored") : receipt(id, "refused", `event ${index + 1} › id: was used before for other content. Make a new id for a new event.`);
+    return there === canonicalJson(event)
+      ? receipt(id, "already stored")
+      : receipt(
+          id,
+          "refused",
+          `event ${index + 1} › id: was used before for other content. Make a new id for a new event.`,
+        );
   }
   const problem = refusal(store, exam, event, progress);
-  if (problem) return receipt(id, "refused", describeProblem({ ...problem, where: `event ${index + 1} › ${problem.where}` }));
+  if (problem)
+    return receipt(id, "refused", describeProblem({ ...problem, where: `event ${index + 1} › ${problem.where}` }));
   storeEvent(store, exam, event, progress, now);
   return receipt(id, "stored");
 }
@@ -133,7 +155,12 @@ function takeOne(store: Store, exam: string, input: unknown, index: number, prog
  * @param now when the server received them, as an instant; kept beside the events, outside the chain
  * @throws StoreError when the store cannot be written
  */
-export function appendEvents(store: Store, exam: string, inputs: readonly unknown[], now: string): { receipts: Receipt[]; head: ChainHead } {
+export function appendEvents(
+  store: Store,
+  exam: string,
+  inputs: readonly unknown[],
+  now: string,
+): { receipts: Receipt[]; head: ChainHead } {
   try {
     return store.sqlite
       .transaction(() => {

@@ -22,7 +22,12 @@ export function exportExam(store: Store, exam: string, now: string): ExamFile {
 export function exportFindings(store: Store, exam: string): string {
   const stored = loadExam(store, exam) ?? noSuchExam(exam);
   const state = fold(stored.events);
-  return Papa.unparse({ fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state)) }, { newline: "\r\n", escapeFormulae: true }) + "\r\n";
+  return (
+    Papa.unparse(
+      { fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state)) },
+      { newline: "\r\n", escapeFormulae: true },
+    ) + "\r\n"
+  );
 }
 
 export type ImportResult = { readonly exam: string; readonly added: number; readonly already: number };
@@ -30,7 +35,8 @@ export type ImportResult = { readonly exam: string; readonly added: number; read
 /** The person as the exam knew them, under their own number where it is free. */
 function addPersonOf(store: Store, file: ExamFile, now: string): void {
   const opening = file.links[0]!.event;
-  if (opening.type !== "exam-opened") refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
+  if (opening.type !== "exam-opened")
+    refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
   const { id, name, birthDate, sex, number } = opening.body.person;
   if (findPerson(store, id)) return;
   const taken = store.sqlite.prepare("SELECT 1 FROM people WHERE number = ?").get(number) !== undefined;
@@ -42,18 +48,31 @@ function newLinks(store: Store, file: ExamFile): { added: ExamFile["links"]; alr
   const shared = Math.min(stored.length, file.links.length);
   for (let index = 0; index < shared; index++) {
     if (stored[index]!.hash !== file.links[index]!.hash) {
-      refuse(`file › event ${index + 1}`, "differs from the record of this exam in the store", "Keep both: the two were continued apart. Verify each and decide which one stands.");
+      refuse(
+        `file › event ${index + 1}`,
+        "differs from the record of this exam in the store",
+        "Keep both: the two were continued apart. Verify each and decide which one stands.",
+      );
     }
   }
   return { added: file.links.slice(shared), already: shared };
 }
 
 function refuseForeignIds(store: Store, file: ExamFile, from: number): void {
-  const byId = store.sqlite.prepare<[string], { exam_id: string; payload: string }>("SELECT exam_id, payload FROM exam_events WHERE id = ?");
-  linksOf(file).slice(from).forEach((link, offset) => {
-    const id = file.links[from + offset]!.event.id;
-    if (byId.get(id)) refuse(`file › event ${link.seq} › id`, "is the id of another event in the store", "Export the exam again and choose that file.");
-  });
+  const byId = store.sqlite.prepare<[string], { exam_id: string; payload: string }>(
+    "SELECT exam_id, payload FROM exam_events WHERE id = ?",
+  );
+  linksOf(file)
+    .slice(from)
+    .forEach((link, offset) => {
+      const id = file.links[from + offset]!.event.id;
+      if (byId.get(id))
+        refuse(
+          `file › event ${link.seq} › id`,
+          "is the id of another event in the store",
+          "Export the exam again and choose that file.",
+        );
+    });
 }
 
 /**
@@ -71,7 +90,12 @@ export function importExam(store: Store, content: string, now: string): ImportRe
         const { added, already } = newLinks(store, file);
         refuseForeignIds(store, file, already);
         if (already === 0) addPersonOf(store, file, now);
-        appendVerified(store, file.exam, added.map(({ event }) => event), now);
+        appendVerified(
+          store,
+          file.exam,
+          added.map(({ event }) => event),
+          now,
+        );
         return { exam: file.exam, added: added.length, already };
       })
       .immediate();

@@ -1,6 +1,9 @@
 /** Names this program answers to: loopback, and what it was told to listen on. */
 export function allowedHosts(configured: string | undefined = process.env.DUST_LANTERN_HOSTS): ReadonlySet<string> {
-  const own = (configured ?? "").split(",").map((name) => name.trim().toLowerCase()).filter(Boolean);
+  const own = (configured ?? "")
+    .split(",")
+    .map((name) => name.trim().toLowerCase())
+    .filter(Boolean);
   return new Set(["127.0.0.1", "localhost", "[::1]", ...own]);
 }
 

@@ -4,12 +4,18 @@ import { check, InputError } from "@/core/problem";
 import { exams, people } from "./schema";
 import type { Store } from "./store";
 
-export type ExamSummary = { readonly id: string; readonly openedAt: string; readonly signedAt: string | null; readonly events: number };
+export type ExamSummary = {
+  readonly id: string;
+  readonly openedAt: string;
+  readonly signedAt: string | null;
+  readonly events: number;
+};
 export type RosterRow = Person & { readonly recentAt: string; readonly exams: readonly ExamSummary[] };
 
 const ROSTER_LIMIT = 60;
 
-const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): string => searchable(`${person.name} ${person.number} ${person.birthDate}`);
+const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): string =>
+  searchable(`${person.name} ${person.number} ${person.birthDate}`);
 
 const escapeLike = (word: string): string => word.replace(/[\\%_]/g, (mark) => `\\${mark}`);
 
@@ -19,8 +25,10 @@ export function examsOf(store: Store, personId: string): ExamSummary[] {
     .select({
       id: exams.id,
       openedAt: exams.openedAt,
-      signedAt: sql<string | null>`(SELECT json_extract(payload, '$.at') FROM exam_events e WHERE e.exam_id = ${exams.id} AND e.type = 'exam-signed' LIMIT 1)`,
-      events: sql<number>`coalesce((SELECT length FROM exam_heads h WHERE h.exam_id = ${exams.id}), 0)`,
+      signedAt: sql<
+        string | null
+      >`(SELECT json_extract(payload, '$.at') FROM exam_events e WHERE e.exam_id = exams.id AND e.type = 'exam-signed' LIMIT 1)`,
+      events: sql<number>`coalesce((SELECT length FROM exam_heads h WHERE h.exam_id = exams.id), 0)`,
     })
     .from(exams)
     .where(eq(exams.personId, personId))
@@ -42,7 +50,11 @@ export function searchPeople(store: Store, query: string): RosterRow[] {
     .orderBy(desc(people.recentAt), people.name)
     .limit(ROSTER_LIMIT)
     .all();
-  return rows.map(({ searched: _searched, ...row }) => ({ ...(row as Person), recentAt: row.recentAt, exams: examsOf(store, row.id) }));
+  return rows.map(({ searched: _searched, ...row }) => ({
+    ...(row as Person),
+    recentAt: row.recentAt,
+    exams: examsOf(store, row.id),
+  }));
 }
 
 export function findPerson(store: Store, id: string): RosterRow | null {
@@ -52,10 +64,17 @@ export function findPerson(store: Store, id: string): RosterRow | null {
 
 /** People born the same day whose name begins alike: perhaps the same person. */
 export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" | "birthDate">): Person[] {
-  const initials = (name: string) => searchable(name).split(/[ .-]+/).filter(Boolean).map((part) => part[0]).join("");
+  const initials = (name: string) =>
+    searchable(name)
+      .split(/[ .-]+/)
+      .filter(Boolean)
+      .map((part) => part[0])
+      .join("");
   const born = store.db.select().from(people).where(eq(people.birthDate, person.birthDate)).all();
   const own = initials(person.name);
-  return born.filter(({ name }) => initials(name) === own || searchable(name) === searchable(person.name)) as unknown as Person[];
+  return born.filter(
+    ({ name }) => initials(name) === own || searchable(name) === searchable(person.name),
+  ) as unknown as Person[];
 }
 
 /** Possible duplicates that the practitioner has to look at before the person is added. */
@@ -66,7 +85,9 @@ export class DuplicateWarning extends Error {
 }
 
 function nextNumber(store: Store): string {
-  const { last } = store.sqlite.prepare("SELECT max(CAST(substr(number, 4) AS INTEGER)) AS last FROM people WHERE number GLOB 'DL-[0-9]*'").get() as { last: number | null };
+  const { last } = store.sqlite
+    .prepare("SELECT max(CAST(substr(number, 4) AS INTEGER)) AS last FROM people WHERE number GLOB 'DL-[0-9]*'")
+    .get() as { last: number | null };
   return `DL-${String((last ?? 0) + 1).padStart(4, "0")}`;
 }
 
@@ -84,21 +105,24 @@ export function addPerson(store: Store, input: unknown, { now, confirmed = false
   if (there) return there;
   const duplicates = confirmed ? [] : likelyDuplicates(store, person);
   if (duplicates.length) throw new DuplicateWarning(duplicates);
-  return store.sqlite.transaction(() => {
-    const row = { ...person, name: person.name.trim(), number: number ?? nextNumber(store) };
-    store.db
-      .insert(people)
-      .values({ ...row, searched: searchedText(row), recentAt: now })
-      .run();
-    return row;
-  }).immediate();
+  return store.sqlite
+    .transaction(() => {
+      const row = { ...person, name: person.name.trim(), number: number ?? nextNumber(store) };
+      store.db
+        .insert(people)
+        .values({ ...row, searched: searchedText(row), recentAt: now })
+        .run();
+      return row;
+    })
+    .immediate();
 }
 
 /** Corrects a person's entry. Exams keep the person as known when they were opened. */
 export function updatePerson(store: Store, input: unknown, now: string): Person {
   const person = check(personSchema(now.slice(0, 10)), input, "person") as PersonInput;
   const there = findPerson(store, person.id);
-  if (!there) throw new InputError([{ where: "person › id", what: "is not on the roster", todo: "Add the person first." }]);
+  if (!there)
+    throw new InputError([{ where: "person › id", what: "is not on the roster", todo: "Add the person first." }]);
   const row = { ...person, name: person.name.trim(), number: there.number };
   store.db
     .update(people)

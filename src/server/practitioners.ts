@@ -17,9 +17,13 @@ function settingsFrom(text: string): PractitionerSettings {
   }
 }
 
-const toProfile = (row: typeof practitioners.$inferSelect): Profile => ({ ...row, settings: settingsFrom(row.settings) });
+const toProfile = (row: typeof practitioners.$inferSelect): Profile => ({
+  ...row,
+  settings: settingsFrom(row.settings),
+});
 
-export const allProfiles = (store: Store): Profile[] => store.db.select().from(practitioners).orderBy(practitioners.name).all().map(toProfile);
+export const allProfiles = (store: Store): Profile[] =>
+  store.db.select().from(practitioners).orderBy(practitioners.name).all().map(toProfile);
 
 export function findProfile(store: Store, id: string): Profile | null {
   const row = store.db.select().from(practitioners).where(eq(practitioners.id, id)).get();
@@ -51,5 +55,6 @@ export function saveSettings(store: Store, id: string, input: unknown): Profile 
 /** Every event names who did it: somebody with a profile here. The seam where real accounts come in. */
 export function assertKnownActor(store: Store, event: unknown): void {
   const actor = (event as { actor?: { id?: unknown } } | null)?.actor?.id;
-  if (typeof actor === "string" && !findProfile(store, actor)) refuse("event › actor", "is not a profile of this store", "Choose or add a profile first.");
+  if (typeof actor === "string" && !findProfile(store, actor))
+    refuse("event › actor", "is not a profile of this store", "Choose or add a profile first.");
 }

@@ -52,7 +52,11 @@ export const examEvents = sqliteTable(
     hash: text("hash").notNull(),
     receivedAt: text("received_at").notNull(),
   },
-  (table) => [primaryKey({ columns: [table.examId, table.seq] }), uniqueIndex("exam_events_id").on(table.id), index("exam_events_type").on(table.examId, table.type)],
+  (table) => [
+    primaryKey({ columns: [table.examId, table.seq] }),
+    uniqueIndex("exam_events_id").on(table.id),
+    index("exam_events_type").on(table.examId, table.type),
+  ],
 );
 
 /** Each chain's end, apart from its events, so that a dropped last event shows. */

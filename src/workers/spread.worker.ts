@@ -8,7 +8,8 @@ export type SpreadRequest = { readonly recipe: Recipe; readonly ratioLimit: numb
 const book = createDrawBook();
 
 const api = {
-  spreads: (requests: readonly SpreadRequest[]): Spread[] => requests.map(({ recipe, ratioLimit, band }) => spreadOf(recipe, ratioLimit, band, book)),
+  spreads: (requests: readonly SpreadRequest[]): Spread[] =>
+    requests.map(({ recipe, ratioLimit, band }) => spreadOf(recipe, ratioLimit, band, book)),
 };
 
 export type SpreadWorker = typeof api;

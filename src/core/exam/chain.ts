@@ -70,19 +70,31 @@ export function verifyChain(exam: string, links: readonly ChainLink[], head: Cha
 
   for (const link of links) {
     const event = idOf(link.payload);
-    if (linkHash(link.previous, link.payload) !== link.hash) fault("changed", link.seq, event, "was changed after it was recorded: its content does not give its hash.");
+    if (linkHash(link.previous, link.payload) !== link.hash)
+      fault("changed", link.seq, event, "was changed after it was recorded: its content does not give its hash.");
     const gap = link.seq - nextSeq;
-    if (gap > 0) for (let seq = nextSeq; seq < link.seq; seq++) fault("dropped", seq, null, "is missing from the record.");
+    if (gap > 0)
+      for (let seq = nextSeq; seq < link.seq; seq++) fault("dropped", seq, null, "is missing from the record.");
     if (link.previous !== expected) {
       const follows = link.previous === genesisOf(exam) || hashes.has(link.previous);
-      if (follows) fault("reordered", link.seq, event, "does not stand where it was recorded: it follows another event.");
-      else if (gap <= 0) fault("dropped", link.seq, event, "does not follow the event before it: one between them was dropped or replaced.");
+      if (follows)
+        fault("reordered", link.seq, event, "does not stand where it was recorded: it follows another event.");
+      else if (gap <= 0)
+        fault(
+          "dropped",
+          link.seq,
+          event,
+          "does not follow the event before it: one between them was dropped or replaced.",
+        );
     }
     expected = link.hash;
     nextSeq = link.seq + 1;
   }
-  for (let seq = nextSeq; seq <= head.length; seq++) fault("dropped", seq, null, "is missing from the end of the record.");
-  if (links.length > head.length) fault("head", links.length, null, `stands beyond the length of ${head.length} kept with the head.`);
-  if (nextSeq === head.length + 1 && head.length > 0 && expected !== head.head) fault("head", head.length, null, "is not the one the kept head was made from.");
+  for (let seq = nextSeq; seq <= head.length; seq++)
+    fault("dropped", seq, null, "is missing from the end of the record.");
+  if (links.length > head.length)
+    fault("head", links.length, null, `stands beyond the length of ${head.length} kept with the head.`);
+  if (nextSeq === head.length + 1 && head.length > 0 && expected !== head.head)
+    fault("head", head.length, null, "is not the one the kept head was made from.");
   return faults;
 }

@@ -1,7 +1,19 @@
 import { array, boolean, type InferType, mixed, object, type ObjectSchema, string } from "yup";
 import { TEST_IDS } from "../knowledge/protocols/types";
 import { check, InputError, refuse } from "../problem";
-import { calendarDate, closed, force, instant, numberIn, oneOf, painScore, places, text, uuid, wholeIn } from "../schema";
+import {
+  calendarDate,
+  closed,
+  force,
+  instant,
+  numberIn,
+  oneOf,
+  painScore,
+  places,
+  text,
+  uuid,
+  wholeIn,
+} from "../schema";
 import { QUALITIES, REACTIONS, RESPONSES } from "../vocabulary/examination";
 import { SIDES } from "../vocabulary/sides";
 import { SOURCE_IDS } from "../vocabulary/sources";
@@ -14,14 +26,25 @@ const sideOrNone = () =>
     .oneOf([...SIDES, null], "is not right, left or none; choose one of these")
     .defined("is missing; send right, left or null");
 const list = <const T extends string>(values: readonly T[]) =>
-  array().of(oneOf(values)).typeError("is not a list; send a list").defined("is missing; send a list, even if empty").max(values.length, "is too long; send each once");
+  array()
+    .of(oneOf(values))
+    .typeError("is not a list; send a list")
+    .defined("is missing; send a list, even if empty")
+    .max(values.length, "is too long; send each once");
 const name = () => text(80, 1).matches(/^[a-z0-9.-]+$/, "is not an id; use small letters, digits, dots and dashes");
 const painOrNone = () => painScore().nullable().defined("is missing; send 0 to 10, or null");
-const yesNo = () => boolean().typeError("is not yes or no; send true or false").required("is missing; send true or false");
+const yesNo = () =>
+  boolean().typeError("is not yes or no; send true or false").required("is missing; send true or false");
 
 export const ONSETS = ["injury", "gradual", "sudden", "after birth or pregnancy", "not known"] as const;
 export const PROVOKED_BY = ["little", "moderate", "much"] as const;
-export const STOP_REASONS = ["asked to stop", "new numbness, tingling or weakness", "faint or unwell", "pain too strong", "other"] as const;
+export const STOP_REASONS = [
+  "asked to stop",
+  "new numbness, tingling or weakness",
+  "faint or unwell",
+  "pain too strong",
+  "other",
+] as const;
 
 /** One schema per kind of event, used by the browser, the server, the importer and the terminal. */
 const BODIES = {
@@ -96,7 +119,11 @@ const BODIES = {
     thrusts: wholeIn(0, 20).nullable().defined("is missing; send a number, or null"),
   }),
   "stage-skipped": closed({ run: uuid(), stage: name(), reason: text(300, 1) }),
-  "run-stopped": closed({ run: uuid().nullable().defined("is missing; send the run's id, or null"), reason: oneOf(STOP_REASONS), note: text(600) }),
+  "run-stopped": closed({
+    run: uuid().nullable().defined("is missing; send the run's id, or null"),
+    reason: oneOf(STOP_REASONS),
+    note: text(600),
+  }),
   "test-skipped": closed({ test: oneOf(TEST_IDS), side: sideOrNone(), reason: text(300, 1) }),
   "note-written": closed({ text: text(4000, 1) }),
   "start-set": closed({
@@ -129,7 +156,11 @@ const envelopeSchema = object({
   type: oneOf(EVENT_TYPES),
   body: mixed<object>().required("is missing; send the event's content"),
   /** Set when the event changes a signed record: why. */
-  amendment: string().typeError("is not text; write why the signed record is changed").optional().min(3, "is too short; say why the signed record is changed").max(600, "is longer than 600 characters; shorten it"),
+  amendment: string()
+    .typeError("is not text; write why the signed record is changed")
+    .optional()
+    .min(3, "is too short; say why the signed record is changed")
+    .max(600, "is longer than 600 characters; shorten it"),
 }).noUnknown("holds a field that is not known: ${unknown}; leave it out, or update this program");
 
 export type Actor = { readonly id: string; readonly name: string };
@@ -156,9 +187,15 @@ export type ExamEvent = { [T in EventType]: EventOf<T> }[EventType];
  * // throws: "event 3 › body › intensity: is above 10. Use a value from 0 to 10."
  */
 export function parseEvent(input: unknown, where = "event"): ExamEvent {
-  if (typeof input !== "object" || input === null || Array.isArray(input)) refuse(where, "is not an event", "Send an object with id, exam, at, actor, device, type and body.");
+  if (typeof input !== "object" || input === null || Array.isArray(input))
+    refuse(where, "is not an event", "Send an object with id, exam, at, actor, device, type and body.");
   const type = (input as { type?: unknown }).type;
-  if (typeof type !== "string" || !Object.hasOwn(BODIES, type)) refuse(`${where} › type`, `"${String(type).slice(0, 40)}" is not a kind of event this version knows`, "Update this program, or leave the event out.");
+  if (typeof type !== "string" || !Object.hasOwn(BODIES, type))
+    refuse(
+      `${where} › type`,
+      `"${String(type).slice(0, 40)}" is not a kind of event this version knows`,
+      "Update this program, or leave the event out.",
+    );
   check(envelopeSchema, input, where);
   const event = input as ExamEvent;
   check(BODIES[event.type] as ObjectSchema<object>, event.body, `${where} › body`);
@@ -175,4 +212,3 @@ export function eventProblem(input: unknown, where: string): InputError | null {
     throw error;
   }
 }
-

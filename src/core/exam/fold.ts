@@ -2,7 +2,11 @@ import type { EventOf, EventType, ExamEvent } from "./events";
 import type { Area, ExamState, Run, StageRecord } from "./state";
 
 type Draft = {
-  -readonly [K in keyof ExamState]: ExamState[K] extends readonly (infer T)[] ? T[] : ExamState[K] extends Readonly<Record<string, infer V>> ? Record<string, V> : ExamState[K];
+  -readonly [K in keyof ExamState]: ExamState[K] extends readonly (infer T)[]
+    ? T[]
+    : ExamState[K] extends Readonly<Record<string, infer V>>
+      ? Record<string, V>
+      : ExamState[K];
 };
 type Handlers = { [T in EventType]: (draft: Draft, event: EventOf<T>) => void };
 
@@ -33,7 +37,14 @@ const emptyDraft = (id: string): Draft =>
     retracted: new Set<string>(),
   }) as unknown as Draft;
 
-const emptyStage = (): StageRecord => ({ response: null, places: [], intensity: null, reactions: [], dose: null, skipped: null });
+const emptyStage = (): StageRecord => ({
+  response: null,
+  places: [],
+  intensity: null,
+  reactions: [],
+  dose: null,
+  skipped: null,
+});
 
 /** Runs `update` on a stage of a run, if the run is (still) there. */
 function onStage(draft: Draft, run: string, stage: string, update: (record: StageRecord) => void): void {
@@ -70,11 +81,23 @@ const HANDLERS: Handlers = {
     draft.guardAnswers[body.question] = body.answer;
     draft.guardAskedAgain = false;
   },
-  "block-overridden": (draft, { body, actor, at }) => void (draft.overrides[body.block] = { reason: body.reason, actor, at }),
-  "referral-acknowledged": (draft, { body, actor, at }) => void (draft.acknowledged[body.referral] = { action: body.action, actor, at }),
+  "block-overridden": (draft, { body, actor, at }) =>
+    void (draft.overrides[body.block] = { reason: body.reason, actor, at }),
+  "referral-acknowledged": (draft, { body, actor, at }) =>
+    void (draft.acknowledged[body.referral] = { action: body.action, actor, at }),
   "rest-rated": (draft, { body }) => void (draft.rest = body),
   "run-started": (draft, { id, at, body }) => {
-    draft.runs.push({ id: body.run, test: body.test, side: body.side, variant: body.variant, startedBy: id, at, rest: draft.rest, stages: {}, stopped: null });
+    draft.runs.push({
+      id: body.run,
+      test: body.test,
+      side: body.side,
+      variant: body.variant,
+      startedBy: id,
+      at,
+      rest: draft.rest,
+      stages: {},
+      stopped: null,
+    });
     draft.skips = draft.skips.filter((skip) => skip.test !== body.test || skip.side !== body.side);
   },
   "response-recorded": (draft, { body }) =>
@@ -92,7 +115,8 @@ const HANDLERS: Handlers = {
     onStage(draft, body.run, body.stage, (record) => {
       record.dose = { force: body.force, seconds: body.seconds, thrusts: body.thrusts };
     }),
-  "stage-skipped": (draft, { body }) => onStage(draft, body.run, body.stage, (record) => void (record.skipped = body.reason)),
+  "stage-skipped": (draft, { body }) =>
+    onStage(draft, body.run, body.stage, (record) => void (record.skipped = body.reason)),
   "run-stopped": (draft, { id, body }) => {
     draft.stops.push({ ...body, event: id });
     const run = (draft.runs as Run[]).find((candidate) => candidate.id === body.run);
@@ -102,7 +126,8 @@ const HANDLERS: Handlers = {
   "test-skipped": (draft, { id, body }) =>
     upsert(draft.skips, (skip) => skip.test === body.test && skip.side === body.side, { ...body, event: id }),
   "note-written": (draft, { id, at, actor, body }) => void draft.notes.push({ event: id, text: body.text, at, actor }),
-  "start-set": (draft, { body }) => upsert(draft.starts, (start) => start.source === body.source && start.side === body.side, body),
+  "start-set": (draft, { body }) =>
+    upsert(draft.starts, (start) => start.source === body.source && start.side === body.side, body),
   "event-retracted": () => {},
   "exam-signed": (draft, event) => void (draft.signed ??= event),
 };

@@ -14,7 +14,11 @@ export const personSchema = (today: string) =>
     id: uuid(),
     name: text(120, 1),
     birthDate: calendarDate()
-      .test("not-before-1900", `is before ${EARLIEST_BIRTH}; check the year`, (value) => (value ?? "") >= EARLIEST_BIRTH)
+      .test(
+        "not-before-1900",
+        `is before ${EARLIEST_BIRTH}; check the year`,
+        (value) => (value ?? "") >= EARLIEST_BIRTH,
+      )
       .test("not-in-future", "is in the future; check the year", (value) => (value ?? "") <= today),
     sex: oneOf(SEXES),
     notes: text(2000),
@@ -33,9 +37,4 @@ export type Practitioner = InferType<typeof practitionerSchema>;
  * @example searchable("  Zoë  Ñandú ") // "zoe nandu"
  */
 export const searchable = (value: string): string =>
-  value
-    .normalize("NFD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/\s+/g, " ")
-    .trim();
+  value.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase().replace(/\s+/g, " ").trim();

@@ -58,7 +58,13 @@ export const DEFAULT_WORK_SETTINGS: WorkSettings = {
   contact: "heel",
 };
 
-export const practitionerSettingsSchema = object({ reading: readingSettingsSchema, work: workSettingsSchema }).noUnknown();
+export const practitionerSettingsSchema = object({
+  reading: readingSettingsSchema,
+  work: workSettingsSchema,
+}).noUnknown();
 export type PractitionerSettings = { reading: ReadingSettings; work: WorkSettings };
 
-export const DEFAULT_SETTINGS: PractitionerSettings = { reading: DEFAULT_READING_SETTINGS, work: DEFAULT_WORK_SETTINGS };
+export const DEFAULT_SETTINGS: PractitionerSettings = {
+  reading: DEFAULT_READING_SETTINGS,
+  work: DEFAULT_WORK_SETTINGS,
+};

@@ -12,5 +12,9 @@ const KEPT = new Set<ExamEvent["type"]>(["exam-opened", "exam-signed", "event-re
 export function lastTap(events: readonly ExamEvent[], retracted: ReadonlySet<string>, device: string): ExamEvent[] {
   const last = events.findLast((event) => event.device === device && !KEPT.has(event.type) && !retracted.has(event.id));
   if (!last) return [];
-  return events.filter((event) => event.device === device && event.at === last.at && !KEPT.has(event.type) && !retracted.has(event.id)).toReversed();
+  return events
+    .filter(
+      (event) => event.device === device && event.at === last.at && !KEPT.has(event.type) && !retracted.has(event.id),
+    )
+    .toReversed();
 }

@@ -13,7 +13,12 @@ export const EXAM_FILE_VERSION = 1;
 /** The largest exam file that is read, in bytes. */
 export const EXAM_FILE_MAX_BYTES = 8 * 1024 * 1024;
 
-export type FileLink = { readonly seq: number; readonly previous: string; readonly hash: string; readonly event: ExamEvent };
+export type FileLink = {
+  readonly seq: number;
+  readonly previous: string;
+  readonly hash: string;
+  readonly event: ExamEvent;
+};
 
 /** One exam as it travels between stores: every event, in order, with its chain. */
 export type ExamFile = {
@@ -29,7 +34,11 @@ export type ExamFile = {
 /** More events than any examination has. */
 export const EXAM_MAX_EVENTS = 5000;
 
-const hash = () => string().typeError("is not a hash; send 64 hexadecimal digits").required("is missing; send 64 hexadecimal digits").matches(/^[0-9a-f]{64}$/, "is not a hash; send 64 hexadecimal digits");
+const hash = () =>
+  string()
+    .typeError("is not a hash; send 64 hexadecimal digits")
+    .required("is missing; send 64 hexadecimal digits")
+    .matches(/^[0-9a-f]{64}$/, "is not a hash; send 64 hexadecimal digits");
 
 const fileSchema = closed({
   format: text(40, 1),
@@ -39,7 +48,9 @@ const fileSchema = closed({
   head: hash(),
   length: wholeIn(1, 100000).required("is missing; export the exam again"),
   links: array()
-    .of(object({ seq: wholeIn(1, 100000).required("is missing; export the exam again"), previous: hash(), hash: hash() }))
+    .of(
+      object({ seq: wholeIn(1, 100000).required("is missing; export the exam again"), previous: hash(), hash: hash() }),
+    )
     .typeError("is not a list of events; export the exam again")
     .required("is missing; export the exam again")
     .min(1, "holds no events; export the exam again")
@@ -55,26 +66,48 @@ export function toExamFile(exam: string, links: readonly ChainLink[], head: Chai
     exportedAt,
     head: head.head,
     length: head.length,
-    links: links.map(({ seq, previous, hash, payload }) => ({ seq, previous, hash, event: JSON.parse(payload) as ExamEvent })),
+    links: links.map(({ seq, previous, hash, payload }) => ({
+      seq,
+      previous,
+      hash,
+      event: JSON.parse(payload) as ExamEvent,
+    })),
   };
 }
 
 function parseJson(content: string): unknown {
-  if (content.length > EXAM_FILE_MAX_BYTES) refuse("file", `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`, "Choose an exam file; a whole exam is far smaller.");
+  if (content.length > EXAM_FILE_MAX_BYTES)
+    refuse(
+      "file",
+      `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+      "Choose an exam file; a whole exam is far smaller.",
+    );
   try {
     return JSON.parse(content);
   } catch {
-    refuse("file", "is not whole JSON: it is damaged, cut short, or another kind of file", "Export the exam again and choose that file.");
+    refuse(
+      "file",
+      "is not whole JSON: it is damaged, cut short, or another kind of file",
+      "Export the exam again and choose that file.",
+    );
   }
 }
 
 function checkFrame(input: unknown): asserts input is ExamFile {
   if (typeof input !== "object" || input === null || (input as { format?: unknown }).format !== EXAM_FILE_FORMAT) {
-    refuse("file › format", "is not an exam file of this program", `Choose a file whose format is "${EXAM_FILE_FORMAT}".`);
+    refuse(
+      "file › format",
+      "is not an exam file of this program",
+      `Choose a file whose format is "${EXAM_FILE_FORMAT}".`,
+    );
   }
   const { version } = input as { version?: unknown };
   if (version !== EXAM_FILE_VERSION) {
-    refuse("file › version", `is ${String(version)}, and this program reads version ${EXAM_FILE_VERSION}`, "Update this program, or export the exam again from this version.");
+    refuse(
+      "file › version",
+      `is ${String(version)}, and this program reads version ${EXAM_FILE_VERSION}`,
+      "Update this program, or export the exam again from this version.",
+    );
   }
   check(fileSchema, input, "file");
 }
@@ -93,10 +126,12 @@ export function parseExamFile(content: string): ExamFile {
 }
 
 /** The file's events as chain links. */
-export const linksOf = (file: ExamFile): ChainLink[] => file.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) }));
+export const linksOf = (file: ExamFile): ChainLink[] =>
+  file.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) }));
 
 /** Every fault of a file's chain. */
-export const verifyExamFile = (file: ExamFile): ChainFault[] => verifyChain(file.exam, linksOf(file), { head: file.head, length: file.length });
+export const verifyExamFile = (file: ExamFile): ChainFault[] =>
+  verifyChain(file.exam, linksOf(file), { head: file.head, length: file.length });
 
 /**
  * Refuses a file whose chain is broken or whose events could not have followed
@@ -104,9 +139,15 @@ export const verifyExamFile = (file: ExamFile): ChainFault[] => verifyChain(file
  */
 export function assertImportable(file: ExamFile): void {
   const [fault] = verifyExamFile(file);
-  if (fault) refuse("file › chain", `was changed after it was recorded. ${fault.message}`, "Ask for an unchanged export; this one is not taken.");
+  if (fault)
+    refuse(
+      "file › chain",
+      `was changed after it was recorded. ${fault.message}`,
+      "Ask for an unchanged export; this one is not taken.",
+    );
   const events = file.links.map(({ event }) => event);
   const foreign = events.findIndex((event) => event.exam !== file.exam);
-  if (foreign >= 0) refuse(`file › event ${foreign + 1}`, "belongs to another exam", "Export the exam again and choose that file.");
+  if (foreign >= 0)
+    refuse(`file › event ${foreign + 1}`, "belongs to another exam", "Export the exam again and choose that file.");
   events.forEach((event, index) => assertAdmitted(fold(events.slice(0, index)), event, `file › event ${index + 1}`));
 }

@@ -9,8 +9,24 @@ import { SOURCES } from "../vocabulary/sources";
 
 /** Columns of the findings table; docs/formats.md says what each holds. */
 export const FINDING_COLUMNS = [
-  "exam", "person", "test", "tested_side", "run", "repeated", "stage", "response", "places", "intensity", "rest_intensity",
-  "force_newton", "force_kgf", "held_seconds", "thrusts", "reactions", "outcomes", "remark",
+  "exam",
+  "person",
+  "test",
+  "tested_side",
+  "run",
+  "repeated",
+  "stage",
+  "response",
+  "places",
+  "intensity",
+  "rest_intensity",
+  "force_newton",
+  "force_kgf",
+  "held_seconds",
+  "thrusts",
+  "reactions",
+  "outcomes",
+  "remark",
 ] as const;
 
 export type FindingRow = Record<(typeof FINDING_COLUMNS)[number], string | number>;
@@ -19,7 +35,9 @@ export type FindingRow = Record<(typeof FINDING_COLUMNS)[number], string | numbe
 export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
   const effective = new Set(reading.outcomes.map(({ run }) => run));
   return state.runs.flatMap((run) => {
-    const outcomes = interpretRun(run, reading.settings).map((outcome) => `${SOURCES[outcome.source].label} ${outcome.side}: ${outcome.outcome}`);
+    const outcomes = interpretRun(run, reading.settings).map(
+      (outcome) => `${SOURCES[outcome.source].label} ${outcome.side}: ${outcome.outcome}`,
+    );
     return ladderOf(run)
       .rungs.filter(({ record }) => record?.response ?? record?.skipped)
       .map(({ stage, record }): FindingRow => {

@@ -6,7 +6,8 @@ import { CITATIONS } from "../knowledge/citations";
 import type { FiguredReading, Reading } from "../reading/reading";
 import { describeVerdict } from "../reading/rules";
 import { testLabel } from "../reading/steps";
-import { ofHundred } from "../reading/words";
+import type { Spread } from "../reading/draws";
+import { firmness, ofHundred, percentText } from "../reading/words";
 import { effectiveRuns } from "../reading/interpret";
 import { protocolOf } from "../knowledge/protocols";
 import { RESPONSE_LABELS } from "../vocabulary/examination";
@@ -30,16 +31,27 @@ const DEFERENCE =
   "This note lists what was asked, found and reckoned. It is an aid to licensed judgement and local rules and does not replace them; published figures are to be checked before clinical reliance.";
 
 const day = (instant: string): string => instant.slice(0, 10);
-const percent = (probability: number): string => `${Math.round(probability * 100)} %`;
 
 function complaintLines(state: ExamState): string[] {
   const areas = state.areas.map((area) => {
-    const scores = ([["now", area.now], ["best", area.best], ["worst", area.worst]] as const).filter(([, score]) => score !== null).map(([name, score]) => `${name} ${score}`);
+    const scores = (
+      [
+        ["now", area.now],
+        ["best", area.best],
+        ["worst", area.worst],
+      ] as const
+    )
+      .filter(([, score]) => score !== null)
+      .map(([name, score]) => `${name} ${score}`);
     const familiar = area.area === state.familiar?.area ? ` Familiar symptom: "${state.familiar.words}".` : "";
     return `${area.places.map(placeLabel).join(", ")}${area.qualities.length ? ` (${area.qualities.join(", ")})` : ""}${scores.length ? `; ${scores.join(", ")} of 10` : ""}.${familiar}`;
   });
   const { level, reason } = irritability(state);
-  const history = state.history ? [`Onset: ${state.history.onset}${state.history.weeks === null ? "" : `, ${state.history.weeks} weeks ago`}${state.history.onsetNote ? `; ${state.history.onsetNote}` : ""}.${state.history.eases ? ` Eased by: ${state.history.eases}.` : ""}`] : [];
+  const history = state.history
+    ? [
+        `Onset: ${state.history.onset}${state.history.weeks === null ? "" : `, ${state.history.weeks} weeks ago`}${state.history.onsetNote ? `; ${state.history.onsetNote}` : ""}.${state.history.eases ? ` Eased by: ${state.history.eases}.` : ""}`,
+      ]
+    : [];
   return [
     ...areas,
     ...history,
@@ -53,10 +65,19 @@ function guardLines(state: ExamState): string[] {
   const asked = guard.questions.length - guard.unanswered.length;
   return [
     `${asked} of ${guard.questions.length} warning questions asked.`,
-    ...guard.referrals.map(({ urgency, text, acknowledged }) => `Referral (${urgency}): ${text}${acknowledged ? ` Done: ${acknowledged}` : ""}`),
-    ...guard.blocks.map(({ reason, overridden }) => (overridden ? `Block overridden: ${reason} Reason: ${overridden}` : `Blocked: ${reason}`)),
+    ...guard.referrals.map(
+      ({ urgency, text, acknowledged }) =>
+        `Referral (${urgency}): ${text}${acknowledged ? ` Done: ${acknowledged}` : ""}`,
+    ),
+    ...guard.blocks.map(({ reason, overridden }) =>
+      overridden ? `Block overridden: ${reason} Reason: ${overridden}` : `Blocked: ${reason}`,
+    ),
     ...guard.cautions.map(({ text }) => `Caution: ${text}`),
-    ...(state.consent ? [`Tests, soreness and the right to stop ${state.consent.explained ? "explained" : "not explained"}; ${state.consent.agreed ? "agreed to" : "not agreed to"}.${state.consent.others ? ` Also present: ${state.consent.others}.` : ""}`] : ["Consent is not recorded."]),
+    ...(state.consent
+      ? [
+          `Tests, soreness and the right to stop ${state.consent.explained ? "explained" : "not explained"}; ${state.consent.agreed ? "agreed to" : "not agreed to"}.${state.consent.others ? ` Also present: ${state.consent.others}.` : ""}`,
+        ]
+      : ["Consent is not recorded."]),
   ];
 }
 
@@ -69,61 +90,102 @@ function findingLines(state: ExamState, reading: Reading): string[] {
     const last = ladderOf(run).rungs.findLast(({ record }) => record?.response);
     const response = last?.record?.response;
     const ofRun = reading.outcomes.filter((outcome) => outcome.run === run.id);
-    const marks = ofRun.some(({ doseMismatch }) => doseMismatch) ? ` (${ofRun.find(({ doseMismatch }) => doseMismatch)?.doseMismatch})` : "";
+    const marks = ofRun.some(({ doseMismatch }) => doseMismatch)
+      ? ` (${ofRun.find(({ doseMismatch }) => doseMismatch)?.doseMismatch})`
+      : "";
     if (!response) lines.push(`${name}: ${run.stopped ? `stopped, ${run.stopped.reason}` : "not answered"}.`);
     else if (response === "nothing" && !marks && !run.stopped) clear.push(name);
     else {
       const record = last!.record!;
       const where = record.places.length ? `, ${record.places.map(placeLabel).join(", ")}` : "";
       const bad = record.intensity === null ? "" : `, ${record.intensity} of 10`;
-      lines.push(`${name}: ${RESPONSE_LABELS[response]}${where}${bad}${marks}${run.stopped ? `; stopped, ${run.stopped.reason}` : ""}.`);
+      lines.push(
+        `${name}: ${RESPONSE_LABELS[response]}${where}${bad}${marks}${run.stopped ? `; stopped, ${run.stopped.reason}` : ""}.`,
+      );
     }
   }
-  if (state.rest) lines.unshift(`At rest ${state.rest.intensity} of 10${state.rest.places.length ? `, ${state.rest.places.map(placeLabel).join(", ")}` : ""}.`);
+  if (state.rest)
+    lines.unshift(
+      `At rest ${state.rest.intensity} of 10${state.rest.places.length ? `, ${state.rest.places.map(placeLabel).join(", ")}` : ""}.`,
+    );
   if (clear.length) lines.push(`Nothing brought on by: ${clear.join(", ")}.`);
-  lines.push(...state.skips.map((skip) => `${protocolOf(skip.test).name}${skip.side ? ` ${skip.side}` : ""} skipped: ${skip.reason}.`));
+  lines.push(
+    ...state.skips.map(
+      (skip) => `${protocolOf(skip.test).name}${skip.side ? ` ${skip.side}` : ""} skipped: ${skip.reason}.`,
+    ),
+  );
   return lines;
 }
 
-function readingLines(figured: FiguredReading, underAge: boolean): string[] {
+function readingLines(figured: FiguredReading, underAge: boolean, spread: Spread | null): string[] {
   const { side, wording, probability, start, preferred, naive, against } = figured;
   const source = `${SOURCES[figured.source].label} ${side}`;
   if (wording.word === "not examined") return [`${source}: not examined.`];
-  const rule = preferred ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${CITATIONS[preferred.rule.citation]}).` : "";
+  const rule = preferred
+    ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${CITATIONS[preferred.rule.citation]}).`
+    : "";
+  const interval = spread
+    ? ` 95 in 100 draws lie between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}.`
+    : "";
   const figures = underAge
     ? " Figures come from adults and are not given for this person."
-    : ` From ${percent(start.mean)} to ${percent(probability)}: ${ofHundred(probability)}. Undiscounted product ${percent(naive)}.`;
-  return [`${source}: ${wording.word}.${figures}${rule}`, ...against.map((line) => `  ${line}`)];
+    : ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
+  const firm = spread ? `, ${firmness(spread.inBand)}` : "";
+  return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...against.map((line) => `  ${line}`)];
 }
 
 function amendmentLines(state: ExamState): string[] {
-  return state.amendments.map(({ event, reason }) => `${day(event.at)}, ${event.actor.name}: ${event.type.replaceAll("-", " ")}. Reason: ${reason}`);
+  return state.amendments.map(
+    ({ event, reason }) =>
+      `${day(event.at)}, ${event.actor.name}: ${event.type.replaceAll("-", " ")}. Reason: ${reason}`,
+  );
 }
 
 /**
  * The note of an exam: the same content for the printed page and for plain text.
  *
  * @param head the chain's end, printed so that a later copy can be compared
+ * @param spreads the intervals of `reading.figured`, in its order; without them none are printed
  */
-export function writeNote(state: ExamState, reading: Reading, head: ChainHead): Note {
+export function writeNote(
+  state: ExamState,
+  reading: Reading,
+  head: ChainHead,
+  spreads: readonly (Spread | null)[] = [],
+): Note {
   const person = state.opened?.body.person;
-  const signs = reading.signs.map(({ source, side, word, outcomes }) => `${SOURCES[source].label}${SOURCES[source].sided ? ` ${side}` : ""}: ${word} by rule, no figure (${outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")}).`);
+  const signs = reading.signs.map(
+    ({ source, side, word, outcomes }) =>
+      `${SOURCES[source].label}${SOURCES[source].sided ? ` ${side}` : ""}: ${word} by rule, no figure (${outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")}).`,
+  );
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
     { heading: "Asked before testing", lines: guardLines(state) },
     { heading: "Findings", lines: findingLines(state, reading) },
-    { heading: "Reading", lines: [...reading.figured.flatMap((figured) => readingLines(figured, reading.underAge)), ...signs] },
+    {
+      heading: "Reading",
+      lines: [
+        ...reading.figured.flatMap((figured, index) => readingLines(figured, reading.underAge, spreads[index] ?? null)),
+        ...signs,
+      ],
+    },
     { heading: "Notes", lines: state.notes.map(({ text }) => text) },
     { heading: "Amendments after signing", lines: amendmentLines(state) },
   ];
   const { signed } = state;
   return {
     title: "Sacroiliac examination",
-    who: person ? `${person.name}, ${person.number}, born ${person.birthDate} (${ageAtExam(state)}), ${person.sex}` : "",
+    who: person
+      ? `${person.name}, ${person.number}, born ${person.birthDate} (${ageAtExam(state)}), ${person.sex}`
+      : "",
     when: state.opened ? day(state.opened.at) : "",
     sections: sections.filter(({ lines }) => lines.length > 0),
     signature: signed
-      ? [`Signed by ${signed.body.name}${signed.body.registration ? ` (${signed.body.registration})` : ""} on ${signed.at.slice(0, 16).replace("T", " ")} UTC.`, signed.body.statement, `Record: ${head.length} events, chain head ${head.head}`]
+      ? [
+          `Signed by ${signed.body.name}${signed.body.registration ? ` (${signed.body.registration})` : ""} on ${signed.at.slice(0, 16).replace("T", " ")} UTC.`,
+          signed.body.statement,
+          `Record: ${head.length} events, chain head ${head.head}`,
+        ]
       : ["Not signed yet."],
     footer: DEFERENCE,
   };
@@ -131,6 +193,13 @@ export function writeNote(state: ExamState, reading: Reading, head: ChainHead): 
 
 /** The note as plain text, for a letter or another record. */
 export function noteText(note: Note): string {
-  const sections = note.sections.map(({ heading, lines }) => [heading.toUpperCase(), ...lines.map((line) => (line.startsWith("  ") ? `    ${line.trim()}` : `- ${line}`))].join("\n"));
-  return [`${note.title}\n${note.who}\n${note.when}`, ...sections, note.signature.join("\n"), note.footer].join("\n\n") + "\n";
+  const sections = note.sections.map(({ heading, lines }) =>
+    [heading.toUpperCase(), ...lines.map((line) => (line.startsWith("  ") ? `    ${line.trim()}` : `- ${line}`))].join(
+      "\n",
+    ),
+  );
+  return (
+    [`${note.title}\n${note.who}\n${note.when}`, ...sections, note.signature.join("\n"), note.footer].join("\n\n") +
+    "\n"
+  );
 }

@@ -1,6 +1,11 @@
 import { irritability } from "../exam/irritability";
 import type { ExamState } from "../exam/state";
-import { type GuardEffect, type GuardQuestion, LUMBOPELVIC_QUESTIONS, type Urgency } from "../knowledge/guard-questions";
+import {
+  type GuardEffect,
+  type GuardQuestion,
+  LUMBOPELVIC_QUESTIONS,
+  type Urgency,
+} from "../knowledge/guard-questions";
 import type { Protocol, Stage, StageLoad } from "../knowledge/protocols";
 import { ADULT_AGE, ageOn } from "../measurement/age";
 import type { LoadId } from "../vocabulary/examination";
@@ -54,11 +59,22 @@ type Collected = { blocks: Block[]; cautions: Caution[]; referrals: Referral[] }
 
 function collect(into: Collected, state: ExamState, id: string, effect: GuardEffect): void {
   if (effect.kind === "block") {
-    into.blocks.push({ id, loads: effect.loads, on: effect.on, reason: effect.reason, overridden: state.overrides[id]?.reason ?? null });
+    into.blocks.push({
+      id,
+      loads: effect.loads,
+      on: effect.on,
+      reason: effect.reason,
+      overridden: state.overrides[id]?.reason ?? null,
+    });
   } else if (effect.kind === "caution") {
     into.cautions.push({ id, loads: effect.loads, text: effect.text });
   } else {
-    into.referrals.push({ id, urgency: effect.urgency, text: effect.text, acknowledged: state.acknowledged[id]?.action ?? null });
+    into.referrals.push({
+      id,
+      urgency: effect.urgency,
+      text: effect.text,
+      acknowledged: state.acknowledged[id]?.action ?? null,
+    });
   }
 }
 
@@ -67,11 +83,19 @@ function derivedCautions(state: ExamState): Caution[] {
   const cautions: Caution[] = [];
   const irritable = irritability(state);
   if (irritable.level === "high") {
-    cautions.push({ id: "irritable", loads: "all", text: `Highly irritable (${irritable.reason}): light force, and stop at the first familiar symptom.` });
+    cautions.push({
+      id: "irritable",
+      loads: "all",
+      text: `Highly irritable (${irritable.reason}): light force, and stop at the first familiar symptom.`,
+    });
   }
   const age = ageAtExam(state);
   if (age !== null && age < ADULT_AGE) {
-    cautions.push({ id: "under-age", loads: "all", text: "Under 18: all figures come from adults, so probabilities are shown greyed." });
+    cautions.push({
+      id: "under-age",
+      loads: "all",
+      text: "Under 18: all figures come from adults, so probabilities are shown greyed.",
+    });
   }
   return cautions;
 }
@@ -118,7 +142,12 @@ export const cautionsOn = (guard: Guard, stage: Stage): readonly Caution[] =>
  * What stands in a test's way: the blocks on its first stage make it
  * impossible; blocks on later ones leave it modified.
  */
-export function blocksOnTest(guard: Guard, protocol: Protocol, dose: keyof Protocol["stages"], side: Side | null): { whole: readonly Block[]; stages: ReadonlyMap<string, readonly Block[]> } {
+export function blocksOnTest(
+  guard: Guard,
+  protocol: Protocol,
+  dose: keyof Protocol["stages"],
+  side: Side | null,
+): { whole: readonly Block[]; stages: ReadonlyMap<string, readonly Block[]> } {
   const perStage = protocol.stages[dose].map((stage) => [stage.id, blocksOn(guard, stage, side)] as const);
   const stages = new Map(perStage.filter(([, blocks]) => blocks.length > 0));
   const everyStage = perStage.every(([, blocks]) => blocks.length > 0);

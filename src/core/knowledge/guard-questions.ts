@@ -4,7 +4,12 @@ export const URGENCIES = ["emergency", "urgent", "soon"] as const;
 export type Urgency = (typeof URGENCIES)[number];
 
 export type GuardEffect =
-  | { readonly kind: "block"; readonly loads: readonly LoadId[] | "all"; readonly on: "person" | "right side" | "left side"; readonly reason: string }
+  | {
+      readonly kind: "block";
+      readonly loads: readonly LoadId[] | "all";
+      readonly on: "person" | "right side" | "left side";
+      readonly reason: string;
+    }
   | { readonly kind: "caution"; readonly loads: readonly LoadId[] | "all"; readonly text: string }
   | { readonly kind: "referral"; readonly urgency: Urgency; readonly text: string };
 
@@ -31,7 +36,11 @@ const notKnown: GuardOption = {
 };
 const yes = (...effects: GuardEffect[]): GuardOption => ({ id: "yes", label: "Yes", effects });
 
-const block = (loads: readonly LoadId[] | "all", reason: string, on: "person" | "right side" | "left side" = "person"): GuardEffect => ({
+const block = (
+  loads: readonly LoadId[] | "all",
+  reason: string,
+  on: "person" | "right side" | "left side" = "person",
+): GuardEffect => ({
   kind: "block",
   loads,
   on,
@@ -52,7 +61,11 @@ const PELVIC_LOADS: readonly LoadId[] = [
 const LUMBAR_LOADS: readonly LoadId[] = ["lumbar-loading", "lumbar-extension", "sacral-pressure", "thrust"];
 
 const replacedHip = (side: "right side" | "left side"): readonly GuardEffect[] => [
-  block(["hip-flexion-with-adduction-or-rotation"], `Hip replacement, ${side}: no hip flexion with adduction or rotation.`, side),
+  block(
+    ["hip-flexion-with-adduction-or-rotation"],
+    `Hip replacement, ${side}: no hip flexion with adduction or rotation.`,
+    side,
+  ),
   block(["hip-extension"], `Hip replacement, ${side}: hip extension only with a typed reason.`, side),
 ];
 
@@ -82,7 +95,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "Is a leg clearly weak, or weaker than last time?",
     options: [
       no,
-      yes(block("all", "Severe or worsening weakness: no provocation."), referral("urgent", "Severe or worsening leg weakness: urgent referral.")),
+      yes(
+        block("all", "Severe or worsening weakness: no provocation."),
+        referral("urgent", "Severe or worsening leg weakness: urgent referral."),
+      ),
       notKnown,
     ],
   },
@@ -92,7 +108,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "Tingling in both arms, or in arms and legs? Clumsy hands, or unsteady when walking?",
     options: [
       no,
-      yes(block(LUMBAR_LOADS, "Possible spinal cord involvement: no lumbar loading."), referral("urgent", "Possible spinal cord involvement: refer.")),
+      yes(
+        block(LUMBAR_LOADS, "Possible spinal cord involvement: no lumbar loading."),
+        referral("urgent", "Possible spinal cord involvement: refer."),
+      ),
       notKnown,
     ],
   },
@@ -102,7 +121,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "A broken pelvis or sacrum, recent or suspected?",
     options: [
       no,
-      yes(block(PELVIC_LOADS, "Recent or suspected pelvic or sacral fracture: no testing of this region."), referral("urgent", "Suspected pelvic or sacral fracture: imaging before any testing.")),
+      yes(
+        block(PELVIC_LOADS, "Recent or suspected pelvic or sacral fracture: no testing of this region."),
+        referral("urgent", "Suspected pelvic or sacral fracture: imaging before any testing."),
+      ),
       notKnown,
     ],
   },
@@ -112,7 +134,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "A fall or injury to the low back at an older age or with steroids or thin bones? Spinal or hip surgery not long ago?",
     options: [
       no,
-      yes(block(LUMBAR_LOADS, "Possible lumbar fracture or unhealed tissue: no lumbar loading."), referral("urgent", "Refer for imaging, or ask the surgeon, before loading the lumbar spine.")),
+      yes(
+        block(LUMBAR_LOADS, "Possible lumbar fracture or unhealed tissue: no lumbar loading."),
+        referral("urgent", "Refer for imaging, or ask the surgeon, before loading the lumbar spine."),
+      ),
       notKnown,
     ],
   },
@@ -122,7 +147,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "Cancer at any time, weight loss without a reason, fever, weak immune system, injected drugs, or night pain that nothing eases?",
     options: [
       no,
-      yes(block("all", "Possible serious disease: provocation only if you record why."), referral("urgent", "Possible serious disease: refer.")),
+      yes(
+        block("all", "Possible serious disease: provocation only if you record why."),
+        referral("urgent", "Possible serious disease: refer."),
+      ),
       notKnown,
     ],
   },
@@ -158,8 +186,18 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     ask: "Osteoporosis, or a fracture from a small knock?",
     options: [
       no,
-      { id: "known", label: "Yes, treated or mild", effects: [caution(["pelvic-compression", "pelvic-gapping", "sacral-pressure", "thrust"], "Osteoporosis: light force.")] },
-      { id: "severe", label: "Severe", effects: [block(["pelvic-compression", "thrust"], "Severe osteoporosis: no compression, no thrust.")] },
+      {
+        id: "known",
+        label: "Yes, treated or mild",
+        effects: [
+          caution(["pelvic-compression", "pelvic-gapping", "sacral-pressure", "thrust"], "Osteoporosis: light force."),
+        ],
+      },
+      {
+        id: "severe",
+        label: "Severe",
+        effects: [block(["pelvic-compression", "thrust"], "Severe osteoporosis: no compression, no thrust.")],
+      },
       notKnown,
     ],
   },
@@ -182,7 +220,10 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     onlyIf: { notSex: "male" },
     options: [
       no,
-      yes(block(["prone"], "Pregnancy: not face down."), caution("all", "Pregnancy: light force, and short spells on the back.")),
+      yes(
+        block(["prone"], "Pregnancy: not face down."),
+        caution("all", "Pregnancy: light force, and short spells on the back."),
+      ),
       notKnown,
     ],
   },
@@ -196,6 +237,13 @@ export const LUMBOPELVIC_QUESTIONS: readonly GuardQuestion[] = [
     id: "aneurysm",
     heading: "Aneurysm",
     ask: "A known widening of the belly artery (aneurysm)?",
-    options: [no, yes(block(["thrust", "prone"], "Abdominal aneurysm: no thrusts, not face down."), referral("soon", "Known aneurysm: ask the treating physician before manual treatment.")), notKnown],
+    options: [
+      no,
+      yes(
+        block(["thrust", "prone"], "Abdominal aneurysm: no thrusts, not face down."),
+        referral("soon", "Known aneurysm: ask the treating physician before manual treatment."),
+      ),
+      notKnown,
+    ],
   },
 ];

@@ -12,7 +12,9 @@ const OFFERED = 11;
  * @example offeredPlaces(state, "right")[0] // "si-area.right"
  */
 export function offeredPlaces(state: Pick<ExamState, "areas" | "familiar">, side: Side | null): Place[] {
-  const familiarFirst = state.areas.toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area));
+  const familiarFirst = state.areas.toSorted(
+    (a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area),
+  );
   const near = side ?? "right";
   const far = otherSide(near);
   const usual: Place[] = [

@@ -34,8 +34,12 @@ export const stepKey = (test: string, side: Side | null): string => (side ? `${t
 
 /** The sides the person hurts on; the familiar symptom's first. */
 export function painfulSides(state: Pick<ExamState, "areas" | "familiar">): Side[] {
-  const areas = state.areas.toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area));
-  const sides = areas.flatMap((area) => area.places.map((place) => placeParts(place).side)).filter((side) => side !== "central");
+  const areas = state.areas.toSorted(
+    (a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area),
+  );
+  const sides = areas
+    .flatMap((area) => area.places.map((place) => placeParts(place).side))
+    .filter((side) => side !== "central");
   return [...new Set(sides)];
 }
 
@@ -44,13 +48,35 @@ export function sideOrder(state: Pick<ExamState, "areas" | "familiar">): readonl
   return painfulSides(state)[0] === "left" ? ["right", "left"] : ["left", "right"];
 }
 
-function stepOf(protocol: Protocol, side: Side | null, state: ExamState, guard: Guard, runs: readonly Run[]): SheetStep {
+function stepOf(
+  protocol: Protocol,
+  side: Side | null,
+  state: ExamState,
+  guard: Guard,
+  runs: readonly Run[],
+): SheetStep {
   const run = runs.findLast((candidate) => candidate.test === protocol.id && candidate.side === side) ?? null;
   const skip = state.skips.find((candidate) => candidate.test === protocol.id && candidate.side === side);
   const { whole } = blocksOnTest(guard, protocol, state.settings?.dose ?? "steady", side);
   const ladder = run && ladderOf(run);
-  const status = ladder?.ended ? "done" : whole.length ? "blocked" : skip ? "skipped" : ladder && Object.keys(run.stages).length ? "begun" : "to do";
-  return { key: stepKey(protocol.id, side), protocol, side, status, run, blocks: whole, skippedBecause: skip?.reason ?? null };
+  const status = ladder?.ended
+    ? "done"
+    : whole.length
+      ? "blocked"
+      : skip
+        ? "skipped"
+        : ladder && Object.keys(run.stages).length
+          ? "begun"
+          : "to do";
+  return {
+    key: stepKey(protocol.id, side),
+    protocol,
+    side,
+    status,
+    run,
+    blocks: whole,
+    skippedBecause: skip?.reason ?? null,
+  };
 }
 
 /** A settled preferred rule, in words, when it is settled on every side that hurts. */
@@ -59,7 +85,9 @@ function decidedBecause(state: ExamState, reading: Reading): string | null {
   const asked = sides.length ? sides : SIDES;
   const verdicts = asked.map((side) => reading.figured.find((figured) => figured.side === side)?.preferred ?? null);
   if (verdicts.some((verdict) => !verdict?.settled)) return null;
-  return verdicts.map((verdict) => `${verdict!.rule.label} is decided on the ${verdict!.side}: ${verdict!.verdict}`).join("; ");
+  return verdicts
+    .map((verdict) => `${verdict!.rule.label} is decided on the ${verdict!.side}: ${verdict!.verdict}`)
+    .join("; ");
 }
 
 /**

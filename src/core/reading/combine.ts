@@ -49,9 +49,13 @@ export type Weighted<T> = { readonly item: T; readonly value: number; readonly w
  * @param dependence ρ, 0 (independent) to 1 (only the strongest each way counts)
  * @example series([{ id: "a", value: 1.16 }, { id: "b", value: 1.03 }], 0.5).map((w) => w.weight) // [1, 0.5]
  */
-export function series<T extends { readonly id: string; readonly value: number }>(items: readonly T[], dependence: number): Weighted<T>[] {
+export function series<T extends { readonly id: string; readonly value: number }>(
+  items: readonly T[],
+  dependence: number,
+): Weighted<T>[] {
   const bySize = (a: T, b: T) => Math.abs(b.value) - Math.abs(a.value) || (a.id < b.id ? -1 : 1);
-  const weigh = (side: readonly T[]) => side.toSorted(bySize).map((item, index) => ({ item, value: item.value, weight: (1 - dependence) ** index }));
+  const weigh = (side: readonly T[]) =>
+    side.toSorted(bySize).map((item, index) => ({ item, value: item.value, weight: (1 - dependence) ** index }));
   return [...weigh(items.filter(({ value }) => value > 0)), ...weigh(items.filter(({ value }) => value < 0))];
 }
 
@@ -78,7 +82,10 @@ export function itemValue(item: Item, dependence: number): number {
 }
 
 /** A group's items with their values, weights and signs. */
-export const weighGroup = (items: readonly Item[], dependence: number): Weighted<{ id: string; value: number; item: Item }>[] =>
+export const weighGroup = (
+  items: readonly Item[],
+  dependence: number,
+): Weighted<{ id: string; value: number; item: Item }>[] =>
   series(
     items.map((item) => ({ id: item.id, value: itemValue(item, dependence), item })),
     dependence,

@@ -102,7 +102,14 @@ function addSingle(sum: Float64Array, item: SingleItem, weight: number, limit: n
 }
 
 /** A rule item's draws: its members' series with ranks and signs from the point values, then the drawn hold. */
-function addRule(sum: Float64Array, item: Extract<Item, { kind: "rule" }>, weight: number, dependence: number, limit: number, book: DrawBook): void {
+function addRule(
+  sum: Float64Array,
+  item: Extract<Item, { kind: "rule" }>,
+  weight: number,
+  dependence: number,
+  limit: number,
+  book: DrawBook,
+): void {
   if (!item.begun) return;
   const held = new Float64Array(sum.length);
   for (const group of item.memberGroups) {
@@ -166,7 +173,8 @@ export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, boo
   const sorted = logOddsDraws(recipe, ratioLimit, book).sort();
   const at = (share: number) => toProbability(quantile(sorted, share));
   const logOdds = (probability: number) => Math.log(probability / (1 - probability));
-  const upTo = (probability: number) => (probability <= 0 ? 0 : probability >= 1 ? sorted.length : countUpTo(sorted, logOdds(probability)));
+  const upTo = (probability: number) =>
+    probability <= 0 ? 0 : probability >= 1 ? sorted.length : countUpTo(sorted, logOdds(probability));
   return {
     median: at(0.5),
     p50: [at(0.25), at(0.75)],
@@ -174,4 +182,3 @@ export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, boo
     inBand: (upTo(band[1]) - upTo(band[0])) / sorted.length,
   };
 }
-

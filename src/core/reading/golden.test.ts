@@ -25,7 +25,11 @@ const TESTS: Record<string, TestId> = {
   "sacral thrust": "sacral-thrust",
 };
 const ruleNamed = (name: string) => {
-  const id = { "five-test SI regimen": "si-five-test", "four-test SI composite": "si-four-test", "six-test SI composite": "si-six-test" }[name];
+  const id = {
+    "five-test SI regimen": "si-five-test",
+    "four-test SI composite": "si-four-test",
+    "six-test SI composite": "si-six-test",
+  }[name];
   return RULES.find((rule) => rule.id === id)!;
 };
 
@@ -56,11 +60,24 @@ describe("accuracy of a 2x2 table", () => {
 
 describe("the sacroiliac joint, from events to probability", () => {
   it.each(golden.sacroiliac)("$name, ρ = $rho", (row) => {
-    const exam = buildExam({ settings: { dependence: row.rho, preferredRule: row.preferredRule ? ruleNamed(row.preferredRule).id : "none" } });
+    const exam = buildExam({
+      settings: { dependence: row.rho, preferredRule: row.preferredRule ? ruleNamed(row.preferredRule).id : "none" },
+    });
     exam.complaint("si-area.right");
-    exam.add("start-set", { source: "sacroiliac", side: "right", mean: row.pretest, equivalentPeople: 20, reason: "as in the reference" });
+    exam.add("start-set", {
+      source: "sacroiliac",
+      side: "right",
+      mean: row.pretest,
+      equivalentPeople: 20,
+      reason: "as in the reference",
+    });
     for (const { test, positive } of [...row.members, ...row.others]) {
-      const plan: RunPlan = { test: TESTS[test]!, side: "right", response: positive ? "familiar" : "nothing", felt: positive ? ["si-area.right"] : [] };
+      const plan: RunPlan = {
+        test: TESTS[test]!,
+        side: "right",
+        response: positive ? "familiar" : "nothing",
+        felt: positive ? ["si-area.right"] : [],
+      };
       exam.run(plan);
     }
     const right = readExam(exam.state()).figured[0]!;
@@ -78,15 +95,37 @@ describe("the sacroiliac joint, from events to probability", () => {
 
   it("adds two groups", () => {
     const row = golden["two groups add"];
-    const single = (id: string, ratio: number): SingleItem => ({ kind: "single", id, record: id, positive: ratio > 1, printed: Math.log(ratio), value: Math.log(ratio) });
-    const groups = [[single("thigh thrust", 2.8), single("distraction", 3.2)], row.group2lr.map((ratio) => single("other group", ratio))];
-    expect(Math.abs(combine({ start: { id: "s", mean: row.pretest, equivalentPeople: 20 }, groups, dependence: row.rho }) - row.posttest)).toBeLessThan(ABS);
+    const single = (id: string, ratio: number): SingleItem => ({
+      kind: "single",
+      id,
+      record: id,
+      positive: ratio > 1,
+      printed: Math.log(ratio),
+      value: Math.log(ratio),
+    });
+    const groups = [
+      [single("thigh thrust", 2.8), single("distraction", 3.2)],
+      row.group2lr.map((ratio) => single("other group", ratio)),
+    ];
+    expect(
+      Math.abs(
+        combine({ start: { id: "s", mean: row.pretest, equivalentPeople: 20 }, groups, dependence: row.rho }) -
+          row.posttest,
+      ),
+    ).toBeLessThan(ABS);
   });
 });
 
 describe("a rule with a figure per count (four-item cervical root rule)", () => {
   const key = Object.keys(golden).find((name) => name.startsWith("cervical root")) as "uncertainty";
-  type Row = { name: string; pretest: number; rho: number; members: { test: string; positive: boolean }[]; ruleItem: number; posttest: number };
+  type Row = {
+    name: string;
+    pretest: number;
+    rho: number;
+    members: { test: string; positive: boolean }[];
+    ruleItem: number;
+    posttest: number;
+  };
   const rows = golden[key as keyof typeof golden] as unknown as Row[];
   const table = [0.05, 0.05, 0.88, 6.1, 30.3];
   const ratios: Record<string, { group: string; plus: number; minus: number }> = {
@@ -101,12 +140,23 @@ describe("a rule with a figure per count (four-item cervical root rule)", () => 
     for (const { test, positive } of row.members) {
       const { group, plus, minus } = ratios[test]!;
       const value = Math.log(positive ? plus : minus);
-      groups.set(group, [...(groups.get(group) ?? []), { kind: "single", id: test, record: test, positive, printed: value, value }]);
+      groups.set(group, [
+        ...(groups.get(group) ?? []),
+        { kind: "single", id: test, record: test, positive, printed: value, value },
+      ]);
     }
     const positives = row.members.filter(({ positive }) => positive).length;
     const { low, high } = holdBounds(table, positives, 4 - row.members.length);
-    const bound = (figure: number | null) => (figure === null ? null : { value: Math.log(figure), ratio: "lrPositive" as const });
-    const item: RuleItem = { kind: "rule", id: "four-item", memberGroups: [...groups.values()], begun: true, low: bound(low), high: bound(high) };
+    const bound = (figure: number | null) =>
+      figure === null ? null : { value: Math.log(figure), ratio: "lrPositive" as const };
+    const item: RuleItem = {
+      kind: "rule",
+      id: "four-item",
+      memberGroups: [...groups.values()],
+      begun: true,
+      low: bound(low),
+      high: bound(high),
+    };
     expectRatio(itemValue(item, row.rho), row.ruleItem);
     expect(Math.abs(probabilityOf(logit(row.pretest) + itemValue(item, row.rho)) - row.posttest)).toBeLessThan(ABS);
   });
@@ -114,14 +164,29 @@ describe("a rule with a figure per count (four-item cervical root rule)", () => 
 
 describe("uncertainty", () => {
   const key = Object.keys(golden).find((name) => name.startsWith("uncertainty")) as keyof typeof golden;
-  type Row = { rule: string; met: boolean; pretestMean: number; pretestEquivalentPeople: number; median: number; p50: number[]; p95: number[]; aboveRuleIn080: number; belowRuleOut010: number };
+  type Row = {
+    rule: string;
+    met: boolean;
+    pretestMean: number;
+    pretestEquivalentPeople: number;
+    median: number;
+    p50: number[];
+    p95: number[];
+    aboveRuleIn080: number;
+    belowRuleOut010: number;
+  };
   const book = createDrawBook();
 
   it.each(golden[key] as unknown as Row[])("$rule met: $met", (row) => {
     const exam = buildExam();
     exam.complaint("si-area.right");
     for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const) {
-      exam.run({ test, side: "right", response: row.met ? "familiar" : "nothing", felt: row.met ? ["si-area.right"] : [] });
+      exam.run({
+        test,
+        side: "right",
+        response: row.met ? "familiar" : "nothing",
+        felt: row.met ? ["si-area.right"] : [],
+      });
     }
     const { recipe } = readExam(exam.state()).figured[0]!;
     expect(recipe.start).toMatchObject({ mean: row.pretestMean, equivalentPeople: row.pretestEquivalentPeople });

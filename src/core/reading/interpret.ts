@@ -1,7 +1,13 @@
 import { ladderOf } from "../exam/ladder";
 import type { ReadingSettings } from "../exam/settings";
 import type { Run, StageRecord } from "../exam/state";
-import { type FeltCondition, type Protocol, protocolOf, type ReadingLine, type SourceReading } from "../knowledge/protocols";
+import {
+  type FeltCondition,
+  type Protocol,
+  protocolOf,
+  type ReadingLine,
+  type SourceReading,
+} from "../knowledge/protocols";
 import { convertForce } from "../measurement/force";
 import type { Outcome } from "../vocabulary/examination";
 import { type Place, placeParts } from "../vocabulary/sites";
@@ -39,13 +45,19 @@ const verdict = (outcome: Outcome, reason: string): Verdict => ({ outcome, reaso
 
 /** Whether the familiar symptom rose over rest or spread; only then was it reproduced. */
 function reproduction(record: StageRecord, rest: Run["rest"], restRise: number): Heard | Verdict {
-  if (record.places.length === 0) return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
+  if (record.places.length === 0)
+    return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
   const heard: Heard = { when: "reproduced", places: record.places };
   if (!rest || rest.intensity === 0) return heard;
   const spread = record.places.some((place) => !rest.places.includes(place));
   if (spread) return heard;
-  if (rest.intensity >= NO_ROOM_TO_RISE) return verdict("not interpretable", `${rest.intensity} of 10 at rest leaves no room to rise, and it did not spread`);
-  if (record.intensity === null) return verdict("equivocal", `it was there at rest (${rest.intensity} of 10); say how bad it became`);
+  if (rest.intensity >= NO_ROOM_TO_RISE)
+    return verdict(
+      "not interpretable",
+      `${rest.intensity} of 10 at rest leaves no room to rise, and it did not spread`,
+    );
+  if (record.intensity === null)
+    return verdict("equivocal", `it was there at rest (${rest.intensity} of 10); say how bad it became`);
   if (record.intensity - rest.intensity >= restRise) return heard;
   return { when: "not reproduced", places: record.places };
 }
@@ -56,10 +68,18 @@ function hear(run: Run, settings: ReadingSettings): Heard | Verdict {
   const familiar = ladder.rungs.find(({ record }) => record?.response === "familiar");
   if (familiar?.record) return reproduction(familiar.record, run.rest, settings.restRise);
   const answered = ladder.rungs.filter(({ record }) => record?.response);
-  if (ladder.ended === "stopped" && answered.length < ladder.rungs.length) return verdict("not interpretable", `stopped before it was finished: ${run.stopped?.reason}`);
-  if (answered.length === 0) return verdict("not tested", ladder.modified ? "every stage was left out" : "not answered yet");
-  if (ladder.here) return verdict("not tested", `${answered.length} of ${ladder.rungs.length} stages done: clear only after every one`);
-  const worst = (["other", "stretch", "nothing"] as const).find((response) => answered.some(({ record }) => record?.response === response));
+  if (ladder.ended === "stopped" && answered.length < ladder.rungs.length)
+    return verdict("not interpretable", `stopped before it was finished: ${run.stopped?.reason}`);
+  if (answered.length === 0)
+    return verdict("not tested", ladder.modified ? "every stage was left out" : "not answered yet");
+  if (ladder.here)
+    return verdict(
+      "not tested",
+      `${answered.length} of ${ladder.rungs.length} stages done: clear only after every one`,
+    );
+  const worst = (["other", "stretch", "nothing"] as const).find((response) =>
+    answered.some(({ record }) => record?.response === response),
+  );
   return { when: worst ?? "nothing", places: [] };
 }
 
@@ -84,9 +104,12 @@ function doseMismatch(run: Run): string | null {
     const { force = null, seconds = null, thrusts = null } = record?.dose ?? {};
     const { kgf, holdSeconds, thrusts: asked } = stage.dose;
     const given = force && convertForce(force, "kgf");
-    if (kgf && given !== null && given < kgf[0] * DOSE_MISMATCH_SHARE) return `${given.toFixed(0)} kgf given, ${kgf[0]} asked`;
-    if (holdSeconds && seconds !== null && seconds < holdSeconds * DOSE_MISMATCH_SHARE) return `held ${seconds} s, ${holdSeconds} asked`;
-    if (asked && thrusts !== null && thrusts < asked[0] * DOSE_MISMATCH_SHARE) return `${thrusts} thrusts given, ${asked[0]} asked`;
+    if (kgf && given !== null && given < kgf[0] * DOSE_MISMATCH_SHARE)
+      return `${given.toFixed(0)} kgf given, ${kgf[0]} asked`;
+    if (holdSeconds && seconds !== null && seconds < holdSeconds * DOSE_MISMATCH_SHARE)
+      return `held ${seconds} s, ${holdSeconds} asked`;
+    if (asked && thrusts !== null && thrusts < asked[0] * DOSE_MISMATCH_SHARE)
+      return `${thrusts} thrusts given, ${asked[0]} asked`;
   }
   return null;
 }
@@ -94,7 +117,12 @@ function doseMismatch(run: Run): string | null {
 const sidesSpokenFor = (reading: SourceReading, testedSide: Side | null): readonly Side[] =>
   reading.sides === "tested side" && testedSide ? [testedSide] : SIDES;
 
-function readSource(reading: SourceReading, heard: Heard | Verdict, side: Side, settings: ReadingSettings): Verdict | null {
+function readSource(
+  reading: SourceReading,
+  heard: Heard | Verdict,
+  side: Side,
+  settings: ReadingSettings,
+): Verdict | null {
   if ("outcome" in heard) return reading.pointsOnly ? null : heard;
   return reading.lines.find((line) => lineHolds(line, heard, side, settings)) ?? null;
 }
@@ -102,7 +130,10 @@ function readSource(reading: SourceReading, heard: Heard | Verdict, side: Side, 
 const ON_THIS_SIDE: FeltCondition = { sites: "anywhere", side: "same side or central" };
 
 const isReproducedElsewhere = (heard: Heard | Verdict, outcome: Outcome, side: Side): boolean =>
-  "when" in heard && heard.when === "reproduced" && outcome === "negative" && matchesFelt(ON_THIS_SIDE, heard.places, side);
+  "when" in heard &&
+  heard.when === "reproduced" &&
+  outcome === "negative" &&
+  matchesFelt(ON_THIS_SIDE, heard.places, side);
 
 /**
  * One run → an outcome for each side of each source its test speaks about.
@@ -122,19 +153,37 @@ export function interpretRun(run: Run, settings: ReadingSettings): TestOutcome[]
       const found = readSource(reading, heard, side, settings);
       if (!found) return [];
       const { outcome, reason } = found;
-      return [{ test: run.test, run: run.id, testedSide: run.side, source: reading.source, side, outcome, reason, doseMismatch: mismatch, modified, reproducedElsewhere: isReproducedElsewhere(heard, outcome, side), bilateral: false }];
+      return [
+        {
+          test: run.test,
+          run: run.id,
+          testedSide: run.side,
+          source: reading.source,
+          side,
+          outcome,
+          reason,
+          doseMismatch: mismatch,
+          modified,
+          reproducedElsewhere: isReproducedElsewhere(heard, outcome, side),
+          bilateral: false,
+        },
+      ];
     }),
   );
   return outcomes.map((outcome) => ({
     ...outcome,
     bilateral:
       outcome.outcome === "positive" &&
-      outcomes.some((other) => other.source === outcome.source && other.side === otherSide(outcome.side) && other.outcome === "positive"),
+      outcomes.some(
+        (other) =>
+          other.source === outcome.source && other.side === otherSide(outcome.side) && other.outcome === "positive",
+      ),
   }));
 }
 
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
-const isAnswered = (run: Run): boolean => run.stopped !== null || Object.values(run.stages).some(({ response, skipped }) => response ?? skipped);
+const isAnswered = (run: Run): boolean =>
+  run.stopped !== null || Object.values(run.stages).some(({ response, skipped }) => response ?? skipped);
 
 /**
  * The runs a reading uses: of a repeated test and side, the last one with an

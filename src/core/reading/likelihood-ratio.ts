@@ -26,10 +26,21 @@ function withoutEmptyCells(counts: Counts): Counts {
 function checkCounts(counts: Counts): void {
   for (const cell of ["tp", "fn", "fp", "tn"] as const) {
     const value = counts[cell];
-    if (!Number.isInteger(value) || value < 0) refuse(cell, `${value} is not a number of people`, "Use a whole number, 0 or more.");
+    if (!Number.isInteger(value) || value < 0)
+      refuse(cell, `${value} is not a number of people`, "Use a whole number, 0 or more.");
   }
-  if (counts.tp + counts.fn === 0) refuse("tp and fn", "nobody has the source, so there is no sensitivity", "Give counts with at least one person who has it.");
-  if (counts.fp + counts.tn === 0) refuse("fp and tn", "nobody is free of the source, so there is no specificity", "Give counts with at least one person who does not have it.");
+  if (counts.tp + counts.fn === 0)
+    refuse(
+      "tp and fn",
+      "nobody has the source, so there is no sensitivity",
+      "Give counts with at least one person who has it.",
+    );
+  if (counts.fp + counts.tn === 0)
+    refuse(
+      "fp and tn",
+      "nobody is free of the source, so there is no specificity",
+      "Give counts with at least one person who does not have it.",
+    );
 }
 
 /** The ratio a/b of two proportions with its interval by the log method. */

@@ -55,11 +55,22 @@ export type Reading = {
 const FIGURED: SourceId = "sacroiliac";
 
 /** What the single tests would give on their own, discounted as one group each. */
-const singlesAlone = (assembled: ReturnType<typeof assembleItems>, dependence: number): number => total(series(assembled.singles, dependence));
+const singlesAlone = (assembled: ReturnType<typeof assembleItems>, dependence: number): number =>
+  total(series(assembled.singles, dependence));
 
-function readFigured(state: ExamState, side: Side, allOutcomes: readonly TestOutcome[], settings: ReadingSettings): FiguredReading {
+function readFigured(
+  state: ExamState,
+  side: Side,
+  allOutcomes: readonly TestOutcome[],
+  settings: ReadingSettings,
+): FiguredReading {
   const outcomes = allOutcomes.filter((outcome) => outcome.source === FIGURED && outcome.side === side);
-  const context = { centralises: state.centralisation, order: effectiveRuns(state.runs).filter((run) => run.side === null || run.side === side).map(({ test }) => test) };
+  const context = {
+    centralises: state.centralisation,
+    order: effectiveRuns(state.runs)
+      .filter((run) => run.side === null || run.side === side)
+      .map(({ test }) => test),
+  };
   const rules = RULES.filter((rule) => rule.source === FIGURED).map((rule) => judgeRule(rule, side, outcomes, context));
   const chosen = rules.find(({ rule }) => rule.id === settings.preferredRule) ?? null;
   const preferred = chosen?.applies ? chosen : null;
@@ -74,7 +85,12 @@ function readFigured(state: ExamState, side: Side, allOutcomes: readonly TestOut
   const evidence = evidenceSum(recipe);
   const startLogOdds = logit(start.mean);
   const done = outcomes.some(({ outcome }) => outcome !== "not tested");
-  const wording: Wording = done ? wordFor({ probability, start: start.mean, evidence, neverUnlikely: "neverUnlikely" in SOURCES[FIGURED] }, settings) : { word: "not examined", band: [0, 1] };
+  const wording: Wording = done
+    ? wordFor(
+        { probability, start: start.mean, evidence, neverUnlikely: "neverUnlikely" in SOURCES[FIGURED] },
+        settings,
+      )
+    : { word: "not examined", band: [0, 1] };
   const singlesOnly = singlesAlone(assembled, settings.dependence);
   return {
     source: FIGURED,
@@ -90,7 +106,20 @@ function readFigured(state: ExamState, side: Side, allOutcomes: readonly TestOut
     listings: assembled.listings,
     rules,
     preferred,
-    against: done ? whatArguesAgainst({ state, side, outcomes, allOutcomes, assembled, evidence, preferred, rules, startLogOdds, singlesOnly }) : [],
+    against: done
+      ? whatArguesAgainst({
+          state,
+          side,
+          outcomes,
+          allOutcomes,
+          assembled,
+          evidence,
+          preferred,
+          rules,
+          startLogOdds,
+          singlesOnly,
+        })
+      : [],
   };
 }
 
@@ -99,7 +128,9 @@ function readSigns(outcomes: readonly TestOutcome[]): SignReading[] {
   const sources = [...new Set(outcomes.map(({ source }) => source))].filter((source) => source !== FIGURED);
   return sources.flatMap((source) =>
     SIDES.flatMap((side): SignReading[] => {
-      const spoken = outcomes.filter((outcome) => outcome.source === source && outcome.side === side && outcome.outcome !== "not tested");
+      const spoken = outcomes.filter(
+        (outcome) => outcome.source === source && outcome.side === side && outcome.outcome !== "not tested",
+      );
       if (spoken.length === 0) return [];
       const word = spoken.some(({ outcome }) => outcome === "positive") ? "suggested" : "not suggested";
       return [{ source, side, word, outcomes: spoken }];

@@ -34,8 +34,11 @@ export type RuleVerdict = {
 };
 
 /** LR- below k positives, LR+ from k on. @example kOfN(2, 1, { lrNegative: 0.2, lrPositive: 4 }) // [0.2, 4, 4] */
-export const kOfN = (n: number, k: number, { lrNegative, lrPositive }: { lrNegative: number; lrPositive: number }): number[] =>
-  Array.from({ length: n + 1 }, (_, count) => (count < k ? lrNegative : lrPositive));
+export const kOfN = (
+  n: number,
+  k: number,
+  { lrNegative, lrPositive }: { lrNegative: number; lrPositive: number },
+): number[] => Array.from({ length: n + 1 }, (_, count) => (count < k ? lrNegative : lrPositive));
 
 /**
  * The table's figures between which the rule can still end: at the largest
@@ -44,7 +47,11 @@ export const kOfN = (n: number, k: number, { lrNegative, lrPositive }: { lrNegat
  *
  * @example holdBounds([0.19, 0.19, 0.19, 4, 4, 4], 2, 3) // { low: 0.19, high: 4 }
  */
-export function holdBounds(table: RuleTable, positive: number, open: number): { low: number | null; high: number | null } {
+export function holdBounds(
+  table: RuleTable,
+  positive: number,
+  open: number,
+): { low: number | null; high: number | null } {
   const low = table.slice(0, positive + 1).findLast((figure) => figure !== null) ?? null;
   const high = table.slice(positive + open).find((figure) => figure !== null) ?? null;
   return { low, high };
@@ -62,12 +69,24 @@ export function memberRunSide(member: RuleMember, side: Side): Side | null {
 
 function memberState(member: RuleMember, side: Side, outcomes: readonly TestOutcome[]): MemberState {
   const testedSide = memberRunSide(member, side);
-  const outcome = outcomes.find((candidate) => candidate.test === member.test && candidate.testedSide === testedSide && candidate.side === side) ?? null;
-  const state = (standing: MemberState["standing"], reason: string): MemberState => ({ member, testedSide, standing, reason, outcome });
+  const outcome =
+    outcomes.find(
+      (candidate) => candidate.test === member.test && candidate.testedSide === testedSide && candidate.side === side,
+    ) ?? null;
+  const state = (standing: MemberState["standing"], reason: string): MemberState => ({
+    member,
+    testedSide,
+    standing,
+    reason,
+    outcome,
+  });
   if (!outcome || outcome.outcome === "not tested") return state("open", outcome?.reason ?? "not done yet");
   if (outcome.modified) return state("open", "done in part only, so it counts neither way");
   if (outcome.outcome === "positive") return state("positive", outcome.reason);
-  if (outcome.outcome === "negative") return outcome.doseMismatch ? state("open", `clear, but with too little force to count (${outcome.doseMismatch})`) : state("negative", outcome.reason);
+  if (outcome.outcome === "negative")
+    return outcome.doseMismatch
+      ? state("open", `clear, but with too little force to count (${outcome.doseMismatch})`)
+      : state("negative", outcome.reason);
   return state("open", `${outcome.outcome}: ${outcome.reason}`);
 }
 
@@ -97,7 +116,12 @@ function conditionOf(rule: ClusterRule, context: RuleContext): { condition: stri
  *
  * @example judgeRule(fiveTest, "right", outcomes, context).verdict // "met"
  */
-export function judgeRule(rule: ClusterRule, side: Side, outcomes: readonly TestOutcome[], context: RuleContext): RuleVerdict {
+export function judgeRule(
+  rule: ClusterRule,
+  side: Side,
+  outcomes: readonly TestOutcome[],
+  context: RuleContext,
+): RuleVerdict {
   const ofSource = outcomes.filter((outcome) => outcome.source === rule.source);
   const members = rule.members.map((member) => memberState(member, side, ofSource));
   const count = (standing: MemberState["standing"]) => members.filter((member) => member.standing === standing).length;
@@ -124,6 +148,6 @@ export function judgeRule(rule: ClusterRule, side: Side, outcomes: readonly Test
  */
 export function describeVerdict({ rule, positive, open, verdict, settled }: RuleVerdict): string {
   const early = settled && open > 0 ? `; decided early, ${open} can be skipped` : "";
-  if (settled) return `${verdict}: ${positive} positive, ${rule.k} needed${early}`;
+  if (settled) return `${verdict}, ${positive} positive${early}`;
   return `${positive} of ${rule.k}, ${open} left`;
 }

@@ -35,15 +35,33 @@ function isBelowL5(state: ExamState, side: Side): boolean {
  * @example sacroiliacStart(state, "right", settings).mean // 0.25
  */
 export function sacroiliacStart(state: ExamState, side: Side, settings: ReadingSettings): Start {
-  const own = state.starts.findLast((start) => start.source === "sacroiliac" && (start.side === side || start.side === null));
+  const own = state.starts.findLast(
+    (start) => start.source === "sacroiliac" && (start.side === side || start.side === null),
+  );
   if (own) {
-    return { id: "sacroiliac.set", source: "sacroiliac", mean: own.mean, equivalentPeople: own.equivalentPeople, population: "set for this person", standing: "none", reason: own.reason };
+    return {
+      id: "sacroiliac.set",
+      source: "sacroiliac",
+      mean: own.mean,
+      equivalentPeople: own.equivalentPeople,
+      population: "set for this person",
+      standing: "none",
+      reason: own.reason,
+    };
   }
   if (state.areas.length === 0) return { ...SACROILIAC_STARTS.chronicLowBack, reason: "no complaint is recorded yet" };
   if (!hasSymptom(state, "sacroiliac", side)) {
-    return { ...SACROILIAC_STARTS.noSymptom, mean: settings.noSymptomStart, reason: "no symptom on this side where the joint is usually felt" };
+    return {
+      ...SACROILIAC_STARTS.noSymptom,
+      mean: settings.noSymptomStart,
+      reason: "no symptom on this side where the joint is usually felt",
+    };
   }
   const both = hasSymptom(state, "sacroiliac", otherSide(side)) ? "; both sides hurt, so each side is given it" : "";
-  if (isBelowL5(state, side)) return { ...SACROILIAC_STARTS.belowL5, reason: `the familiar symptom is below L5, with none in the midline${both}` };
+  if (isBelowL5(state, side))
+    return {
+      ...SACROILIAC_STARTS.belowL5,
+      reason: `the familiar symptom is below L5, with none in the midline${both}`,
+    };
   return { ...SACROILIAC_STARTS.chronicLowBack, reason: `low back or buttock pain, not only below L5${both}` };
 }

@@ -46,12 +46,23 @@ function singleStep(item: SingleItem, weight: number, figures: Figures): Step {
 const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
 
 function ruleRemark(verdict: RuleVerdict, sum: number, held: number): string {
-  if (verdict.settled) return verdict.verdict === "met" ? "the rule's own figure, since it is met" : "the rule's own figure, since it can no longer be met";
+  if (verdict.settled)
+    return verdict.verdict === "met"
+      ? "the rule's own figure, since it is met"
+      : "the rule's own figure, since it can no longer be met";
   if (near(sum, held)) return "open: its done tests, discounted";
-  return held < sum ? `open: held at the most the rule can still say (${Math.exp(held).toFixed(2)})` : `open: held at the least the rule can still say (${Math.exp(held).toFixed(2)})`;
+  return held < sum
+    ? `open: held at the most the rule can still say (${Math.exp(held).toFixed(2)})`
+    : `open: held at the least the rule can still say (${Math.exp(held).toFixed(2)})`;
 }
 
-function ruleStep(item: Extract<Item, { kind: "rule" }>, weight: number, dependence: number, verdict: RuleVerdict, figures: Figures): Step {
+function ruleStep(
+  item: Extract<Item, { kind: "rule" }>,
+  weight: number,
+  dependence: number,
+  verdict: RuleVerdict,
+  figures: Figures,
+): Step {
   const sum = memberSum(item, dependence);
   const held = item.begun ? hold(sum, item.low?.value ?? null, item.high?.value ?? null) : 0;
   return {
@@ -62,7 +73,11 @@ function ruleStep(item: Extract<Item, { kind: "rule" }>, weight: number, depende
     moves: weight * held,
     remark: ruleRemark(verdict, sum, held),
     figure: verdict.rule.id,
-    parts: verdict.settled ? [] : item.memberGroups.flatMap((group) => series(group, dependence).map((part) => singleStep(part.item, part.weight, figures))),
+    parts: verdict.settled
+      ? []
+      : item.memberGroups.flatMap((group) =>
+          series(group, dependence).map((part) => singleStep(part.item, part.weight, figures)),
+        ),
   };
 }
 
@@ -70,7 +85,9 @@ function ruleStep(item: Extract<Item, { kind: "rule" }>, weight: number, depende
 export function stepsOf(recipe: Recipe, verdict: RuleVerdict | null, figures: Figures): Step[] {
   return recipe.groups.flatMap((group) =>
     weighGroup(group, recipe.dependence).map(({ item: { item }, weight }) =>
-      item.kind === "single" || !verdict ? singleStep(item as SingleItem, weight, figures) : ruleStep(item, weight, recipe.dependence, verdict, figures),
+      item.kind === "single" || !verdict
+        ? singleStep(item as SingleItem, weight, figures)
+        : ruleStep(item, weight, recipe.dependence, verdict, figures),
     ),
   );
 }

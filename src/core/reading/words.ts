@@ -1,14 +1,27 @@
 import type { ReadingSettings } from "../exam/settings";
 import type { Interval } from "./likelihood-ratio";
 
-export const WORDS = ["not examined", "suggested", "not suggested", "likely", "unlikely", "leaning towards", "leaning against", "unsettled", "not shown by these tests, which miss some"] as const;
+export const WORDS = [
+  "not examined",
+  "suggested",
+  "not suggested",
+  "likely",
+  "unlikely",
+  "leaning towards",
+  "leaning against",
+  "unsettled",
+  "not shown by these tests, which miss some",
+] as const;
 export type Word = (typeof WORDS)[number];
 export type Firmness = "firm" | "tentative";
 
 /** Share of the draws that must lie on the word's side of its threshold. */
 export const FIRM_SHARE = 0.8;
 
-export type Wording = { readonly word: Word; /** Probabilities for which the word would be the same. */ readonly band: Interval };
+export type Wording = {
+  readonly word: Word;
+  /** Probabilities for which the word would be the same. */ readonly band: Interval;
+};
 
 export type WordInput = {
   readonly probability: number;
@@ -24,17 +37,33 @@ export type WordInput = {
  *
  * @example wordFor({ probability: 0.5724, start: 0.25, evidence: 1.39, neverUnlikely: false }, settings).word // "leaning towards"
  */
-export function wordFor({ probability, start, evidence, neverUnlikely }: WordInput, { likelyFrom, unlikelyTo }: Pick<ReadingSettings, "likelyFrom" | "unlikelyTo">): Wording {
+export function wordFor(
+  { probability, start, evidence, neverUnlikely }: WordInput,
+  { likelyFrom, unlikelyTo }: Pick<ReadingSettings, "likelyFrom" | "unlikelyTo">,
+): Wording {
   const lean = start / 2;
   if (probability >= likelyFrom) return { word: "likely", band: [likelyFrom, 1] };
-  if (probability <= unlikelyTo && evidence < 0) return { word: neverUnlikely ? "not shown by these tests, which miss some" : "unlikely", band: [0, unlikelyTo] };
+  if (probability <= unlikelyTo && evidence < 0)
+    return { word: neverUnlikely ? "not shown by these tests, which miss some" : "unlikely", band: [0, unlikelyTo] };
   if (probability >= 0.5) return { word: "leaning towards", band: [0.5, 1] };
-  if (probability <= lean) return { word: neverUnlikely ? "not shown by these tests, which miss some" : "leaning against", band: [0, lean] };
+  if (probability <= lean)
+    return { word: neverUnlikely ? "not shown by these tests, which miss some" : "leaning against", band: [0, lean] };
   return { word: "unsettled", band: [lean, 0.5] };
 }
 
 /** "firm" when at least 80 % of the draws lie where the word would be the same. */
 export const firmness = (inBand: number): Firmness => (inBand >= FIRM_SHARE ? "firm" : "tentative");
+
+/**
+ * A probability in whole per cent; never "0 %" or "100 %".
+ *
+ * @example percentText(0.004) // "<1 %"
+ */
+export function percentText(probability: number): string {
+  if (probability < 0.005) return "<1 %";
+  if (probability > 0.995) return ">99 %";
+  return `${Math.round(probability * 100)} %`;
+}
 
 /**
  * A probability as people, for those who read percentages as certainty.

@@ -53,7 +53,16 @@ export function buildExam(options: BuildOptions = {}) {
 
   const id = () => idOf(++count);
   const add = <T extends EventType>(type: T, body: EventBody<T>, extra: { amendment?: string } = {}): ExamEvent => {
-    const event = { id: id(), exam, at: new Date(epoch + events.length * 20_000).toISOString(), actor, device: "bench-1", type, body, ...extra } as unknown as ExamEvent;
+    const event = {
+      id: id(),
+      exam,
+      at: new Date(epoch + events.length * 20_000).toISOString(),
+      actor,
+      device: "bench-1",
+      type,
+      body,
+      ...extra,
+    } as unknown as ExamEvent;
     events.push(event);
     return event;
   };
@@ -87,7 +96,8 @@ export function buildExam(options: BuildOptions = {}) {
     },
     /** Every guard question answered "no", but those named. */
     guard(answers: Record<string, string> = {}) {
-      for (const { id } of questionsFor(builder.state())) add("guard-answered", { question: id, answer: answers[id] ?? ALL_CLEAR_OPTION });
+      for (const { id } of questionsFor(builder.state()))
+        add("guard-answered", { question: id, answer: answers[id] ?? ALL_CLEAR_OPTION });
       return builder;
     },
     consent(others = "") {
@@ -95,8 +105,16 @@ export function buildExam(options: BuildOptions = {}) {
       return builder;
     },
     sign() {
-      const head = events.reduce<ChainHead>((end, event) => ({ head: chainEvent(end, event).hash, length: end.length + 1 }), { head: genesisOf(exam), length: 0 });
-      add("exam-signed", { name: actor.name, registration: options.registration ?? "", statement: SIGN_STATEMENT, ...head });
+      const head = events.reduce<ChainHead>(
+        (end, event) => ({ head: chainEvent(end, event).hash, length: end.length + 1 }),
+        { head: genesisOf(exam), length: 0 },
+      );
+      add("exam-signed", {
+        name: actor.name,
+        registration: options.registration ?? "",
+        statement: SIGN_STATEMENT,
+        ...head,
+      });
       return builder;
     },
     /** A whole run under the exam's dose school: earlier stages clear, the last with the response. */
@@ -109,8 +127,16 @@ export function buildExam(options: BuildOptions = {}) {
       stages.forEach((stage, index) => {
         const last = index === stages.length - 1;
         add("response-recorded", { run, stage: stage.id, response: last ? response : "nothing" });
-        if (last && (felt.length || intensity !== null)) add("felt-recorded", { run, stage: stage.id, places: felt, intensity, reactions: [] });
-        if (last && kgf !== undefined) add("dose-recorded", { run, stage: stage.id, force: { value: kgf, unit: "kgf" }, seconds: null, thrusts: null });
+        if (last && (felt.length || intensity !== null))
+          add("felt-recorded", { run, stage: stage.id, places: felt, intensity, reactions: [] });
+        if (last && kgf !== undefined)
+          add("dose-recorded", {
+            run,
+            stage: stage.id,
+            force: { value: kgf, unit: "kgf" },
+            seconds: null,
+            thrusts: null,
+          });
       });
       return builder;
     },

@@ -21,7 +21,12 @@ export const SOURCES = {
   "peripheral-leg-nerve": { label: "peripheral leg nerve", family: "nerve", sided: true },
   "deep-gluteal": { label: "deep gluteal sciatic entrapment", family: "nerve", sided: true },
   "alar-ligament": { label: "alar ligament", family: "ligament", sided: true, neverUnlikely: true },
-  "transverse-ligament": { label: "transverse ligament of the atlas", family: "ligament", sided: false, neverUnlikely: true },
+  "transverse-ligament": {
+    label: "transverse ligament of the atlas",
+    family: "ligament",
+    sided: false,
+    neverUnlikely: true,
+  },
   "lumbar-passive-restraint": { label: "lumbar segment, passive restraint", family: "ligament", sided: false },
   "lumbar-muscular-control": { label: "lumbar segment, muscular control", family: "ligament", sided: false },
   "pelvic-ring": { label: "pelvic ring, form and force closure", family: "ligament", sided: true },
@@ -45,7 +50,11 @@ export const SOURCES = {
   "spinal-cord": { label: "spinal cord", family: "elsewhere", sided: false, neverUnlikely: true },
   "cauda-equina": { label: "cauda equina", family: "elsewhere", sided: false },
   "cervical-artery": { label: "cervical artery", family: "elsewhere", sided: false, neverUnlikely: true },
-  "serious-disease": { label: "fracture, infection, tumour or inflammatory disease", family: "elsewhere", sided: false },
+  "serious-disease": {
+    label: "fracture, infection, tumour or inflammatory disease",
+    family: "elsewhere",
+    sided: false,
+  },
   viscera: { label: "viscera", family: "elsewhere", sided: false },
 } as const satisfies Record<string, SourceEntry>;
 

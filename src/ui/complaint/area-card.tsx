@@ -29,8 +29,26 @@ function FamiliarWords({ area }: { area: string }) {
     if (next && next !== kept) void append({ type: "familiar-chosen", body: { area, words: next } });
   };
   return (
-    <Field label={isFamiliar ? "This is the familiar symptom. In their words:" : "Is this the pain they came with? In their words:"} hint="Every later question refers to it.">
-      {(ids) => <input {...ids} className={inputClass} value={words} maxLength={300} onChange={(event) => setWords(event.target.value)} onBlur={keep} onKeyDown={(event) => event.key === "Enter" && keep()} placeholder="a deep ache when I turn in bed" />}
+    <Field
+      label={
+        isFamiliar
+          ? "This is the familiar symptom. In their words:"
+          : "Is this the pain they came with? In their words:"
+      }
+      hint="Every later question refers to it."
+    >
+      {(ids) => (
+        <input
+          {...ids}
+          className={inputClass}
+          value={words}
+          maxLength={300}
+          onChange={(event) => setWords(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => event.key === "Enter" && keep()}
+          placeholder="a deep ache when I turn in bed"
+        />
+      )}
     </Field>
   );
 }
@@ -38,7 +56,12 @@ function FamiliarWords({ area }: { area: string }) {
 export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
   const { state, append } = useExam();
   const record = (change: Partial<Area>) => void append({ type: "area-recorded", body: { ...area, ...change } });
-  const toggleQuality = (quality: Quality) => record({ qualities: area.qualities.includes(quality) ? area.qualities.filter((other) => other !== quality) : [...area.qualities, quality] });
+  const toggleQuality = (quality: Quality) =>
+    record({
+      qualities: area.qualities.includes(quality)
+        ? area.qualities.filter((other) => other !== quality)
+        : [...area.qualities, quality],
+    });
   const familiar = state.familiar?.area === area.area;
   return (
     <Card
@@ -58,7 +81,12 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
           {QUALITIES.map((quality) => {
             const pressed = area.qualities.includes(quality);
             return (
-              <Button key={quality} aria-pressed={pressed} onClick={() => toggleQuality(quality)} className={pressed ? "border-ink! bg-ink! text-paper!" : ""}>
+              <Button
+                key={quality}
+                aria-pressed={pressed}
+                onClick={() => toggleQuality(quality)}
+                className={pressed ? "border-ink! bg-ink! text-paper!" : ""}
+              >
                 {quality}
               </Button>
             );

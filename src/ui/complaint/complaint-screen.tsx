@@ -12,10 +12,18 @@ import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";
 import { HistoryCard } from "./history-card";
 
-const emptyArea = (area: string, places: Place[]): Area => ({ area, places, qualities: [], now: null, best: null, worst: null });
+const emptyArea = (area: string, places: Place[]): Area => ({
+  area,
+  places,
+  qualities: [],
+  now: null,
+  best: null,
+  worst: null,
+});
 
 /** The next free name, so that a removed area's name is never used again by mistake. */
-const nextAreaName = (areas: readonly Area[]): string => `area-${Math.max(0, ...areas.map(({ area }) => Number(area.split("-")[1]) || 0)) + 1}`;
+const nextAreaName = (areas: readonly Area[]): string =>
+  `area-${Math.max(0, ...areas.map(({ area }) => Number(area.split("-")[1]) || 0)) + 1}`;
 
 /** Where it hurts, drawn; how it behaves; and which one is the familiar symptom. */
 export function ComplaintScreen() {
@@ -32,7 +40,9 @@ export function ComplaintScreen() {
       void append({ type: "area-recorded", body: emptyArea(area, [place]) });
       return;
     }
-    const places = current.places.includes(place) ? current.places.filter((at) => at !== place) : [...current.places, place];
+    const places = current.places.includes(place)
+      ? current.places.filter((at) => at !== place)
+      : [...current.places, place];
     if (places.length === 0) void append({ type: "area-removed", body: { area: current.area } });
     else void append({ type: "area-recorded", body: { ...current, places } });
   };
@@ -50,11 +60,22 @@ export function ComplaintScreen() {
       <div className="flex flex-col gap-4">
         {state.areas.length === 0 && (
           <Card>
-            <p className="text-lg">Mark on the body where it hurts. Right is marked R in a square, left L in a circle.</p>
+            <p className="text-lg">
+              Mark on the body where it hurts. Right is marked R in a square, left L in a circle.
+            </p>
           </Card>
         )}
         {state.areas.map((area, index) => (
-          <AreaCard key={area.area} area={area} number={index + 1} isCurrent={area.area === current?.area} onSelect={() => { setIsNew(false); setSelected(area.area); }} />
+          <AreaCard
+            key={area.area}
+            area={area}
+            number={index + 1}
+            isCurrent={area.area === current?.area}
+            onSelect={() => {
+              setIsNew(false);
+              setSelected(area.area);
+            }}
+          />
         ))}
         {state.areas.length > 0 && (
           <Button className="self-start" aria-pressed={isNew} onClick={() => setIsNew(!isNew)}>

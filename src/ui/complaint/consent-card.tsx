@@ -13,13 +13,26 @@ export function ConsentCard() {
   const { exam, state, append } = useExam();
   const { consent } = state;
   const [others, setOthers] = useState(consent?.others ?? "");
-  const record = (agreed: boolean) => void append({ type: "consent-recorded", body: { explained: true, agreed, others: others.trim() } });
+  const record = (agreed: boolean) =>
+    void append({ type: "consent-recorded", body: { explained: true, agreed, others: others.trim() } });
   return (
     <Card heading="Explained and agreed">
-      <p className="mb-3">&ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or two. Say stop at any time, and I stop.&rdquo;</p>
+      <p className="mb-3">
+        &ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or
+        two. Say stop at any time, and I stop.&rdquo;
+      </p>
       <div className="flex flex-col gap-4">
         <Field label="Who else is present" hint="Leave empty if nobody.">
-          {(ids) => <input {...ids} className={inputClass} maxLength={300} value={others} onChange={(event) => setOthers(event.target.value)} onBlur={() => consent && others.trim() !== consent.others && record(consent.agreed)} />}
+          {(ids) => (
+            <input
+              {...ids}
+              className={inputClass}
+              maxLength={300}
+              value={others}
+              onChange={(event) => setOthers(event.target.value)}
+              onBlur={() => consent && others.trim() !== consent.others && record(consent.agreed)}
+            />
+          )}
         </Field>
         <Choice
           label="The tests, their soreness and the right to stop were explained, and they"

@@ -80,7 +80,11 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
     const waiting = pending();
     const refused = entries.filter((entry) => entry.refused !== null);
     const state = refused.length ? "refused" : waiting.length === 0 ? "saved" : why === null ? "sending" : "waiting";
-    return { events: [...stored, ...waiting.map(({ event }) => event)], head, sync: { state, waiting: waiting.length, refused, why } };
+    return {
+      events: [...stored, ...waiting.map(({ event }) => event)],
+      head,
+      sync: { state, waiting: waiting.length, refused, why },
+    };
   };
   let current = build();
   const publish = () => {
@@ -129,13 +133,26 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
 
   /** True when everything sent was answered and more can be sent. */
   const sendBatch = async (batch: readonly OutboxEntry[]): Promise<boolean> => {
-    const sent = await transport.send(exam, batch.map(({ event }) => event));
+    const sent = await transport.send(
+      exam,
+      batch.map(({ event }) => event),
+    );
     if (sent.kind === "try again") {
       retryLater(sent.why);
       return false;
     }
-    const whyOf = new Map(sent.kind === "answered" ? sent.receipts.filter(({ result }) => result === "refused").map((receipt) => [receipt.id, receipt.why ?? "refused"]) : batch.map(({ event }) => [event.id, sent.why]));
-    await refuseAll(new Map(batch.flatMap(({ order, event }) => (whyOf.has(event.id) ? [[order, whyOf.get(event.id)!] as const] : []))));
+    const whyOf = new Map(
+      sent.kind === "answered"
+        ? sent.receipts
+            .filter(({ result }) => result === "refused")
+            .map((receipt) => [receipt.id, receipt.why ?? "refused"])
+        : batch.map(({ event }) => [event.id, sent.why]),
+    );
+    await refuseAll(
+      new Map(
+        batch.flatMap(({ order, event }) => (whyOf.has(event.id) ? [[order, whyOf.get(event.id)!] as const] : [])),
+      ),
+    );
     if (sent.kind === "answered") {
       const accepted = batch.filter(({ event }) => !whyOf.has(event.id)).map(({ event }) => event);
       const fresh = accepted.filter(({ id }) => !storedIds.has(id));
@@ -178,7 +195,10 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
     const at = nextInstant();
     const before = [...current.events];
     const events = drafts.map((draft): ExamEvent => {
-      const event = parseEvent({ id: newId(), exam, at, actor: actor(), device, ...draft, ...(amendment ? { amendment } : {}) }, "this entry");
+      const event = parseEvent(
+        { id: newId(), exam, at, actor: actor(), device, ...draft, ...(amendment ? { amendment } : {}) },
+        "this entry",
+      );
       assertAdmitted(fold(before), event, "this entry");
       before.push(event);
       return event;
@@ -193,7 +213,10 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
     const { retracted } = fold(current.events);
     const taps = lastTap(current.events, retracted, device);
     if (taps.length === 0) return false;
-    await take(taps.map(({ id }) => ({ type: "event-retracted", body: { event: id, reason: "undo" } })), amendment);
+    await take(
+      taps.map(({ id }) => ({ type: "event-retracted", body: { event: id, reason: "undo" } })),
+      amendment,
+    );
     return true;
   };
 

@@ -1,6 +1,16 @@
 "use client";
 
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
@@ -62,7 +72,12 @@ function deviceId(): string {
   }
 }
 
-type Props = { exam: string; initial: { events: readonly ExamEvent[]; head: ChainHead }; profile: Profile; children: ReactNode };
+type Props = {
+  exam: string;
+  initial: { events: readonly ExamEvent[]; head: ChainHead };
+  profile: Profile;
+  children: ReactNode;
+};
 
 function useClient({ exam, initial, profile }: Props): { client: ExamClient | null; snapshot: Snapshot } {
   const [client, setClient] = useState<ExamClient | null>(null);
@@ -99,7 +114,14 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
     };
   }, [exam]);
 
-  const first = useMemo<Snapshot>(() => ({ events: initial.events, head: initial.head, sync: { state: "saved", waiting: 0, refused: [], why: null } }), [initial]);
+  const first = useMemo<Snapshot>(
+    () => ({
+      events: initial.events,
+      head: initial.head,
+      sync: { state: "saved", waiting: 0, refused: [], why: null },
+    }),
+    [initial],
+  );
   const subscribe = useCallback((listener: () => void) => client?.subscribe(listener) ?? (() => {}), [client]);
   const snapshot = useSyncExternalStore(
     subscribe,
@@ -129,17 +151,20 @@ export function ExamProvider(props: Props) {
     return { state, guard, reading, sheet: runSheet(state, guard, reading) };
   }, [events]);
 
-  const attempt = useCallback(async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
-    if (!client) return null;
-    try {
-      const result = await work(client);
-      setRefusal(null);
-      return result;
-    } catch (error) {
-      setRefusal(sentenceOf(error));
-      return null;
-    }
-  }, [client]);
+  const attempt = useCallback(
+    async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
+      if (!client) return null;
+      try {
+        const result = await work(client);
+        setRefusal(null);
+        return result;
+      } catch (error) {
+        setRefusal(sentenceOf(error));
+        return null;
+      }
+    },
+    [client],
+  );
 
   const value: ExamContextValue = {
     exam,
@@ -148,7 +173,8 @@ export function ExamProvider(props: Props) {
     head,
     sync,
     ...derived,
-    append: (...drafts) => attempt((to) => to.append(drafts, derived.state.signed ? (amending ?? undefined) : undefined)),
+    append: (...drafts) =>
+      attempt((to) => to.append(drafts, derived.state.signed ? (amending ?? undefined) : undefined)),
     undo: async () => void (await attempt((to) => to.undo(derived.state.signed ? (amending ?? undefined) : undefined))),
     discard: async (order) => void (await attempt((to) => to.discard(order))),
     retry: () => void client?.refresh(),

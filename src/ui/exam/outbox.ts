@@ -18,7 +18,9 @@ export type Outbox = {
   refuse: (refusals: ReadonlyMap<number, string>) => Promise<void>;
 };
 
-type Schema = DBSchema & { outbox: { key: number; value: Omit<OutboxEntry, "order"> & { order?: number }; indexes: { exam: string } } };
+type Schema = DBSchema & {
+  outbox: { key: number; value: Omit<OutboxEntry, "order"> & { order?: number }; indexes: { exam: string } };
+};
 
 const DATABASE = "dust-lantern";
 const VERSION = 1;
@@ -26,7 +28,10 @@ const VERSION = 1;
 /** The browser would not keep the tap: what that means and what to do. */
 export class OutboxError extends Error {
   constructor(cause: unknown) {
-    super("This browser will not keep what is tapped (private window, or no room left). Leave private browsing or free some space, then tap again; nothing is shown as taken until it is kept.", { cause });
+    super(
+      "This browser will not keep what is tapped (private window, or no room left). Leave private browsing or free some space, then tap again; nothing is shown as taken until it is kept.",
+      { cause },
+    );
   }
 }
 
@@ -55,7 +60,17 @@ export function openOutbox(): Outbox {
   };
 
   return {
-    add: (events) => write((store) => Promise.all(events.map(async (event) => ({ exam: event.exam, event, refused: null, order: await store.add({ exam: event.exam, event, refused: null }) })))),
+    add: (events) =>
+      write((store) =>
+        Promise.all(
+          events.map(async (event) => ({
+            exam: event.exam,
+            event,
+            refused: null,
+            order: await store.add({ exam: event.exam, event, refused: null }),
+          })),
+        ),
+      ),
     forExam: async (exam) => (await (await database()).getAllFromIndex("outbox", "exam", exam)) as OutboxEntry[],
     remove: (orders) => write(async (store) => void (await Promise.all(orders.map((order) => store.delete(order))))),
     refuse: (refusals) =>

@@ -2,7 +2,11 @@ import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
 import { describeProblem, type Problem } from "@/core/problem";
 
-export type Receipt = { readonly id: string; readonly result: "stored" | "already stored" | "refused"; readonly why: string | null };
+export type Receipt = {
+  readonly id: string;
+  readonly result: "stored" | "already stored" | "refused";
+  readonly why: string | null;
+};
 
 /** What came of sending: receipts, or why it has to be tried again, or that it never will be taken. */
 export type Sent =
@@ -24,8 +28,13 @@ const reasonOf = async (response: Response): Promise<string> => {
 export const httpTransport: Transport = {
   async send(exam, events) {
     try {
-      const response = await fetch(`/api/exams/${exam}/events`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ events }) });
-      if (response.ok) return { kind: "answered", ...((await response.json()) as { receipts: Receipt[]; head: ChainHead }) };
+      const response = await fetch(`/api/exams/${exam}/events`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ events }),
+      });
+      if (response.ok)
+        return { kind: "answered", ...((await response.json()) as { receipts: Receipt[]; head: ChainHead }) };
       return { kind: response.status === 400 ? "refused" : "try again", why: await reasonOf(response) };
     } catch {
       return { kind: "try again", why: "The server cannot be reached." };

@@ -10,7 +10,9 @@ let remote: Remote<SpreadWorker> | null = null;
 
 /** One worker for the page; its draws are kept between taps. */
 function spreadWorker(): Remote<SpreadWorker> {
-  remote ??= wrap<SpreadWorker>(new Worker(new URL("../../workers/spread.worker.ts", import.meta.url), { type: "module" }));
+  remote ??= wrap<SpreadWorker>(
+    new Worker(new URL("../../workers/spread.worker.ts", import.meta.url), { type: "module" }),
+  );
   return remote;
 }
 
@@ -21,7 +23,9 @@ function spreadWorker(): Remote<SpreadWorker> {
 export function useSpreads({ figured, settings }: Reading): readonly (Spread | null)[] {
   const [spreads, setSpreads] = useState<readonly (Spread | null)[]>([null, null]);
   const asked = useRef(0);
-  const requests = JSON.stringify(figured.map(({ recipe, wording }) => ({ recipe, ratioLimit: settings.ratioLimit, band: wording.band })));
+  const requests = JSON.stringify(
+    figured.map(({ recipe, wording }) => ({ recipe, ratioLimit: settings.ratioLimit, band: wording.band })),
+  );
 
   useEffect(() => {
     const turn = ++asked.current;

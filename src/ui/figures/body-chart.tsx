@@ -22,7 +22,12 @@ type BodyChartProps = {
   onToggle: (place: Place) => void;
 };
 
-const STEPS: Record<string, readonly [number, number]> = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] };
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+};
 
 /** The nearest region in a direction: distance ahead, plus twice the way aside. */
 function nextRegion(view: View, from: Region, [dx, dy]: readonly [number, number]): Region | undefined {
@@ -40,7 +45,11 @@ function SideSigns({ view }: { view: View }) {
     const x = directionOf(view, side) * 84;
     return (
       <g key={side} aria-hidden>
-        {side === "right" ? <rect x={x - 14} y={14} width={28} height={28} rx={3} fill="var(--right)" /> : <circle cx={x} cy={28} r={15} fill="var(--left)" />}
+        {side === "right" ? (
+          <rect x={x - 14} y={14} width={28} height={28} rx={3} fill="var(--right)" />
+        ) : (
+          <circle cx={x} cy={28} r={15} fill="var(--left)" />
+        )}
         <text x={x} y={35} textAnchor="middle" fontSize={20} fontWeight={700} fill="var(--on-side)">
           {side === "right" ? "R" : "L"}
         </text>
@@ -70,7 +79,12 @@ function Figure({ view, chosen, others = [], onToggle }: FigureProps) {
   };
 
   return (
-    <g ref={group} transform={`translate(${MIDDLES[view]} 4)`} role="group" aria-label={`Body chart, ${view}. Arrow keys move, Enter marks.`}>
+    <g
+      ref={group}
+      transform={`translate(${MIDDLES[view]} 4)`}
+      role="group"
+      aria-label={`Body chart, ${view}. Arrow keys move, Enter marks.`}
+    >
       <path d={OUTLINE_PATH} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.5} />
       <SideSigns view={view} />
       <text y={506} textAnchor="middle" fontSize={14} fill="var(--soft)">
@@ -114,8 +128,14 @@ function useZoom() {
     if (!svg.current) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent([1, 5])
-      .translateExtent([[0, 0], [WIDTH, HEIGHT]])
-      .extent([[0, 0], [WIDTH, HEIGHT]])
+      .translateExtent([
+        [0, 0],
+        [WIDTH, HEIGHT],
+      ])
+      .extent([
+        [0, 0],
+        [WIDTH, HEIGHT],
+      ])
       .filter((event: Event) => event.type !== "dblclick" && (event.type !== "wheel" || (event as WheelEvent).ctrlKey))
       .on("zoom", (event: { transform: ZoomTransform }) => setTransform(event.transform));
     behaviour.current = zooming;
@@ -124,7 +144,12 @@ function useZoom() {
     return () => void selection.on(".zoom", null);
   }, []);
 
-  const act = (work: (zooming: ZoomBehavior<SVGSVGElement, unknown>, on: ReturnType<typeof select<SVGSVGElement, unknown>>) => void) => {
+  const act = (
+    work: (
+      zooming: ZoomBehavior<SVGSVGElement, unknown>,
+      on: ReturnType<typeof select<SVGSVGElement, unknown>>,
+    ) => void,
+  ) => {
     if (svg.current && behaviour.current) work(behaviour.current, select<SVGSVGElement, unknown>(svg.current));
   };
   return {
@@ -132,7 +157,15 @@ function useZoom() {
     transform,
     by: (factor: number) => act((zooming, on) => zooming.scaleBy(on, factor)),
     whole: () => act((zooming, on) => zooming.transform(on, zoomIdentity)),
-    pelvis: (view: View) => act((zooming, on) => zooming.transform(on, zoomIdentity.translate(WIDTH / 2 - MIDDLES[view] * PELVIS_ZOOM, HEIGHT / 2 - PELVIS_DOWN * PELVIS_ZOOM).scale(PELVIS_ZOOM))),
+    pelvis: (view: View) =>
+      act((zooming, on) =>
+        zooming.transform(
+          on,
+          zoomIdentity
+            .translate(WIDTH / 2 - MIDDLES[view] * PELVIS_ZOOM, HEIGHT / 2 - PELVIS_DOWN * PELVIS_ZOOM)
+            .scale(PELVIS_ZOOM),
+        ),
+      ),
   };
 }
 
@@ -141,7 +174,11 @@ export function BodyChart(props: BodyChartProps) {
   const { svg, transform, by, whole, pelvis } = useZoom();
   return (
     <div className="flex flex-col gap-2">
-      <svg ref={svg} viewBox={`0 0 ${WIDTH} ${HEIGHT + 8}`} className="h-auto max-h-[62dvh] w-full touch-none select-none overflow-hidden rounded-xl border border-line bg-card">
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${WIDTH} ${HEIGHT + 8}`}
+        className="h-auto max-h-[62dvh] w-full touch-none select-none overflow-hidden rounded-xl border border-line bg-card"
+      >
         <g transform={transform.toString()}>
           <Figure {...props} view="front" />
           <Figure {...props} view="back" />

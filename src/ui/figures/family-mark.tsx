@@ -1,6 +1,12 @@
 import type { Family } from "@/core/vocabulary/sources";
 
-const line = { fill: "none", stroke: "currentColor", strokeWidth: 1.7, strokeLinecap: "round", strokeLinejoin: "round" } as const;
+const line = {
+  fill: "none",
+  stroke: "currentColor",
+  strokeWidth: 1.7,
+  strokeLinecap: "round",
+  strokeLinejoin: "round",
+} as const;
 
 const SHAPES: Record<Family, React.ReactNode> = {
   nerve: <path d="M2 8h5m0 0c3 0 3-5 7-5M7 8c3 0 3 5 7 5M7 8h7" {...line} />,

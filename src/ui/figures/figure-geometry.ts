@@ -18,10 +18,10 @@ export type Skeleton = {
   readonly tableEnd: number;
 };
 
-export const TABLE_Y = 128;
+export const TABLE_Y = 112;
 const LENGTH = { trunk: 74, neck: 16, thigh: 56, shank: 52, foot: 15 } as const;
 const PELVIS: Point = { x: 140, y: TABLE_Y - 15 };
-const MIDLINE_Y = 88;
+const MIDLINE_Y = 86;
 const HALF_PELVIS = 13;
 
 /** A point `length` away at an angle in degrees, counter-clockwise from rightwards; the screen's y grows downwards. */
@@ -30,7 +30,10 @@ const along = ({ x, y }: Point, degrees: number, length: number): Point => ({
   y: y - length * Math.sin((degrees * Math.PI) / 180),
 });
 
-const between = (a: Point, b: Point, share: number): Point => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share });
+const between = (a: Point, b: Point, share: number): Point => ({
+  x: a.x + (b.x - a.x) * share,
+  y: a.y + (b.y - a.y) * share,
+});
 
 /** A leg from the angle of its thigh and of its shank. */
 function leg(hip: Point, thighAngle: number, shankAngle: number, footAngle: number): Leg {
@@ -126,8 +129,16 @@ function sideLying(pose: FigurePose): Skeleton {
   const flat = profile({ ...pose, lying: "prone" });
   const lift = MIDLINE_Y - 26 - PELVIS.y;
   const move = (point: Point): Point => ({ x: point.x, y: point.y + lift });
-  const moveLeg = (from: Leg): Leg => ({ hip: move(from.hip), knee: move(from.knee), ankle: move(from.ankle), toe: move(from.toe) });
-  const arm = { elbow: { x: flat.neck.x + 26, y: PELVIS.y + lift + 30 }, hand: { x: flat.neck.x + 2, y: PELVIS.y + lift + 42 } };
+  const moveLeg = (from: Leg): Leg => ({
+    hip: move(from.hip),
+    knee: move(from.knee),
+    ankle: move(from.ankle),
+    toe: move(from.toe),
+  });
+  const arm = {
+    elbow: { x: flat.neck.x + 26, y: PELVIS.y + lift + 30 },
+    hand: { x: flat.neck.x + 2, y: PELVIS.y + lift + 42 },
+  };
   return {
     ...flat,
     head: move(flat.head),
@@ -137,8 +148,16 @@ function sideLying(pose: FigurePose): Skeleton {
     elbows: [arm.elbow, arm.elbow],
     hands: [arm.hand, arm.hand],
     tested: moveLeg(flat.tested),
-    other: moveLeg({ ...flat.other, knee: { x: flat.other.knee.x + 9, y: flat.other.knee.y - 6 }, ankle: { x: flat.other.ankle.x + 9, y: flat.other.ankle.y - 6 }, toe: { x: flat.other.toe.x + 9, y: flat.other.toe.y - 6 } }),
-    landmarks: Object.fromEntries(Object.entries(flat.landmarks).map(([name, point]) => [name, move(point)])) as Record<FigureLandmark, Point>,
+    other: moveLeg({
+      ...flat.other,
+      knee: { x: flat.other.knee.x + 9, y: flat.other.knee.y - 6 },
+      ankle: { x: flat.other.ankle.x + 9, y: flat.other.ankle.y - 6 },
+      toe: { x: flat.other.toe.x + 9, y: flat.other.toe.y - 6 },
+    }),
+    landmarks: Object.fromEntries(Object.entries(flat.landmarks).map(([name, point]) => [name, move(point)])) as Record<
+      FigureLandmark,
+      Point
+    >,
   };
 }
 

@@ -22,7 +22,13 @@ export function PlaceList({ chosen, onToggle, sites = SITE_IDS }: PlaceListProps
             if (!(SITES[site].sides as readonly string[]).includes(side)) return <span key={side} />;
             const pressed = chosen.includes(place);
             return (
-              <Button key={side} aria-pressed={pressed} aria-label={placeLabel(place)} onClick={() => onToggle(place)} className={`px-1! ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}>
+              <Button
+                key={side}
+                aria-pressed={pressed}
+                aria-label={placeLabel(place)}
+                onClick={() => onToggle(place)}
+                className={`px-1! ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
+              >
                 {COLUMN_NAMES[side]}
               </Button>
             );

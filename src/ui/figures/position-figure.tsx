@@ -11,7 +11,9 @@ function LegLimb({ leg, tone, side }: { leg: Leg; tone: string; side: Side | nul
       <path d={path(leg.hip, leg.knee)} strokeWidth={19} {...limb} />
       <path d={path(leg.knee, leg.ankle)} strokeWidth={14} {...limb} />
       <path d={path(leg.ankle, leg.toe)} strokeWidth={9} {...limb} />
-      {side && <SideLabel at={{ x: (leg.knee.x + leg.ankle.x) / 2, y: (leg.knee.y + leg.ankle.y) / 2 }} side={side} />}
+      {side && (
+        <SideLabel at={{ x: (leg.knee.x + leg.ankle.x * 2) / 3, y: (leg.knee.y + leg.ankle.y * 2) / 3 }} side={side} />
+      )}
     </g>
   );
 }
@@ -21,7 +23,11 @@ function SideLabel({ at, side }: { at: Point; side: Side }) {
   const fill = side === "right" ? "var(--right)" : "var(--left)";
   return (
     <g>
-      {side === "right" ? <rect x={at.x - 9} y={at.y - 9} width={18} height={18} rx={2} fill={fill} /> : <circle cx={at.x} cy={at.y} r={10} fill={fill} />}
+      {side === "right" ? (
+        <rect x={at.x - 9} y={at.y - 9} width={18} height={18} rx={2} fill={fill} />
+      ) : (
+        <circle cx={at.x} cy={at.y} r={10} fill={fill} />
+      )}
       <text x={at.x} y={at.y + 5} textAnchor="middle" fontSize={14} fontWeight={700} fill="var(--on-side)">
         {sideLetter(side)}
       </text>
@@ -42,7 +48,12 @@ function Arrow({ from, to }: { from: Point; to: Point }) {
   const corner = (turn: 1 | -1): Point => ({ x: to.x - ux * 11 - uy * turn * 7, y: to.y - uy * 11 + ux * turn * 7 });
   return (
     <g fill="var(--stop)" stroke="var(--card)" strokeWidth={1.5} paintOrder="stroke">
-      <path d={path(from, { x: to.x - ux * 9, y: to.y - uy * 9 })} stroke="var(--stop)" strokeWidth={5} strokeLinecap="round" />
+      <path
+        d={path(from, { x: to.x - ux * 9, y: to.y - uy * 9 })}
+        stroke="var(--stop)"
+        strokeWidth={5}
+        strokeLinecap="round"
+      />
       <path d={`${path(to, corner(1), corner(-1))}Z`} />
     </g>
   );
@@ -51,14 +62,26 @@ function Arrow({ from, to }: { from: Point; to: Point }) {
 /** A push: an arrow on the drawing's plane, a crossed circle when it goes straight into it, a ring for a hand that only holds. */
 function Contact({ contact, at, middle }: { contact: FigureContact; at: Point; middle: Point }) {
   const arrow = ARROWS[contact.push];
-  if (arrow) return <Arrow from={{ x: at.x - arrow.x * 46, y: at.y - arrow.y * 46 }} to={{ x: at.x - arrow.x * 10, y: at.y - arrow.y * 10 }} />;
-  if (contact.push === "hold") return <circle cx={at.x} cy={at.y} r={8} fill="var(--card)" stroke="var(--stop)" strokeWidth={3.5} />;
+  if (arrow)
+    return (
+      <Arrow
+        from={{ x: at.x - arrow.x * 46, y: at.y - arrow.y * 46 }}
+        to={{ x: at.x - arrow.x * 10, y: at.y - arrow.y * 10 }}
+      />
+    );
+  if (contact.push === "hold")
+    return <circle cx={at.x} cy={at.y} r={8} fill="var(--card)" stroke="var(--stop)" strokeWidth={3.5} />;
   const outwards = contact.push === "outwards and down" ? Math.sign(at.y - middle.y) || 1 : 0;
   return (
     <g>
       {outwards !== 0 && <Arrow from={{ x: at.x, y: at.y + outwards * 4 }} to={{ x: at.x, y: at.y + outwards * 46 }} />}
       <circle cx={at.x} cy={at.y} r={10} fill="var(--card)" stroke="var(--stop)" strokeWidth={3} />
-      <path d={`M${at.x - 6} ${at.y - 6}l12 12m0-12-12 12`} stroke="var(--stop)" strokeWidth={3} strokeLinecap="round" />
+      <path
+        d={`M${at.x - 6} ${at.y - 6}l12 12m0-12-12 12`}
+        stroke="var(--stop)"
+        strokeWidth={3}
+        strokeLinecap="round"
+      />
     </g>
   );
 }
@@ -75,18 +98,49 @@ export function PositionFigure({ pose, side, className }: PositionFigureProps) {
   const limb = { fill: "none", strokeLinecap: "round", strokeLinejoin: "round" } as const;
   const above = pose.view === "above";
   return (
-    <svg viewBox="0 0 310 176" role="img" aria-label={`${pose.description}${side ? ` The tested side is the ${side}.` : ""}`} className={className}>
+    <svg
+      viewBox="0 0 310 176"
+      role="img"
+      aria-label={`${pose.description}${side ? ` The tested side is the ${side}.` : ""}`}
+      className={className}
+    >
       {above ? (
-        <rect x={12} y={22} width={286} height={132} rx={14} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.5} />
+        <rect
+          x={12}
+          y={18}
+          width={286}
+          height={138}
+          rx={14}
+          fill="var(--well)"
+          stroke="var(--edge)"
+          strokeWidth={1.5}
+        />
       ) : (
-        <path d={`M14 ${TABLE_Y}H${bones.tableEnd}v8H14Z M34 ${TABLE_Y + 8}v34M${bones.tableEnd - 20} ${TABLE_Y + 8}v34`} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.5} />
+        <path
+          d={`M14 ${TABLE_Y}H${bones.tableEnd}v8H14Z M34 ${TABLE_Y + 8}v40M${bones.tableEnd - 20} ${TABLE_Y + 8}v40`}
+          fill="var(--well)"
+          stroke="var(--edge)"
+          strokeWidth={1.5}
+        />
       )}
       <LegLimb leg={bones.other} tone={side ? pale : body} side={side ? otherSide(side) : null} />
       {bones.elbows.map((elbow, index) => (
-        <path key={index} d={path(bones.shoulders[index]!, elbow, bones.hands[index]!)} stroke={pale} strokeWidth={9} {...limb} />
+        <path
+          key={index}
+          d={path(bones.shoulders[index]!, elbow, bones.hands[index]!)}
+          stroke={pale}
+          strokeWidth={9}
+          {...limb}
+        />
       ))}
       {above && pose.lying === "supine" ? (
-        <path d={`${path(bones.shoulders[0], bones.shoulders[1], { x: bones.pelvis.x + 6, y: bones.pelvis.y + 15 }, { x: bones.pelvis.x + 6, y: bones.pelvis.y - 15 })}Z`} fill={body} stroke={body} strokeWidth={14} strokeLinejoin="round" />
+        <path
+          d={`${path(bones.shoulders[0], bones.shoulders[1], { x: bones.pelvis.x + 6, y: bones.pelvis.y + 15 }, { x: bones.pelvis.x + 6, y: bones.pelvis.y - 15 })}Z`}
+          fill={body}
+          stroke={body}
+          strokeWidth={14}
+          strokeLinejoin="round"
+        />
       ) : (
         <path d={path(bones.shoulders[0], bones.pelvis)} stroke={body} strokeWidth={28} {...limb} />
       )}
@@ -103,7 +157,7 @@ export function PositionFigure({ pose, side, className }: PositionFigureProps) {
       {pose.contacts.map((contact) => (
         <Contact key={contact.at} contact={contact} at={bones.landmarks[contact.at]} middle={bones.pelvis} />
       ))}
-      <text x={298} y={171} textAnchor="end" fontSize={11} fill="var(--soft)">
+      <text x={10} y={171} textAnchor="start" fontSize={11} fill="var(--soft)">
         seen from {above ? "above" : "the side"}
       </text>
     </svg>
@@ -113,7 +167,18 @@ export function PositionFigure({ pose, side, className }: PositionFigureProps) {
 /** A nose says which way the person faces; seen from above on the back, the face is full on. */
 function Face({ pose, head }: { pose: FigurePose; head: Point }) {
   const mark = { fill: "none", stroke: "var(--card)", strokeWidth: 2, strokeLinecap: "round" } as const;
-  if (pose.view === "above" && pose.lying === "supine") return <path d={`M${head.x - 3} ${head.y - 5}v.1M${head.x - 3} ${head.y + 5}v.1M${head.x + 6} ${head.y - 4}v8`} {...mark} />;
+  if (pose.view === "above" && pose.lying === "supine")
+    return (
+      <path
+        d={`M${head.x - 3} ${head.y - 5}v.1M${head.x - 3} ${head.y + 5}v.1M${head.x + 6} ${head.y - 4}v8`}
+        {...mark}
+      />
+    );
   const up = pose.lying === "supine" ? -1 : 1;
-  return <path d={`M${head.x - 3} ${head.y + up * 13}l5 ${up * 6} 4 ${-up * 6}Z`} fill="color-mix(in srgb, var(--soft) 72%, var(--card))" />;
+  return (
+    <path
+      d={`M${head.x - 3} ${head.y + up * 13}l5 ${up * 6} 4 ${-up * 6}Z`}
+      fill="color-mix(in srgb, var(--soft) 72%, var(--card))"
+    />
+  );
 }

@@ -13,7 +13,9 @@ const SHORTEST = 10;
 export function EmergencyDialog() {
   const { guard, state, append, refusal } = useExam();
   const [action, setAction] = useState("");
-  const open = state.signed ? undefined : guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
+  const open = state.signed
+    ? undefined
+    : guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
   if (!open) return null;
   const short = action.trim().length < SHORTEST;
   return (
@@ -27,15 +29,42 @@ export function EmergencyDialog() {
           <AlertDialog.Title className="flex items-center gap-3 text-2xl font-bold text-stop">
             <Siren aria-hidden size={32} /> {open.text}
           </AlertDialog.Title>
-          <AlertDialog.Description>Stop here. Follow your local emergency path. Say below what was done; it stays in the record and in the note. If the answer was a slip, take it back.</AlertDialog.Description>
-          <Field label="What was done, when, and who was told" hint={`At least ${SHORTEST} characters.`} error={refusal ?? undefined}>
-            {(ids) => <textarea {...ids} rows={3} className={`${inputClass} py-2`} value={action} onChange={(event) => setAction(event.target.value)} />}
+          <AlertDialog.Description>
+            Stop here. Follow your local emergency path. Say below what was done; it stays in the record and in the
+            note. If the answer was a slip, take it back.
+          </AlertDialog.Description>
+          <Field
+            label="What was done, when, and who was told"
+            hint={`At least ${SHORTEST} characters.`}
+            error={refusal ?? undefined}
+          >
+            {(ids) => (
+              <textarea
+                {...ids}
+                rows={3}
+                className={`${inputClass} py-2`}
+                value={action}
+                onChange={(event) => setAction(event.target.value)}
+              />
+            )}
           </Field>
           <div className="flex flex-wrap gap-3">
-            <Button look="stop" big disabled={short} onClick={() => void append({ type: "referral-acknowledged", body: { referral: open.id, action: action.trim() } })}>
+            <Button
+              look="stop"
+              big
+              disabled={short}
+              onClick={() =>
+                void append({ type: "referral-acknowledged", body: { referral: open.id, action: action.trim() } })
+              }
+            >
               Record and go on
             </Button>
-            <Button big onClick={() => void append({ type: "guard-answered", body: { question: open.id.split(".")[0]!, answer: "no" } })}>
+            <Button
+              big
+              onClick={() =>
+                void append({ type: "guard-answered", body: { question: open.id.split(".")[0]!, answer: "no" } })
+              }
+            >
               It was a slip: the answer is no
             </Button>
           </div>

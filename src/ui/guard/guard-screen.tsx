@@ -24,7 +24,17 @@ function ReasonForm({ label, button, onGive }: { label: string; button: string; 
       }}
     >
       <Field label={label} className="min-w-56 grow">
-        {(ids) => <input {...ids} className={inputClass} value={reason} onChange={(event) => setReason(event.target.value)} minLength={10} maxLength={600} required />}
+        {(ids) => (
+          <input
+            {...ids}
+            className={inputClass}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            minLength={10}
+            maxLength={600}
+            required
+          />
+        )}
       </Field>
       <Button type="submit">{button}</Button>
     </form>
@@ -50,8 +60,14 @@ function BlockRow({ block }: { block: Block }) {
         </p>
       ) : (
         <details className="mt-1">
-          <summary className="flex min-h-11 items-center text-sm underline">Override with a reason that stays in the record</summary>
-          <ReasonForm label="Reason (at least 10 characters)" button="Override" onGive={(reason) => void append({ type: "block-overridden", body: { block: block.id, reason } })} />
+          <summary className="flex min-h-11 items-center text-sm underline">
+            Override with a reason that stays in the record
+          </summary>
+          <ReasonForm
+            label="Reason (at least 10 characters)"
+            button="Override"
+            onGive={(reason) => void append({ type: "block-overridden", body: { block: block.id, reason } })}
+          />
         </details>
       )}
     </li>
@@ -66,7 +82,15 @@ function ReferralRow({ referral }: { referral: Referral }) {
         <Send aria-hidden size={20} className="shrink-0" />
         {referral.urgency}: {referral.text}
       </p>
-      {referral.acknowledged ? <p className="text-sm">Done: {referral.acknowledged}</p> : <ReasonForm label="What was done about it" button="Record" onGive={(action) => void append({ type: "referral-acknowledged", body: { referral: referral.id, action } })} />}
+      {referral.acknowledged ? (
+        <p className="text-sm">Done: {referral.acknowledged}</p>
+      ) : (
+        <ReasonForm
+          label="What was done about it"
+          button="Record"
+          onGive={(action) => void append({ type: "referral-acknowledged", body: { referral: referral.id, action } })}
+        />
+      )}
     </li>
   );
 }
@@ -94,11 +118,30 @@ function QuestionRow({ question, answer }: { question: GuardQuestion; answer: st
 export function GuardScreen() {
   const { exam, guard, state, append } = useExam();
   const { questions, unanswered, blocks, cautions, referrals } = guard;
-  const askedAgain = () => void append(...questions.map(({ id }) => ({ type: "guard-answered" as const, body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION } })));
-  const clearAll = () => void append(...unanswered.map(({ id }) => ({ type: "guard-answered" as const, body: { question: id, answer: ALL_CLEAR_OPTION } })));
+  const askedAgain = () =>
+    void append(
+      ...questions.map(({ id }) => ({
+        type: "guard-answered" as const,
+        body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION },
+      })),
+    );
+  const clearAll = () =>
+    void append(
+      ...unanswered.map(({ id }) => ({
+        type: "guard-answered" as const,
+        body: { question: id, answer: ALL_CLEAR_OPTION },
+      })),
+    );
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
-      <Card heading="Before anything is loaded" aside={<span className="text-sm text-soft">{questions.length - unanswered.length} of {questions.length} asked</span>}>
+      <Card
+        heading="Before anything is loaded"
+        aside={
+          <span className="text-sm text-soft">
+            {questions.length - unanswered.length} of {questions.length} asked
+          </span>
+        }
+      >
         {guard.askAgain && (
           <p role="status" className="mb-3 rounded-lg border border-stop bg-stop-well p-3 font-medium text-stop">
             A test was stopped. Ask these again before going on.
@@ -112,7 +155,8 @@ export function GuardScreen() {
         <div className="sticky bottom-0 -mx-4 -mb-4 mt-2 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">
           {unanswered.length > 0 && (
             <Button look="main" big onClick={clearAll}>
-              <Check aria-hidden size={20} /> All {unanswered.length === questions.length ? "" : `${unanswered.length} others `}asked: no
+              <Check aria-hidden size={20} /> All{" "}
+              {unanswered.length === questions.length ? "" : `${unanswered.length} others `}asked: no
             </Button>
           )}
           {unanswered.length === 0 && guard.askAgain && (
@@ -130,12 +174,20 @@ export function GuardScreen() {
       <aside className="flex flex-col gap-4" aria-label="What the answers mean">
         {referrals.length > 0 && (
           <Card heading="Refer">
-            <ul className="flex flex-col gap-2">{referrals.map((referral) => <ReferralRow key={referral.id} referral={referral} />)}</ul>
+            <ul className="flex flex-col gap-2">
+              {referrals.map((referral) => (
+                <ReferralRow key={referral.id} referral={referral} />
+              ))}
+            </ul>
           </Card>
         )}
         {blocks.length > 0 && (
           <Card heading="Not to be loaded">
-            <ul className="flex flex-col gap-2">{blocks.map((block) => <BlockRow key={block.id} block={block} />)}</ul>
+            <ul className="flex flex-col gap-2">
+              {blocks.map((block) => (
+                <BlockRow key={block.id} block={block} />
+              ))}
+            </ul>
           </Card>
         )}
         <Card heading="Cautions">
@@ -152,7 +204,9 @@ export function GuardScreen() {
             </ul>
           )}
         </Card>
-        <p className="text-sm text-soft">This lists what was asked and answered. It is not a clearance: licensed judgement and local rules come first.</p>
+        <p className="text-sm text-soft">
+          This lists what was asked and answered. It is not a clearance: licensed judgement and local rules come first.
+        </p>
       </aside>
     </div>
   );

@@ -14,7 +14,14 @@ const LOOKS: Record<Look, string> = {
 type ButtonProps = ComponentProps<"button"> & { look?: Look; big?: boolean; asChild?: boolean };
 
 /** Every button: 44 px at least, 56 px where `big`, as on the run screen. */
-export function Button({ look = "plain", big = false, asChild = false, className, type = "button", ...rest }: ButtonProps) {
+export function Button({
+  look = "plain",
+  big = false,
+  asChild = false,
+  className,
+  type = "button",
+  ...rest
+}: ButtonProps) {
   const Tag = asChild ? Slot.Root : "button";
   return (
     <Tag

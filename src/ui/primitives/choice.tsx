@@ -15,14 +15,27 @@ type ChoiceProps<T extends string> = {
 };
 
 /** One of a few, as a row of buttons: arrow keys move, the chosen one is marked by weight and border. */
-export function Choice<T extends string>({ label, hideLabel = false, value, options, onChoose, big = false, stacked = false }: ChoiceProps<T>) {
+export function Choice<T extends string>({
+  label,
+  hideLabel = false,
+  value,
+  options,
+  onChoose,
+  big = false,
+  stacked = false,
+}: ChoiceProps<T>) {
   const id = useId();
   return (
     <div className="flex flex-col gap-1.5">
       <span id={id} className={hideLabel ? "sr-only" : "font-medium"}>
         {label}
       </span>
-      <RadioGroup.Root aria-labelledby={id} value={value ?? ""} onValueChange={(next) => onChoose(next as T)} className={clsx("flex gap-1.5", stacked ? "flex-col items-stretch" : "flex-wrap")}>
+      <RadioGroup.Root
+        aria-labelledby={id}
+        value={value ?? ""}
+        onValueChange={(next) => onChoose(next as T)}
+        className={clsx("flex gap-1.5", stacked ? "flex-col items-stretch" : "flex-wrap")}
+      >
         {options.map((option) => (
           <RadioGroup.Item
             key={option.value}

@@ -6,7 +6,11 @@ type FieldProps = {
   hint?: ReactNode;
   error?: string | undefined;
   className?: string;
-  children: (ids: { id: string; "aria-describedby": string | undefined; "aria-invalid": boolean | undefined }) => ReactNode;
+  children: (ids: {
+    id: string;
+    "aria-describedby": string | undefined;
+    "aria-invalid": boolean | undefined;
+  }) => ReactNode;
 };
 
 /** A label, its input, a hint, and an error that says what to do. */

@@ -4,7 +4,13 @@ import { Choice } from "./choice";
 
 const STEPS = Array.from({ length: 11 }, (_, step) => String(step));
 
-type ScoreProps = { label: string; hideLabel?: boolean; value: number | null; onChoose: (value: number) => void; big?: boolean };
+type ScoreProps = {
+  label: string;
+  hideLabel?: boolean;
+  value: number | null;
+  onChoose: (value: number) => void;
+  big?: boolean;
+};
 
 /** 0 none to 10 worst imaginable, eleven steps. */
 export const Score = ({ label, hideLabel, value, onChoose, big }: ScoreProps) => (

@@ -2,14 +2,12 @@
 
 import type { Spread } from "@/core/reading/draws";
 import type { FiguredReading } from "@/core/reading/reading";
-import { firmness, ofHundred } from "@/core/reading/words";
+import { firmness, ofHundred, percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { Beam } from "../figures/beam";
 import { FamilyMark } from "../figures/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-
-export const percent = (probability: number): string => (probability < 0.005 ? "<1 %" : probability > 0.995 ? ">99 %" : `${Math.round(probability * 100)} %`);
 
 /** "leaning towards, tentative"; the bare word while the interval is on its way. */
 export function wordOf({ wording }: FiguredReading, spread: Spread | null): string {
@@ -23,7 +21,9 @@ export function BeamRow({ figured, spread }: { figured: FiguredReading; spread: 
   const { source, side, probability, start, wording } = figured;
   const word = wordOf(figured, spread);
   const examined = wording.word !== "not examined";
-  const interval = spread ? `, 95 in 100 draws between ${percent(spread.p95[0])} and ${percent(spread.p95[1])}` : "";
+  const interval = spread
+    ? `, 95 in 100 draws between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}`
+    : "";
   return (
     <div data-beam={side} data-probability={probability.toFixed(4)}>
       <div className="mb-1 flex items-center gap-2">
@@ -33,7 +33,9 @@ export function BeamRow({ figured, spread }: { figured: FiguredReading; spread: 
           <span className="block text-sm text-soft">{SOURCES[source].label}</span>
           <strong>{word}</strong>
         </span>
-        <span className={`ml-auto text-2xl font-bold ${reading.underAge ? "text-soft" : ""}`}>{percent(probability)}</span>
+        <span className={`ml-auto text-2xl whitespace-nowrap font-bold ${reading.underAge ? "text-soft" : ""}`}>
+          {percentText(probability)}
+        </span>
       </div>
       <Beam
         probability={probability}
@@ -42,10 +44,14 @@ export function BeamRow({ figured, spread }: { figured: FiguredReading; spread: 
         likelyFrom={reading.settings.likelyFrom}
         unlikelyTo={reading.settings.unlikelyTo}
         greyed={reading.underAge}
-        label={`${SOURCES[source].label} ${side}: ${word}, ${percent(probability)}, started at ${percent(start.mean)}${interval}`}
+        label={`${SOURCES[source].label} ${side}: ${word}, ${percentText(probability)}, started at ${percentText(start.mean)}${interval}`}
       />
       <p className="mt-1 text-sm text-soft">
-        {examined ? (reading.underAge ? "Figures come from adults: do not rely on them here." : `${ofHundred(probability)[0]?.toUpperCase()}${ofHundred(probability).slice(1)}.`) : `Starts at ${percent(start.mean)}: ${start.reason}.`}
+        {examined
+          ? reading.underAge
+            ? "Figures come from adults: do not rely on them here."
+            : `${ofHundred(probability)[0]?.toUpperCase()}${ofHundred(probability).slice(1)}.`
+          : `Starts at ${percentText(start.mean)}: ${start.reason}.`}
       </p>
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { percentText } from "@/core/reading/words";
 import type { Spread } from "@/core/reading/draws";
 import { RULES } from "@/core/knowledge/rules";
 import type { FiguredReading } from "@/core/reading/reading";
@@ -9,7 +10,7 @@ import { PeopleGrid } from "../figures/people-grid";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
-import { BeamRow, percent } from "./beam-row";
+import { BeamRow } from "./beam-row";
 import { Reasoning } from "./reasoning";
 import { RuleCounters } from "./rule-counters";
 import { Signs } from "./signs";
@@ -23,11 +24,12 @@ function SourceCard({ figured, spread }: { figured: FiguredReading; spread: Spre
       <BeamRow figured={figured} spread={spread} />
       {spread && examined && (
         <p className="mt-1 text-sm text-soft">
-          Half of the draws lie between {percent(spread.p50[0])} and {percent(spread.p50[1])}, 95 in 100 between {percent(spread.p95[0])} and {percent(spread.p95[1])}.
+          Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100 between{" "}
+          {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
         </p>
       )}
       {examined && !reading.underAge && (
-        <div className="mt-3">
+        <div className="mt-3 max-w-md">
           <PeopleGrid probability={figured.probability} greyed={false} />
         </div>
       )}
@@ -58,7 +60,8 @@ const DEPENDENCES = ["0", "0.3", "0.5", "0.7", "1"] as const;
 function ReadingChoices() {
   const { reading, append } = useExam();
   const { settings } = reading;
-  const change = (part: Partial<typeof settings>, reason: string) => void append({ type: "settings-changed", body: { settings: { ...settings, ...part }, reason } });
+  const change = (part: Partial<typeof settings>, reason: string) =>
+    void append({ type: "settings-changed", body: { settings: { ...settings, ...part }, reason } });
   return (
     <Card heading="How it is read">
       <div className="flex flex-col gap-4">
@@ -66,14 +69,19 @@ function ReadingChoices() {
           label="The rule that counts"
           stacked
           value={settings.preferredRule}
-          options={[...RULES.map((rule) => ({ value: rule.id, label: `${rule.label}, ${rule.k} of ${rule.members.length}` })), { value: "none", label: "no rule: single tests only" }]}
+          options={[
+            ...RULES.map((rule) => ({ value: rule.id, label: `${rule.label}, ${rule.k} of ${rule.members.length}` })),
+            { value: "none", label: "no rule: single tests only" },
+          ]}
           onChoose={(preferredRule) => change({ preferredRule }, "another rule was chosen on the reading page")}
         />
         <Choice
           label="Assumed dependence between related tests (ρ)"
           value={String(settings.dependence)}
           options={DEPENDENCES.map((value) => ({ value: value as string, label: value }))}
-          onChoose={(value) => change({ dependence: Number(value) }, "another dependence was chosen on the reading page")}
+          onChoose={(value) =>
+            change({ dependence: Number(value) }, "another dependence was chosen on the reading page")
+          }
         />
         <Choice
           label="What counts as positive"
@@ -83,7 +91,12 @@ function ReadingChoices() {
             { value: "below-l5", label: "their symptom, felt below L5 beside the sacrum" },
             { value: "any-familiar", label: "their symptom, wherever felt (as in the studies)" },
           ]}
-          onChoose={(feltWhere) => change({ feltWhere: feltWhere as typeof settings.feltWhere }, "another definition of positive was chosen on the reading page")}
+          onChoose={(feltWhere) =>
+            change(
+              { feltWhere: feltWhere as typeof settings.feltWhere },
+              "another definition of positive was chosen on the reading page",
+            )
+          }
         />
       </div>
     </Card>
@@ -97,7 +110,11 @@ export function ReadingScreen() {
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_23rem]">
       <div className="flex flex-col gap-4">
-        {reading.underAge && <p className="rounded-lg bg-caution-well p-3 font-medium text-caution">Under 18: all figures come from adults, so probabilities are greyed.</p>}
+        {reading.underAge && (
+          <p className="rounded-lg bg-caution-well p-3 font-medium text-caution">
+            Under 18: all figures come from adults, so probabilities are greyed.
+          </p>
+        )}
         {reading.figured.map((figured, index) => (
           <SourceCard key={figured.side} figured={figured} spread={spreads[index] ?? null} />
         ))}
@@ -112,7 +129,10 @@ export function ReadingScreen() {
           </Card>
         )}
         <ReadingChoices />
-        <p className="text-sm text-soft">Sources are not mutually exclusive and need not add up to one. This is an aid to licensed judgement and local rules.</p>
+        <p className="text-sm text-soft">
+          Sources are not mutually exclusive and need not add up to one. This is an aid to licensed judgement and local
+          rules.
+        </p>
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { percentText } from "@/core/reading/words";
 import { scaleLinear } from "d3";
 import { CITATIONS } from "@/core/knowledge/citations";
 import { EVIDENCE } from "@/core/knowledge/evidence";
@@ -7,7 +8,6 @@ import { findRule } from "@/core/knowledge/rules";
 import { logit, probabilityOf } from "@/core/reading/odds";
 import type { FiguredReading } from "@/core/reading/reading";
 import { type Step, testLabel } from "@/core/reading/steps";
-import { percent } from "./beam-row";
 
 const ratio = (value: number): string => value.toFixed(2);
 const figureSource = (id: string) => EVIDENCE.find((record) => record.id === id) ?? findRule(id);
@@ -19,7 +19,13 @@ function MoveBar({ from, to }: { from: number; to: number }) {
   return (
     <svg viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden className="h-4 w-full">
       <rect x={0} y={4} width={100} height={2} fill="var(--line)" />
-      <rect x={low} y={1.5} width={Math.max(high - low, 0.6)} height={7} fill={to >= from ? "var(--lantern)" : "var(--soft)"} />
+      <rect
+        x={low}
+        y={1.5}
+        width={Math.max(high - low, 0.6)}
+        height={7}
+        fill={to >= from ? "var(--lantern)" : "var(--soft)"}
+      />
       <rect x={x(to) - 0.5} y={0} width={1} height={10} fill="var(--ink)" />
     </svg>
   );
@@ -30,7 +36,8 @@ function Cite({ figure }: { figure: string }) {
   if (!found) return null;
   return (
     <span className="block text-sm text-soft">
-      {CITATIONS[found.citation]}; {found.standing}, check before clinical reliance. {found.population}; {found.reference}.
+      {CITATIONS[found.citation]}; {found.standing}, check before clinical reliance. {found.population};{" "}
+      {found.reference}.
     </span>
   );
 }
@@ -43,7 +50,8 @@ function StepRow({ step, from }: { step: Step; from: number }) {
         <strong>{step.label}</strong>
         <span className="block">
           ratio {ratio(step.counted)}
-          {step.weight < 1 && `, counted at ${Math.round(step.weight * 100)} % of its weight because a stronger test of the same group stands before it`}
+          {step.weight < 1 &&
+            `, counted at ${Math.round(step.weight * 100)} % of its weight because a stronger test of the same group stands before it`}
           {step.remark && ` (${step.remark})`}
         </span>
         <Cite figure={step.figure} />
@@ -59,7 +67,7 @@ function StepRow({ step, from }: { step: Step; from: number }) {
         )}
       </div>
       <span className="md:text-right">
-        {percent(probabilityOf(from))} → <strong>{percent(probabilityOf(after))}</strong>
+        {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(after))}</strong>
       </span>
       <MoveBar from={from} to={after} />
     </li>
@@ -70,7 +78,9 @@ function StepRow({ step, from }: { step: Step; from: number }) {
 export function Reasoning({ figured }: { figured: FiguredReading }) {
   const { start, steps, listings, naive, probability, recipe } = figured;
   const startLogOdds = logit(start.mean);
-  const before = steps.map((_, index) => startLogOdds + steps.slice(0, index).reduce((sum, step) => sum + step.moves, 0));
+  const before = steps.map(
+    (_, index) => startLogOdds + steps.slice(0, index).reduce((sum, step) => sum + step.moves, 0),
+  );
   return (
     <div>
       <ol>
@@ -85,7 +95,7 @@ export function Reasoning({ figured }: { figured: FiguredReading }) {
               {start.standing === "none" ? "a setting, not a study" : start.standing}.
             </span>
           </div>
-          <strong className="md:text-right">{percent(start.mean)}</strong>
+          <strong className="md:text-right">{percentText(start.mean)}</strong>
           <MoveBar from={startLogOdds} to={startLogOdds} />
         </li>
         {steps.map((step, index) => (
@@ -95,11 +105,11 @@ export function Reasoning({ figured }: { figured: FiguredReading }) {
       <dl className="grid grid-cols-2 gap-3 border-t-2 border-ink py-3">
         <div>
           <dt className="text-sm text-soft">Result, related tests discounted (ρ = {recipe.dependence})</dt>
-          <dd className="text-2xl font-bold">{percent(probability)}</dd>
+          <dd className="text-2xl font-bold">{percentText(probability)}</dd>
         </div>
         <div>
           <dt className="text-sm text-soft">Naive product of the single tests, as if independent</dt>
-          <dd className="text-2xl">{percent(naive)}</dd>
+          <dd className="text-2xl">{percentText(naive)}</dd>
         </div>
       </dl>
       {listings.length > 0 && (
@@ -108,7 +118,7 @@ export function Reasoning({ figured }: { figured: FiguredReading }) {
           <ul className="list-disc pl-6 text-sm">
             {listings.map(({ outcome, why }) => (
               <li key={`${outcome.run} ${outcome.source}`}>
-                {testLabel(outcome)} {outcome.outcome}: {why}.
+                {testLabel(outcome)} {outcome.outcome}: {why.replace(/\.$/, "")}.
               </li>
             ))}
           </ul>

@@ -5,16 +5,26 @@ import { describeVerdict, type RuleVerdict } from "@/core/reading/rules";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 
-const MARK = { positive: "bg-ink", negative: "bg-transparent", open: "bg-transparent border-dashed opacity-60" } as const;
+const MARK = {
+  positive: "bg-ink",
+  negative: "bg-transparent",
+  open: "bg-transparent border-dashed opacity-60",
+} as const;
 
 /** One cell a member: filled positive, empty negative, dashed still open. */
 function Cells({ verdict }: { verdict: RuleVerdict }) {
   return (
     <span aria-hidden className="flex gap-1">
       {verdict.members
-        .toSorted((a, b) => ["positive", "negative", "open"].indexOf(a.standing) - ["positive", "negative", "open"].indexOf(b.standing))
+        .toSorted(
+          (a, b) =>
+            ["positive", "negative", "open"].indexOf(a.standing) - ["positive", "negative", "open"].indexOf(b.standing),
+        )
         .map(({ member, testedSide, standing }) => (
-          <span key={`${member.test} ${testedSide}`} className={`size-3 rounded-sm border border-ink ${MARK[standing]}`} />
+          <span
+            key={`${member.test} ${testedSide}`}
+            className={`size-3 rounded-sm border border-ink ${MARK[standing]}`}
+          />
         ))}
     </span>
   );
@@ -37,7 +47,9 @@ export function RuleCounters({ onlyPreferred = false }: { onlyPreferred?: boolea
   const [right, left] = reading.figured;
   if (!right || !left) return null;
   const preferredId = reading.settings.preferredRule;
-  const pairs = right.rules.map((verdict, index) => ({ right: verdict, left: left.rules[index]! })).toSorted((a, b) => Number(b.right.rule.id === preferredId) - Number(a.right.rule.id === preferredId));
+  const pairs = right.rules
+    .map((verdict, index) => ({ right: verdict, left: left.rules[index]! }))
+    .toSorted((a, b) => Number(b.right.rule.id === preferredId) - Number(a.right.rule.id === preferredId));
   const shown = onlyPreferred ? pairs.filter((pair) => pair.right.rule.id === preferredId) : pairs;
   return (
     <ul className="flex flex-col gap-3">
@@ -47,7 +59,11 @@ export function RuleCounters({ onlyPreferred = false }: { onlyPreferred?: boolea
             <strong>
               {pair.right.rule.label}: {pair.right.rule.k} of {pair.right.rule.members.length}
             </strong>
-            {pair.right.rule.id === preferredId ? <span className="rounded bg-ink px-1.5 text-xs font-semibold text-paper">counts</span> : <span className="text-xs text-soft">shown, not counted</span>}
+            {pair.right.rule.id === preferredId ? (
+              <span className="rounded bg-ink px-1.5 text-xs font-semibold text-paper">counts</span>
+            ) : (
+              <span className="text-xs text-soft">shown, not counted</span>
+            )}
           </p>
           <div className="flex flex-col gap-1">
             <Counter verdict={pair.right} />
@@ -55,7 +71,10 @@ export function RuleCounters({ onlyPreferred = false }: { onlyPreferred?: boolea
           </div>
           {!onlyPreferred && (
             <p className="mt-1 text-sm text-soft">
-              {CITATIONS[pair.right.rule.citation]} ({pair.right.rule.standing}, check before clinical reliance). {pair.right.rule.remark} Pooled over studies: LR+ {pair.right.rule.pooled.lrPositive}, LR- {pair.right.rule.pooled.lrNegative} ({CITATIONS[pair.right.rule.pooled.citation]}; {pair.right.rule.pooled.standing}).
+              {CITATIONS[pair.right.rule.citation]} ({pair.right.rule.standing}, check before clinical reliance).{" "}
+              {pair.right.rule.remark} Pooled over studies: LR+ {pair.right.rule.pooled.lrPositive}, LR-{" "}
+              {pair.right.rule.pooled.lrNegative} ({CITATIONS[pair.right.rule.pooled.citation]};{" "}
+              {pair.right.rule.pooled.standing}).
             </p>
           )}
         </li>

@@ -18,7 +18,10 @@ export function Signs() {
           <FamilyMark family={SOURCES[source].family} size={16} />
           <span className="leading-tight">
             {SOURCES[source].label}: <strong>{word}</strong>
-            <span className="block text-sm text-soft">by sign only, no figure ({outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")})</span>
+            <span className="block text-sm text-soft">
+              by sign only, no figure (
+              {outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")})
+            </span>
           </span>
         </li>
       ))}

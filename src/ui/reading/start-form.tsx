@@ -20,12 +20,55 @@ export function StartForm({ figured }: { figured: FiguredReading }) {
         className="grid items-end gap-3 sm:grid-cols-[7rem_7rem_1fr_auto]"
         onSubmit={(event) => {
           event.preventDefault();
-          void append({ type: "start-set", body: { source: figured.source, side: figured.side, mean: number(percentText) / 100, equivalentPeople: number(people), reason: reason.trim() } });
+          void append({
+            type: "start-set",
+            body: {
+              source: figured.source,
+              side: figured.side,
+              mean: number(percentText) / 100,
+              equivalentPeople: number(people),
+              reason: reason.trim(),
+            },
+          });
         }}
       >
-        <Field label="Start, %">{(ids) => <input {...ids} inputMode="decimal" className={inputClass} value={percentText} onChange={(event) => setPercentText(event.target.value)} required />}</Field>
-        <Field label="People">{(ids) => <input {...ids} inputMode="decimal" className={inputClass} value={people} onChange={(event) => setPeople(event.target.value)} required />}</Field>
-        <Field label="Why">{(ids) => <input {...ids} className={inputClass} value={reason} onChange={(event) => setReason(event.target.value)} minLength={3} maxLength={600} required />}</Field>
+        <Field label="Start, %">
+          {(ids) => (
+            <input
+              {...ids}
+              inputMode="decimal"
+              className={inputClass}
+              value={percentText}
+              onChange={(event) => setPercentText(event.target.value)}
+              required
+            />
+          )}
+        </Field>
+        <Field label="People">
+          {(ids) => (
+            <input
+              {...ids}
+              inputMode="decimal"
+              className={inputClass}
+              value={people}
+              onChange={(event) => setPeople(event.target.value)}
+              required
+            />
+          )}
+        </Field>
+        <Field label="Why">
+          {(ids) => (
+            <input
+              {...ids}
+              className={inputClass}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              minLength={3}
+              maxLength={600}
+              required
+            />
+          )}
+        </Field>
         <Button type="submit">Use it</Button>
       </form>
     </details>

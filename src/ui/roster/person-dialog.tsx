@@ -29,12 +29,16 @@ export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) 
   const [problem, setProblem] = useState<string | null>(null);
   const schema = personSchema(new Date().toISOString().slice(0, 10));
   const { register, handleSubmit, formState } = useForm<PersonInput>({
-    defaultValues: person ? { id: person.id, name: person.name, birthDate: person.birthDate, sex: person.sex, notes: person.notes } : { id: newId(), ...EMPTY },
+    defaultValues: person
+      ? { id: person.id, name: person.name, birthDate: person.birthDate, sex: person.sex, notes: person.notes }
+      : { id: newId(), ...EMPTY },
     resolver: yupResolver(schema, { strict: true, abortEarly: false }) as unknown as Resolver<PersonInput>,
   });
 
   const save = async (input: PersonInput) => {
-    const written = person ? await send("PUT", `/api/people/${person.id}`, input) : await send<{ person: Person }>("POST", "/api/people", { person: input, confirmed: duplicates.length > 0 });
+    const written = person
+      ? await send("PUT", `/api/people/${person.id}`, input)
+      : await send<{ person: Person }>("POST", "/api/people", { person: input, confirmed: duplicates.length > 0 });
     if (written.ok) {
       router.refresh();
       onClose();
@@ -45,14 +49,26 @@ export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) 
   };
 
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title={person ? `${person.number} ${person.name}` : "New person"}>
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={person ? `${person.number} ${person.name}` : "New person"}
+    >
       <form className="flex flex-col gap-4" onSubmit={(event) => void handleSubmit(save)(event)} noValidate>
         <Field label="Name or initials" error={messageOf(formState.errors, "name")}>
           {(ids) => <input {...ids} {...register("name")} className={inputClass} autoFocus autoComplete="off" />}
         </Field>
         <div className="grid gap-4 sm:grid-cols-2">
           <Field label="Birth date" hint="YYYY-MM-DD" error={messageOf(formState.errors, "birthDate")}>
-            {(ids) => <input {...ids} {...register("birthDate")} className={inputClass} placeholder="1984-05-12" autoComplete="off" />}
+            {(ids) => (
+              <input
+                {...ids}
+                {...register("birthDate")}
+                className={inputClass}
+                placeholder="1984-05-12"
+                autoComplete="off"
+              />
+            )}
           </Field>
           <Field label="Sex" error={messageOf(formState.errors, "sex")}>
             {(ids) => (

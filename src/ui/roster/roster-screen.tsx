@@ -62,10 +62,26 @@ function useNewExam(profile: Profile | null) {
       actor: { id: profile.id, name: profile.name },
       device: "roster",
       type: "exam-opened",
-      body: { person: { id: person.id, number: person.number, name: person.name, birthDate: person.birthDate, sex: person.sex }, region: "lumbopelvic", settings: profile.settings.reading },
+      body: {
+        person: {
+          id: person.id,
+          number: person.number,
+          name: person.name,
+          birthDate: person.birthDate,
+          sex: person.sex,
+        },
+        region: "lumbopelvic",
+        settings: profile.settings.reading,
+      },
     };
-    const written = await send<{ receipts: { result: string; why: string | null }[] }>("POST", `/api/exams/${exam}/events`, { events: [event] });
-    const refused = written.ok ? written.value.receipts.find(({ result }) => result === "refused")?.why : written.message;
+    const written = await send<{ receipts: { result: string; why: string | null }[] }>(
+      "POST",
+      `/api/exams/${exam}/events`,
+      { events: [event] },
+    );
+    const refused = written.ok
+      ? written.value.receipts.find(({ result }) => result === "refused")?.why
+      : written.message;
     if (refused) setProblem(refused);
     else router.push(`/exams/${exam}/complaint`);
   };
@@ -77,8 +93,18 @@ function useImport() {
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    const written = await send<{ exam: string; added: number; already: number }>("POST", "/api/import", await file.text());
-    setMessage(written.ok ? (written.value.added ? `Imported: ${written.value.added} events added.` : "That exam is here already; nothing was changed.") : `Not imported. ${written.message}`);
+    const written = await send<{ exam: string; added: number; already: number }>(
+      "POST",
+      "/api/import",
+      await file.text(),
+    );
+    setMessage(
+      written.ok
+        ? written.value.added
+          ? `Imported: ${written.value.added} events added.`
+          : "That exam is here already; nothing was changed."
+        : `Not imported. ${written.message}`,
+    );
     if (written.ok) router.refresh();
   };
   return { take, message };
@@ -90,7 +116,7 @@ function ExamLinks({ person }: { person: RosterRow }) {
   const unfinished = latest.signedAt === null;
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <Button asChild look={unfinished ? "main" : "plain"}>
+      <Button asChild className={unfinished ? "border-lantern! font-semibold" : ""}>
         <Link href={`/exams/${latest.id}/${unfinished ? "run" : "sign"}`}>
           {unfinished && <Play aria-hidden size={16} />}
           {unfinished ? "In progress" : "Signed"}, {format(parseISO(latest.openedAt), "d MMM yyyy")}
@@ -113,7 +139,9 @@ export function RosterScreen({ initial, profile }: RosterProps) {
   const router = useRouter();
   const search = useRef<HTMLInputElement>(null);
   const file = useRef<HTMLInputElement>(null);
-  const inProgress = initial.flatMap((person) => person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })));
+  const inProgress = initial.flatMap((person) =>
+    person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })),
+  );
 
   useHotkeys("slash", (event) => {
     event.preventDefault();
@@ -123,21 +151,37 @@ export function RosterScreen({ initial, profile }: RosterProps) {
     event.preventDefault();
     setEditing("new");
   });
-  useHotkeys("1, 2, 3, 4, 5, 6, 7, 8, 9", (event) => {
-    const chosen = inProgress[Number(event.key) - 1];
-    if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
-  }, { useKey: true }, [inProgress]);
+  useHotkeys(
+    "1, 2, 3, 4, 5, 6, 7, 8, 9",
+    (event) => {
+      const chosen = inProgress[Number(event.key) - 1];
+      if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
+    },
+    { useKey: true },
+    [inProgress],
+  );
 
   return (
     <>
       <PageHeader profileName={profile?.name ?? null}>
-        <KeyHelp rows={[["/", "search"], ["N", "new person"], ["1 … 9", "the examinations in progress, in the order shown"], ["?", "this list"]]} />
+        <KeyHelp
+          rows={[
+            ["/", "search"],
+            ["N", "new person"],
+            ["1 … 9", "the examinations in progress, in the order shown"],
+            ["?", "this list"],
+          ]}
+        />
       </PageHeader>
       <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
         <h1 className="sr-only">Roster</h1>
         {!profile && (
           <p className="rounded-lg bg-caution-well p-3 text-caution">
-            Nobody has a profile here yet. <Link href="/settings" className="underline">Add yours</Link>, so that every entry names who made it.
+            Nobody has a profile here yet.{" "}
+            <Link href="/settings" className="underline">
+              Add yours
+            </Link>
+            , so that every entry names who made it.
           </p>
         )}
         {inProgress.length > 0 && (
@@ -156,7 +200,15 @@ export function RosterScreen({ initial, profile }: RosterProps) {
           <label className="relative min-w-64 grow">
             <span className="sr-only">Search by name, number or birth year</span>
             <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
-            <input ref={search} type="search" className={`${inputClass} pl-10`} placeholder="Name, number or birth year" value={query} onChange={(event) => setQuery(event.target.value)} maxLength={200} />
+            <input
+              ref={search}
+              type="search"
+              className={`${inputClass} pl-10`}
+              placeholder="Name, number or birth year"
+              value={query}
+              onChange={(event) => setQuery(event.target.value)}
+              maxLength={200}
+            />
           </label>
           <Button look="main" onClick={() => setEditing("new")}>
             <Plus aria-hidden size={18} /> New person <KeyHint keys="N" />
@@ -184,8 +236,16 @@ export function RosterScreen({ initial, profile }: RosterProps) {
         ))}
         <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
           {people.map((person) => (
-            <li key={person.id} className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
-              <button type="button" className="min-h-11 text-left font-semibold underline-offset-4 hover:underline" onClick={() => setEditing(person)} aria-label={`${person.name}, open the entry`}>
+            <li
+              key={person.id}
+              className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]"
+            >
+              <button
+                type="button"
+                className="min-h-11 text-left font-semibold underline-offset-4 hover:underline"
+                onClick={() => setEditing(person)}
+                aria-label={`${person.name}, open the entry`}
+              >
                 {person.name}
                 <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
               </button>
@@ -199,10 +259,20 @@ export function RosterScreen({ initial, profile }: RosterProps) {
               </Button>
             </li>
           ))}
-          {people.length === 0 && <li className="p-6 text-center text-soft">Nobody found. Try fewer letters, the number, or the birth year; or add them as a new person.</li>}
+          {people.length === 0 && (
+            <li className="p-6 text-center text-soft">
+              Nobody found. Try fewer letters, the number, or the birth year; or add them as a new person.
+            </li>
+          )}
         </ul>
       </main>
-      {editing && <PersonDialog person={editing === "new" ? null : editing} onClose={() => setEditing(null)} onExamine={(person) => void open(person)} />}
+      {editing && (
+        <PersonDialog
+          person={editing === "new" ? null : editing}
+          onClose={() => setEditing(null)}
+          onExamine={(person) => void open(person)}
+        />
+      )}
     </>
   );
 }

@@ -16,7 +16,8 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
   const own = state.areas.find(({ area }) => area === state.familiar?.area)?.places ?? [];
   const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places ?? own);
   const [intensity, setIntensity] = useState<number | null>(state.rest?.intensity ?? null);
-  const toggle = (place: Place) => setPlaces(places.includes(place) ? places.filter((at) => at !== place) : [...places, place]);
+  const toggle = (place: Place) =>
+    setPlaces(places.includes(place) ? places.filter((at) => at !== place) : [...places, place]);
   const keep = async () => {
     if (intensity === null) return;
     const taken = await append({ type: "rest-rated", body: { intensity, places: intensity === 0 ? [] : [...places] } });
@@ -30,7 +31,13 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
         <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
           <span className="flex min-h-14 items-center pr-1 font-semibold">Where?</span>
           {offeredPlaces(state, null).map((place) => (
-            <Button key={place} big aria-pressed={places.includes(place)} onClick={() => toggle(place)} className={`gap-1.5 px-2.5! text-sm ${places.includes(place) ? "border-ink! bg-ink! text-paper!" : ""}`}>
+            <Button
+              key={place}
+              big
+              aria-pressed={places.includes(place)}
+              onClick={() => toggle(place)}
+              className={`gap-1.5 px-2.5! text-sm ${places.includes(place) ? "border-ink! bg-ink! text-paper!" : ""}`}
+            >
               <PlaceName place={place} />
             </Button>
           ))}
@@ -60,7 +67,11 @@ export function BeforeTesting() {
   if (guard.unanswered.length > 0 || guard.askAgain) {
     return (
       <Card heading={guard.askAgain ? "A test was stopped" : "The guard comes first"}>
-        <p className="mb-4">{guard.askAgain ? "Ask the warning questions again before going on." : `${guard.unanswered.length} warning questions are not answered yet. They decide what may be loaded.`}</p>
+        <p className="mb-4">
+          {guard.askAgain
+            ? "Ask the warning questions again before going on."
+            : `${guard.unanswered.length} warning questions are not answered yet. They decide what may be loaded.`}
+        </p>
         <Button look="main" big asChild>
           <Link href={`/exams/${exam}/guard`}>To the guard</Link>
         </Button>
@@ -70,8 +81,15 @@ export function BeforeTesting() {
   if (!state.consent) {
     return (
       <Card heading="Explained and agreed?">
-        <p className="mb-4 text-xl">&ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or two. Say stop at any time, and I stop.&rdquo;</p>
-        <Button look="main" big onClick={() => void append({ type: "consent-recorded", body: { explained: true, agreed: true, others: "" } })}>
+        <p className="mb-4 text-xl">
+          &ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or
+          two. Say stop at any time, and I stop.&rdquo;
+        </p>
+        <Button
+          look="main"
+          big
+          onClick={() => void append({ type: "consent-recorded", body: { explained: true, agreed: true, others: "" } })}
+        >
           Explained, and they agreed
         </Button>
       </Card>

@@ -61,7 +61,15 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
           </Button>
         </>
       )}
-      {holdSeconds && <HoldTimer key={stage.id} seconds={holdSeconds} sound={sound} held={record?.dose?.seconds ?? null} onHeld={(seconds) => giveDose({ seconds })} />}
+      {holdSeconds && (
+        <HoldTimer
+          key={stage.id}
+          seconds={holdSeconds}
+          sound={sound}
+          held={record?.dose?.seconds ?? null}
+          onHeld={(seconds) => giveDose({ seconds })}
+        />
+      )}
       {thrusts && (
         <div role="group" aria-label="Thrusts given" className="flex items-center gap-1">
           <span className="mr-1 leading-tight">
@@ -71,7 +79,13 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
             </span>
           </span>
           {Array.from({ length: thrusts[1] }, (_, index) => index + 1).map((count) => (
-            <Button key={count} big aria-pressed={record?.dose?.thrusts === count} className={`px-2 ${record?.dose?.thrusts === count ? "border-ink! bg-ink! text-paper!" : ""}`} onClick={() => giveDose({ thrusts: count })}>
+            <Button
+              key={count}
+              big
+              aria-pressed={record?.dose?.thrusts === count}
+              className={`px-2 ${record?.dose?.thrusts === count ? "border-ink! bg-ink! text-paper!" : ""}`}
+              onClick={() => giveDose({ thrusts: count })}
+            >
               {count}
             </Button>
           ))}

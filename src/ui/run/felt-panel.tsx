@@ -33,7 +33,10 @@ export const PlaceName = ({ place }: { place: Place }) => {
   );
 };
 
-type FeltPanelProps = Pick<TestActions, "record" | "toggleFelt" | "rate" | "toggleReaction"> & { side: Side | null; needsPlace: boolean };
+type FeltPanelProps = Pick<TestActions, "record" | "toggleFelt" | "rate" | "toggleReaction"> & {
+  side: Side | null;
+  needsPlace: boolean;
+};
 
 /** Where it was felt (their own areas first), how bad, and what the body did. */
 export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, needsPlace }: FeltPanelProps) {
@@ -42,10 +45,15 @@ export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, need
   const offered = offeredPlaces(state, side);
   const chosen = record?.places ?? [];
   const places = [...offered, ...chosen.filter((place) => !offered.includes(place))];
-  useHotkeys(PLACE_KEYS.join(", "), (event) => {
-    const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
-    if (place) toggleFelt(place);
-  }, { useKey: true }, [offered, toggleFelt]);
+  useHotkeys(
+    PLACE_KEYS.join(", "),
+    (event) => {
+      const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
+      if (place) toggleFelt(place);
+    },
+    { useKey: true },
+    [offered, toggleFelt],
+  );
   useHotkeys("c", () => setChart(true));
   const step = (by: number) => rate(Math.min(10, Math.max(0, (record?.intensity ?? state.rest?.intensity ?? 0) + by)));
   useHotkeys("+, shift+=, =", () => step(1), { useKey: true }, [record, state.rest]);
@@ -58,7 +66,14 @@ export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, need
         {places.map((place, index) => {
           const pressed = chosen.includes(place);
           return (
-            <Button key={place} big aria-pressed={pressed} data-place={place} onClick={() => toggleFelt(place)} className={`gap-1.5 px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}>
+            <Button
+              key={place}
+              big
+              aria-pressed={pressed}
+              data-place={place}
+              onClick={() => toggleFelt(place)}
+              className={`gap-1.5 px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
+            >
               <PlaceName place={place} />
               {index < PLACE_KEYS.length && <KeyHint keys={PLACE_KEYS[index]!.toUpperCase()} />}
             </Button>
@@ -79,7 +94,13 @@ export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, need
           {REACTIONS.map((reaction) => {
             const pressed = record?.reactions.includes(reaction) ?? false;
             return (
-              <Button key={reaction} big aria-pressed={pressed} onClick={() => toggleReaction(reaction)} className={`px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}>
+              <Button
+                key={reaction}
+                big
+                aria-pressed={pressed}
+                onClick={() => toggleReaction(reaction)}
+                className={`px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
+              >
                 {reaction}
               </Button>
             );

@@ -65,17 +65,39 @@ export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTi
   const left = Math.ceil(seconds - shown);
   return (
     <div className="flex items-center gap-1">
-      <Button big onClick={toggle} className="gap-3 px-3" aria-label={startedAt === null ? `Start the hold of ${seconds} seconds` : "Stop the hold"}>
+      <Button
+        big
+        onClick={toggle}
+        className="gap-3 px-3"
+        aria-label={startedAt === null ? `Start the hold of ${seconds} seconds` : "Stop the hold"}
+      >
         <svg width={44} height={44} viewBox="0 0 56 56" aria-hidden>
           <circle cx={28} cy={28} r={RADIUS} fill="none" stroke="var(--line)" strokeWidth={6} />
-          <circle cx={28} cy={28} r={RADIUS} fill="none" stroke="var(--lantern)" strokeWidth={6} strokeDasharray={AROUND} strokeDashoffset={AROUND * (1 - Math.min(shown / seconds, 1))} transform="rotate(-90 28 28)" />
+          <circle
+            cx={28}
+            cy={28}
+            r={RADIUS}
+            fill="none"
+            stroke="var(--lantern)"
+            strokeWidth={6}
+            strokeDasharray={AROUND}
+            strokeDashoffset={AROUND * (1 - Math.min(shown / seconds, 1))}
+            transform="rotate(-90 28 28)"
+          />
           <text x={28} y={35} textAnchor="middle" fontSize={20} fontWeight={600} fill="currentColor">
             {startedAt === null && held !== null ? held : left}
           </text>
         </svg>
         {startedAt === null ? "Hold" : "Stop hold"} <KeyHint keys="H" />
       </Button>
-      <Button look="quiet" big aria-pressed={sound} aria-label="Tone at the end of the hold" className="px-2" onClick={() => setSound(!sound)}>
+      <Button
+        look="quiet"
+        big
+        aria-pressed={sound}
+        aria-label="Tone at the end of the hold"
+        className="px-2"
+        onClick={() => setSound(!sound)}
+      >
         {sound ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}
       </Button>
     </div>

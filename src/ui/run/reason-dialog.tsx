@@ -17,7 +17,15 @@ type ReasonDialogProps = {
 };
 
 /** A reason by one large tap, or typed. */
-export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, onGive, stop = false }: ReasonDialogProps) {
+export function ReasonDialog({
+  open,
+  onOpenChange,
+  title,
+  reasons,
+  otherLabel,
+  onGive,
+  stop = false,
+}: ReasonDialogProps) {
   const [typed, setTyped] = useState("");
   const give = (reason: string) => {
     onGive(reason, typed.trim());
@@ -33,7 +41,17 @@ export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, o
           </Button>
         ))}
       </div>
-      <Field label={otherLabel}>{(ids) => <input {...ids} className={inputClass} maxLength={300} value={typed} onChange={(event) => setTyped(event.target.value)} />}</Field>
+      <Field label={otherLabel}>
+        {(ids) => (
+          <input
+            {...ids}
+            className={inputClass}
+            maxLength={300}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        )}
+      </Field>
       <Button big disabled={typed.trim() === ""} onClick={() => give("other")}>
         Record what is typed
       </Button>

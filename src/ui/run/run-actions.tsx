@@ -11,29 +11,47 @@ import { useExam } from "../exam/exam-provider";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
 
-const SKIP_REASONS = ["the rule is decided", "too sore", "they prefer not to", "not enough time", "cannot get into the position"] as const;
+const SKIP_REASONS = [
+  "the rule is decided",
+  "too sore",
+  "they prefer not to",
+  "not enough time",
+  "cannot get into the position",
+] as const;
 
 type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; onNext: () => void };
 
-const onControl = (event: KeyboardEvent) => event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
+const onControl = (event: KeyboardEvent) =>
+  event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
 
 /** What can be done at any time: stop, undo, skip, repeat, go on. */
 export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   const { append, undo } = useExam();
   const [asking, setAsking] = useState<"stop" | "skip" | null>(null);
   const skip = (reason: string, typed: string) => {
-    void append({ type: "test-skipped", body: { test: step.protocol.id, side: step.side, reason: reason === "other" ? typed : reason } });
+    void append({
+      type: "test-skipped",
+      body: { test: step.protocol.id, side: step.side, reason: reason === "other" ? typed : reason },
+    });
     onNext();
   };
-  const stop = (reason: string, note: string) => void append({ type: "run-stopped", body: { run: test.run?.id ?? null, reason: reason as (typeof STOP_REASONS)[number], note } });
+  const stop = (reason: string, note: string) =>
+    void append({
+      type: "run-stopped",
+      body: { run: test.run?.id ?? null, reason: reason as (typeof STOP_REASONS)[number], note },
+    });
 
   useHotkeys("s", () => setAsking("stop"));
   useHotkeys("x", () => setAsking("skip"));
   useHotkeys("u", () => void undo());
   useHotkeys("a", test.repeat, [test]);
-  useHotkeys("enter", (event) => {
-    if (!onControl(event)) onNext();
-  }, [onNext]);
+  useHotkeys(
+    "enter",
+    (event) => {
+      if (!onControl(event)) onNext();
+    },
+    [onNext],
+  );
 
   return (
     <div className="flex flex-wrap gap-2">
@@ -59,8 +77,23 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       <Button look={isDone ? "main" : "plain"} big className="ml-auto" onClick={onNext}>
         Next test <ArrowRight aria-hidden size={18} /> <KeyHint keys="Enter" />
       </Button>
-      <ReasonDialog open={asking === "stop"} onOpenChange={(open) => setAsking(open ? "stop" : null)} title="Stopped. Why?" reasons={STOP_REASONS.filter((reason) => reason !== "other")} otherLabel="Another reason, or what was felt" onGive={stop} stop />
-      <ReasonDialog open={asking === "skip"} onOpenChange={(open) => setAsking(open ? "skip" : null)} title={`Skip ${step.protocol.name}${step.side ? ` ${step.side}` : ""}. Why?`} reasons={SKIP_REASONS} otherLabel="Another reason" onGive={skip} />
+      <ReasonDialog
+        open={asking === "stop"}
+        onOpenChange={(open) => setAsking(open ? "stop" : null)}
+        title="Stopped. Why?"
+        reasons={STOP_REASONS.filter((reason) => reason !== "other")}
+        otherLabel="Another reason, or what was felt"
+        onGive={stop}
+        stop
+      />
+      <ReasonDialog
+        open={asking === "skip"}
+        onOpenChange={(open) => setAsking(open ? "skip" : null)}
+        title={`Skip ${step.protocol.name}${step.side ? ` ${step.side}` : ""}. Why?`}
+        reasons={SKIP_REASONS}
+        otherLabel="Another reason"
+        onGive={skip}
+      />
     </div>
   );
 }

@@ -38,8 +38,18 @@ export function RunScreen() {
 
   const leftHanded = profile.settings.work.hand === "left";
   const columns = leftHanded
-    ? { grid: "md:grid-cols-[1fr_12.5rem] xl:grid-cols-[21rem_1fr_13.5rem]", sheet: "order-2 md:order-2 xl:order-3", test: "order-1 xl:order-2", reading: "order-3 xl:order-1" }
-    : { grid: "md:grid-cols-[12.5rem_1fr] xl:grid-cols-[13.5rem_1fr_21rem]", sheet: "order-2 md:order-1", test: "order-1 md:order-2", reading: "order-3" };
+    ? {
+        grid: "md:grid-cols-[1fr_12.5rem] xl:grid-cols-[21rem_1fr_13.5rem]",
+        sheet: "order-2 md:order-2 xl:order-3",
+        test: "order-1 xl:order-2",
+        reading: "order-3 xl:order-1",
+      }
+    : {
+        grid: "md:grid-cols-[12.5rem_1fr] xl:grid-cols-[13.5rem_1fr_21rem]",
+        sheet: "order-2 md:order-1",
+        test: "order-1 md:order-2",
+        reading: "order-3",
+      };
   return (
     <div className={`grid grow gap-3 p-3 lg:gap-4 ${columns.grid}`} data-hand={profile.settings.work.hand}>
       <div className={columns.sheet}>
@@ -50,7 +60,13 @@ export function RunScreen() {
           </Button>
         )}
       </div>
-      <div className={columns.test}>{isReadyToTest(exam) ? current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} /> : <BeforeTesting />}</div>
+      <div className={columns.test}>
+        {isReadyToTest(exam) ? (
+          current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
+        ) : (
+          <BeforeTesting />
+        )}
+      </div>
       <aside aria-label="Reading so far" className={`md:col-span-2 xl:col-span-1 ${columns.reading}`}>
         <ReadingPanel />
       </aside>

@@ -21,7 +21,13 @@ type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) =
 export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
   const { sheet, append } = useExam();
   const left = sheet.steps.filter(({ status }) => status === "to do");
-  const skipRest = () => void append(...left.map((step) => ({ type: "test-skipped" as const, body: { test: step.protocol.id, side: step.side, reason: sheet.decided ?? "decided" } })));
+  const skipRest = () =>
+    void append(
+      ...left.map((step) => ({
+        type: "test-skipped" as const,
+        body: { test: step.protocol.id, side: step.side, reason: sheet.decided ?? "decided" },
+      })),
+    );
   return (
     <nav aria-label="Run sheet" className="flex flex-col gap-1">
       {sheet.blocks.map(({ position, steps }) => (
@@ -30,7 +36,12 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
           <ol>
             {steps.map((step) => {
               const here = step.key === current?.key;
-              const state = step.status === "blocked" ? `, blocked: ${step.blocks[0]?.reason}` : step.status === "skipped" ? `, skipped: ${step.skippedBecause}` : `, ${step.status}`;
+              const state =
+                step.status === "blocked"
+                  ? `, blocked: ${step.blocks[0]?.reason}`
+                  : step.status === "skipped"
+                    ? `, skipped: ${step.skippedBecause}`
+                    : `, ${step.status}`;
               return (
                 <li key={step.key}>
                   <button

@@ -27,7 +27,14 @@ function SideSwitch({ step, onSelect }: Pick<TestPanelProps, "step" | "onSelect"
   return (
     <div role="group" aria-label="Tested side" className="flex gap-1.5">
       {SIDES.map((side) => (
-        <button key={side} type="button" aria-pressed={side === step.side} aria-label={`${side} side`} onClick={() => onSelect(stepKey(step.protocol.id, side))} className={`grid size-14 place-items-center rounded-xl border-2 ${side === step.side ? "border-ink bg-card" : "border-transparent opacity-50"}`}>
+        <button
+          key={side}
+          type="button"
+          aria-pressed={side === step.side}
+          aria-label={`${side} side`}
+          onClick={() => onSelect(stepKey(step.protocol.id, side))}
+          className={`grid size-14 place-items-center rounded-xl border-2 ${side === step.side ? "border-ink bg-card" : "border-transparent opacity-50"}`}
+        >
           <SideBadge side={side} size="lg" />
         </button>
       ))}
@@ -41,7 +48,11 @@ function StageLadder({ test }: { test: TestActions }) {
   return (
     <ol aria-label="Stages" className="flex flex-wrap gap-1.5">
       {stages.map(({ stage, status, record }) => (
-        <li key={stage.id} aria-current={status === "here" ? "step" : undefined} className={`flex min-h-9 items-center gap-1.5 rounded-full border px-3 text-sm ${status === "here" ? "border-ink bg-ink text-paper" : "border-line"} ${status === "skipped" ? "line-through" : ""}`}>
+        <li
+          key={stage.id}
+          aria-current={status === "here" ? "step" : undefined}
+          className={`flex min-h-9 items-center gap-1.5 rounded-full border px-3 text-sm ${status === "here" ? "border-ink bg-ink text-paper" : "border-line"} ${status === "skipped" ? "line-through" : ""}`}
+        >
           {record?.response && <ResponseMark response={record.response} size={14} />}
           {stage.name}
           <span className="sr-only">, {status}</span>
@@ -60,7 +71,8 @@ function OtherSide({ step }: { step: SheetStep }) {
   if (!response) return null;
   return (
     <p className="flex items-center gap-1.5 text-sm text-soft">
-      <SideBadge side={otherSide(step.side)} size="sm" /> <ResponseMark response={response} size={14} /> {RESPONSE_LABELS[response]}
+      <SideBadge side={otherSide(step.side)} size="sm" /> <ResponseMark response={response} size={14} />{" "}
+      {RESPONSE_LABELS[response]}
     </p>
   );
 }
@@ -89,7 +101,14 @@ function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions }) {
     <details>
       <summary className="flex min-h-11 items-center text-sm font-medium underline">How it is done</summary>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-sm">
-        {[["Person", protocol.placing], ["Hands", protocol.hands], ["Push", protocol.direction], ["Stage", test.stage.instruction], ["Stop rule", protocol.stopRule], ...(protocol.position === "side-lying" ? [["Side up", test.variant.sideUp ?? ""]] : [])].map(([term, text]) => (
+        {[
+          ["Person", protocol.placing],
+          ["Hands", protocol.hands],
+          ["Push", protocol.direction],
+          ["Stage", test.stage.instruction],
+          ["Stop rule", protocol.stopRule],
+          ...(protocol.position === "side-lying" ? [["Side up", test.variant.sideUp ?? ""]] : []),
+        ].map(([term, text]) => (
           <div key={term} className="contents">
             <dt className="text-soft">{term}</dt>
             <dd>{text}</dd>
@@ -97,10 +116,22 @@ function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions }) {
         ))}
       </dl>
       {schools.map((school) => (
-        <div key={school.id} role="group" aria-label={school.label} className="mt-2 flex flex-wrap items-center gap-1.5 text-sm">
+        <div
+          key={school.id}
+          role="group"
+          aria-label={school.label}
+          className="mt-2 flex flex-wrap items-center gap-1.5 text-sm"
+        >
           <span className="text-soft">{school.label}</span>
           {school.options.map((option) => (
-            <Button key={option.id} aria-pressed={chosen(school.id) === option.id} disabled={test.run !== null} title={option.reason} onClick={() => test.setVariant({ [school.id]: option.id })} className={chosen(school.id) === option.id ? "border-ink! font-semibold" : ""}>
+            <Button
+              key={option.id}
+              aria-pressed={chosen(school.id) === option.id}
+              disabled={test.run !== null}
+              title={option.reason}
+              onClick={() => test.setVariant({ [school.id]: option.id })}
+              className={chosen(school.id) === option.id ? "border-ink! font-semibold" : ""}
+            >
               {option.label}
             </Button>
           ))}
@@ -143,10 +174,15 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const asksWhere = familiar || record?.response === "other";
   const needsPlace = familiar && record.places.length === 0;
 
-  useHotkeys("1, 2, 3, 4", (event) => {
-    const response = RESPONSES[Number(event.key) - 1];
-    if (response && !blocked && !isOver) test.respond(response);
-  }, { useKey: true }, [test, blocked, isOver]);
+  useHotkeys(
+    "1, 2, 3, 4",
+    (event) => {
+      const response = RESPONSES[Number(event.key) - 1];
+      if (response && !blocked && !isOver) test.respond(response);
+    },
+    { useKey: true },
+    [test, blocked, isOver],
+  );
 
   return (
     <section aria-label={`${protocol.name}${side ? ` ${side}` : ""}`} className="flex flex-col gap-3">
@@ -169,8 +205,17 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       <p className="text-xl">&ldquo;{stage.question}&rdquo;</p>
       <ResponseButtons chosen={record?.response ?? null} disabled={blocked || isOver} onRespond={test.respond} />
       {asksWhere && <FeltPanel {...test} side={side} needsPlace={needsPlace} />}
-      {isOver && <p className="font-medium text-stop">Stopped: {test.run?.stopped?.reason}. {test.run?.stopped?.note}</p>}
-      {!blocked && <DosePanel key={`${step.key} ${test.run?.id ?? ""} ${stage.id} ${record?.dose?.force?.value ?? ""}`} {...test} />}
+      {isOver && (
+        <p className="font-medium text-stop">
+          Stopped: {test.run?.stopped?.reason}. {test.run?.stopped?.note}
+        </p>
+      )}
+      {!blocked && (
+        <DosePanel
+          key={`${step.key} ${test.run?.id ?? ""} ${stage.id} ${record?.dose?.force?.value ?? ""}`}
+          {...test}
+        />
+      )}
       <RunActions step={step} test={test} isDone={Boolean(ladder?.ended) && !needsPlace} onNext={onNext} />
       <HowItIsDone step={step} test={test} />
     </section>

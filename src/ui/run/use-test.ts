@@ -38,8 +38,10 @@ function useVariant(step: SheetStep): [Variant, (change: Partial<Variant>) => vo
   const { state, profile } = useExam();
   const [changes, setChanges] = useState<{ key: string; change: Partial<Variant> }>({ key: step.key, change: {} });
   const { work } = profile.settings;
-  const options = (school: string) => step.protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
-  const preferred = (school: string, wanted: string) => (options(school).includes(wanted) ? wanted : options(school)[0]);
+  const options = (school: string) =>
+    step.protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
+  const preferred = (school: string, wanted: string) =>
+    options(school).includes(wanted) ? wanted : options(school)[0];
   const [contact, hand] = [preferred("contact", work.contact), preferred("hand", work.hands)];
   const variant: Variant = {
     dose: state.settings?.dose ?? "steady",
@@ -48,7 +50,11 @@ function useVariant(step: SheetStep): [Variant, (change: Partial<Variant>) => vo
     ...(step.protocol.position === "side-lying" ? { sideUp: painfulSides(state)[0] ?? "right" } : {}),
     ...(changes.key === step.key ? changes.change : {}),
   };
-  return [variant, (change) => setChanges({ key: step.key, change: { ...(changes.key === step.key ? changes.change : {}), ...change } })];
+  return [
+    variant,
+    (change) =>
+      setChanges({ key: step.key, change: { ...(changes.key === step.key ? changes.change : {}), ...change } }),
+  ];
 }
 
 /** Everything that can be done at the table for one test on one side. */
@@ -72,9 +78,20 @@ export function useTest(step: SheetStep): TestActions {
   };
   const felt = (change: Partial<EventBody<"felt-recorded">>) =>
     onRun((id) => [
-      { type: "felt-recorded", body: { places: [...(record?.places ?? [])], intensity: record?.intensity ?? null, reactions: [...(record?.reactions ?? [])], ...change, run: id, stage: stage.id } },
+      {
+        type: "felt-recorded",
+        body: {
+          places: [...(record?.places ?? [])],
+          intensity: record?.intensity ?? null,
+          reactions: [...(record?.reactions ?? [])],
+          ...change,
+          run: id,
+          stage: stage.id,
+        },
+      },
     ]);
-  const flip = <T,>(list: readonly T[] | undefined, item: T): T[] => (list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item]);
+  const flip = <T>(list: readonly T[] | undefined, item: T): T[] =>
+    list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item];
 
   return {
     run,
@@ -84,14 +101,20 @@ export function useTest(step: SheetStep): TestActions {
     variant,
     setVariant,
     respond: (response) => {
-      if (record?.response !== response) onRun((id) => [{ type: "response-recorded", body: { run: id, stage: stage.id, response } }]);
+      if (record?.response !== response)
+        onRun((id) => [{ type: "response-recorded", body: { run: id, stage: stage.id, response } }]);
     },
     toggleFelt: (place) => felt({ places: flip(record?.places, place) }),
     rate: (intensity) => felt({ intensity }),
     toggleReaction: (reaction) => felt({ reactions: flip(record?.reactions, reaction) }),
-    giveDose: (change) => onRun((id) => [{ type: "dose-recorded", body: { ...NO_DOSE, ...record?.dose, ...change, run: id, stage: stage.id } }]),
+    giveDose: (change) =>
+      onRun((id) => [
+        { type: "dose-recorded", body: { ...NO_DOSE, ...record?.dose, ...change, run: id, stage: stage.id } },
+      ]),
     leaveStageOut: (reason) => onRun((id) => [{ type: "stage-skipped", body: { run: id, stage: stage.id, reason } }]),
-    repeat: () => void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: preset } }),
-    retract: () => run && void append({ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }),
+    repeat: () =>
+      void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: preset } }),
+    retract: () =>
+      run && void append({ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }),
   };
 }

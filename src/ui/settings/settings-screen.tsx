@@ -28,7 +28,11 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
   };
   const add = async () => {
     const id = newId();
-    const written = await send("POST", "/api/practitioners", { id, name: name.trim(), registration: registration.trim() });
+    const written = await send("POST", "/api/practitioners", {
+      id,
+      name: name.trim(),
+      registration: registration.trim(),
+    });
     if (!written.ok) return onDone(written.message);
     setName("");
     setRegistration("");
@@ -36,8 +40,21 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
   };
   return (
     <Card heading="Who is working here">
-      {profiles.length > 0 && <Choice label="Profile" stacked value={current?.id ?? null} options={profiles.map((profile) => ({ value: profile.id, label: `${profile.name}${profile.registration ? `, ${profile.registration}` : ""}` }))} onChoose={(id) => void choose(id)} />}
-      <p className="mt-2 text-sm text-soft">A profile names who made an entry; it is no lock. Accounts with passwords come later.</p>
+      {profiles.length > 0 && (
+        <Choice
+          label="Profile"
+          stacked
+          value={current?.id ?? null}
+          options={profiles.map((profile) => ({
+            value: profile.id,
+            label: `${profile.name}${profile.registration ? `, ${profile.registration}` : ""}`,
+          }))}
+          onChoose={(id) => void choose(id)}
+        />
+      )}
+      <p className="mt-2 text-sm text-soft">
+        A profile names who made an entry; it is no lock. Accounts with passwords come later.
+      </p>
       <form
         className="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]"
         onSubmit={(event) => {
@@ -45,8 +62,29 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
           void add();
         }}
       >
-        <Field label="Name">{(ids) => <input {...ids} className={inputClass} value={name} onChange={(event) => setName(event.target.value)} required maxLength={120} />}</Field>
-        <Field label="Registration">{(ids) => <input {...ids} className={inputClass} value={registration} onChange={(event) => setRegistration(event.target.value)} maxLength={80} />}</Field>
+        <Field label="Name">
+          {(ids) => (
+            <input
+              {...ids}
+              className={inputClass}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              required
+              maxLength={120}
+            />
+          )}
+        </Field>
+        <Field label="Registration">
+          {(ids) => (
+            <input
+              {...ids}
+              className={inputClass}
+              value={registration}
+              onChange={(event) => setRegistration(event.target.value)}
+              maxLength={80}
+            />
+          )}
+        </Field>
         <Button type="submit">Add profile</Button>
       </form>
     </Card>
@@ -66,8 +104,10 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
     const written = await send("PUT", `/api/practitioners/${current!.id}/settings`, next);
     done(written.ok ? null : written.message);
   };
-  const work = (part: Partial<PractitionerSettings["work"]>) => settings && void change({ ...settings, work: { ...settings.work, ...part } });
-  const reading = (part: Partial<PractitionerSettings["reading"]>) => settings && void change({ ...settings, reading: { ...settings.reading, ...part } });
+  const work = (part: Partial<PractitionerSettings["work"]>) =>
+    settings && void change({ ...settings, work: { ...settings.work, ...part } });
+  const reading = (part: Partial<PractitionerSettings["reading"]>) =>
+    settings && void change({ ...settings, reading: { ...settings.reading, ...part } });
   return (
     <>
       <PageHeader profileName={current?.name ?? null} />
@@ -83,20 +123,96 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
           <div className="grid gap-4 lg:grid-cols-2">
             <Card heading="At the table">
               <div className="flex flex-col gap-4">
-                <Choice label="Light" value={settings.work.theme as string} options={[{ value: "system", label: "as the device" }, { value: "light", label: "light" }, { value: "dark", label: "dark" }]} onChoose={(theme) => work({ theme: theme as typeof settings.work.theme })} />
-                <Choice label="Force in" value={settings.work.unit as string} options={named(FORCE_UNITS)} onChoose={(unit) => work({ unit: unit as typeof settings.work.unit })} />
-                <Choice label="The hand that taps" value={settings.work.hand as string} options={named(["right", "left"])} onChoose={(hand) => work({ hand: hand as typeof settings.work.hand })} />
-                <Choice label="Tone at the end of a hold" value={settings.work.sound ? "on" : "off"} options={named(["on", "off"])} onChoose={(sound) => work({ sound: sound === "on" })} />
-                <Choice label="Thigh thrust, hand under the sacrum" value={settings.work.hands as string} options={[{ value: "under-sacrum", label: "under the sacrum" }, { value: "none", label: "none" }]} onChoose={(hands) => work({ hands: hands as typeof settings.work.hands })} />
+                <Choice
+                  label="Light"
+                  value={settings.work.theme as string}
+                  options={[
+                    { value: "system", label: "as the device" },
+                    { value: "light", label: "light" },
+                    { value: "dark", label: "dark" },
+                  ]}
+                  onChoose={(theme) => work({ theme: theme as typeof settings.work.theme })}
+                />
+                <Choice
+                  label="Force in"
+                  value={settings.work.unit as string}
+                  options={named(FORCE_UNITS)}
+                  onChoose={(unit) => work({ unit: unit as typeof settings.work.unit })}
+                />
+                <Choice
+                  label="The hand that taps"
+                  value={settings.work.hand as string}
+                  options={named(["right", "left"])}
+                  onChoose={(hand) => work({ hand: hand as typeof settings.work.hand })}
+                />
+                <Choice
+                  label="Tone at the end of a hold"
+                  value={settings.work.sound ? "on" : "off"}
+                  options={named(["on", "off"])}
+                  onChoose={(sound) => work({ sound: sound === "on" })}
+                />
+                <Choice
+                  label="Thigh thrust, hand under the sacrum"
+                  value={settings.work.hands as string}
+                  options={[
+                    { value: "under-sacrum", label: "under the sacrum" },
+                    { value: "none", label: "none" },
+                  ]}
+                  onChoose={(hands) => work({ hands: hands as typeof settings.work.hands })}
+                />
               </div>
             </Card>
             <Card heading="How new exams are read">
               <div className="flex flex-col gap-4">
-                <Choice label="Sacroiliac rule that counts" stacked value={settings.reading.preferredRule} options={[...RULES.map((rule) => ({ value: rule.id, label: `${rule.label}, ${rule.k} of ${rule.members.length}` })), { value: "none", label: "no rule: single tests only" }]} onChoose={(preferredRule) => reading({ preferredRule })} />
-                <Choice label={doseSchool.label} stacked value={settings.reading.dose as string} options={doseSchool.options.map(({ id, label, reason }) => ({ value: id, label: <span>{label}<span className="block text-sm font-normal opacity-80">{reason}</span></span>, name: label }))} onChoose={(dose) => reading({ dose: dose as typeof settings.reading.dose })} />
-                <Choice label="What counts as positive" stacked value={settings.reading.feltWhere as string} options={[{ value: "below-l5", label: "their symptom, felt below L5 beside the sacrum" }, { value: "any-familiar", label: "their symptom, wherever felt" }]} onChoose={(feltWhere) => reading({ feltWhere: feltWhere as typeof settings.reading.feltWhere })} />
-                <Choice label="Dependence between related tests (ρ)" value={String(settings.reading.dependence)} options={named(["0", "0.3", "0.5", "0.7", "1"])} onChoose={(value) => reading({ dependence: Number(value) })} />
-                <p className="text-sm text-soft">An exam keeps the settings it was opened under; on its reading page they can be changed, and that is recorded.</p>
+                <Choice
+                  label="Sacroiliac rule that counts"
+                  stacked
+                  value={settings.reading.preferredRule}
+                  options={[
+                    ...RULES.map((rule) => ({
+                      value: rule.id,
+                      label: `${rule.label}, ${rule.k} of ${rule.members.length}`,
+                    })),
+                    { value: "none", label: "no rule: single tests only" },
+                  ]}
+                  onChoose={(preferredRule) => reading({ preferredRule })}
+                />
+                <Choice
+                  label={doseSchool.label}
+                  stacked
+                  value={settings.reading.dose as string}
+                  options={doseSchool.options.map(({ id, label, reason }) => ({
+                    value: id,
+                    label: (
+                      <span>
+                        {label}
+                        <span className="block text-sm font-normal opacity-80">{reason}</span>
+                      </span>
+                    ),
+                    name: label,
+                  }))}
+                  onChoose={(dose) => reading({ dose: dose as typeof settings.reading.dose })}
+                />
+                <Choice
+                  label="What counts as positive"
+                  stacked
+                  value={settings.reading.feltWhere as string}
+                  options={[
+                    { value: "below-l5", label: "their symptom, felt below L5 beside the sacrum" },
+                    { value: "any-familiar", label: "their symptom, wherever felt" },
+                  ]}
+                  onChoose={(feltWhere) => reading({ feltWhere: feltWhere as typeof settings.reading.feltWhere })}
+                />
+                <Choice
+                  label="Dependence between related tests (ρ)"
+                  value={String(settings.reading.dependence)}
+                  options={named(["0", "0.3", "0.5", "0.7", "1"])}
+                  onChoose={(value) => reading({ dependence: Number(value) })}
+                />
+                <p className="text-sm text-soft">
+                  An exam keeps the settings it was opened under; on its reading page they can be changed, and that is
+                  recorded.
+                </p>
               </div>
             </Card>
           </div>

@@ -70,7 +70,8 @@ function SignedBar() {
       ) : (
         <details>
           <summary className="flex min-h-11 items-center font-medium">
-            Signed by {state.signed.body.name} on {state.signed.at.slice(0, 10)}. Changes from here are amendments: open to make one.
+            Signed by {state.signed.body.name} on {state.signed.at.slice(0, 10)}. Changes from here are amendments: open
+            to make one.
           </summary>
           <form
             className="flex flex-wrap items-end gap-3 py-2"
@@ -80,7 +81,17 @@ function SignedBar() {
             }}
           >
             <Field label="Why is the signed record changed?" className="min-w-72 grow">
-              {(ids) => <input {...ids} className={inputClass} value={reason} onChange={(event) => setReason(event.target.value)} minLength={3} maxLength={600} required />}
+              {(ids) => (
+                <input
+                  {...ids}
+                  className={inputClass}
+                  value={reason}
+                  onChange={(event) => setReason(event.target.value)}
+                  minLength={3}
+                  maxLength={600}
+                  required
+                />
+              )}
             </Field>
             <Button type="submit">Begin amending</Button>
           </form>
@@ -94,7 +105,10 @@ function Refusal() {
   const { refusal, clearRefusal } = useExam();
   if (!refusal) return null;
   return (
-    <div role="alert" className="no-print sticky top-0 z-30 flex items-center justify-between gap-4 border-b-2 border-stop bg-stop-well px-4 py-2 text-stop">
+    <div
+      role="alert"
+      className="no-print sticky top-0 z-30 flex items-center justify-between gap-4 border-b-2 border-stop bg-stop-well px-4 py-2 text-stop"
+    >
       <p>
         <strong>Not taken.</strong> {refusal}
       </p>
@@ -118,9 +132,14 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </Link>
         <div className="mr-auto min-w-0 leading-tight">
           <h1 className="font-semibold">
-            {person?.name} <span className="font-normal text-soft">{ageAtExam(state)} years · {person?.number}</span>
+            {person?.name}{" "}
+            <span className="font-normal text-soft">
+              {ageAtExam(state)} years · {person?.number}
+            </span>
           </h1>
-          <p className="max-w-md truncate text-sm text-soft">{state.familiar ? `"${state.familiar.words}"` : "Familiar symptom not chosen yet"}</p>
+          <p className="max-w-md truncate text-sm text-soft">
+            {state.familiar ? `"${state.familiar.words}"` : "Familiar symptom not chosen yet"}
+          </p>
         </div>
         <nav aria-label="Steps of the examination" className="flex flex-wrap gap-1">
           {STEPS.map(({ path, label }, index) => {

@@ -21,7 +21,12 @@ export function StatusPill() {
   const count = sync.state === "refused" ? sync.refused.length : sync.waiting;
   return (
     <>
-      <Button look="quiet" onClick={() => setOpen(true)} className={`gap-1.5 px-3 text-sm ${tone}`} data-sync={sync.state}>
+      <Button
+        look="quiet"
+        onClick={() => setOpen(true)}
+        className={`gap-1.5 px-3 text-sm ${tone}`}
+        data-sync={sync.state}
+      >
         <Icon aria-hidden size={16} />
         <span role="status">
           {count > 0 ? `${count} ` : ""}
@@ -32,14 +37,19 @@ export function StatusPill() {
         <p>
           {sync.state === "saved" && "Every tap is in the record on this machine's server."}
           {sync.state === "sending" && "The last taps are kept in this browser and are on their way."}
-          {sync.state === "waiting" && `${sync.waiting} kept in this browser, not with the server yet. ${sync.why ?? ""} They are sent by themselves as soon as it can be.`}
+          {sync.state === "waiting" &&
+            `${sync.waiting} kept in this browser, not with the server yet. ${sync.why ?? ""} They are sent by themselves as soon as it can be.`}
           {sync.state === "refused" && "The server would not take these. They are kept here until you give them up."}
         </p>
         {sync.refused.map((entry) => (
           <div key={entry.order} className="rounded-lg border border-stop p-3">
             <p className="font-medium">{entry.event.type.replaceAll("-", " ")}</p>
             <p className="text-sm">{entry.refused}</p>
-            <pre className="mt-2 max-h-32 overflow-auto rounded bg-well p-2 text-xs" tabIndex={0} aria-label="What was entered">
+            <pre
+              className="mt-2 max-h-32 overflow-auto rounded bg-well p-2 text-xs"
+              tabIndex={0}
+              aria-label="What was entered"
+            >
               {JSON.stringify(entry.event.body, null, 1)}
             </pre>
             <Button look="stop" className="mt-2" onClick={() => void discard(entry.order)}>

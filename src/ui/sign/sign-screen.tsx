@@ -8,6 +8,7 @@ import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
+import { useSpreads } from "../exam/use-spreads";
 import { NotePage } from "./note-page";
 
 /** The clipboard where it is offered, else the old way, which works without a secure context. */
@@ -36,7 +37,19 @@ function AddNote() {
         if (await append({ type: "note-written", body: { text: text.trim() } })) setText("");
       }}
     >
-      <Field label="A line for the note">{(ids) => <textarea {...ids} rows={2} className={`${inputClass} py-2`} maxLength={4000} value={text} onChange={(event) => setText(event.target.value)} required />}</Field>
+      <Field label="A line for the note">
+        {(ids) => (
+          <textarea
+            {...ids}
+            rows={2}
+            className={`${inputClass} py-2`}
+            maxLength={4000}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            required
+          />
+        )}
+      </Field>
       <Button type="submit" className="mt-2">
         Add to the note
       </Button>
@@ -50,8 +63,22 @@ function SignOff() {
   if (state.signed) return null;
   const emergency = guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
   const waiting = sync.state !== "saved";
-  const hindrance = emergency ? "An emergency referral is not answered yet." : waiting ? "Waiting until every tap is saved." : null;
-  const sign = () => void append({ type: "exam-signed", body: { name: profile.name, registration: profile.registration, statement: SIGN_STATEMENT, head: head.head, length: head.length } });
+  const hindrance = emergency
+    ? "An emergency referral is not answered yet."
+    : waiting
+      ? "Waiting until every tap is saved."
+      : null;
+  const sign = () =>
+    void append({
+      type: "exam-signed",
+      body: {
+        name: profile.name,
+        registration: profile.registration,
+        statement: SIGN_STATEMENT,
+        head: head.head,
+        length: head.length,
+      },
+    });
   return (
     <Card heading="Sign">
       <p>
@@ -74,8 +101,9 @@ function SignOff() {
 /** The note, the signature, and the ways out of here. */
 export function SignScreen() {
   const { exam, state, reading, head } = useExam();
+  const spreads = useSpreads(reading);
   const [copied, setCopied] = useState<string | null>(null);
-  const note = useMemo(() => writeNote(state, reading, head), [state, reading, head]);
+  const note = useMemo(() => writeNote(state, reading, head, spreads), [state, reading, head, spreads]);
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_20rem] print:block print:p-0">
       <div className="rounded-2xl border border-line bg-white print:border-0">
@@ -88,7 +116,15 @@ export function SignScreen() {
             <Button onClick={() => window.print()}>
               <Printer aria-hidden size={18} /> Print, or save as PDF
             </Button>
-            <Button onClick={async () => setCopied((await copy(noteText(note))) ? "Copied." : "This browser would not copy; select the note and copy it by hand.")}>
+            <Button
+              onClick={async () =>
+                setCopied(
+                  (await copy(noteText(note)))
+                    ? "Copied."
+                    : "This browser would not copy; select the note and copy it by hand.",
+                )
+              }
+            >
               <ClipboardCopy aria-hidden size={18} /> Copy as plain text
             </Button>
             <p role="status" className="text-sm">

@@ -2,7 +2,8 @@ import { answer, bodyJson, now } from "@/server/http";
 import { addPerson, searchPeople } from "@/server/people";
 import { theStore } from "@/server/store";
 
-export const GET = (request: Request) => answer(() => ({ people: searchPeople(theStore(), new URL(request.url).searchParams.get("q") ?? "") }));
+export const GET = (request: Request) =>
+  answer(() => ({ people: searchPeople(theStore(), new URL(request.url).searchParams.get("q") ?? "") }));
 
 export const POST = (request: Request) =>
   answer(async () => {

@@ -6,7 +6,13 @@ import { theStore } from "@/server/store";
 import { ExamProvider } from "@/ui/exam/exam-provider";
 import { ExamShell } from "@/ui/shell/exam-shell";
 
-export default async function ExamLayout({ children, params }: { children: ReactNode; params: Promise<{ exam: string }> }) {
+export default async function ExamLayout({
+  children,
+  params,
+}: {
+  children: ReactNode;
+  params: Promise<{ exam: string }>;
+}) {
   const { exam } = await params;
   const profile = await currentProfile();
   if (!profile) redirect("/settings");

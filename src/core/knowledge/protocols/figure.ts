@@ -11,13 +11,7 @@ export type LegPose = {
 };
 
 export type FigureLandmark =
-  | "sacrum"
-  | "iliac-crest"
-  | "iliac-spine-tested"
-  | "iliac-spine-other"
-  | "knee-tested"
-  | "knee-other"
-  | "thigh-tested";
+  "sacrum" | "iliac-crest" | "iliac-spine-tested" | "iliac-spine-other" | "knee-tested" | "knee-other" | "thigh-tested";
 
 /** Where a hand rests, and the way it pushes. Screen directions, since the figure always lies head to the left. */
 export type FigureContact = {

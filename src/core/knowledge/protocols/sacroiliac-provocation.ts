@@ -36,7 +36,13 @@ function pushLadders(
   instruction: string,
   loads: readonly StageLoad[],
 ): Record<DoseSchool, readonly Stage[]> {
-  const stage = (id: string, name: string, how: string, dose: Stage["dose"], extra: readonly StageLoad[] = []): Stage => ({
+  const stage = (
+    id: string,
+    name: string,
+    how: string,
+    dose: Stage["dose"],
+    extra: readonly StageLoad[] = [],
+  ): Stage => ({
     id,
     name,
     instruction: `${instruction} ${how}`,
@@ -48,12 +54,24 @@ function pushLadders(
     steady: [stage("push", "Steady push", "Build up slowly, hold 5 seconds, let go slowly.", { kgf, holdSeconds: 5 })],
     "hold-then-thrust": [
       stage("hold", "Hold 30 s", "Build up slowly and hold 30 seconds.", { kgf, holdSeconds: 30 }),
-      stage("brief-push", "Brief firm push", "Add one brief firm push at the end of the hold.", { thrusts: [1, 1] }, person("thrust")),
+      stage(
+        "brief-push",
+        "Brief firm push",
+        "Add one brief firm push at the end of the hold.",
+        { thrusts: [1, 1] },
+        person("thrust"),
+      ),
     ],
     graded: [
       stage("pressure", "Gentle pressure", "Take up the slack gently and ask.", {}),
       stage("hold", "Hold", "Build up and hold 5 seconds.", { kgf, holdSeconds: 5 }),
-      stage("thrusts", "Thrusts", "Give 5 to 6 thrusts; stop at the first that is theirs.", { thrusts: [5, 6] }, person("thrust")),
+      stage(
+        "thrusts",
+        "Thrusts",
+        "Give 5 to 6 thrusts; stop at the first that is theirs.",
+        { thrusts: [5, 6] },
+        person("thrust"),
+      ),
     ],
   };
 }
@@ -80,7 +98,8 @@ const sacralStages: readonly Stage[] = [
 const common = {
   region: "pelvis",
   tissueGroup: "sacroiliac-provocation",
-  stopRule: "Stop at the first stage that brings on their own symptom, at any new tingling, numbness or weakness, and whenever they ask.",
+  stopRule:
+    "Stop at the first stage that brings on their own symptom, at any new tingling, numbness or weakness, and whenever they ask.",
 } as const;
 
 /** In the order light to heavy within a position; the four-test order runs through it unchanged. */
@@ -95,7 +114,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back, legs straight, a small cushion under the knees if that is easier.",
     hands: "Arms crossed; heel or soft palm on the inner edge of each front iliac spine.",
     direction: "Backwards and outwards, both sides at once.",
-    stages: pushLadders([25, 30], "Push both front iliac spines backwards and outwards.", person("supine", "pelvic-gapping")),
+    stages: pushLadders(
+      [25, 30],
+      "Push both front iliac spines backwards and outwards.",
+      person("supine", "pelvic-gapping"),
+    ),
     schools: [
       doseSchool,
       {
@@ -135,11 +158,10 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back; the tested hip bent to 90 degrees, slightly towards the midline, knee relaxed.",
     hands: "One hand under the sacrum, the other arm and chest around the bent knee.",
     direction: "Straight down along the thigh bone.",
-    stages: pushLadders(
-      [25, 30],
-      "Push straight down along the thigh bone.",
-      [...person("supine"), ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation")],
-    ),
+    stages: pushLadders([25, 30], "Push straight down along the thigh bone.", [
+      ...person("supine"),
+      ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+    ]),
     schools: [
       doseSchool,
       {
@@ -147,8 +169,16 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         label: "Hand under the sacrum",
         defaultOption: "under-sacrum",
         options: [
-          { id: "under-sacrum", label: "under the sacrum", reason: "Default: it fixes the sacrum, so that the joint is what moves." },
-          { id: "none", label: "no hand under the sacrum", reason: "Less turning of the person; the table fixes the sacrum." },
+          {
+            id: "under-sacrum",
+            label: "under the sacrum",
+            reason: "Default: it fixes the sacrum, so that the joint is what moves.",
+          },
+          {
+            id: "none",
+            label: "no hand under the sacrum",
+            reason: "Less turning of the person; the table fixes the sacrum.",
+          },
         ],
       },
     ],
@@ -165,7 +195,8 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         { at: "knee-tested", push: "down" },
         { at: "sacrum", push: "hold" },
       ],
-      description: "Lying on the back, seen from the side. The tested hip is bent to 90 degrees; the push goes down along the thigh; a hand lies under the sacrum.",
+      description:
+        "Lying on the back, seen from the side. The tested hip is bent to 90 degrees; the push goes down along the thigh; a hand lies under the sacrum.",
     },
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
@@ -179,13 +210,15 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back; the tested foot rests above the other knee, the thigh falls outwards.",
     hands: "One hand holds the opposite front iliac spine, the other rests on the bent knee.",
     direction: "The knee towards the table.",
-    stages: pushLadders(
-      [15, 15],
-      "Hold the opposite iliac spine and press the knee towards the table.",
-      [...person("supine"), ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation")],
-    ),
+    stages: pushLadders([15, 15], "Hold the opposite iliac spine and press the knee towards the table.", [
+      ...person("supine"),
+      ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+    ]),
     schools: [doseSchool],
-    cautions: ["Not with a hip replacement on that side.", "Groin speaks for the hip, the side of the hip for the gluteal tendon, the low back for the lumbar spine."],
+    cautions: [
+      "Not with a hip replacement on that side.",
+      "Groin speaks for the hip, the side of the hip for the gluteal tendon, the low back for the lumbar spine.",
+    ],
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("tested side"), hipReading("tested side", true), glutealReading],
@@ -198,7 +231,8 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         { at: "knee-tested", push: "into page" },
         { at: "iliac-spine-other", push: "hold" },
       ],
-      description: "Lying on the back, seen from above. The tested leg makes a figure of four; a hand presses its knee down, the other holds the opposite iliac spine.",
+      description:
+        "Lying on the back, seen from above. The tested leg makes a figure of four; a hand presses its knee down, the other holds the opposite iliac spine.",
     },
     citations: ["van-der-wurff-2006", "broadhurst-1998"],
   },
@@ -212,11 +246,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back at the edge of the table; one knee held to the chest, the tested leg lowered over the edge.",
     hands: "One hand on the knee held to the chest, the other above the knee of the lowered leg.",
     direction: "The lowered thigh down, the held knee towards the chest.",
-    stages: pushLadders(
-      [15, 15],
-      "Press the lowered thigh down and the held knee towards the chest.",
-      [...person("supine"), ...tested("hip-loading", "hip-extension", "limb-provocation"), ...other("hip-loading", "hip-flexion", "limb-provocation")],
-    ),
+    stages: pushLadders([15, 15], "Press the lowered thigh down and the held knee towards the chest.", [
+      ...person("supine"),
+      ...tested("hip-loading", "hip-extension", "limb-provocation"),
+      ...other("hip-loading", "hip-flexion", "limb-provocation"),
+    ]),
     schools: [doseSchool],
     cautions: ["The side is the leg that is lowered.", "Keep them from rolling off: stand close to the edge."],
     burden: 4,
@@ -231,7 +265,8 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         { at: "thigh-tested", push: "down" },
         { at: "knee-other", push: "left" },
       ],
-      description: "Lying on the back at the table's edge, seen from the side. The tested leg hangs lowered; the other knee is held to the chest.",
+      description:
+        "Lying on the back at the table's edge, seen from the side. The tested leg hangs lowered; the other knee is held to the chest.",
     },
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
@@ -245,7 +280,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the side, painful side up, hips 45 degrees, knees 90 degrees, a pillow between the knees.",
     hands: "Stand behind; both hands on the upper iliac crest, arms straight.",
     direction: "Straight down towards the table.",
-    stages: pushLadders([25, 30], "Push the upper iliac crest straight down.", person("side-lying", "pelvic-compression")),
+    stages: pushLadders(
+      [25, 30],
+      "Push the upper iliac crest straight down.",
+      person("side-lying", "pelvic-compression"),
+    ),
     schools: [
       doseSchool,
       {
@@ -268,7 +307,8 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       tested: { hip: 45, knee: 90 },
       other: { hip: 45, knee: 90 },
       contacts: [{ at: "iliac-crest", push: "into page" }],
-      description: "Lying on the side, seen from above, hips and knees bent, a pillow between the knees. Both hands push the upper iliac crest straight down.",
+      description:
+        "Lying on the side, seen from above, hips and knees bent, a pillow between the knees. Both hands push the upper iliac crest straight down.",
     },
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },

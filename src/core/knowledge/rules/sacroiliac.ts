@@ -61,7 +61,8 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     population: "48 people with chronic low back pain, seen by specialists",
     citation: "laslett-2005",
     prescribedOrder: true,
-    remark: "Distraction, thigh thrust, compression, sacral thrust, in that order; the study stopped at the second positive.",
+    remark:
+      "Distraction, thigh thrust, compression, sacral thrust, in that order; the study stopped at the second positive.",
   },
   {
     ...sacroiliac,

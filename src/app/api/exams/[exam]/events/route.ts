@@ -13,7 +13,10 @@ export const GET = (request: Request, { params }: Context) =>
     const { exam } = await params;
     const after = Number(new URL(request.url).searchParams.get("after") ?? 0);
     if (!Number.isInteger(after) || after < 0) refuse("after", "is not a position", "Use a whole number, 0 or more.");
-    return eventsAfter(theStore(), exam, after) ?? refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+    return (
+      eventsAfter(theStore(), exam, after) ??
+      refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.")
+    );
   });
 
 export const POST = (request: Request, { params }: Context) =>
@@ -21,7 +24,10 @@ export const POST = (request: Request, { params }: Context) =>
     const { exam } = await params;
     const { events } = (await bodyJson(request)) as { events?: unknown };
     if (!Array.isArray(events)) refuse("events", "is not a list", "Send a list of events.");
-    if (events.length > MOST_AT_ONCE) throw new InputError([{ where: "events", what: `holds more than ${MOST_AT_ONCE} events`, todo: "Send fewer at once." }]);
+    if (events.length > MOST_AT_ONCE)
+      throw new InputError([
+        { where: "events", what: `holds more than ${MOST_AT_ONCE} events`, todo: "Send fewer at once." },
+      ]);
     const store = theStore();
     events.forEach((event) => assertKnownActor(store, event));
     return appendEvents(store, exam, events, now());

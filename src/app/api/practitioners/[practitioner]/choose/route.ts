@@ -11,6 +11,15 @@ const A_YEAR_SECONDS = 31_536_000;
 export const POST = (_request: Request, { params }: Context) =>
   answer(async () => {
     const { practitioner } = await params;
-    const profile = findProfile(theStore(), practitioner) ?? refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");
-    return Response.json({ profile }, { headers: { "set-cookie": `${PROFILE_COOKIE}=${practitioner}; Path=/; Max-Age=${A_YEAR_SECONDS}; HttpOnly; SameSite=Strict` } });
+    const profile =
+      findProfile(theStore(), practitioner) ??
+      refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");
+    return Response.json(
+      { profile },
+      {
+        headers: {
+          "set-cookie": `${PROFILE_COOKIE}=${practitioner}; Path=/; Max-Age=${A_YEAR_SECONDS}; HttpOnly; SameSite=Strict`,
+        },
+      },
+    );
   });

@@ -4,4 +4,5 @@ import { theStore } from "@/server/store";
 
 type Context = { params: Promise<{ practitioner: string }> };
 
-export const PUT = (request: Request, { params }: Context) => answer(async () => ({ profile: saveSettings(theStore(), (await params).practitioner, await bodyJson(request)) }));
+export const PUT = (request: Request, { params }: Context) =>
+  answer(async () => ({ profile: saveSettings(theStore(), (await params).practitioner, await bodyJson(request)) }));

@@ -1,0 +1,62 @@
+import { defineConfig, globalIgnores } from "eslint/config";
+import next from "eslint-config-next/core-web-vitals";
+import nextTypeScript from "eslint-config-next/typescript";
+
+/** Core files import one another, Yup and the hash; tests beside them may use the test tools. */
+const coreWall = {
+  files: ["src/core/**/*.ts"],
+  ignores: ["src/core/**/*.test.ts"],
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: [
+          {
+            regex: "^(?!\\.{1,2}/|yup$|@noble/hashes/)",
+            message: "The core imports only itself, Yup and the hash.",
+          },
+          { regex: "^(\\.\\./)+(server|ui|app|cli|workers|devices)(/|$)", message: "The core does not look outward." },
+        ],
+      },
+    ],
+    "no-restricted-globals": [
+      "error",
+      ...["window", "document", "navigator", "fetch", "process", "performance", "crypto", "localStorage"].map(
+        (name) => ({
+          name,
+          message: "The core knows neither browser nor server; pass it in.",
+        }),
+      ),
+    ],
+    "no-restricted-syntax": [
+      "error",
+      {
+        selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+        message: "Time is an argument in the core.",
+      },
+      {
+        selector: "MemberExpression[object.name='Date'][property.name='now']",
+        message: "Time is an argument in the core.",
+      },
+      {
+        selector: "MemberExpression[object.name='Math'][property.name='random']",
+        message: "Randomness is an argument in the core.",
+      },
+    ],
+  },
+};
+
+const config = defineConfig([
+  ...next,
+  ...nextTypeScript,
+  globalIgnores([".next/**", "node_modules/**", ".tmp/**", "next-env.d.ts"]),
+  {
+    rules: {
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "max-lines-per-function": "off",
+    },
+  },
+  coreWall,
+]);
+
+export default config;

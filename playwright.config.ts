@@ -1,0 +1,13 @@
+import { defineConfig } from "@playwright/test";
+import { LAUNCH } from "./e2e/support/chromium";
+
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results",
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: false,
+  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? [["list"], ["json"]] : [["list"]],
+  use: { launchOptions: LAUNCH, viewport: { width: 1280, height: 800 }, actionTimeout: 15_000 },
+});
