@@ -1,0 +1,173 @@
+import { describe, expect, it } from "vitest";
+import { buildExam } from "../samples/build";
+import type { ReadingSettings } from "../exam/settings";
+import type { TestId } from "../knowledge/protocols";
+import { readExam } from "./reading";
+import { describeVerdict, holdBounds, isSettled, kOfN } from "./rules";
+
+const positive = (test: TestId, side: "right" | "left" = "right") => ({
+  test,
+  side,
+  response: "familiar" as const,
+  felt: ["si-area.right" as const],
+});
+const negative = (test: TestId, side: "right" | "left" = "right") => ({ test, side, response: "nothing" as const });
+
+function verdicts(plans: ReturnType<typeof positive | typeof negative>[], settings: Partial<ReadingSettings> = {}) {
+  const exam = buildExam({ settings }).complaint("si-area.right");
+  plans.forEach((plan) => exam.run(plan));
+  const right = readExam(exam.state()).figured[0]!;
+  return { right, rule: (id: string) => right.rules.find(({ rule }) => rule.id === id)! };
+}
+
+describe("a rule's table", () => {
+  it("is LR- below k and LR+ from k on", () =>
+    expect(kOfN(3, 2, { lrNegative: 0.2, lrPositive: 4 })).toEqual([0.2, 0.2, 4, 4]));
+
+  it("holds between the figure reached and the figure still reachable", () => {
+    const table = kOfN(5, 3, { lrNegative: 0.19, lrPositive: 4 });
+    expect(holdBounds(table, 2, 3)).toEqual({ low: 0.19, high: 4 });
+    expect(holdBounds(table, 3, 2)).toEqual({ low: 4, high: 4 });
+    expect(holdBounds([null, null, 0.5, 6], 0, 1)).toEqual({ low: null, high: 0.5 });
+  });
+
+  it("is settled when one figure is left whatever comes", () => {
+    const table = kOfN(5, 3, { lrNegative: 0.19, lrPositive: 4 });
+    expect([isSettled(table, 2, 3), isSettled(table, 3, 2), isSettled(table, 0, 2), isSettled(table, 0, 3)]).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
+  });
+});
+
+describe("the five-test regimen", () => {
+  it("counts on: 2 of 3, 3 left", () => {
+    const verdict = verdicts([positive("si-distraction"), positive("thigh-thrust")]).rule("si-five-test");
+    expect(describeVerdict(verdict)).toBe("2 of 3, 3 left");
+    expect(verdict.needs).toBe(1);
+  });
+
+  it("is met at three, and says what can be skipped", () => {
+    const { right, rule } = verdicts([
+      positive("si-distraction"),
+      positive("thigh-thrust"),
+      positive("si-compression"),
+    ]);
+    expect(describeVerdict(rule("si-five-test"))).toBe("met, 3 positive; decided early, 2 can be skipped");
+    expect(right.probability).toBeCloseTo(0.5724, 4);
+  });
+
+  it("is not met as soon as three cannot be reached", () => {
+    const { right, rule } = verdicts([
+      negative("si-distraction"),
+      negative("thigh-thrust"),
+      negative("si-compression"),
+    ]);
+    expect(rule("si-five-test")).toMatchObject({ verdict: "not met", settled: true, open: 2 });
+    expect(right.probability).toBeCloseTo(0.059, 4);
+  });
+
+  it("counts FABER although its single figure is off", () => {
+    const { right, rule } = verdicts([positive("si-distraction"), positive("thigh-thrust"), positive("faber")]);
+    expect(rule("si-five-test").verdict).toBe("met");
+    expect(right.listings.some(({ outcome, why }) => outcome.test === "faber" && why.includes("saline"))).toBe(true);
+  });
+
+  it("takes Gaenslen of that side's leg, and only lists the other leg's", () => {
+    const { right, rule } = verdicts([positive("gaenslen", "left")]);
+    expect(rule("si-five-test").positive).toBe(0);
+    expect(rule("si-six-test").positive).toBe(1);
+    expect(right.probability).toBe(right.start.mean);
+    expect(right.listings[0]?.why).toContain("other leg");
+  });
+
+  it("does not count a clear test given too lightly", () => {
+    const exam = buildExam()
+      .complaint("si-area.right")
+      .run({ ...negative("thigh-thrust"), kgf: 5 });
+    const verdict = readExam(exam.state()).figured[0]!.rules[0]!;
+    expect(verdict).toMatchObject({ negative: 0, open: 5 });
+    expect(verdict.members.find(({ member }) => member.test === "thigh-thrust")?.reason).toContain("too little force");
+  });
+});
+
+describe("the other rules", () => {
+  it("counts both Gaenslen runs of the six-test composite for the side where it is felt", () => {
+    const { right, rule } = verdicts(
+      [positive("gaenslen", "left"), positive("gaenslen", "right"), positive("thigh-thrust")],
+      { preferredRule: "si-six-test" },
+    );
+    expect(rule("si-six-test")).toMatchObject({ verdict: "met", positive: 3 });
+    expect(right.probability).toBeCloseTo(0.5882, 3);
+  });
+
+  it("stops the four-test composite at two", () => {
+    expect(verdicts([positive("si-distraction"), positive("thigh-thrust")]).rule("si-four-test")).toMatchObject({
+      verdict: "met",
+      settled: true,
+      condition: null,
+    });
+  });
+
+  it("says when the four tests were done in another order than the study's", () => {
+    expect(verdicts([positive("si-compression"), positive("thigh-thrust")]).rule("si-four-test").condition).toContain(
+      "another order",
+    );
+  });
+
+  it.each([
+    ["no", null, true],
+    ["yes", "does not apply", false],
+    ["not tested", "not known", true],
+  ] as const)("centralisation %s: %s", (answer, says, applies) => {
+    const exam = buildExam({ settings: { preferredRule: "si-centralisation-excluded" } }).complaint("si-area.right");
+    exam.add("centralisation-recorded", { answer });
+    exam.run(positive("thigh-thrust"));
+    const right = readExam(exam.state()).figured[0]!;
+    const verdict = right.rules.find(({ rule }) => rule.id === "si-centralisation-excluded")!;
+    expect(verdict.applies).toBe(applies);
+    if (says) expect(verdict.condition).toContain(says);
+    else expect(verdict.condition).toBeNull();
+    expect(right.preferred === null).toBe(!applies);
+  });
+});
+
+describe("what argues against", () => {
+  it("says both numbers when a rule that is not met and its members point different ways", () => {
+    const { right } = verdicts([
+      positive("si-distraction"),
+      positive("thigh-thrust"),
+      negative("si-compression"),
+      negative("gaenslen"),
+      negative("faber"),
+    ]);
+    expect(right.probability).toBeCloseTo(0.059, 3);
+    const said = right.against.find((line) => line.includes("point the other way"));
+    expect(said).toContain("6 %");
+  });
+
+  it("says that positives meeting no rule are just that, and names the nearest", () => {
+    const { right } = verdicts(
+      [positive("si-distraction"), positive("gaenslen"), negative("thigh-thrust"), negative("si-compression")],
+      { preferredRule: "none" },
+    );
+    expect(right.against.join(" ")).toContain("2 positive tests, but no rule is met by them. Nearest: ");
+  });
+
+  it("names the population when the pain is recent or the person young", () => {
+    const exam = buildExam({ birthDate: "2012-01-01" }).complaint("si-area.right").run(positive("thigh-thrust"));
+    exam.add("history-recorded", {
+      onset: "sudden",
+      onsetNote: "",
+      weeks: 1,
+      provokedBy: null,
+      settlesMinutes: null,
+      eases: "",
+    });
+    const reading = readExam(exam.state());
+    expect(reading.underAge).toBe(true);
+    expect(reading.figured[0]!.against.join(" ")).toMatch(/1 week ago.*|adults/);
+  });
+});
