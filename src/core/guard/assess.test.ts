@@ -1,0 +1,113 @@
+import { describe, expect, it } from "vitest";
+import { LUMBOPELVIC_QUESTIONS } from "../knowledge/guard-questions";
+import { protocolOf, type TestId } from "../knowledge/protocols";
+import { buildExam, type BuildOptions } from "../samples/build";
+import { LOAD_IDS } from "../vocabulary/examination";
+import { assessGuard, blocksOnTest, questionsFor } from "./assess";
+import type { Side } from "../vocabulary/sides";
+
+const guardOf = (answers: Record<string, string>, options: BuildOptions = {}) =>
+  assessGuard(buildExam(options).complaint("si-area.right").guard(answers).state());
+const isBlocked = (answers: Record<string, string>, test: TestId, side: Side | null = null) => {
+  const { whole, stages } = blocksOnTest(guardOf(answers), protocolOf(test), "steady", side);
+  return { whole: whole.length > 0, part: stages.size > 0 };
+};
+const ALL: [TestId, Side | null][] = [
+  ["si-distraction", null],
+  ["thigh-thrust", "right"],
+  ["faber", "right"],
+  ["gaenslen", "right"],
+  ["si-compression", null],
+  ["sacral-thrust", null],
+];
+const blockedTests = (answers: Record<string, string>) =>
+  ALL.filter(([test, side]) => isBlocked(answers, test, side).whole).map(([test]) => test);
+
+describe("the guard", () => {
+  it("blocks nothing for a well person, and never says that they are", () => {
+    const guard = guardOf({});
+    expect(guard).toMatchObject({ unanswered: [], blocks: [], cautions: [], referrals: [] });
+    expect(JSON.stringify(guard)).not.toMatch(/\bsafe\b|diagnos|confirmed/i);
+  });
+
+  it.each([
+    ["cauda-equina", "yes", ALL.map(([test]) => test), "emergency"],
+    ["leg-weakness", "yes", ALL.map(([test]) => test), "urgent"],
+    ["serious-disease", "yes", ALL.map(([test]) => test), "urgent"],
+    ["pelvic-fracture", "yes", ALL.map(([test]) => test), "urgent"],
+    ["cord-signs", "yes", ["sacral-thrust"], "urgent"],
+    ["lumbar-injury", "yes", ["sacral-thrust"], "urgent"],
+    ["osteoporosis", "severe", ["si-compression"], null],
+    ["osteoporosis", "known", [], null],
+    ["pregnancy", "yes", ["sacral-thrust"], null],
+    ["anticoagulants", "yes", [], null],
+    ["aneurysm", "yes", ["sacral-thrust"], "soon"],
+    ["hip-replacement", "right", ["thigh-thrust", "faber", "gaenslen"], null],
+    ["hip-replacement", "left", [], null],
+    ["leg-circulation", "right", ["thigh-thrust", "faber", "gaenslen"], "urgent"],
+  ] as const)("%s: %s blocks %j", (question, answer, tests, urgency) => {
+    expect(blockedTests({ [question]: answer })).toEqual(tests);
+    expect(guardOf({ [question]: answer }).referrals[0]?.urgency ?? null).toBe(urgency);
+  });
+
+  it("reaches a stage without naming its test: severe osteoporosis takes the thrusts, not the pressure", () => {
+    expect(isBlocked({ osteoporosis: "severe" }, "sacral-thrust")).toEqual({ whole: false, part: true });
+  });
+
+  it("reaches the leg held to the chest in Gaenslen of the other side only with what that leg bears", () => {
+    expect(isBlocked({ "hip-replacement": "right" }, "gaenslen", "left").whole).toBe(false);
+    expect(isBlocked({ "leg-circulation": "right" }, "gaenslen", "left").whole).toBe(true);
+    expect(isBlocked({ "hip-replacement": "right" }, "thigh-thrust", "left").whole).toBe(false);
+  });
+
+  it("asks about inflammation under 45 only, and about pregnancy not of men", () => {
+    const asked = (options: BuildOptions) => questionsFor(buildExam(options).state()).map(({ id }) => id);
+    expect(asked({ birthDate: "1996-01-01" })).toContain("inflammatory");
+    expect(asked({ birthDate: "1966-01-01" })).not.toContain("inflammatory");
+    expect(asked({ sex: "male" })).not.toContain("pregnancy");
+    expect(guardOf({ inflammatory: "yes" }, { birthDate: "1996-01-01" }).referrals[0]?.urgency).toBe("soon");
+  });
+
+  it("treats an answer that is not known as possible", () =>
+    expect(guardOf({ aneurysm: "not-known" }).cautions[0]?.text).toContain("not known"));
+
+  it("keeps an override's reason, and lifts only that block", () => {
+    const exam = buildExam().complaint("si-area.right").guard({ pregnancy: "yes", osteoporosis: "severe" });
+    exam.add("block-overridden", { block: "pregnancy.yes.1", reason: "Lies on cushions with room" });
+    const guard = assessGuard(exam.state());
+    expect(guard.blocks.map(({ overridden }) => overridden)).toEqual([null, "Lies on cushions with room"]);
+    expect(blocksOnTest(guard, protocolOf("sacral-thrust"), "steady", null).whole).toEqual([]);
+  });
+
+  it("is asked again after a run was stopped for a new sign", () => {
+    const exam = buildExam().complaint("si-area.right").guard();
+    exam.add("run-stopped", { run: null, reason: "new numbness, tingling or weakness", note: "left foot" });
+    expect(assessGuard(exam.state()).askAgain).toBe(true);
+    exam.add("guard-answered", { question: "leg-weakness", answer: "no" });
+    expect(assessGuard(exam.state()).askAgain).toBe(false);
+  });
+
+  it("cautions the highly irritable and the young", () => {
+    const exam = buildExam({ birthDate: "2012-01-01" }).complaint("si-area.right");
+    exam.add("history-recorded", {
+      onset: "gradual",
+      onsetNote: "",
+      weeks: 4,
+      provokedBy: "little",
+      settlesMinutes: 240,
+      eases: "",
+    });
+    expect(assessGuard(exam.state()).cautions.map(({ id }) => id)).toEqual(["irritable", "under-age"]);
+  });
+
+  it("has a first answer without effect, loads that exist, and a reason for everything", () => {
+    for (const { options } of LUMBOPELVIC_QUESTIONS) {
+      expect(options[0]).toMatchObject({ id: "no", effects: [] });
+      for (const effect of options.flatMap(({ effects }) => effects)) {
+        expect(("reason" in effect ? effect.reason : effect.text).length).toBeGreaterThan(10);
+        if ("loads" in effect && effect.loads !== "all")
+          effect.loads.forEach((load) => expect(LOAD_IDS).toContain(load));
+      }
+    }
+  });
+});

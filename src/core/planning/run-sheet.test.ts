@@ -1,0 +1,74 @@
+import { describe, expect, it } from "vitest";
+import { assessGuard } from "../guard/assess";
+import { buildExam, type ExamBuilder } from "../samples/build";
+import { readExam } from "../reading/reading";
+import { offeredPlaces } from "./offered-places";
+import { runSheet } from "./run-sheet";
+
+const sheetOf = (exam: ExamBuilder) => {
+  const state = exam.state();
+  return runSheet(state, assessGuard(state), readExam(state));
+};
+const keys = (exam: ExamBuilder) => sheetOf(exam).steps.map(({ key }) => key);
+
+describe("the run sheet", () => {
+  it("turns nobody over twice, and begins with the uninvolved side", () => {
+    expect(sheetOf(buildExam().complaint("si-area.right")).blocks.map(({ position }) => position)).toEqual([
+      "supine",
+      "side-lying",
+      "prone",
+    ]);
+    expect(keys(buildExam().complaint("si-area.right")).slice(0, 3)).toEqual([
+      "si-distraction",
+      "thigh-thrust.left",
+      "thigh-thrust.right",
+    ]);
+    expect(keys(buildExam().complaint("si-area.left")).slice(0, 3)).toEqual([
+      "si-distraction",
+      "thigh-thrust.right",
+      "thigh-thrust.left",
+    ]);
+  });
+
+  it("keeps the four-test composite's own order", () => {
+    const order = keys(buildExam().complaint("si-area.right"));
+    const at = ["si-distraction", "thigh-thrust.right", "si-compression", "sacral-thrust"].map((key) =>
+      order.indexOf(key),
+    );
+    expect(at).toEqual(at.toSorted((a, b) => a - b));
+  });
+
+  it("shows a blocked test with why, and goes on to the next one", () => {
+    const exam = buildExam().complaint("si-area.right").guard({ "hip-replacement": "left" });
+    const step = sheetOf(exam).steps.find(({ key }) => key === "thigh-thrust.left");
+    expect(step).toMatchObject({ status: "blocked" });
+    expect(step?.blocks[0]?.reason).toContain("Hip replacement");
+    exam.run({ test: "si-distraction", response: "nothing" });
+    expect(sheetOf(exam).next?.key).toBe("thigh-thrust.right");
+  });
+
+  it("says why the rest can be skipped once the rule is decided on the painful side", () => {
+    const exam = buildExam().complaint("si-area.right");
+    const familiar = { response: "familiar" as const, felt: ["si-area.right" as const] };
+    exam.run({ test: "si-distraction", ...familiar }).run({ test: "thigh-thrust", side: "right", ...familiar });
+    expect(sheetOf(exam).decided).toBeNull();
+    exam.run({ test: "si-compression", ...familiar });
+    expect(sheetOf(exam).decided).toBe("five-test regimen is decided on the right: met");
+  });
+
+  it("drops a skip when the test is done after all", () => {
+    const exam = buildExam().complaint("si-area.right");
+    exam.add("test-skipped", { test: "si-distraction", side: null, reason: "too sore" });
+    expect(sheetOf(exam).steps[0]).toMatchObject({ status: "skipped", skippedBecause: "too sore" });
+    exam.run({ test: "si-distraction", response: "nothing" });
+    expect(sheetOf(exam).steps[0]?.status).toBe("done");
+  });
+});
+
+describe("the places offered at the table", () => {
+  it("are the person's own first, and none twice", () => {
+    const places = offeredPlaces(buildExam().complaint("posterior-thigh.left", "si-area.left").state(), "left");
+    expect(places.slice(0, 2)).toEqual(["posterior-thigh.left", "si-area.left"]);
+    expect(new Set(places).size).toBe(places.length);
+  });
+});
