@@ -47,7 +47,7 @@ export const STOP_REASONS = [
 ] as const;
 
 /** One schema per kind of event, used by the browser, the server, the importer and the terminal. */
-const BODIES = {
+export const EVENT_BODIES = {
   "exam-opened": closed({
     person: closed({
       id: uuid(),
@@ -143,11 +143,11 @@ const BODIES = {
   }),
 } as const satisfies Record<string, ObjectSchema<object>>;
 
-export type EventType = keyof typeof BODIES;
-export type EventBody<T extends EventType> = InferType<(typeof BODIES)[T]>;
-export const EVENT_TYPES = Object.keys(BODIES) as EventType[];
+export type EventType = keyof typeof EVENT_BODIES;
+export type EventBody<T extends EventType> = InferType<(typeof EVENT_BODIES)[T]>;
+export const EVENT_TYPES = Object.keys(EVENT_BODIES) as EventType[];
 
-const envelopeSchema = object({
+export const envelopeSchema = object({
   id: uuid(),
   exam: uuid(),
   at: instant(),
@@ -190,7 +190,7 @@ export function parseEvent(input: unknown, where = "event"): ExamEvent {
   if (typeof input !== "object" || input === null || Array.isArray(input))
     refuse(where, "is not an event", "Send an object with id, exam, at, actor, device, type and body.");
   const type = (input as { type?: unknown }).type;
-  if (typeof type !== "string" || !Object.hasOwn(BODIES, type))
+  if (typeof type !== "string" || !Object.hasOwn(EVENT_BODIES, type))
     refuse(
       `${where} › type`,
       `"${String(type).slice(0, 40)}" is not a kind of event this version knows`,
@@ -198,7 +198,7 @@ export function parseEvent(input: unknown, where = "event"): ExamEvent {
     );
   check(envelopeSchema, input, where);
   const event = input as ExamEvent;
-  check(BODIES[event.type] as ObjectSchema<object>, event.body, `${where} › body`);
+  check(EVENT_BODIES[event.type] as ObjectSchema<object>, event.body, `${where} › body`);
   return event;
 }
 

@@ -40,7 +40,7 @@ const hash = () =>
     .required("is missing; send 64 hexadecimal digits")
     .matches(/^[0-9a-f]{64}$/, "is not a hash; send 64 hexadecimal digits");
 
-const fileSchema = closed({
+export const fileSchema = closed({
   format: text(40, 1),
   version: wholeIn(1, 1000).required("is missing; export the exam again"),
   exam: uuid(),

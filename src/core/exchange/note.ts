@@ -49,7 +49,7 @@ function complaintLines(state: ExamState): string[] {
   const { level, reason } = irritability(state);
   const history = state.history
     ? [
-        `Onset: ${state.history.onset}${state.history.weeks === null ? "" : `, ${state.history.weeks} weeks ago`}${state.history.onsetNote ? `; ${state.history.onsetNote}` : ""}.${state.history.eases ? ` Eased by: ${state.history.eases}.` : ""}`,
+        `Onset: ${state.history.onset}${state.history.weeks === null ? "" : `, ${state.history.weeks} ${state.history.weeks === 1 ? "week" : "weeks"} ago`}${state.history.onsetNote ? `; ${state.history.onsetNote}` : ""}.${state.history.eases ? ` Eased by: ${state.history.eases}.` : ""}`,
       ]
     : [];
   return [
@@ -114,7 +114,7 @@ function findingLines(state: ExamState, reading: Reading): string[] {
       (skip) => `${protocolOf(skip.test).name}${skip.side ? ` ${skip.side}` : ""} skipped: ${skip.reason}.`,
     ),
   );
-  return lines;
+  return lines.length ? lines : ["No test was done."];
 }
 
 function readingLines(figured: FiguredReading, underAge: boolean, spread: Spread | null): string[] {

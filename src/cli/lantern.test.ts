@@ -1,0 +1,136 @@
+import { writeFileSync } from "node:fs";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { buildExam } from "@/core/samples/build";
+import { examFileText, exportExam } from "@/server/exchange";
+import { NOW, sampleStore, storeExam, temporaryPath } from "@/server/testing";
+import { run } from "./lantern";
+
+let out = "";
+let err = "";
+beforeEach(() => {
+  out = err = "";
+  vi.spyOn(process.stdout, "write").mockImplementation((text) => Boolean((out += String(text))));
+  vi.spyOn(process.stderr, "write").mockImplementation((text) => Boolean((err += String(text))));
+});
+afterEach(() => {
+  vi.restoreAllMocks();
+  delete process.env.DUST_LANTERN_DB;
+});
+
+const fileWith = (content: string): string => {
+  const path = temporaryPath().replace(".sqlite", ".json");
+  writeFileSync(path, content);
+  return path;
+};
+const sample = () => {
+  const store = sampleStore();
+  process.env.DUST_LANTERN_DB = store.path;
+  const exam = buildExam().complaint("si-area.right");
+  for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const)
+    exam.run({ test, side: "right", response: "familiar", felt: ["si-area.right"] });
+  const id = storeExam(store, exam);
+  return { store, id, file: fileWith(examFileText(exportExam(store, id, NOW))) };
+};
+
+describe("lantern accuracy", () => {
+  it("prints the table's figures as JSON", () => {
+    expect(run(["accuracy", "--tp", "23", "--fn", "4", "--fp", "7", "--tn", "26", "--pretest", "0.25"])).toBe(0);
+    const found = JSON.parse(out) as Record<string, number>;
+    expect(Object.keys(found)).toEqual([
+      "sensitivity",
+      "specificity",
+      "lrPositive",
+      "lrPositive95",
+      "lrNegative",
+      "lrNegative95",
+      "posttestPositive",
+      "posttestNegative",
+    ]);
+    expect(found.posttestPositive).toBeCloseTo(0.5724, 4);
+    expect(err).toBe("");
+  });
+
+  it.each([
+    [["--tp", "23x", "--fn", "4", "--fp", "7", "--tn", "26"], "--tp"],
+    [["--tp", "-1", "--fn", "4", "--fp", "7", "--tn", "26"], "--tp"],
+    [["--tp", "1.5", "--fn", "4", "--fp", "7", "--tn", "26"], "tp"],
+    [["--tp", "0", "--fn", "0", "--fp", "7", "--tn", "26"], "sensitivity"],
+    [["--tp", "23", "--fn", "4", "--fp", "7", "--tn", "26", "--pretest", "1"], "--pretest"],
+    [["--tp", "23"], "--fn"],
+  ])("refuses %j with one line and exit 2", (args, says) => {
+    expect(run(["accuracy", ...args])).toBe(2);
+    expect(err).toContain(says);
+    expect(err.trim().split("\n")).toHaveLength(1);
+    expect(out).toBe("");
+  });
+});
+
+describe("lantern read, export, import, verify", () => {
+  it("reads a whole exam, under another ρ and rule when asked", () => {
+    const { file } = sample();
+    expect(run(["read", file])).toBe(0);
+    const reading = JSON.parse(out) as {
+      sources: {
+        side: string;
+        word: string;
+        probability: number;
+        interval95: number[];
+        rules: { verdict: string }[];
+      }[];
+      outcomes: { reason: string }[];
+    };
+    expect(reading.sources[0]).toMatchObject({ side: "right", word: "leaning towards", firmness: "tentative" });
+    expect(reading.sources[0]!.probability).toBeCloseTo(0.5724, 4);
+    expect(reading.sources[0]!.interval95[0]).toBeLessThan(0.3);
+    expect(reading.outcomes.every(({ reason }) => reason.length > 0)).toBe(true);
+    out = "";
+    run(["read", file, "--rho", "0", "--rule", "none"]);
+    expect((JSON.parse(out) as typeof reading).sources[0]!.probability).toBeCloseTo(0.8679, 4);
+  });
+
+  it("exports what it imports", () => {
+    const { id } = sample();
+    expect(run(["export", id])).toBe(0);
+    const file = fileWith(out);
+    process.env.DUST_LANTERN_DB = temporaryPath();
+    out = "";
+    expect(run(["import", file])).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ exam: id, already: 0 });
+    out = "";
+    expect(run(["export", id, "--csv"])).toBe(0);
+    expect(out.split("\r\n")[0]).toContain("tested_side");
+  });
+
+  it("verifies the store and a file, and exits 1 on a finding that it names", () => {
+    const { store, id, file } = sample();
+    expect([run(["verify"]), run(["verify", id]), run(["verify", file])]).toEqual([0, 0, 0]);
+    store.sqlite.exec(
+      "DROP TRIGGER exam_events_no_delete; DELETE FROM exam_events WHERE seq = (SELECT max(seq) FROM exam_events)",
+    );
+    out = "";
+    expect(run(["verify", id])).toBe(1);
+    expect(out).toMatch(new RegExp(`^${id}: Event \\d+ is missing from the end`));
+  });
+
+  it.each([
+    [["read", "/nowhere/exam.json"], "cannot be read"],
+    [["read", "FILE"], "not whole JSON"],
+    [["read", "GOOD", "--rho", "2"], "--rho"],
+    [["read", "GOOD", "--rule", "nine-test"], "is not a rule"],
+    [["export", "no-such-exam"], "no exam no-such-exam"],
+    [["verify", "no-such-exam"], "no exam no-such-exam"],
+    [["shine"], "unknown command"],
+  ])("%j: exit 2, one line, no stack", (args, says) => {
+    const { file } = sample();
+    const bad = fileWith("{ half");
+    expect(run(args.map((arg) => (arg === "FILE" ? bad : arg === "GOOD" ? file : arg)))).toBe(2);
+    expect(err).toContain(says);
+    expect(err).not.toMatch(/\n\s+at /);
+    expect(err.trim().split("\n")).toHaveLength(1);
+  });
+
+  it.each(["accuracy", "read", "export", "import", "verify", "demo"])("%s --help explains itself", (command) => {
+    expect(run([command, "--help"])).toBe(0);
+    expect(out).toContain(`lantern ${command}`);
+  });
+});
