@@ -1,12 +1,12 @@
 "use client";
 
-import { useState } from "react";
 import type { Area } from "@/core/exam/state";
 import { QUALITIES, type Quality } from "@/core/vocabulary/examination";
 import { placeLabel } from "@/core/vocabulary/sites";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import { Field, inputClass } from "../primitives/field";
+import { Field } from "../primitives/field";
+import { KeptInput } from "../primitives/kept-input";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
 
@@ -18,16 +18,10 @@ const SCORES = [
   ["worst", "At its worst"],
 ] as const;
 
-/** The familiar symptom in their words; kept on leaving the field. */
+/** The familiar symptom in their words. */
 function FamiliarWords({ area }: { area: string }) {
   const { state, append } = useExam();
   const isFamiliar = state.familiar?.area === area;
-  const kept = isFamiliar ? (state.familiar?.words ?? "") : "";
-  const [words, setWords] = useState(kept);
-  const keep = () => {
-    const next = words.trim();
-    if (next && next !== kept) void append({ type: "familiar-chosen", body: { area, words: next } });
-  };
   return (
     <Field
       label={
@@ -38,15 +32,12 @@ function FamiliarWords({ area }: { area: string }) {
       hint="Every later question refers to it."
     >
       {(ids) => (
-        <input
+        <KeptInput
           {...ids}
-          className={inputClass}
-          value={words}
           maxLength={300}
-          onChange={(event) => setWords(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => event.key === "Enter" && keep()}
           placeholder="a deep ache when I turn in bed"
+          kept={isFamiliar ? (state.familiar?.words ?? "") : ""}
+          onKeep={(words) => words !== "" && append({ type: "familiar-chosen", body: { area, words } })}
         />
       )}
     </Field>
@@ -54,14 +45,16 @@ function FamiliarWords({ area }: { area: string }) {
 }
 
 export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
-  const { state, append } = useExam();
-  const record = (change: Partial<Area>) => void append({ type: "area-recorded", body: { ...area, ...change } });
-  const toggleQuality = (quality: Quality) =>
-    record({
-      qualities: area.qualities.includes(quality)
-        ? area.qualities.filter((other) => other !== quality)
-        : [...area.qualities, quality],
+  const { state, appendFrom } = useExam();
+  const record = (change: (latest: Area) => Partial<Area>) =>
+    void appendFrom((latest) => {
+      const now = latest.areas.find((candidate) => candidate.area === area.area) ?? area;
+      return [{ type: "area-recorded", body: { ...now, ...change(now) } }];
     });
+  const toggleQuality = (quality: Quality) =>
+    record(({ qualities }) => ({
+      qualities: qualities.includes(quality) ? qualities.filter((other) => other !== quality) : [...qualities, quality],
+    }));
   const familiar = state.familiar?.area === area.area;
   return (
     <Card
@@ -93,7 +86,12 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
           })}
         </div>
         {SCORES.map(([field, label]) => (
-          <Score key={field} label={label} value={area[field]} onChoose={(value) => record({ [field]: value })} />
+          <Score
+            key={field}
+            label={label}
+            value={area[field]}
+            onChoose={(value) => record(() => ({ [field]: value }))}
+          />
         ))}
         <FamiliarWords area={area.area} />
       </div>

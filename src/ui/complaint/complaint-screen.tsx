@@ -1,12 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import type { Area } from "@/core/exam/state";
+import type { Area, ExamState } from "@/core/exam/state";
 import type { Place } from "@/core/vocabulary/sites";
 import { BodyChart } from "../figures/body-chart";
 import { PlaceList } from "../figures/place-list";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
+import type { Draft } from "../exam/exam-client";
 import { useExam } from "../exam/exam-provider";
 import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";
@@ -25,26 +26,27 @@ const emptyArea = (area: string, places: Place[]): Area => ({
 const nextAreaName = (areas: readonly Area[]): string =>
   `area-${Math.max(0, ...areas.map(({ area }) => Number(area.split("-")[1]) || 0)) + 1}`;
 
+/** The event that marks a place of an area, or takes its mark away; an area without places is removed. */
+function toggled(state: ExamState, name: string, place: Place): Draft {
+  const area = state.areas.find((candidate) => candidate.area === name) ?? emptyArea(name, []);
+  const places = area.places.includes(place) ? area.places.filter((at) => at !== place) : [...area.places, place];
+  return places.length === 0
+    ? { type: "area-removed", body: { area: name } }
+    : { type: "area-recorded", body: { ...area, places } };
+}
+
 /** Where it hurts, drawn; how it behaves; and which one is the familiar symptom. */
 export function ComplaintScreen() {
-  const { state, append } = useExam();
+  const { state, appendFrom } = useExam();
   const [selected, setSelected] = useState<string | null>(null);
   const [isNew, setIsNew] = useState(false);
   const current = isNew ? null : (state.areas.find(({ area }) => area === selected) ?? state.areas[0] ?? null);
 
   const toggle = (place: Place) => {
-    if (!current) {
-      const area = nextAreaName(state.areas);
-      setSelected(area);
-      setIsNew(false);
-      void append({ type: "area-recorded", body: emptyArea(area, [place]) });
-      return;
-    }
-    const places = current.places.includes(place)
-      ? current.places.filter((at) => at !== place)
-      : [...current.places, place];
-    if (places.length === 0) void append({ type: "area-removed", body: { area: current.area } });
-    else void append({ type: "area-recorded", body: { ...current, places } });
+    const area = current?.area ?? nextAreaName(state.areas);
+    setSelected(area);
+    setIsNew(false);
+    void appendFrom((latest) => [toggled(latest, area, place)]);
   };
 
   const others = state.areas.filter(({ area }) => area !== current?.area).flatMap(({ places }) => places);
@@ -82,8 +84,8 @@ export function ComplaintScreen() {
             {isNew ? "Now mark the other area on the chart" : "Another, separate area"}
           </Button>
         )}
-        <HistoryCard key={state.history ? "recorded" : "new"} />
-        <ConsentCard key={state.consent ? "agreed" : "new"} />
+        <HistoryCard />
+        <ConsentCard />
       </div>
     </div>
   );

@@ -1,20 +1,23 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
-import { Field, inputClass } from "../primitives/field";
+import { Field } from "../primitives/field";
+import { KeptInput } from "../primitives/kept-input";
 import { useExam } from "../exam/exam-provider";
 
 /** That it was explained and agreed to, and who else was in the room. */
 export function ConsentCard() {
-  const { exam, state, append } = useExam();
+  const { exam, state, appendFrom } = useExam();
   const { consent } = state;
-  const [others, setOthers] = useState(consent?.others ?? "");
-  const record = (agreed: boolean) =>
-    void append({ type: "consent-recorded", body: { explained: true, agreed, others: others.trim() } });
+  const others = consent?.others ?? "";
+  /** Who is present is kept with the answer; before there is one, with "explained, not yet agreed". */
+  const record = (change: { agreed?: boolean; others?: string }) =>
+    appendFrom((latest) => [
+      { type: "consent-recorded", body: { explained: true, agreed: false, others: "", ...latest.consent, ...change } },
+    ]);
   return (
     <Card heading="Explained and agreed">
       <p className="mb-3">
@@ -23,16 +26,7 @@ export function ConsentCard() {
       </p>
       <div className="flex flex-col gap-4">
         <Field label="Who else is present" hint="Leave empty if nobody.">
-          {(ids) => (
-            <input
-              {...ids}
-              className={inputClass}
-              maxLength={300}
-              value={others}
-              onChange={(event) => setOthers(event.target.value)}
-              onBlur={() => consent && others.trim() !== consent.others && record(consent.agreed)}
-            />
-          )}
+          {(ids) => <KeptInput {...ids} maxLength={300} kept={others} onKeep={(next) => record({ others: next })} />}
         </Field>
         <Choice
           label="The tests, their soreness and the right to stop were explained, and they"
@@ -41,7 +35,7 @@ export function ConsentCard() {
             { value: "agreed", label: "agreed" },
             { value: "did not agree", label: "did not agree" },
           ]}
-          onChoose={(answer) => record(answer === "agreed")}
+          onChoose={(answer) => void record({ agreed: answer === "agreed" })}
         />
         <Button look="main" big asChild className="self-start">
           <Link href={`/exams/${exam}/guard`}>On to the guard</Link>

@@ -1,11 +1,11 @@
 "use client";
 
-import { useState } from "react";
 import { type EventBody, ONSETS, PROVOKED_BY } from "@/core/exam/events";
 import { irritability } from "@/core/exam/irritability";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
-import { Field, inputClass } from "../primitives/field";
+import { Field } from "../primitives/field";
+import { KeptInput } from "../primitives/kept-input";
 import { useExam } from "../exam/exam-provider";
 
 type History = EventBody<"history-recorded">;
@@ -20,29 +20,31 @@ const EMPTY: History = {
 };
 const PROVOKED_LABELS = { little: "little", moderate: "a fair amount", much: "much" } as const;
 const SETTLES = [
-  [5, "minutes"],
-  [30, "half an hour"],
-  [60, "an hour"],
-  [180, "hours"],
-  [1440, "a day"],
+  { minutes: 5, label: "minutes" },
+  { minutes: 30, label: "half an hour" },
+  { minutes: 60, label: "an hour" },
+  { minutes: 180, label: "hours" },
+  { minutes: 1440, label: "a day" },
 ] as const;
+
+/** The usual times, and the recorded one when it is none of them. */
+const settleOptions = (recorded: number | null) => {
+  const unusual = recorded !== null && !SETTLES.some(({ minutes }) => minutes === recorded);
+  return [...SETTLES, ...(unusual ? [{ minutes: recorded, label: `${recorded} min` }] : [])].map(
+    ({ minutes, label }) => ({
+      value: String(minutes),
+      label,
+    }),
+  );
+};
 
 /** How it began, what brings it on, how long it lasts, what eases it, and whether it centralises. */
 export function HistoryCard() {
-  const { state, append } = useExam();
+  const { state, append, appendFrom } = useExam();
   const history = state.history ?? EMPTY;
-  const [text, setText] = useState({
-    onsetNote: history.onsetNote,
-    weeks: history.weeks === null ? "" : String(history.weeks),
-    eases: history.eases,
-  });
   const record = (change: Partial<History>) =>
-    void append({ type: "history-recorded", body: { ...history, ...change } });
-  const keepText = (field: "onsetNote" | "eases") => text[field] !== history[field] && record({ [field]: text[field] });
-  const keepWeeks = () => {
-    const weeks = text.weeks.trim() === "" ? null : Number(text.weeks.replace(",", "."));
-    if (weeks !== history.weeks) record({ weeks });
-  };
+    appendFrom((latest) => [{ type: "history-recorded", body: { ...EMPTY, ...latest.history, ...change } }]);
+  const keepWeeks = (text: string) => record({ weeks: text === "" ? null : Number(text.replace(",", ".")) });
   const { level, reason } = irritability(state);
   return (
     <Card heading="How it behaves">
@@ -51,30 +53,26 @@ export function HistoryCard() {
           label="How did it begin?"
           value={state.history ? history.onset : null}
           options={ONSETS.map((onset) => ({ value: onset, label: onset }))}
-          onChoose={(onset) => record({ onset })}
+          onChoose={(onset) => void record({ onset })}
         />
         <div className="grid gap-4 md:grid-cols-[1fr_9rem]">
           <Field label="What happened">
             {(ids) => (
-              <input
+              <KeptInput
                 {...ids}
-                className={inputClass}
                 maxLength={1000}
-                value={text.onsetNote}
-                onChange={(event) => setText({ ...text, onsetNote: event.target.value })}
-                onBlur={() => keepText("onsetNote")}
+                kept={history.onsetNote}
+                onKeep={(onsetNote) => record({ onsetNote })}
               />
             )}
           </Field>
           <Field label="Weeks ago">
             {(ids) => (
-              <input
+              <KeptInput
                 {...ids}
                 inputMode="decimal"
-                className={inputClass}
-                value={text.weeks}
-                onChange={(event) => setText({ ...text, weeks: event.target.value })}
-                onBlur={keepWeeks}
+                kept={history.weeks === null ? "" : String(history.weeks)}
+                onKeep={keepWeeks}
               />
             )}
           </Field>
@@ -83,30 +81,16 @@ export function HistoryCard() {
           label="How much does it take to bring it on?"
           value={history.provokedBy}
           options={PROVOKED_BY.map((amount) => ({ value: amount, label: PROVOKED_LABELS[amount] }))}
-          onChoose={(provokedBy) => record({ provokedBy })}
+          onChoose={(provokedBy) => void record({ provokedBy })}
         />
         <Choice
           label="Once there, how long until it settles?"
           value={history.settlesMinutes === null ? null : String(history.settlesMinutes)}
-          options={[
-            ...SETTLES.map(([minutes, label]) => ({ value: String(minutes), label })),
-            ...(history.settlesMinutes !== null && !SETTLES.some(([minutes]) => minutes === history.settlesMinutes)
-              ? [{ value: String(history.settlesMinutes), label: `${history.settlesMinutes} min` }]
-              : []),
-          ]}
-          onChoose={(minutes) => record({ settlesMinutes: Number(minutes) })}
+          options={settleOptions(history.settlesMinutes)}
+          onChoose={(minutes) => void record({ settlesMinutes: Number(minutes) })}
         />
         <Field label="What eases it">
-          {(ids) => (
-            <input
-              {...ids}
-              className={inputClass}
-              maxLength={1000}
-              value={text.eases}
-              onChange={(event) => setText({ ...text, eases: event.target.value })}
-              onBlur={() => keepText("eases")}
-            />
-          )}
+          {(ids) => <KeptInput {...ids} maxLength={1000} kept={history.eases} onKeep={(eases) => record({ eases })} />}
         </Field>
         <p className="rounded-lg bg-well p-3">
           <strong>Irritability{level ? ` ${level}` : " not known yet"}.</strong> {reason}
@@ -115,11 +99,7 @@ export function HistoryCard() {
         <Choice
           label="Do repeated movements draw it towards the spine, and does it stay there (centralise)?"
           value={state.centralisation}
-          options={[
-            { value: "yes", label: "yes" },
-            { value: "no", label: "no" },
-            { value: "not tested", label: "not tested" },
-          ]}
+          options={(["yes", "no", "not tested"] as const).map((answer) => ({ value: answer, label: answer }))}
           onChoose={(answer) => void append({ type: "centralisation-recorded", body: { answer } })}
         />
       </div>

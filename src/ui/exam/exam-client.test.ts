@@ -161,8 +161,9 @@ describe("a tap", () => {
 
   it("tries again by itself, waiting longer each time", async () => {
     const all = world();
-    all.link.up = false;
     const tab = client(all);
+    await settle(tab);
+    all.link.up = false;
     await tab.append([rest(3)]);
     await new Promise((done) => setTimeout(done, 5));
     expect(tab.snapshot().sync).toMatchObject({ state: "waiting", why: "The server cannot be reached." });
@@ -204,6 +205,19 @@ describe("a tap", () => {
     expect(await tab.undo()).toBe(true);
     expect(fold(tab.snapshot().events).runs).toHaveLength(0);
     expect(await tab.undo()).toBe(false);
+  });
+});
+
+describe("taps that follow faster than the screen", () => {
+  it("build on one another when they are made of the latest state", async () => {
+    const tab = client(world());
+    const mark = (place: "groin.left" | "groin.right") =>
+      tab.append((state) => [
+        { type: "rest-rated", body: { intensity: 2, places: [...(state.rest?.places ?? []), place] } },
+      ]);
+    await Promise.all([mark("groin.left"), mark("groin.right")]);
+    expect(fold(tab.snapshot().events).rest?.places).toEqual(["groin.left", "groin.right"]);
+    expect(await tab.append(() => [])).toEqual([]);
   });
 });
 

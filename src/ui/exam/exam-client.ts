@@ -2,11 +2,15 @@ import { assertAdmitted } from "@/core/exam/admit";
 import type { ChainHead } from "@/core/exam/chain";
 import { type Actor, type EventBody, type EventType, type ExamEvent, parseEvent } from "@/core/exam/events";
 import { fold } from "@/core/exam/fold";
+import type { ExamState } from "@/core/exam/state";
 import { lastTap } from "@/core/exam/undo";
 import type { Outbox, OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 
 export type Draft = { [T in EventType]: { readonly type: T; readonly body: EventBody<T> } }[EventType];
+
+/** Events to take, or how to make them of the state as it is when their turn comes: taps may follow faster than screens. */
+export type Drafts = readonly Draft[] | ((state: ExamState) => readonly Draft[]);
 
 /** Where this device's taps are: all with the server, on their way, waiting, or some refused. */
 export type Sync = {
@@ -27,7 +31,7 @@ export type ExamClient = {
   subscribe: (listener: () => void) => () => void;
   snapshot: () => Snapshot;
   /** Takes one tap: checked, durable in the outbox, then shown. Throws `InputError` or `OutboxError`. */
-  append: (drafts: readonly Draft[], amendment?: string) => Promise<ExamEvent[]>;
+  append: (drafts: Drafts, amendment?: string) => Promise<ExamEvent[]>;
   undo: (amendment?: string) => Promise<boolean>;
   /** Reads the outbox and asks the server for news; called at start, by timers and by other tabs. */
   refresh: () => Promise<void>;
@@ -73,13 +77,20 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
   let cancelRetry = () => {};
   let isClosed = false;
   let lastInstant = 0;
+  let isOutboxRead = false;
   let queue: Promise<unknown> = Promise.resolve();
 
   const pending = () => entries.filter((entry) => entry.refused === null && !storedIds.has(entry.event.id));
   const build = (): Snapshot => {
     const waiting = pending();
     const refused = entries.filter((entry) => entry.refused !== null);
-    const state = refused.length ? "refused" : waiting.length === 0 ? "saved" : why === null ? "sending" : "waiting";
+    const state = refused.length
+      ? "refused"
+      : waiting.length === 0 && isOutboxRead
+        ? "saved"
+        : why === null
+          ? "sending"
+          : "waiting";
     return {
       events: [...stored, ...waiting.map(({ event }) => event)],
       head,
@@ -191,9 +202,11 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
     return new Date(lastInstant).toISOString();
   };
 
-  const take = async (drafts: readonly Draft[], amendment?: string): Promise<ExamEvent[]> => {
+  const take = async (wanted: Drafts, amendment?: string): Promise<ExamEvent[]> => {
     const at = nextInstant();
     const before = [...current.events];
+    const drafts = typeof wanted === "function" ? wanted(fold(before)) : wanted;
+    if (drafts.length === 0) return [];
     const events = drafts.map((draft): ExamEvent => {
       const event = parseEvent(
         { id: newId(), exam, at, actor: actor(), device, ...draft, ...(amendment ? { amendment } : {}) },
@@ -223,6 +236,7 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
   const refresh = async () => {
     const kept = await outbox.forExam(exam).catch(() => null);
     if (kept) entries = kept;
+    isOutboxRead = true;
     await catchUp();
     await clearStored();
     publish();

@@ -40,6 +40,8 @@ type ExamContextValue = {
   readonly sheet: RunSheet;
   /** Takes one tap; says why when it cannot be taken, and gives null then. */
   readonly append: (...drafts: Draft[]) => Promise<readonly ExamEvent[] | null>;
+  /** The same, for taps that build on what is there: made of the state as it is when their turn comes. */
+  readonly appendFrom: (make: (state: ExamState) => readonly Draft[]) => Promise<readonly ExamEvent[] | null>;
   readonly undo: () => Promise<void>;
   readonly discard: (order: number) => Promise<void>;
   readonly retry: () => void;
@@ -118,7 +120,7 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
     () => ({
       events: initial.events,
       head: initial.head,
-      sync: { state: "saved", waiting: 0, refused: [], why: null },
+      sync: { state: "sending", waiting: 0, refused: [], why: null },
     }),
     [initial],
   );
@@ -166,6 +168,7 @@ export function ExamProvider(props: Props) {
     [client],
   );
 
+  const amendment = derived.state.signed ? (amending ?? undefined) : undefined;
   const value: ExamContextValue = {
     exam,
     profile,
@@ -173,9 +176,9 @@ export function ExamProvider(props: Props) {
     head,
     sync,
     ...derived,
-    append: (...drafts) =>
-      attempt((to) => to.append(drafts, derived.state.signed ? (amending ?? undefined) : undefined)),
-    undo: async () => void (await attempt((to) => to.undo(derived.state.signed ? (amending ?? undefined) : undefined))),
+    append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
+    appendFrom: (make) => attempt((to) => to.append(make, amendment)),
+    undo: async () => void (await attempt((to) => to.undo(amendment))),
     discard: async (order) => void (await attempt((to) => to.discard(order))),
     retry: () => void client?.refresh(),
     refusal,

@@ -43,7 +43,7 @@ function SourceCard({ figured, spread }: { figured: FiguredReading; spread: Spre
           </ul>
         </section>
       )}
-      <details className="mt-3" open={figured.steps.length > 0}>
+      <details className="mt-3" open={figured.steps.length + figured.listings.length > 0}>
         <summary className="flex min-h-11 items-center gap-2 font-semibold">
           <SideBadge side={figured.side} size="sm" /> Step by step
         </summary>

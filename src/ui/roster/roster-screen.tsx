@@ -244,7 +244,6 @@ export function RosterScreen({ initial, profile }: RosterProps) {
                 type="button"
                 className="min-h-11 text-left font-semibold underline-offset-4 hover:underline"
                 onClick={() => setEditing(person)}
-                aria-label={`${person.name}, open the entry`}
               >
                 {person.name}
                 <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
@@ -254,8 +253,8 @@ export function RosterScreen({ initial, profile }: RosterProps) {
                 <span className="block text-soft">born {person.birthDate}</span>
               </span>
               <ExamLinks person={person} />
-              <Button onClick={() => void open(person)} aria-label={`New examination of ${person.name}`}>
-                <Plus aria-hidden size={16} /> Examine
+              <Button onClick={() => void open(person)}>
+                <Plus aria-hidden size={16} /> Examine <span className="sr-only">{person.name}</span>
               </Button>
             </li>
           ))}

@@ -33,13 +33,13 @@ export const PlaceName = ({ place }: { place: Place }) => {
   );
 };
 
-type FeltPanelProps = Pick<TestActions, "record" | "toggleFelt" | "rate" | "toggleReaction"> & {
+type FeltPanelProps = Pick<TestActions, "record" | "toggleFelt" | "rate" | "rateBy" | "toggleReaction"> & {
   side: Side | null;
   needsPlace: boolean;
 };
 
 /** Where it was felt (their own areas first), how bad, and what the body did. */
-export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, needsPlace }: FeltPanelProps) {
+export function FeltPanel({ record, toggleFelt, rate, rateBy, toggleReaction, side, needsPlace }: FeltPanelProps) {
   const { state } = useExam();
   const [chart, setChart] = useState(false);
   const offered = offeredPlaces(state, side);
@@ -55,7 +55,7 @@ export function FeltPanel({ record, toggleFelt, rate, toggleReaction, side, need
     [offered, toggleFelt],
   );
   useHotkeys("c", () => setChart(true));
-  const step = (by: number) => rate(Math.min(10, Math.max(0, (record?.intensity ?? state.rest?.intensity ?? 0) + by)));
+  const step = (by: number) => rateBy(by, state.rest?.intensity ?? 0);
   useHotkeys("+, shift+=, =", () => step(1), { useKey: true }, [record, state.rest]);
   useHotkeys("-", () => step(-1), { useKey: true }, [record, state.rest]);
 

@@ -65,12 +65,7 @@ export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTi
   const left = Math.ceil(seconds - shown);
   return (
     <div className="flex items-center gap-1">
-      <Button
-        big
-        onClick={toggle}
-        className="gap-3 px-3"
-        aria-label={startedAt === null ? `Start the hold of ${seconds} seconds` : "Stop the hold"}
-      >
+      <Button big onClick={toggle} className="gap-3 px-3">
         <svg width={44} height={44} viewBox="0 0 56 56" aria-hidden>
           <circle cx={28} cy={28} r={RADIUS} fill="none" stroke="var(--line)" strokeWidth={6} />
           <circle
@@ -88,7 +83,8 @@ export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTi
             {startedAt === null && held !== null ? held : left}
           </text>
         </svg>
-        {startedAt === null ? "Hold" : "Stop hold"} <KeyHint keys="H" />
+        {startedAt === null ? "Hold" : "Stop hold"}
+        <span className="sr-only">{seconds} seconds</span> <KeyHint keys="H" />
       </Button>
       <Button
         look="quiet"

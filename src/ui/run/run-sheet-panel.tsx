@@ -9,8 +9,8 @@ import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 
 function StepMark({ step }: { step: SheetStep }) {
-  if (step.status === "blocked") return <Ban aria-label="blocked" size={18} className="text-stop" />;
-  if (step.status === "skipped") return <Minus aria-label="skipped" size={18} className="text-soft" />;
+  if (step.status === "blocked") return <Ban aria-hidden size={18} className="text-stop" />;
+  if (step.status === "skipped") return <Minus aria-hidden size={18} className="text-soft" />;
   const response = step.run && ladderOf(step.run).rungs.findLast(({ record }) => record?.response)?.record?.response;
   return response ? <ResponseMark response={response} /> : <span aria-hidden className="size-4.5" />;
 }
@@ -47,13 +47,13 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
                   <button
                     type="button"
                     aria-current={here ? "true" : undefined}
-                    aria-label={`${step.protocol.name}${step.side ? ` ${step.side}` : ""}${state}`}
                     onClick={() => onSelect(step.key)}
                     className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-l-4 px-2 text-left xl:min-h-12 ${here ? "border-lantern bg-card font-semibold" : "border-transparent hover:bg-well"} ${step.status === "skipped" || step.status === "blocked" ? "text-soft" : ""}`}
                   >
                     <StepMark step={step} />
                     <span className="grow">{step.protocol.name}</span>
                     {step.side && <SideBadge side={step.side} size="sm" />}
+                    <span className="sr-only">{state}</span>
                   </button>
                 </li>
               );

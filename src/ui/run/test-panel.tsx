@@ -31,7 +31,6 @@ function SideSwitch({ step, onSelect }: Pick<TestPanelProps, "step" | "onSelect"
           key={side}
           type="button"
           aria-pressed={side === step.side}
-          aria-label={`${side} side`}
           onClick={() => onSelect(stepKey(step.protocol.id, side))}
           className={`grid size-14 place-items-center rounded-xl border-2 ${side === step.side ? "border-ink bg-card" : "border-transparent opacity-50"}`}
         >
@@ -126,6 +125,7 @@ function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions }) {
           {school.options.map((option) => (
             <Button
               key={option.id}
+              big
               aria-pressed={chosen(school.id) === option.id}
               disabled={test.run !== null}
               title={option.reason}

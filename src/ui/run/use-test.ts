@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { EventBody } from "@/core/exam/events";
 import { type Ladder, ladderOf } from "@/core/exam/ladder";
-import type { Run, StageRecord } from "@/core/exam/state";
+import type { ExamState, Run, StageRecord } from "@/core/exam/state";
 import { painfulSides, type SheetStep } from "@/core/planning/run-sheet";
 import type { Stage } from "@/core/knowledge/protocols";
 import type { Reaction, Response } from "@/core/vocabulary/examination";
@@ -24,6 +24,8 @@ export type TestActions = {
   readonly respond: (response: Response) => void;
   readonly toggleFelt: (place: Place) => void;
   readonly rate: (intensity: number) => void;
+  /** A step up or down from what is recorded, or from `from` when nothing is. */
+  readonly rateBy: (steps: number, from: number) => void;
   readonly toggleReaction: (reaction: Reaction) => void;
   readonly giveDose: (change: Partial<EventBody<"dose-recorded">>) => void;
   readonly leaveStageOut: (reason: string) => void;
@@ -57,64 +59,79 @@ function useVariant(step: SheetStep): [Variant, (change: Partial<Variant>) => vo
   ];
 }
 
-/** Everything that can be done at the table for one test on one side. */
-export function useTest(step: SheetStep): TestActions {
-  const { state, append, newId } = useExam();
-  const [preset, setVariant] = useVariant(step);
-  const { protocol, side } = step;
+/** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
+function standing(state: ExamState, { protocol, side }: SheetStep, preset: Variant) {
   const run = state.runs.findLast((candidate) => candidate.test === protocol.id && candidate.side === side) ?? null;
   const ladder = run && ladderOf(run);
-  const variant = run?.variant ?? preset;
-  const stages = protocol.stages[variant.dose];
   const answered = ladder?.rungs.findLast(({ record }) => record?.response);
-  const stage = ladder?.here ?? answered?.stage ?? stages[0]!;
-  const record = run?.stages[stage.id] ?? null;
+  const stage = ladder?.here ?? answered?.stage ?? protocol.stages[(run?.variant ?? preset).dose][0]!;
+  return { run, ladder, stage, record: run?.stages[stage.id] ?? null };
+}
+type Standing = ReturnType<typeof standing>;
+
+const flip = <T>(list: readonly T[] | undefined, item: T): T[] =>
+  list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item];
+
+/** Everything that can be done at the table for one test on one side. */
+export function useTest(step: SheetStep): TestActions {
+  const { state, append, appendFrom, newId } = useExam();
+  const [preset, setVariant] = useVariant(step);
+  const { protocol, side } = step;
+  const shown = standing(state, step, preset);
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
-  const onRun = (drafts: (run: string) => Draft[]) => {
-    if (run) return void append(...drafts(run.id));
-    const id = newId();
-    return void append({ type: "run-started", body: { run: id, test: protocol.id, side, variant } }, ...drafts(id));
-  };
-  const felt = (change: Partial<EventBody<"felt-recorded">>) =>
-    onRun((id) => [
+  const onRun = (make: (at: Standing, run: string) => Draft[]) =>
+    void appendFrom((latest) => {
+      const at = standing(latest, step, preset);
+      if (at.run) return make(at, at.run.id);
+      const run = newId();
+      return [{ type: "run-started", body: { run, test: protocol.id, side, variant: preset } }, ...make(at, run)];
+    });
+  const felt = (change: (record: StageRecord | null) => Partial<EventBody<"felt-recorded">>) =>
+    onRun(({ stage, record }, run) => [
       {
         type: "felt-recorded",
         body: {
           places: [...(record?.places ?? [])],
           intensity: record?.intensity ?? null,
           reactions: [...(record?.reactions ?? [])],
-          ...change,
-          run: id,
+          ...change(record),
+          run,
           stage: stage.id,
         },
       },
     ]);
-  const flip = <T>(list: readonly T[] | undefined, item: T): T[] =>
-    list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item];
 
   return {
-    run,
-    ladder,
-    stage,
-    record,
-    variant,
+    ...shown,
+    variant: shown.run?.variant ?? preset,
     setVariant,
+    /** Names the stage that was on the screen, so that a second quick tap never answers the next one. */
     respond: (response) => {
-      if (record?.response !== response)
-        onRun((id) => [{ type: "response-recorded", body: { run: id, stage: stage.id, response } }]);
+      const stage = shown.stage.id;
+      onRun(({ run: there }, run) =>
+        there?.stages[stage]?.response === response
+          ? []
+          : [{ type: "response-recorded", body: { run, stage, response } }],
+      );
     },
-    toggleFelt: (place) => felt({ places: flip(record?.places, place) }),
-    rate: (intensity) => felt({ intensity }),
-    toggleReaction: (reaction) => felt({ reactions: flip(record?.reactions, reaction) }),
+    toggleFelt: (place) => felt((record) => ({ places: flip(record?.places, place) })),
+    rate: (intensity) => felt(() => ({ intensity })),
+    rateBy: (steps, from) =>
+      felt((record) => ({ intensity: Math.min(10, Math.max(0, (record?.intensity ?? from) + steps)) })),
+    toggleReaction: (reaction) => felt((record) => ({ reactions: flip(record?.reactions, reaction) })),
     giveDose: (change) =>
-      onRun((id) => [
-        { type: "dose-recorded", body: { ...NO_DOSE, ...record?.dose, ...change, run: id, stage: stage.id } },
+      onRun(({ stage, record }, run) => [
+        { type: "dose-recorded", body: { ...NO_DOSE, ...record?.dose, ...change, run, stage: stage.id } },
       ]),
-    leaveStageOut: (reason) => onRun((id) => [{ type: "stage-skipped", body: { run: id, stage: stage.id, reason } }]),
+    leaveStageOut: (reason) =>
+      onRun(({ stage }, run) => [{ type: "stage-skipped", body: { run, stage: stage.id, reason } }]),
     repeat: () =>
       void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: preset } }),
     retract: () =>
-      run && void append({ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }),
+      void appendFrom((latest) => {
+        const { run } = standing(latest, step, preset);
+        return run ? [{ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }] : [];
+      }),
   };
 }

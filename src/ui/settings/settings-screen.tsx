@@ -99,8 +99,11 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
     setProblem(found);
     if (found === null) router.refresh();
   };
-  const settings = current?.settings;
+  /** What was chosen here holds at once, so that quick taps build on one another. */
+  const [chosen, setChosen] = useState<{ profile: string; settings: PractitionerSettings } | null>(null);
+  const settings = chosen && chosen.profile === current?.id ? chosen.settings : current?.settings;
   const change = async (next: PractitionerSettings) => {
+    setChosen({ profile: current!.id, settings: next });
     const written = await send("PUT", `/api/practitioners/${current!.id}/settings`, next);
     done(written.ok ? null : written.message);
   };

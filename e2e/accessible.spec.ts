@@ -1,0 +1,86 @@
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { expect, test } from "./support/test";
+
+const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
+type Axe = {
+  run: (
+    context: Document,
+    options: object,
+  ) => Promise<{ violations: { id: string; nodes: { target: string[]; failureSummary: string }[] }[] }>;
+};
+
+/** WCAG 2.2 AA and best practice; injected by hand, past the page's own script policy. */
+async function violations(page: Page): Promise<string[]> {
+  const session = await page.context().newCDPSession(page);
+  await session.send("Runtime.evaluate", { expression: AXE });
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: Axe };
+    const { violations: found } = await axe.run(document, {
+      runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"],
+    });
+    return found.flatMap(({ id, nodes }) =>
+      nodes.map(({ target, failureSummary }) => `${id}: ${target.join(" ")} ${failureSummary}`),
+    );
+  });
+}
+
+const exam = (id: string) => `/exams/00000000-0000-4000-8000-0000000${id}`;
+const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>][] = [
+  ["roster", "/"],
+  [
+    "new person",
+    "/",
+    async (page) => {
+      await page.keyboard.press("n");
+      await page.getByRole("dialog").waitFor();
+    },
+  ],
+  ["settings", "/settings"],
+  ["complaint", `${exam("f6951")}/complaint`],
+  ["guard", `${exam("fde81")}/guard`],
+  ["run", `${exam("f6951")}/run`],
+  [
+    "run, theirs",
+    `${exam("f9061")}/run`,
+    async (page) => {
+      await page.getByRole("button", { name: /^FABER right\s*, done/ }).click();
+      await page.getByText("Where?").waitFor();
+    },
+  ],
+  [
+    "run, stop",
+    `${exam("f6951")}/run`,
+    async (page) => {
+      await page.keyboard.press("s");
+      await page.getByRole("dialog").waitFor();
+    },
+  ],
+  ["run, blocked", `${exam("fde81")}/run`],
+  ["reading", `${exam("fb771")}/reading`],
+  ["sign", `${exam("fb771")}/sign`],
+];
+
+for (const colorScheme of ["light", "dark"] as const) {
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [390, 844],
+  ] as const) {
+    test(`axe finds nothing, ${colorScheme}, ${width}x${height}`, async ({ page }) => {
+      test.setTimeout(180_000);
+      await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+      await page.setViewportSize({ width, height });
+      for (const [name, path, prepare] of SCREENS) {
+        await page.goto(path);
+        await expect(page.locator("h1").first()).toBeAttached();
+        await prepare?.(page);
+        expect(await violations(page), name).toEqual([]);
+        const overflow = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
+        expect(overflow, `${name} is wider than the screen`).toBeLessThanOrEqual(0);
+      }
+    });
+  }
+}

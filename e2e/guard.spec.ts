@@ -1,0 +1,93 @@
+import { expect, readyToTest, saved, stored, test } from "./support/test";
+
+test("a block stands where the test is, and is lifted only by a typed reason", async ({ page, request, prepare }) => {
+  const { exam } = await prepare(
+    (builder) => void builder.complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(0),
+  );
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
+  await expect(page.getByText("Blocked: Pregnancy: not face down.").last()).toBeVisible();
+  await expect(page.locator("[data-response=nothing]")).toBeDisabled();
+  await page.keyboard.press("1");
+  await page.goto(`/exams/${exam}/guard`);
+  await page.getByText("Override with a reason").click();
+  await page.getByLabel(/Reason/).fill("too short");
+  await page.getByRole("button", { name: "Override", exact: true }).click();
+  await expect(page.getByText("Overridden:")).toBeHidden();
+  await page.getByLabel(/Reason/).fill("Ten weeks, lies on two cushions with room");
+  await page.getByRole("button", { name: "Override", exact: true }).click();
+  await expect(page.getByText("Overridden:")).toBeVisible();
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByRole("button", { name: /^Sacral thrust/ }).click();
+  await page.keyboard.press("1");
+  await expect(page.locator('[aria-label="Stages"]')).toContainText("Gentle pressure");
+  await saved(page);
+  expect((await stored(request, exam)).events.some(({ type }) => type === "block-overridden")).toBe(true);
+});
+
+test("an emergency takes the screen until it is said what was done", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
+  await page.goto(`/exams/${exam}/guard`);
+  await page.getByRole("radiogroup", { name: "Bladder, bowel, saddle" }).getByRole("radio", { name: "Yes" }).click();
+  const alarm = page.getByRole("alertdialog");
+  await expect(alarm).toContainText("emergency referral now");
+  await page.keyboard.press("Escape");
+  await expect(alarm).toBeVisible();
+  await expect(alarm.getByRole("button", { name: "Record and go on" })).toBeDisabled();
+  await alarm.getByRole("textbox").fill("Ambulance called at 10:05, spoke to the crew");
+  await alarm.getByRole("button", { name: "Record and go on" }).click();
+  await expect(alarm).toBeHidden();
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.getByRole("button", { name: /^Distraction\s*, blocked/ })).toBeVisible();
+});
+
+test("stop on one key is recorded and asks the guard again", async ({ page, request, prepare }) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await page.keyboard.press("4");
+  await page.keyboard.press("s");
+  await page.getByRole("button", { name: "new numbness, tingling or weakness" }).click();
+  await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
+  await page.getByRole("link", { name: "To the guard" }).click();
+  await page.getByRole("button", { name: /Asked again/ }).click();
+  await page.getByRole("link", { name: "On to the tests" }).click();
+  await expect(page.getByRole("region", { name: /Thigh thrust/ })).toBeVisible();
+  await saved(page);
+  expect((await stored(request, exam)).events.find(({ type }) => type === "run-stopped")?.body.reason).toBe(
+    "new numbness, tingling or weakness",
+  );
+});
+
+test("nothing is tested before guard, agreement and the rating at rest", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.getByRole("heading", { name: "The guard comes first" })).toBeVisible();
+  await page.keyboard.press("4");
+  await expect(page.locator("[data-response]")).toHaveCount(0);
+});
+
+test("repeat keeps the first run, retract takes a test back, and a dose too low is said", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByLabel("Force given, in kgf").fill("9");
+  await page.keyboard.press("Enter");
+  await page.locator("[data-response=nothing]").click();
+  await saved(page);
+  await page.goto(`/exams/${exam}/reading`);
+  await expect(page.getByText(/too little force to count \(9 kgf given, 25 asked\)/).first()).toBeVisible();
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByRole("button", { name: /^Distraction\s*, done/ }).click();
+  await page.keyboard.press("a");
+  await expect(page.locator("[data-response=nothing]")).toHaveAttribute("aria-pressed", "false");
+  await page.keyboard.press("1");
+  await expect(page.locator('[data-rule="si-five-test"]')).toContainText("0 of 3, 4 left");
+  await page.getByRole("button", { name: "Retract" }).click();
+  await saved(page);
+  const { events } = await stored(request, exam);
+  expect(events.filter(({ type }) => type === "run-started")).toHaveLength(2);
+  expect(events.at(-1)?.type).toBe("event-retracted");
+});

@@ -1,0 +1,65 @@
+import { expect, test } from "./support/test";
+
+test("search as you type, by name, number and birth year", async ({ page }) => {
+  await page.goto("/");
+  const rows = page.getByRole("list", { name: "People" }).getByRole("listitem");
+  await expect(rows.filter({ hasText: "Marit" })).toBeVisible();
+  await page.keyboard.press("/");
+  await page.keyboard.type("gudrun");
+  await expect(rows).toHaveCount(1);
+  await page.getByRole("searchbox").fill("1985");
+  await expect(rows.filter({ hasText: "Caspian Moorhen" })).toBeVisible();
+  await page.getByRole("searchbox").fill("nobody at all");
+  await expect(page.getByText("Nobody found.")).toBeVisible();
+});
+
+test("an exam in progress is one key away", async ({ page }) => {
+  await page.goto("/");
+  const first = page.getByRole("navigation", { name: "In progress" }).getByRole("link").first();
+  const href = await first.getAttribute("href");
+  await page.keyboard.press("1");
+  await page.waitForURL(`**${href}`);
+});
+
+test("a new person: wrong dates are told, duplicates warned of, a script in a name is only a name", async ({
+  page,
+}) => {
+  const add = async (name: string, birthDate: string) => {
+    await page.getByLabel("Name or initials").fill(name);
+    await page.getByLabel("Birth date").fill(birthDate);
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+  };
+  await page.goto("/");
+  await page.getByRole("button", { name: /New person/ }).click();
+  await add("", "1990-02-30");
+  await expect(page.getByText("Is empty. write something here.")).toBeVisible();
+  await expect(page.getByText(/not a day of the calendar/)).toBeVisible();
+  await add("M. O.", "1979-03-14");
+  await expect(page.getByText("Marit Oakhanger, DL-0004, born 1979-03-14")).toBeVisible();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("button", { name: /New person/ }).click();
+  const name = `<script>window.harmed=1</script><img src=x onerror=window.harmed=1> ${Date.now()}`;
+  await add(name, "1971-01-01");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await expect(page.getByText(name).first()).toBeVisible();
+  expect(await page.evaluate(() => "harmed" in window)).toBe(false);
+});
+
+test("settings: units, hand, theme, and a profile of one's own", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard().rest(0));
+  await page.goto("/settings");
+  await page.getByLabel("Name").fill("Petra Samphire");
+  await page.getByRole("button", { name: "Add profile" }).click();
+  await expect(page.getByRole("radio", { name: "Petra Samphire" })).toBeChecked();
+  await page.getByRole("radiogroup", { name: "Force in" }).getByRole("radio", { name: "lbf" }).click();
+  await page.getByRole("radiogroup", { name: "The hand that taps" }).getByRole("radio", { name: "left" }).click();
+  await page.getByRole("radiogroup", { name: "Light" }).getByRole("radio", { name: "dark" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "dark");
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.getByText("55-66 lbf (245-294 N)")).toBeVisible();
+  await expect(page.locator("[data-hand=left]")).toBeVisible();
+  const left = async (name: RegExp | string) => (await page.getByRole("navigation", { name }).boundingBox())!.x;
+  expect(await left("Run sheet")).toBeGreaterThan(
+    (await page.getByRole("region", { name: "Distraction" }).boundingBox())!.x,
+  );
+});

@@ -1,0 +1,110 @@
+import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
+import { buildExam, type ExamBuilder, idOf } from "@/core/samples/build";
+import { type Server, startServer } from "./server";
+
+export { expect, idOf };
+
+const INES = { id: idOf(900_001), name: "Ines Calder" };
+
+export type Prepared = { readonly exam: string; readonly person: string; readonly builder: ExamBuilder };
+
+/** Everything a page asks of another machine, and everything it complains about. */
+function watch(page: Page, url: string): { strays: string[]; errors: string[] } {
+  const seen = { strays: [] as string[], errors: [] as string[] };
+  page.on("request", (request) => {
+    const asked = request.url();
+    if (!asked.startsWith(url) && !/^(blob|data):/.test(asked)) seen.strays.push(asked);
+  });
+  page.on("pageerror", (error) => seen.errors.push(error.message));
+  page.on("console", (message) => {
+    if (message.type() === "error" && !message.text().startsWith("Failed to load resource"))
+      seen.errors.push(message.text());
+  });
+  return seen;
+}
+
+type Fixtures = {
+  /** Complaints of the browser that the test itself calls forth. */
+  expectedErrors: RegExp | null;
+  /** Fails the test when a page asks another machine for anything, or breaks. */
+  quiet: void;
+  prepare: (tell?: (exam: ExamBuilder) => void, person?: { name?: string; birthDate?: string }) => Promise<Prepared>;
+};
+
+export const test = base.extend<Fixtures, { server: Server }>({
+  server: [
+    async ({}, use) => {
+      const server = await startServer();
+      await use(server);
+      await server.stop();
+    },
+    { scope: "worker" },
+  ],
+  baseURL: async ({ server }, give) => give(server.url),
+  expectedErrors: [null, { option: true }],
+  quiet: [
+    async ({ context, server, expectedErrors }, use) => {
+      const watched: ReturnType<typeof watch>[] = [];
+      context.on("page", (page) => watched.push(watch(page, server.url)));
+      await use();
+      expect(watched.flatMap(({ strays }) => strays)).toEqual([]);
+      expect(watched.flatMap(({ errors }) => errors).filter((error) => !expectedErrors?.test(error))).toEqual([]);
+    },
+    { auto: true },
+  ],
+  prepare: async ({ request }, give) => give((tell, person) => prepareExam(request, tell, person)),
+});
+
+let made = 0;
+
+/** A person and an exam of their own, brought to where the test begins. */
+export async function prepareExam(
+  request: APIRequestContext,
+  tell: (exam: ExamBuilder) => void = () => {},
+  person: { name?: string; birthDate?: string } = {},
+): Promise<Prepared> {
+  const base = Math.floor(Math.random() * 2 ** 36) * 1000;
+  const birthDate = person.birthDate ?? `19${60 + (++made % 35)}-0${1 + (made % 9)}-${10 + (made % 18)}`;
+  const name = person.name ?? `Tess T${base.toString(36)}`;
+  const added = await request.post("/api/people", {
+    data: { person: { id: idOf(base), name, birthDate, sex: "female", notes: "" }, confirmed: true },
+  });
+  expect(added.ok()).toBe(true);
+  const { number } = ((await added.json()) as { person: { number: string } }).person;
+  const exam = idOf(base + 1);
+  const builder = buildExam({
+    exam,
+    idsFrom: base + 2,
+    birthDate,
+    sex: "female",
+    actor: INES,
+    person: { id: idOf(base), number, name },
+  });
+  tell(builder);
+  const answer = (await (
+    await request.post(`/api/exams/${exam}/events`, { data: { events: builder.events } })
+  ).json()) as { receipts: { result: string; why: string | null }[] };
+  expect(answer.receipts.filter(({ result }) => result !== "stored")).toEqual([]);
+  return { exam, person: name, builder };
+}
+
+/** Ready to be tested at the table: complaint on the right, guard clear, agreed, rated at rest. */
+export const readyToTest = (exam: ExamBuilder): void =>
+  void exam.complaint("si-area.right").consent().guard().rest(1, "si-area.right");
+
+export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 20_000 });
+
+/** The probability beside a beam, in whole per cent. */
+export const probability = async (page: Page, side: "right" | "left"): Promise<number> =>
+  Number(await page.locator(`[data-beam=${side}]`).getAttribute("data-probability"));
+
+/** The events of an exam as the server has them. */
+export async function stored(
+  request: APIRequestContext,
+  exam: string,
+): Promise<{
+  events: { id: string; type: string; body: Record<string, unknown> }[];
+  head: { head: string; length: number };
+}> {
+  return (await (await request.get(`/api/exams/${exam}/events`)).json()) as Awaited<ReturnType<typeof stored>>;
+}

@@ -1,0 +1,133 @@
+import type { Page } from "@playwright/test";
+import { expect, probability, readyToTest, saved, stored, test, prepareExam } from "./support/test";
+import { lantern, startServer } from "./support/server";
+
+/** The test is open, and the intervals have come, so that all scripts are there. */
+async function readyPage(page: Page): Promise<void> {
+  await expect(page.getByRole("region", { name: "Distraction" })).toBeVisible();
+  await expect(page.getByRole("img", { name: /95 in 100 draws between/ }).first()).toBeVisible();
+}
+
+test("a server killed between two taps loses none of them", async ({ browser }) => {
+  const server = await startServer();
+  try {
+    const context = await browser.newContext({ baseURL: server.url });
+    const { exam } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await page.goto(`/exams/${exam}/run`);
+    await page.locator("[data-response=familiar]").click();
+    await server.kill();
+    await page.locator('[data-place="si-area.right"]').click();
+    await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "7 of 10" }).click();
+    await expect(page.locator("[data-sync=waiting]")).toContainText("waiting to be sent");
+    expect(await probability(page, "right")).toBeGreaterThan(0.4);
+    await server.restart();
+    await saved(page);
+    const { events } = await stored(context.request, exam);
+    expect(events.slice(-4).map(({ type }) => type)).toEqual([
+      "run-started",
+      "response-recorded",
+      "felt-recorded",
+      "felt-recorded",
+    ]);
+    expect(events.at(-1)?.body).toMatchObject({ places: ["si-area.right"], intensity: 7 });
+    expect(lantern(server.db, "verify", exam)).toContain("whole");
+    await page.reload();
+    await expect(page.getByRole("button", { name: /^Distraction\s*, done/ })).toBeVisible();
+    await context.close();
+  } finally {
+    await server.stop();
+  }
+});
+
+test("with the network cut, taps wait in the browser, and are sent when it is back", async ({
+  page,
+  context,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  const before = (await stored(request, exam)).head.length;
+  await context.setOffline(true);
+  await page.keyboard.press("1");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("1");
+  await expect(page.locator("[data-sync=waiting]")).toContainText("4 waiting to be sent");
+  await page.locator("[data-sync]").click();
+  await expect(page.getByRole("dialog")).toContainText("kept in this browser");
+  await page.keyboard.press("Escape");
+  expect((await stored(request, exam)).head.length).toBe(before);
+  await context.setOffline(false);
+  await saved(page);
+  expect((await stored(request, exam)).head.length).toBe(before + 4);
+});
+
+test("a page closed while offline finds its taps again", async ({ page, context, request, prepare }) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  await context.setOffline(true);
+  await page.keyboard.press("2");
+  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+  await page.close();
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto(`/exams/${exam}/run`);
+  await saved(again);
+  expect((await stored(request, exam)).events.at(-1)).toMatchObject({
+    type: "response-recorded",
+    body: { response: "stretch" },
+  });
+});
+
+test("two tabs on one exam show the same, and two devices do", async ({
+  page,
+  context,
+  browser,
+  server,
+  prepare,
+  request,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  const tab = await context.newPage();
+  const device = await (await browser.newContext({ baseURL: server.url })).newPage();
+  for (const one of [page, tab, device]) await one.goto(`/exams/${exam}/run`);
+  for (const one of [page, tab, device]) await expect(one.getByRole("region", { name: "Distraction" })).toBeVisible();
+  await page.keyboard.press("4");
+  await page.keyboard.press("q");
+  await page.keyboard.press("+");
+  await page.keyboard.press("+");
+  await tab.getByRole("button", { name: /^Compression/ }).click();
+  await tab.keyboard.press("1");
+  await device.getByRole("button", { name: /^Thigh thrust right/ }).click();
+  await device.keyboard.press("1");
+  for (const one of [page, tab, device]) await saved(one);
+  const wanted = async (one: typeof page) => [
+    await probability(one, "right"),
+    await one.locator('[data-rule="si-five-test"]').innerText(),
+  ];
+  await expect.poll(async () => JSON.stringify(await wanted(tab)), { timeout: 15_000 }).toContain("1 of 3, 2 left");
+  await expect.poll(() => wanted(tab)).toEqual(await wanted(page));
+  await expect.poll(() => wanted(device)).toEqual(await wanted(page));
+  expect(new Set((await stored(request, exam)).events.map(({ id }) => id)).size).toBe(
+    (await stored(request, exam)).events.length,
+  );
+  await device.context().close();
+});
+
+test("a tap after another device signed cannot be sent, and says why", async ({ page, context, request, prepare }) => {
+  const { exam, builder } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  await context.setOffline(true);
+  await page.keyboard.press("1");
+  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+  builder.sign();
+  await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+  await context.setOffline(false);
+  await expect(page.locator("[data-sync=refused]")).toContainText("cannot be sent", { timeout: 20_000 });
+  await page.locator("[data-sync=refused]").click();
+  await expect(page.getByRole("dialog")).toContainText("this record is signed");
+});
