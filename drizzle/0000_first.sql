@@ -9,16 +9,16 @@ CREATE TABLE `exam_events` (
 	`received_at` text NOT NULL,
 	PRIMARY KEY(`exam_id`, `seq`),
 	FOREIGN KEY (`exam_id`) REFERENCES `exams`(`id`) ON UPDATE no action ON DELETE no action
-);
+) WITHOUT ROWID;
 --> statement-breakpoint
 CREATE UNIQUE INDEX `exam_events_id` ON `exam_events` (`id`);--> statement-breakpoint
-CREATE INDEX `exam_events_type` ON `exam_events` (`exam_id`,`type`);--> statement-breakpoint
+CREATE INDEX `exam_events_signed` ON `exam_events` (`exam_id`) WHERE type = 'exam-signed';--> statement-breakpoint
 CREATE TABLE `exam_heads` (
 	`exam_id` text PRIMARY KEY NOT NULL,
 	`head` text NOT NULL,
 	`length` integer NOT NULL,
 	FOREIGN KEY (`exam_id`) REFERENCES `exams`(`id`) ON UPDATE no action ON DELETE no action
-);
+) WITHOUT ROWID;
 --> statement-breakpoint
 CREATE TABLE `exams` (
 	`id` text PRIMARY KEY NOT NULL,

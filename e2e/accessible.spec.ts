@@ -45,7 +45,7 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
     `${exam("f9061")}/run`,
     async (page) => {
       await page.getByRole("button", { name: /^FABER right\s*, done/ }).click();
-      await page.getByText("Where?").waitFor();
+      await page.getByText("Where?", { exact: true }).waitFor();
     },
   ],
   [

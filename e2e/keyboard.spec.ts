@@ -84,6 +84,11 @@ test("a whole examination by keyboard only, from a new person to a signed record
     await keyboard.press("q");
     await expect(page.locator('[data-place="si-area.right"]')).toHaveAttribute("aria-pressed", "true");
     await keyboard.press("+");
+    await keyboard.press("+");
+    await keyboard.press("-");
+    await expect(
+      page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "1 of 10", exact: true }),
+    ).toBeChecked();
     await keyboard.press("Enter");
   };
   const nothing = async (name: string) => {

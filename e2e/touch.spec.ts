@@ -77,7 +77,7 @@ test("targets are 56 px while testing and 44 px elsewhere", async ({ page, prepa
     }, least);
   await page.goto(`/exams/${exam}/run`);
   await page.locator("[data-response=familiar]").tap();
-  await expect(page.getByText("Where?")).toBeVisible();
+  await expect(page.getByText("Where?", { exact: true })).toBeVisible();
   const testPanel = await small(56);
   expect(testPanel.filter((text) => !/How it is done|Open the reasoning/.test(text))).toEqual([]);
   for (const path of ["complaint", "guard", "reading", "sign"]) {

@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { canonicalJson } from "@/core/exam/canonical-json";
 import { fold } from "@/core/exam/fold";
-import { assertImportable, type ExamFile, linksOf, parseExamFile, toExamFile } from "@/core/exchange/exam-file";
+import { assertImportable, type ExamFile, parseExamFile, toExamFile } from "@/core/exchange/exam-file";
 import { FINDING_COLUMNS, findingRows } from "@/core/exchange/findings";
 import { refuse } from "@/core/problem";
 import { readExam } from "@/core/reading/reading";
@@ -58,23 +58,6 @@ function newLinks(store: Store, file: ExamFile): { added: ExamFile["links"]; alr
   return { added: file.links.slice(shared), already: shared };
 }
 
-function refuseForeignIds(store: Store, file: ExamFile, from: number): void {
-  const byId = store.sqlite.prepare<[string], { exam_id: string; payload: string }>(
-    "SELECT exam_id, payload FROM exam_events WHERE id = ?",
-  );
-  linksOf(file)
-    .slice(from)
-    .forEach((link, offset) => {
-      const id = file.links[from + offset]!.event.id;
-      if (byId.get(id))
-        refuse(
-          `file › event ${link.seq} › id`,
-          "is the id of another event in the store",
-          "Export the exam again and choose that file.",
-        );
-    });
-}
-
 /**
  * Takes an exam file into the store: all of it or nothing. What is there
  * already is left as it is, so importing twice changes nothing.
@@ -88,7 +71,6 @@ export function importExam(store: Store, content: string, now: string): ImportRe
     return store.sqlite
       .transaction(() => {
         const { added, already } = newLinks(store, file);
-        refuseForeignIds(store, file, already);
         if (already === 0) addPersonOf(store, file, now);
         appendVerified(
           store,

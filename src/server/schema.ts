@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 
 export const practitioners = sqliteTable("practitioners", {
@@ -55,7 +56,9 @@ export const examEvents = sqliteTable(
   (table) => [
     primaryKey({ columns: [table.examId, table.seq] }),
     uniqueIndex("exam_events_id").on(table.id),
-    index("exam_events_type").on(table.examId, table.type),
+    index("exam_events_signed")
+      .on(table.examId)
+      .where(sql`type = 'exam-signed'`),
   ],
 );
 

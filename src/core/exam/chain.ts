@@ -15,22 +15,27 @@ export type ChainLink = {
 /** The chain's end, kept apart from the events so that a dropped last one shows. */
 export type ChainHead = { readonly head: string; readonly length: number };
 
-const hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
+/** SHA-256 of a text in UTF-8, as 64 hexadecimal digits. */
+export type Sha256 = (text: string) => string;
+
+/** Works wherever JavaScript does, without a secure context; a server may hand in its platform's own. */
+export const portableSha256: Sha256 = (text) => bytesToHex(sha256(utf8ToBytes(text)));
 
 /** The hash an exam's first event follows: SHA-256 of the exam's id. */
-export const genesisOf = (exam: string): string => hex(`dust-lantern exam ${exam}`);
+export const genesisOf = (exam: string): string => portableSha256(`dust-lantern exam ${exam}`);
 
 /** SHA-256 over the previous hash and the event's canonical JSON, as 64 hexadecimal digits. */
-export const linkHash = (previous: string, payload: string): string => hex(`${previous}\n${payload}`);
+export const linkHash = (previous: string, payload: string, hash: Sha256 = portableSha256): string =>
+  hash(`${previous}\n${payload}`);
 
 /**
  * The next link of a chain.
  *
  * @example chainEvent({ head: genesisOf(exam), length: 0 }, event).seq // 1
  */
-export function chainEvent(head: ChainHead, event: ExamEvent): ChainLink {
+export function chainEvent(head: ChainHead, event: ExamEvent, hash: Sha256 = portableSha256): ChainLink {
   const payload = canonicalJson(event);
-  return { seq: head.length + 1, payload, previous: head.head, hash: linkHash(head.head, payload) };
+  return { seq: head.length + 1, payload, previous: head.head, hash: linkHash(head.head, payload, hash) };
 }
 
 /** One thing that is wrong with a chain, and the event it is about. */

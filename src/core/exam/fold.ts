@@ -142,6 +142,26 @@ function retractedBy(events: readonly ExamEvent[]): Set<string> {
   return dead;
 }
 
+function apply(draft: Draft, event: ExamEvent): void {
+  if (event.amendment) draft.amendments.push({ event, reason: event.amendment });
+  if (!draft.retracted.has(event.id)) (HANDLERS[event.type] as (draft: Draft, event: ExamEvent) => void)(draft, event);
+}
+
+/**
+ * Adds one event to a state in place, for a caller that owns it and appends in
+ * order. False when only folding everything anew can tell: a retraction.
+ *
+ * @example extend(state, ratingAtRest) // true; state.rest is the new rating
+ */
+export function extend(state: ExamState, event: ExamEvent): boolean {
+  if (event.type === "event-retracted") return false;
+  const draft = state as Draft;
+  (draft.known as Set<string>).add(event.id);
+  if (draft.id === "") draft.id = event.exam;
+  apply(draft, event);
+  return true;
+}
+
 /**
  * The state an exam's events add up to. A retracted event is as if it never
  * happened; of two answers to one question the later in the list holds. The
@@ -154,9 +174,6 @@ export function fold(events: readonly ExamEvent[]): ExamState {
   const dead = retractedBy(events);
   draft.retracted = dead;
   draft.known = new Set(events.map((event) => event.id));
-  for (const event of events) {
-    if (event.amendment) draft.amendments.push({ event, reason: event.amendment });
-    if (!dead.has(event.id)) (HANDLERS[event.type] as (draft: Draft, event: ExamEvent) => void)(draft, event);
-  }
+  for (const event of events) apply(draft, event);
   return draft as ExamState;
 }

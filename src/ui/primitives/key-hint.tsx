@@ -4,7 +4,7 @@ import clsx from "clsx";
 export const KeyHint = ({ keys, className }: { keys: string; className?: string }) => (
   <kbd
     aria-hidden
-    className={clsx("hidden rounded border border-current px-1.5 text-xs font-medium opacity-80 md:inline", className)}
+    className={clsx("hidden rounded border border-current px-1.5 text-xs font-medium md:inline", className)}
   >
     {keys}
   </kbd>

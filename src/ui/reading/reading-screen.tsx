@@ -4,6 +4,7 @@ import { percentText } from "@/core/reading/words";
 import type { Spread } from "@/core/reading/draws";
 import { RULES } from "@/core/knowledge/rules";
 import type { FiguredReading } from "@/core/reading/reading";
+import { SOURCES } from "@/core/vocabulary/sources";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { PeopleGrid } from "../figures/people-grid";
@@ -21,6 +22,9 @@ function SourceCard({ figured, spread }: { figured: FiguredReading; spread: Spre
   const examined = figured.wording.word !== "not examined";
   return (
     <Card>
+      <h2 className="sr-only">
+        {SOURCES[figured.source].label}, {figured.side}
+      </h2>
       <BeamRow figured={figured} spread={spread} />
       {spread && examined && (
         <p className="mt-1 text-sm text-soft">

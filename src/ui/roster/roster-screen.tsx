@@ -5,7 +5,6 @@ import { FileUp, Play, Plus, Search } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { v4 as newId } from "uuid";
 import type { ExamEvent } from "@/core/exam/events";
 import { describeProblem, type Problem } from "@/core/problem";
@@ -16,6 +15,7 @@ import { inputClass } from "../primitives/field";
 import { KeyHint } from "../primitives/key-hint";
 import { send } from "../send";
 import { KeyHelp } from "../shell/key-help";
+import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { PersonDialog } from "./person-dialog";
 
@@ -143,23 +143,18 @@ export function RosterScreen({ initial, profile }: RosterProps) {
     person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })),
   );
 
-  useHotkeys("slash", (event) => {
+  useKeys(["/"], (event) => {
     event.preventDefault();
     search.current?.focus();
   });
-  useHotkeys("n", (event) => {
+  useKeys(["n"], (event) => {
     event.preventDefault();
     setEditing("new");
   });
-  useHotkeys(
-    "1, 2, 3, 4, 5, 6, 7, 8, 9",
-    (event) => {
-      const chosen = inProgress[Number(event.key) - 1];
-      if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
-    },
-    { useKey: true },
-    [inProgress],
-  );
+  useKeys(["1", "2", "3", "4", "5", "6", "7", "8", "9"], (event) => {
+    const chosen = inProgress[Number(event.key) - 1];
+    if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
+  });
 
   return (
     <>

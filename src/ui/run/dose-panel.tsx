@@ -1,7 +1,6 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { convertForce, describeForceRange } from "@/core/measurement/force";
 import { inputClass } from "../primitives/field";
 import { Button } from "../primitives/button";
@@ -9,6 +8,7 @@ import { KeyHint } from "../primitives/key-hint";
 import { useExam } from "../exam/exam-provider";
 import { HoldTimer } from "./hold-timer";
 import type { TestActions } from "./use-test";
+import { useKeys } from "../shell/use-keys";
 
 /** The force given, beside the force asked; the hold; the thrusts. All may stay empty: "as asked, not measured". */
 export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage" | "record" | "giveDose">) {
@@ -18,7 +18,7 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
   const input = useRef<HTMLInputElement>(null);
   const given = record?.dose?.force;
   const [typed, setTyped] = useState(given ? String(Math.round(convertForce(given, unit) * 10) / 10) : "");
-  useHotkeys("d", (event) => {
+  useKeys(["d"], (event) => {
     event.preventDefault();
     input.current?.focus();
   });

@@ -1,7 +1,6 @@
 "use client";
 
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { offeredPlaces } from "@/core/planning/offered-places";
 import { REACTIONS } from "@/core/vocabulary/examination";
 import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";
@@ -15,6 +14,7 @@ import { Score } from "../primitives/score";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import type { TestActions } from "./use-test";
+import { useKeys } from "../shell/use-keys";
 
 const PLACE_KEYS = ["q", "w", "e", "r", "t", "y"] as const;
 /** Short names for the places that come up most at the table. */
@@ -45,19 +45,14 @@ export function FeltPanel({ record, toggleFelt, rate, rateBy, toggleReaction, si
   const offered = offeredPlaces(state, side);
   const chosen = record?.places ?? [];
   const places = [...offered, ...chosen.filter((place) => !offered.includes(place))];
-  useHotkeys(
-    PLACE_KEYS.join(", "),
-    (event) => {
-      const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
-      if (place) toggleFelt(place);
-    },
-    { useKey: true },
-    [offered, toggleFelt],
-  );
-  useHotkeys("c", () => setChart(true));
+  useKeys(PLACE_KEYS, (event) => {
+    const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
+    if (place) toggleFelt(place);
+  });
+  useKeys(["c"], () => setChart(true));
   const step = (by: number) => rateBy(by, state.rest?.intensity ?? 0);
-  useHotkeys("+, shift+=, =", () => step(1), { useKey: true }, [record, state.rest]);
-  useHotkeys("-", () => step(-1), { useKey: true }, [record, state.rest]);
+  useKeys(["+", "="], () => step(1));
+  useKeys(["-"], () => step(-1));
 
   return (
     <div className="flex flex-col gap-2">

@@ -2,9 +2,9 @@
 
 import { Volume2, VolumeX } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../primitives/key-hint";
+import { useKeys } from "../shell/use-keys";
 
 const RADIUS = 24;
 const AROUND = 2 * Math.PI * RADIUS;
@@ -59,7 +59,7 @@ export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTi
     setStartedAt(null);
     report.current(Math.round(((performance.now() - startedAt) / 1000) * 10) / 10);
   }, [startedAt]);
-  useHotkeys("h", toggle, [toggle]);
+  useKeys(["h"], toggle);
 
   const shown = startedAt === null && held !== null ? held : elapsed;
   const left = Math.ceil(seconds - shown);

@@ -10,10 +10,16 @@ const LABELS: Record<Response, string> = {
   familiar: "THEIRS",
 };
 
-type ResponseButtonsProps = { chosen: Response | null; disabled: boolean; onRespond: (response: Response) => void };
+type ResponseButtonsProps = {
+  chosen: Response | null;
+  /** Pressed, but not kept yet. */
+  pressing: Response | null;
+  disabled: boolean;
+  onRespond: (response: Response) => void;
+};
 
 /** The four answers: always here, always in this order, keys 1 to 4. */
-export const ResponseButtons = ({ chosen, disabled, onRespond }: ResponseButtonsProps) => (
+export const ResponseButtons = ({ chosen, pressing, disabled, onRespond }: ResponseButtonsProps) => (
   <div role="group" aria-label="What it brought on" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
     {RESPONSES.map((response, index) => {
       const pressed = chosen === response;
@@ -25,7 +31,7 @@ export const ResponseButtons = ({ chosen, disabled, onRespond }: ResponseButtons
           disabled={disabled}
           data-response={response}
           onClick={() => onRespond(response)}
-          className={`flex min-h-18 items-center gap-2 rounded-xl border-2 px-3 text-left leading-tight disabled:opacity-50 ${pressed ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card active:bg-well"}`}
+          className={`flex min-h-18 ${pressing === response ? "ring-4 ring-lantern" : ""} items-center gap-2 rounded-xl border-2 px-3 text-left leading-tight disabled:opacity-50 ${pressed ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card active:bg-well"}`}
         >
           <span aria-hidden className="text-xl font-bold">
             {index + 1}

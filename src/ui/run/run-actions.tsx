@@ -2,7 +2,6 @@
 
 import { ArrowRight, Octagon, RotateCcw, SkipForward, Undo2 } from "lucide-react";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { STOP_REASONS } from "@/core/exam/events";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { Button } from "../primitives/button";
@@ -10,6 +9,7 @@ import { KeyHint } from "../primitives/key-hint";
 import { useExam } from "../exam/exam-provider";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
+import { useKeys } from "../shell/use-keys";
 
 const SKIP_REASONS = [
   "the rule is decided",
@@ -41,17 +41,13 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       body: { run: test.run?.id ?? null, reason: reason as (typeof STOP_REASONS)[number], note },
     });
 
-  useHotkeys("s", () => setAsking("stop"));
-  useHotkeys("x", () => setAsking("skip"));
-  useHotkeys("u", () => void undo());
-  useHotkeys("a", test.repeat, [test]);
-  useHotkeys(
-    "enter",
-    (event) => {
-      if (!onControl(event)) onNext();
-    },
-    [onNext],
-  );
+  useKeys(["s"], () => setAsking("stop"));
+  useKeys(["x"], () => setAsking("skip"));
+  useKeys(["u"], () => void undo());
+  useKeys(["a"], test.repeat);
+  useKeys(["Enter"], (event) => {
+    if (!onControl(event)) onNext();
+  });
 
   return (
     <div className="flex flex-wrap gap-2">

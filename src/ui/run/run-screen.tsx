@@ -1,7 +1,6 @@
 "use client";
 
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
@@ -10,6 +9,7 @@ import { ReadingPanel } from "../reading/reading-panel";
 import { BeforeTesting, isReadyToTest, RestPanel } from "./before-testing";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
+import { useKeys } from "../shell/use-keys";
 
 /** The step after this one that is still to do, going round once; null when there is none. */
 function stepAfter(steps: readonly SheetStep[], key: string | undefined): SheetStep | null {
@@ -27,14 +27,10 @@ export function RunScreen() {
   const [rating, setRating] = useState(false);
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
   const goNext = () => setSelected(stepAfter(sheet.steps, current?.key)?.key ?? current?.key ?? null);
-  useHotkeys(
-    "backspace",
-    () => {
-      const before = sheet.steps[sheet.steps.findIndex(({ key }) => key === current?.key) - 1];
-      if (before) setSelected(before.key);
-    },
-    [current, sheet],
-  );
+  useKeys(["Backspace"], () => {
+    const before = sheet.steps[sheet.steps.findIndex(({ key }) => key === current?.key) - 1];
+    if (before) setSelected(before.key);
+  });
 
   const leftHanded = profile.settings.work.hand === "left";
   const columns = leftHanded

@@ -1,12 +1,11 @@
 "use client";
 
 import { AlertTriangle, Ban } from "lucide-react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { blocksOn, cautionsOn } from "@/core/guard/assess";
 import { ladderOf } from "@/core/exam/ladder";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { stepKey } from "@/core/planning/run-sheet";
-import { RESPONSE_LABELS, RESPONSES } from "@/core/vocabulary/examination";
+import { type Response, RESPONSE_LABELS, RESPONSES } from "@/core/vocabulary/examination";
 import { otherSide, SIDES } from "@/core/vocabulary/sides";
 import { PositionFigure } from "../figures/position-figure";
 import { ResponseMark } from "../figures/response-mark";
@@ -18,6 +17,8 @@ import { FeltPanel } from "./felt-panel";
 import { ResponseButtons } from "./response-buttons";
 import { RunActions } from "./run-actions";
 import { type TestActions, useTest } from "./use-test";
+import { useState } from "react";
+import { useKeys } from "../shell/use-keys";
 
 type TestPanelProps = { step: SheetStep; onSelect: (key: string) => void; onNext: () => void };
 
@@ -166,6 +167,13 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { guard } = useExam();
   const test = useTest(step);
+  /** Seen at once; shown as taken only when it is kept. */
+  const [pressing, setPressing] = useState<Response | null>(null);
+  const respond = async (response: Response) => {
+    setPressing(response);
+    await test.respond(response);
+    setPressing(null);
+  };
   const { protocol, side } = step;
   const { ladder, stage, record } = test;
   const blocked = blocksOn(guard, stage, side).length > 0 && !record?.response;
@@ -174,15 +182,10 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const asksWhere = familiar || record?.response === "other";
   const needsPlace = familiar && record.places.length === 0;
 
-  useHotkeys(
-    "1, 2, 3, 4",
-    (event) => {
-      const response = RESPONSES[Number(event.key) - 1];
-      if (response && !blocked && !isOver) test.respond(response);
-    },
-    { useKey: true },
-    [test, blocked, isOver],
-  );
+  useKeys(["1", "2", "3", "4"], (event) => {
+    const response = RESPONSES[Number(event.key) - 1];
+    if (response && !blocked && !isOver) void respond(response);
+  });
 
   return (
     <section aria-label={`${protocol.name}${side ? ` ${side}` : ""}`} className="flex flex-col gap-3">
@@ -203,7 +206,12 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       </div>
       <Blocked step={step} test={test} />
       <p className="text-xl">&ldquo;{stage.question}&rdquo;</p>
-      <ResponseButtons chosen={record?.response ?? null} disabled={blocked || isOver} onRespond={test.respond} />
+      <ResponseButtons
+        chosen={record?.response ?? null}
+        pressing={pressing}
+        disabled={blocked || isOver}
+        onRespond={(response) => void respond(response)}
+      />
       {asksWhere && <FeltPanel {...test} side={side} needsPlace={needsPlace} />}
       {isOver && (
         <p className="font-medium text-stop">

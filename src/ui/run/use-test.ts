@@ -21,7 +21,7 @@ export type TestActions = {
   readonly record: StageRecord | null;
   readonly variant: Variant;
   readonly setVariant: (change: Partial<Variant>) => void;
-  readonly respond: (response: Response) => void;
+  readonly respond: (response: Response) => Promise<unknown>;
   readonly toggleFelt: (place: Place) => void;
   readonly rate: (intensity: number) => void;
   /** A step up or down from what is recorded, or from `from` when nothing is. */
@@ -81,7 +81,7 @@ export function useTest(step: SheetStep): TestActions {
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
   const onRun = (make: (at: Standing, run: string) => Draft[]) =>
-    void appendFrom((latest) => {
+    appendFrom((latest) => {
       const at = standing(latest, step, preset);
       if (at.run) return make(at, at.run.id);
       const run = newId();
@@ -109,23 +109,23 @@ export function useTest(step: SheetStep): TestActions {
     /** Names the stage that was on the screen, so that a second quick tap never answers the next one. */
     respond: (response) => {
       const stage = shown.stage.id;
-      onRun(({ run: there }, run) =>
+      return onRun(({ run: there }, run) =>
         there?.stages[stage]?.response === response
           ? []
           : [{ type: "response-recorded", body: { run, stage, response } }],
       );
     },
-    toggleFelt: (place) => felt((record) => ({ places: flip(record?.places, place) })),
-    rate: (intensity) => felt(() => ({ intensity })),
+    toggleFelt: (place) => void felt((record) => ({ places: flip(record?.places, place) })),
+    rate: (intensity) => void felt(() => ({ intensity })),
     rateBy: (steps, from) =>
-      felt((record) => ({ intensity: Math.min(10, Math.max(0, (record?.intensity ?? from) + steps)) })),
-    toggleReaction: (reaction) => felt((record) => ({ reactions: flip(record?.reactions, reaction) })),
+      void felt((record) => ({ intensity: Math.min(10, Math.max(0, (record?.intensity ?? from) + steps)) })),
+    toggleReaction: (reaction) => void felt((record) => ({ reactions: flip(record?.reactions, reaction) })),
     giveDose: (change) =>
-      onRun(({ stage, record }, run) => [
+      void onRun(({ stage, record }, run) => [
         { type: "dose-recorded", body: { ...NO_DOSE, ...record?.dose, ...change, run, stage: stage.id } },
       ]),
     leaveStageOut: (reason) =>
-      onRun(({ stage }, run) => [{ type: "stage-skipped", body: { run, stage: stage.id, reason } }]),
+      void onRun(({ stage }, run) => [{ type: "stage-skipped", body: { run, stage: stage.id, reason } }]),
     repeat: () =>
       void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: preset } }),
     retract: () =>

@@ -42,17 +42,28 @@ const RUN_KEYS: readonly KeyRow[] = [
   ["D", "dose given"],
 ];
 
+/** Going from step to step works from any field. */
+const FROM_ANY_FIELD = { enableOnFormTags: true } as const;
+
 function useStepKeys(exam: string): void {
   const router = useRouter();
-  useHotkeys("alt+1, alt+2, alt+3, alt+4, alt+5", (event) => {
-    event.preventDefault();
-    const step = STEPS[Number(event.code.replace(/\D/g, "")) - 1];
-    if (step) router.push(`/exams/${exam}/${step.path}`);
-  });
-  useHotkeys("alt+0", (event) => {
-    event.preventDefault();
-    router.push("/");
-  });
+  useHotkeys(
+    "alt+1, alt+2, alt+3, alt+4, alt+5",
+    (event) => {
+      event.preventDefault();
+      const step = STEPS[Number(event.code.replace(/\D/g, "")) - 1];
+      if (step) router.push(`/exams/${exam}/${step.path}`);
+    },
+    FROM_ANY_FIELD,
+  );
+  useHotkeys(
+    "alt+0",
+    (event) => {
+      event.preventDefault();
+      router.push("/");
+    },
+    FROM_ANY_FIELD,
+  );
 }
 
 /** Above a signed record: read it, or say why it is changed. */

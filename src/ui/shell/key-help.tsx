@@ -2,16 +2,16 @@
 
 import { CircleHelp } from "lucide-react";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
+import { useKeys } from "./use-keys";
 
 export type KeyRow = readonly [keys: string, does: string];
 
 /** `?` lists the keys of the screen. */
 export function KeyHelp({ rows }: { rows: readonly KeyRow[] }) {
   const [open, setOpen] = useState(false);
-  useHotkeys("shift+slash, ?", () => setOpen(true), { useKey: true });
+  useKeys(["?"], () => setOpen(true));
   return (
     <>
       <Button look="quiet" className="px-2" aria-label="Keys" onClick={() => setOpen(true)}>
