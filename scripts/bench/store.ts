@@ -34,8 +34,11 @@ function appending(): Row {
   withPerson(store);
   const { events } = longExam(450);
   appendEvents(store, idOf(1), events.slice(0, 50), NOW);
-  store.sqlite.exec("CREATE TABLE bare (id TEXT PRIMARY KEY, payload TEXT NOT NULL)");
-  const insert = store.sqlite.prepare("INSERT INTO bare (id, payload) VALUES (?, ?)");
+  /** The same row in a table of the same shape: what is left out is the checking, the hash, the idempotency and the head. */
+  store.sqlite.exec(
+    "CREATE TABLE bare (exam_id TEXT, seq INTEGER, id TEXT UNIQUE, type TEXT, payload TEXT, previous TEXT, hash TEXT, received_at TEXT, PRIMARY KEY (exam_id, seq)) WITHOUT ROWID",
+  );
+  const insert = store.sqlite.prepare("INSERT INTO bare VALUES (?, ?, ?, ?, ?, ?, ?, ?)");
   const time = (work: () => unknown) => timeOf(work, { runs: 1, warmUp: 0 });
   const bare: number[] = [];
   const appended: number[] = [];
@@ -43,7 +46,8 @@ function appending(): Row {
   const measured = events.length - 50 - APPENDS;
   events.slice(50).forEach((event: ExamEvent) => {
     const payload = JSON.stringify(event);
-    bare.push(time(() => insert.run(event.id, payload)));
+    const hash = "ab".repeat(32);
+    bare.push(time(() => insert.run(event.exam, bare.length, event.id, event.type, payload, hash, hash, NOW)));
     appended.push(time(() => appendEvents(store, idOf(1), [event], NOW)));
   });
   close();
@@ -51,7 +55,7 @@ function appending(): Row {
   return {
     what: "appending one event through the repository",
     value: `${ratio.toFixed(2)} × (${ms(median(appended.slice(measured)))})`,
-    baseline: `a bare prepared insert, same store, synchronous=FULL, ${ms(median(bare.slice(measured)))}`,
+    baseline: `a bare prepared insert of the same row, same store, synchronous=FULL, ${ms(median(bare.slice(measured)))}`,
     asked: "≥ 0.4 ×",
     ok: ratio >= 0.4,
   };

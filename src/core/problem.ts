@@ -42,7 +42,7 @@ export function problemsOf(error: ValidationError, where: string): Problem[] {
   return leaves.map((leaf) => {
     const [what = leaf.message, todo] = leaf.message.split("; ");
     return {
-      where: [where, leaf.path].filter(Boolean).join(" › "),
+      where: [where, ...(leaf.path?.split(".") ?? [])].filter(Boolean).join(" › "),
       what,
       todo: todo ? `${todo[0]?.toUpperCase()}${todo.slice(1)}.` : DEFAULT_TODO,
     };

@@ -1,7 +1,8 @@
-import { assessGuard, blocksOn } from "../guard/assess";
-import { DOSE_SCHOOLS, type Protocol, protocolOf, stagesOf } from "../knowledge/protocols";
+import { assessGuard, type Block, blocksOn } from "../guard/assess";
+import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
+import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
 import { InputError, type Problem } from "../problem";
-import { SIDES } from "../vocabulary/sides";
+import { type Side, SIDES } from "../vocabulary/sides";
 import type { EventOf, EventType, ExamEvent } from "./events";
 import { ladderOf } from "./ladder";
 import type { ExamState, Run } from "./state";
@@ -48,6 +49,12 @@ function optionsOf(protocol: Protocol, school: string): readonly string[] {
   return protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
 }
 
+/** The blocks in force on a stage; a guard that was answered "no" throughout has none to look for. */
+const blocksNow = (state: ExamState, stage: Stage, side: Side | null): readonly Block[] =>
+  Object.values(state.guardAnswers).every((answer) => answer === ALL_CLEAR_OPTION)
+    ? []
+    : blocksOn(assessGuard(state), stage, side);
+
 const startRun: Check<"run-started"> = (state, { body }) => {
   const protocol = protocolOf(body.test);
   if (protocol.sided && body.side === null)
@@ -66,7 +73,7 @@ const startRun: Check<"run-started"> = (state, { body }) => {
       );
   }
   const stage = stagesOf(protocol, body.variant.dose)[0];
-  const blocks = stage ? blocksOn(assessGuard(state), stage, body.side) : [];
+  const blocks = stage ? blocksNow(state, stage, body.side) : [];
   if (blocks.length)
     return problem(
       "body › test",
@@ -94,7 +101,7 @@ const respond: Check<"response-recorded"> = (state, { body }) => {
       "Retract the answer that ended it, or repeat the test.",
     );
   if (rung && !rung.record?.response) {
-    const blocks = blocksOn(assessGuard(state), rung.stage, run.side);
+    const blocks = blocksNow(state, rung.stage, run.side);
     if (blocks.length)
       return problem(
         "body › stage",

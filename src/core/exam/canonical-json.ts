@@ -14,11 +14,13 @@ export function canonicalJson(value: unknown): string {
   }
   if (Array.isArray(value)) return `[${value.map(canonicalJson).join(",")}]`;
   if (typeof value === "object") {
-    const fields = Object.entries(value as Record<string, unknown>)
-      .filter(([, field]) => field !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, field]) => `${JSON.stringify(key)}:${canonicalJson(field)}`);
-    return `{${fields.join(",")}}`;
+    const record = value as Record<string, unknown>;
+    let fields = "";
+    for (const key of Object.keys(record).sort()) {
+      if (record[key] === undefined) continue;
+      fields += `${fields && ","}${JSON.stringify(key)}:${canonicalJson(record[key])}`;
+    }
+    return `{${fields}}`;
   }
   throw new TypeError(`A ${typeof value} cannot be written as JSON.`);
 }

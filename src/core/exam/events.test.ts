@@ -1,8 +1,9 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { InputError } from "../problem";
 import { buildExam, idOf } from "../samples/build";
 import { admit } from "./admit";
-import { parseEvent } from "./events";
+import { envelopeSchema, EVENT_TYPES, isPlainEnvelope, parseEvent } from "./events";
 import { fold } from "./fold";
 
 const envelope = {
@@ -42,11 +43,11 @@ describe("an event that cannot be taken", () => {
       "body chart",
     ],
     ["a place twice", event("rest-rated", { ...rest, places: ["groin.left", "groin.left"] }), "places", "twice"],
-    ["-5 kgf", event("dose-recorded", { ...dose, force: { value: -5, unit: "kgf" } }), "force.value", "below 0"],
+    ["-5 kgf", event("dose-recorded", { ...dose, force: { value: -5, unit: "kgf" } }), "force › value", "below 0"],
     [
       "an unknown unit",
       event("dose-recorded", { ...dose, force: { value: 5, unit: "stone" } }),
-      "force.unit",
+      "force › unit",
       "one of",
     ],
     [
@@ -80,6 +81,42 @@ describe("an event that cannot be taken", () => {
   it("takes a good one as it is, script in a name included", () => {
     const good = event("note-written", { text: "<script>alert(1)</script>" });
     expect(parseEvent(good)).toBe(good);
+  });
+});
+
+describe("the quick look at an envelope", () => {
+  const odd = fc.oneof(
+    fc.constant(undefined),
+    fc.constant(null),
+    fc.constant(""),
+    fc.constant("  "),
+    fc.string({ maxLength: 200 }),
+    fc.integer(),
+    fc.constant({}),
+    fc.uuid(),
+    fc.constant("2026-02-30T25:00:00Z"),
+  );
+  it("never takes what the schema would refuse", () => {
+    const key = fc.constantFrom("id", "exam", "at", "actor", "device", "type", "body", "amendment", "extra");
+    fc.assert(
+      fc.property(fc.array(fc.tuple(key, odd), { maxLength: 2 }), odd, odd, (changes, actorId, actorName) => {
+        const good = event("rest-rated", rest);
+        const input = {
+          ...good,
+          ...(changes.length ? {} : { actor: { id: actorId, name: actorName } }),
+          ...Object.fromEntries(changes),
+        };
+        if (isPlainEnvelope(input))
+          expect(
+            envelopeSchema.isValidSync(input, { strict: true }) ||
+              EVENT_TYPES.every((type) => type !== input.type) ||
+              typeof input.body !== "object" ||
+              input.body === null,
+          ).toBe(true);
+      }),
+      { numRuns: 2000 },
+    );
+    expect(isPlainEnvelope(event("rest-rated", rest))).toBe(true);
   });
 });
 

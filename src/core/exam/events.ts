@@ -4,6 +4,8 @@ import { check, InputError, refuse } from "../problem";
 import {
   calendarDate,
   closed,
+  isInstant,
+  isUuid,
   force,
   instant,
   numberIn,
@@ -177,6 +179,33 @@ export type EventOf<T extends EventType> = Envelope & { readonly type: T; readon
 /** One thing that happened, told once and never changed. */
 export type ExamEvent = { [T in EventType]: EventOf<T> }[EventType];
 
+const ENVELOPE_KEYS = 7;
+const isShort = (value: unknown, max: number): boolean =>
+  typeof value === "string" && value.length <= max && value.trim().length > 0;
+
+/**
+ * Says yes only to envelopes that `envelopeSchema` takes, in a fraction of its
+ * time: every tap passes here, on both sides. Anything else, an amendment too,
+ * is left to the schema. A property test holds the two together.
+ */
+export function isPlainEnvelope(input: object): boolean {
+  const { id, exam, at, actor, device, body } = input as Partial<Envelope> & { body?: unknown };
+  return (
+    Object.keys(input).length === ENVELOPE_KEYS &&
+    typeof body === "object" &&
+    body !== null &&
+    isUuid(id) &&
+    isUuid(exam) &&
+    isInstant(at) &&
+    isShort(device, 60) &&
+    typeof actor === "object" &&
+    actor !== null &&
+    Object.keys(actor).length === 2 &&
+    isUuid(actor.id) &&
+    isShort(actor.name, 120)
+  );
+}
+
 /**
  * An event as it came over any edge, checked in full.
  *
@@ -196,7 +225,7 @@ export function parseEvent(input: unknown, where = "event"): ExamEvent {
       `"${String(type).slice(0, 40)}" is not a kind of event this version knows`,
       "Update this program, or leave the event out.",
     );
-  check(envelopeSchema, input, where);
+  if (!isPlainEnvelope(input)) check(envelopeSchema, input, where);
   const event = input as ExamEvent;
   check(EVENT_BODIES[event.type] as ObjectSchema<object>, event.body, `${where} › body`);
   return event;

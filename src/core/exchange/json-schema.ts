@@ -1,6 +1,6 @@
 import type { SchemaDescription } from "yup";
 import { envelopeSchema, EVENT_BODIES, EVENT_TYPES } from "../exam/events";
-import { isPlace, PLACES } from "../vocabulary/sites";
+import { PLACES } from "../vocabulary/sites";
 import { EXAM_FILE_FORMAT, EXAM_FILE_VERSION, fileSchema } from "./exam-file";
 
 type Json = { [key: string]: unknown };
@@ -16,6 +16,7 @@ function limitsOf(description: Description, low: string, high: string): Json {
 }
 
 function typed(description: Description): Json {
+  const { pattern } = (description.meta ?? {}) as { pattern?: string };
   switch (description.type) {
     case "object": {
       const fields = Object.entries(description.fields ?? {});
@@ -38,17 +39,18 @@ function typed(description: Description): Json {
         ...limitsOf(description, "minimum", "maximum"),
       };
     case "string": {
-      const pattern = paramOf(description, "matches", "regex");
+      const matches = paramOf(description, "matches", "regex");
       return {
         type: "string",
         ...limitsOf(description, "minLength", "maxLength"),
-        ...(pattern instanceof RegExp ? { pattern: pattern.source } : {}),
+        ...(matches instanceof RegExp ? { pattern: matches.source } : {}),
       };
     }
     case "boolean":
       return { type: "boolean" };
     default:
-      return description.tests.some(({ name }) => name === "on-the-chart") ? { enum: [...PLACES].filter(isPlace) } : {};
+      if (description.tests.some(({ name }) => name === "on-the-chart")) return { enum: [...PLACES] };
+      return pattern ? { type: "string", pattern } : {};
   }
 }
 
