@@ -104,13 +104,11 @@ test("two tabs on one exam show the same, and two devices do", async ({
   await device.getByRole("button", { name: /^Thigh thrust right/ }).click();
   await device.keyboard.press("1");
   for (const one of [page, tab, device]) await saved(one);
-  const wanted = async (one: typeof page) => [
-    await probability(one, "right"),
-    await one.locator('[data-rule="si-five-test"]').innerText(),
-  ];
-  await expect.poll(async () => JSON.stringify(await wanted(tab)), { timeout: 15_000 }).toContain("1 of 3, 2 left");
-  await expect.poll(() => wanted(tab)).toEqual(await wanted(page));
-  await expect.poll(() => wanted(device)).toEqual(await wanted(page));
+  const shown = async (one: Page) =>
+    JSON.stringify([await probability(one, "right"), await one.locator('[data-rule="si-five-test"]').innerText()]);
+  for (const one of [page, tab, device])
+    await expect.poll(() => shown(one), { timeout: 15_000 }).toContain("1 of 3, 2 left");
+  expect(new Set([await shown(page), await shown(tab), await shown(device)]).size).toBe(1);
   expect(new Set((await stored(request, exam)).events.map(({ id }) => id)).size).toBe(
     (await stored(request, exam)).events.length,
   );

@@ -33,7 +33,8 @@ export const uuid = () =>
   mixed<string>()
     .defined()
     .meta({ pattern: UUID.source })
-    .test("uuid", "is not an id; use a UUID in lower case", isUuid);
+    .nonNullable("is not an id; use a UUID in lower case")
+    .test("uuid", "is not an id; use a UUID in lower case", (value) => value === null || isUuid(value));
 
 export const numberIn = (low: number, high: number, unit = "") =>
   number()

@@ -1,4 +1,4 @@
-import { and, desc, eq, like, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
 import { type Person, type PersonInput, personSchema, searchable } from "@/core/exam/person";
 import { check, InputError } from "@/core/problem";
 import { exams, people } from "./schema";
@@ -19,11 +19,12 @@ const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): st
 
 const escapeLike = (word: string): string => word.replace(/[\\%_]/g, (mark) => `\\${mark}`);
 
-/** Exams of one person, latest first; whether one is signed is asked of its events. */
-export function examsOf(store: Store, personId: string): ExamSummary[] {
-  return store.db
+/** Exams of several people, latest first; whether one is signed is asked of its events. */
+function examsByPerson(store: Store, personIds: readonly string[]): Map<string, ExamSummary[]> {
+  const rows = store.db
     .select({
       id: exams.id,
+      personId: exams.personId,
       openedAt: exams.openedAt,
       signedAt: sql<
         string | null
@@ -31,9 +32,12 @@ export function examsOf(store: Store, personId: string): ExamSummary[] {
       events: sql<number>`coalesce((SELECT length FROM exam_heads h WHERE h.exam_id = exams.id), 0)`,
     })
     .from(exams)
-    .where(eq(exams.personId, personId))
+    .where(inArray(exams.personId, [...personIds]))
     .orderBy(desc(exams.openedAt))
     .all();
+  const found = new Map<string, ExamSummary[]>();
+  for (const { personId, ...exam } of rows) found.set(personId, [...(found.get(personId) ?? []), exam]);
+  return found;
 }
 
 /**
@@ -50,16 +54,22 @@ export function searchPeople(store: Store, query: string): RosterRow[] {
     .orderBy(desc(people.recentAt), people.name)
     .limit(ROSTER_LIMIT)
     .all();
+  const found = examsByPerson(
+    store,
+    rows.map(({ id }) => id),
+  );
   return rows.map(({ searched: _searched, ...row }) => ({
     ...(row as Person),
     recentAt: row.recentAt,
-    exams: examsOf(store, row.id),
+    exams: found.get(row.id) ?? [],
   }));
 }
 
 export function findPerson(store: Store, id: string): RosterRow | null {
   const row = store.db.select().from(people).where(eq(people.id, id)).get();
-  return row ? { ...(row as unknown as Person), recentAt: row.recentAt, exams: examsOf(store, id) } : null;
+  return row
+    ? { ...(row as unknown as Person), recentAt: row.recentAt, exams: examsByPerson(store, [id]).get(id) ?? [] }
+    : null;
 }
 
 /** People born the same day whose name begins alike: perhaps the same person. */

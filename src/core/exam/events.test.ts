@@ -78,6 +78,14 @@ describe("an event that cannot be taken", () => {
     expect(problems.every(({ todo }) => todo.length > 5)).toBe(true);
   });
 
+  it("takes a stop without a run, but no tap without one", () => {
+    const stop = event("run-stopped", { run: null, reason: "asked to stop", note: "" });
+    expect(parseEvent(stop)).toBe(stop);
+    expect(refusalOf(event("response-recorded", { run: null, stage: "push", response: "nothing" })).message).toContain(
+      "not an id",
+    );
+  });
+
   it("takes a good one as it is, script in a name included", () => {
     const good = event("note-written", { text: "<script>alert(1)</script>" });
     expect(parseEvent(good)).toBe(good);

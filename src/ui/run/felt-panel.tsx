@@ -1,11 +1,11 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { offeredPlaces } from "@/core/planning/offered-places";
 import { REACTIONS } from "@/core/vocabulary/examination";
 import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";
 import type { Side } from "@/core/vocabulary/sides";
-import { BodyChart } from "../figures/body-chart";
 import { PlaceList } from "../figures/place-list";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
@@ -15,6 +15,9 @@ import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import type { TestActions } from "./use-test";
 import { useKeys } from "../shell/use-keys";
+
+/** Fetched when the chart is opened: most answers never need it. */
+const BodyChart = dynamic(() => import("../figures/body-chart").then((module) => module.BodyChart), { ssr: false });
 
 const PLACE_KEYS = ["q", "w", "e", "r", "t", "y"] as const;
 /** Short names for the places that come up most at the table. */

@@ -1,0 +1,67 @@
+import { mkdirSync } from "node:fs";
+import { chromium, type Page } from "@playwright/test";
+import { LAUNCH } from "../e2e/support/chromium";
+import { startServer } from "../e2e/support/server";
+
+const FOLDER = "docs/screenshots";
+const exam = (id: string) => `/exams/00000000-0000-4000-8000-0000000${id}`;
+
+type Shot = {
+  readonly name: string;
+  readonly path: string;
+  readonly dark?: boolean;
+  readonly size?: { width: number; height: number };
+  readonly prepare?: (page: Page) => Promise<void>;
+};
+
+const whereFelt = async (page: Page) => {
+  await page.getByRole("button", { name: /^FABER left/ }).click();
+  await page.locator("[data-response=familiar]").click();
+  await page.locator('[data-place="si-area.left"]').click();
+  await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "6 of 10" }).click();
+};
+
+const SHOTS: readonly Shot[] = [
+  { name: "roster", path: "/" },
+  { name: "complaint", path: `${exam("f6951")}/complaint` },
+  { name: "guard", path: `${exam("fde81")}/guard` },
+  { name: "run", path: `${exam("f6951")}/run`, prepare: whereFelt },
+  { name: "run-dark-tablet", path: `${exam("f9061")}/run`, dark: true, size: { width: 1024, height: 768 } },
+  { name: "run-phone", path: `${exam("f9061")}/run`, size: { width: 390, height: 844 } },
+  { name: "reading", path: `${exam("fb771")}/reading` },
+  { name: "reading-dark", path: `${exam("f6951")}/reading`, dark: true },
+  { name: "sign", path: `${exam("fb771")}/sign` },
+  { name: "settings", path: "/settings" },
+];
+
+/** One picture of each main view, from the demo's people. */
+async function takeAll(): Promise<void> {
+  mkdirSync(FOLDER, { recursive: true });
+  const server = await startServer();
+  const browser = await chromium.launch(LAUNCH);
+  for (const { name, path, dark, size, prepare } of SHOTS) {
+    const context = await browser.newContext({
+      baseURL: server.url,
+      viewport: size ?? { width: 1280, height: 800 },
+      colorScheme: dark ? "dark" : "light",
+      reducedMotion: "reduce",
+    });
+    const page = await context.newPage();
+    await page.goto(path);
+    await prepare?.(page);
+    if (path.startsWith("/exams")) await page.locator("[data-sync=saved]").waitFor();
+    if (/run|reading/.test(path))
+      await page
+        .getByRole("img", { name: /95 in 100 draws between/ })
+        .first()
+        .waitFor();
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `${FOLDER}/${name}.png` });
+    await context.close();
+    console.log(`${FOLDER}/${name}.png`);
+  }
+  await browser.close();
+  await server.stop();
+}
+
+void takeAll();
