@@ -6,6 +6,8 @@ import type { Spread } from "@/core/reading/draws";
 import type { Reading } from "@/core/reading/reading";
 import type { SpreadWorker } from "@/workers/spread.worker";
 
+const AFTER_PAINT_MS = 60;
+
 let remote: Remote<SpreadWorker> | null = null;
 
 /** One worker for the page; its draws are kept between taps. */
@@ -30,11 +32,12 @@ export function useSpreads({ figured, settings }: Reading): readonly (Spread | n
 
   useEffect(() => {
     const turn = ++asked.current;
-    void spreadWorker()
-      .spreads(JSON.parse(requests))
-      .then((found) => {
-        if (asked.current === turn) setSpreads(found);
-      });
+    /** After the tap has been painted: the draws must not take its frame. */
+    const timer = setTimeout(async () => {
+      const found = await spreadWorker().spreads(JSON.parse(requests));
+      if (asked.current === turn) setSpreads(found);
+    }, AFTER_PAINT_MS);
+    return () => clearTimeout(timer);
   }, [requests]);
 
   return spreads;

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { scaleLinear } from "d3";
 import type { Spread } from "@/core/reading/draws";
 
@@ -27,12 +28,7 @@ const percent = (probability: number) => `${position(probability)}%`;
 const quantileScale = ({ p95, p50, median }: Spread) =>
   scaleLinear([0, 0.25, 0.5, 0.75, 1], [p95[0], p50[0], median, p50[1], p95[1]]);
 
-/**
- * The beam: dust over the interval, a bright line at the point value, a notch
- * where it started, two thin lines for the thresholds. The wider the dust, the
- * less is known.
- */
-export function Beam({ probability, start, spread, likelyFrom, unlikelyTo, greyed, label }: BeamProps) {
+function DrawnBeam({ probability, start, spread, likelyFrom, unlikelyTo, greyed, label }: BeamProps) {
   const dust = spread && quantileScale(spread);
   const band = (low: number, high: number) => ({ left: percent(low), width: `${position(high) - position(low)}%` });
   const move = "transition-[left,width] duration-300 ease-out";
@@ -67,3 +63,10 @@ export function Beam({ probability, start, spread, likelyFrom, unlikelyTo, greye
     </div>
   );
 }
+
+/**
+ * The beam: dust over the interval, a bright line at the point value, a notch
+ * where it started, two thin lines for the thresholds. The wider the dust, the
+ * less is known.
+ */
+export const Beam = memo(DrawnBeam);

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { FigureContact, FigurePose } from "@/core/knowledge/protocols/figure";
 import { otherSide, type Side, sideLetter } from "@/core/vocabulary/sides";
 import { type Leg, type Point, poseSkeleton, TABLE_Y } from "./figure-geometry";
@@ -88,8 +89,7 @@ function Contact({ contact, at, middle }: { contact: FigureContact; at: Point; m
 
 type PositionFigureProps = { pose: FigurePose; side: Side | null; className?: string };
 
-/** One jointed figure, posed by the protocol's joint angles, with hands and force. */
-export function PositionFigure({ pose, side, className }: PositionFigureProps) {
+function DrawnFigure({ pose, side, className }: PositionFigureProps) {
   const testedSide = side ?? "right";
   const bones = poseSkeleton(pose, testedSide);
   const pale = "color-mix(in srgb, var(--soft) 45%, var(--card))";
@@ -163,6 +163,9 @@ export function PositionFigure({ pose, side, className }: PositionFigureProps) {
     </svg>
   );
 }
+
+/** One jointed figure, posed by the protocol's joint angles, with hands and force; drawn again only when the pose changes. */
+export const PositionFigure = memo(DrawnFigure);
 
 /** A nose says which way the person faces; seen from above on the back, the face is full on. */
 function Face({ pose, head }: { pose: FigurePose; head: Point }) {
