@@ -50,7 +50,7 @@ export const SACROILIAC_STARTS = {
     source: "sacroiliac",
     mean: NO_SYMPTOM_MEAN,
     equivalentPeople: DEFAULT_EQUIVALENT_PEOPLE,
-    population: "no symptom on this side in the places this joint usually refers to (a setting, not a study)",
+    population: "no symptom on this side in the places this joint usually refers to",
     standing: "none",
   },
 } as const satisfies Record<string, StartingProbability>;

@@ -3,7 +3,7 @@ import { otherSide, type Side } from "../vocabulary/sides";
 import type { Place } from "../vocabulary/sites";
 
 /** How many places fit on the run screen without scrolling. */
-const OFFERED = 11;
+const OFFERED = 8;
 
 /**
  * Places to choose from when a familiar symptom came: the person's own first,
@@ -26,9 +26,6 @@ export function offeredPlaces(state: Pick<ExamState, "areas" | "familiar">, side
     `low-back.${near}`,
     `posterior-thigh.${near}`,
     `lateral-hip.${near}`,
-    `groin.${far}`,
-    `central-buttock.${far}`,
-    `low-back.${far}`,
   ];
   return [...new Set([...familiarFirst.flatMap(({ places }) => places), ...usual])].slice(0, OFFERED);
 }

@@ -5,16 +5,25 @@ import { type Leg, type Point, poseSkeleton, TABLE_Y } from "./figure-geometry";
 
 const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;
 
-function LegLimb({ leg, tone, side }: { leg: Leg; tone: string; side: Side | null }) {
+function LegLimb({
+  leg,
+  tone,
+  side,
+  labelled,
+}: {
+  leg: Leg;
+  tone: string;
+  side: Side | null;
+  labelled: "thigh" | "shank";
+}) {
+  const [from, to] = labelled === "thigh" ? [leg.hip, leg.knee] : [leg.knee, leg.ankle];
   const limb = { stroke: tone, fill: "none", strokeLinecap: "round", strokeLinejoin: "round" } as const;
   return (
     <g>
       <path d={path(leg.hip, leg.knee)} strokeWidth={19} {...limb} />
       <path d={path(leg.knee, leg.ankle)} strokeWidth={14} {...limb} />
       <path d={path(leg.ankle, leg.toe)} strokeWidth={9} {...limb} />
-      {side && (
-        <SideLabel at={{ x: (leg.knee.x + leg.ankle.x * 2) / 3, y: (leg.knee.y + leg.ankle.y * 2) / 3 }} side={side} />
-      )}
+      {side && <SideLabel at={{ x: (from.x + to.x * 2) / 3, y: (from.y + to.y * 2) / 3 }} side={side} />}
     </g>
   );
 }
@@ -123,7 +132,7 @@ function DrawnFigure({ pose, side, className }: PositionFigureProps) {
           strokeWidth={1.5}
         />
       )}
-      <LegLimb leg={bones.other} tone={side ? pale : body} side={side ? otherSide(side) : null} />
+      <LegLimb labelled="thigh" leg={bones.other} tone={side ? pale : body} side={side ? otherSide(side) : null} />
       {bones.elbows.map((elbow, index) => (
         <path
           key={index}
@@ -147,7 +156,7 @@ function DrawnFigure({ pose, side, className }: PositionFigureProps) {
       <path d={path(bones.neck, bones.head)} stroke={body} strokeWidth={11} {...limb} />
       <circle cx={bones.head.x} cy={bones.head.y} r={14} fill={body} />
       <Face pose={pose} head={bones.head} />
-      <LegLimb leg={bones.tested} tone={tested} side={side} />
+      <LegLimb labelled="shank" leg={bones.tested} tone={tested} side={side} />
       {!side && above && pose.lying === "supine" && (
         <>
           <SideLabel at={{ x: bones.tested.ankle.x - 8, y: bones.tested.ankle.y }} side="right" />

@@ -12,6 +12,8 @@ type ChoiceProps<T extends string> = {
   onChoose: (value: T) => void;
   big?: boolean;
   stacked?: boolean;
+  /** All in one row that fills the width, wrapping only on a phone. */
+  inRow?: boolean;
 };
 
 /** One of a few, as a row of buttons: arrow keys move, the chosen one is marked by weight and border. */
@@ -23,6 +25,7 @@ export function Choice<T extends string>({
   onChoose,
   big = false,
   stacked = false,
+  inRow = false,
 }: ChoiceProps<T>) {
   const id = useId();
   return (
@@ -34,7 +37,10 @@ export function Choice<T extends string>({
         aria-labelledby={id}
         value={value ?? ""}
         onValueChange={(next) => onChoose(next as T)}
-        className={clsx("flex gap-1.5", stacked ? "flex-col items-stretch" : "flex-wrap")}
+        className={clsx(
+          "flex gap-1.5",
+          stacked ? "flex-col items-stretch" : inRow ? "flex-wrap sm:flex-nowrap sm:gap-1" : "flex-wrap",
+        )}
       >
         {options.map((option) => (
           <RadioGroup.Item
@@ -44,6 +50,7 @@ export function Choice<T extends string>({
             className={clsx(
               "flex items-center justify-center gap-2 rounded-lg border px-3 leading-tight",
               big ? "min-h-14 min-w-14" : "min-h-11 min-w-11",
+              inRow && "grow px-0!",
               stacked && "justify-start! py-2 text-left",
               "border-edge bg-card data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:font-semibold data-[state=checked]:text-paper",
             )}

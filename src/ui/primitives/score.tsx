@@ -18,6 +18,7 @@ export const Score = ({ label, hideLabel, value, onChoose, big }: ScoreProps) =>
     label={label}
     hideLabel={hideLabel ?? false}
     big={big ?? false}
+    inRow={big ?? false}
     value={value === null ? null : String(value)}
     options={STEPS.map((step) => ({ value: step, label: step, name: `${step} of 10` }))}
     onChoose={(step) => onChoose(Number(step))}

@@ -31,11 +31,13 @@ function Cells({ verdict }: { verdict: RuleVerdict }) {
 }
 
 function Counter({ verdict }: { verdict: RuleVerdict }) {
+  const [said, early] = describeVerdict(verdict).split("; ");
   return (
     <span className="flex flex-wrap items-center gap-x-2">
       <SideBadge side={verdict.side} size="sm" />
       <Cells verdict={verdict} />
-      <span className={verdict.verdict === "met" ? "font-bold" : ""}>{describeVerdict(verdict)}</span>
+      <span className={verdict.verdict === "met" ? "font-bold" : ""}>{said}</span>
+      {early && <span className="w-full pl-7 text-sm">{early}</span>}
       {verdict.condition && <span className="w-full pl-7 text-sm text-caution">{verdict.condition}</span>}
     </span>
   );

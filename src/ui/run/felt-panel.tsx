@@ -81,29 +81,23 @@ export function FeltPanel({ record, toggleFelt, rate, rateBy, toggleReaction, si
           elsewhere <KeyHint keys="C" />
         </Button>
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <div className="flex items-center gap-2">
-          <span aria-hidden className="font-semibold">
-            How bad?
-          </span>
-          <Score label="How bad?" hideLabel value={record?.intensity ?? null} onChoose={rate} big />
-        </div>
-        <div role="group" aria-label="Seen beside it" className="flex gap-1.5">
-          {REACTIONS.map((reaction) => {
-            const pressed = record?.reactions.includes(reaction) ?? false;
-            return (
-              <Button
-                key={reaction}
-                big
-                aria-pressed={pressed}
-                onClick={() => toggleReaction(reaction)}
-                className={`px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
-              >
-                {reaction}
-              </Button>
-            );
-          })}
-        </div>
+      <Score label="How bad?" value={record?.intensity ?? null} onChoose={rate} big />
+      <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
+        <span className="pr-1 text-sm text-soft">Seen beside it</span>
+        {REACTIONS.map((reaction) => {
+          const pressed = record?.reactions.includes(reaction) ?? false;
+          return (
+            <Button
+              key={reaction}
+              big
+              aria-pressed={pressed}
+              onClick={() => toggleReaction(reaction)}
+              className={`px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
+            >
+              {reaction}
+            </Button>
+          );
+        })}
       </div>
       <Dialog open={chart} onOpenChange={setChart} title="Where was it felt?" wide>
         <BodyChart chosen={chosen} onToggle={toggleFelt} />

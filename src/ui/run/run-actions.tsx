@@ -50,7 +50,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   });
 
   return (
-    <div className="flex flex-wrap gap-2">
+    <div className="flex flex-wrap gap-2 bg-paper py-2 sm:sticky sm:bottom-0 sm:z-10 sm:border-t sm:border-line">
       <Button look="stop" big onClick={() => setAsking("stop")}>
         <Octagon aria-hidden size={20} /> Stop the test <KeyHint keys="S" />
       </Button>

@@ -141,18 +141,21 @@ export function ExamShell({ children }: { children: ReactNode }) {
         <Link href="/" aria-label="Roster" className="grid size-11 place-items-center rounded-lg">
           <LanternMark />
         </Link>
-        <div className="mr-auto min-w-0 leading-tight">
+        <div className="mr-auto min-w-0 flex-1 leading-tight">
           <h1 className="font-semibold">
             {person?.name}{" "}
             <span className="font-normal text-soft">
               {ageAtExam(state)} years · {person?.number}
             </span>
           </h1>
-          <p className="max-w-md truncate text-sm text-soft">
+          <p className="max-w-56 truncate text-sm text-soft xl:max-w-md">
             {state.familiar ? `"${state.familiar.words}"` : "Familiar symptom not chosen yet"}
           </p>
         </div>
-        <nav aria-label="Steps of the examination" className="flex flex-wrap gap-1">
+        <nav
+          aria-label="Steps of the examination"
+          className="order-last grid w-full grid-cols-5 gap-1 lg:order-none lg:flex lg:w-auto"
+        >
           {STEPS.map(({ path, label }, index) => {
             const here = pathname.endsWith(`/${path}`);
             return (
@@ -160,9 +163,9 @@ export function ExamShell({ children }: { children: ReactNode }) {
                 key={path}
                 href={`/exams/${exam}/${path}`}
                 aria-current={here ? "step" : undefined}
-                className={`flex min-h-11 items-center gap-1.5 rounded-lg px-3 ${here ? "bg-ink font-semibold text-paper" : "hover:bg-well"}`}
+                className={`flex min-h-11 items-center justify-center gap-1.5 rounded-lg px-1 text-sm sm:text-base lg:px-2 xl:px-3 ${here ? "bg-ink font-semibold text-paper" : "hover:bg-well"}`}
               >
-                <span aria-hidden className="text-xs opacity-75">
+                <span aria-hidden className="hidden text-xs opacity-75 sm:inline">
                   {index + 1}
                 </span>
                 {label}
