@@ -96,7 +96,9 @@ test("two tabs on one exam show the same, and two devices do", async ({
   for (const one of [page, tab, device]) await one.goto(`/exams/${exam}/run`);
   for (const one of [page, tab, device]) await expect(one.getByRole("region", { name: "Distraction" })).toBeVisible();
   await page.keyboard.press("4");
+  await expect(page.locator("[data-response=familiar]")).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("q");
+  await expect(page.locator('[data-place="si-area.right"]')).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("+");
   await page.keyboard.press("+");
   await tab.getByRole("button", { name: /^Compression/ }).click();

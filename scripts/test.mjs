@@ -1,5 +1,5 @@
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
-import { build, install, installChromium, lint, step, tool, types } from "./lib/steps.mjs";
+import { build, env, install, installChromium, lint, step, tool, types } from "./lib/steps.mjs";
 
 const REPORTS = ".tmp/reports";
 const UNIT = `${REPORTS}/unit.json`;
@@ -7,7 +7,7 @@ const BROWSER = `${REPORTS}/browser.json`;
 
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
-process.env.PLAYWRIGHT_JSON_OUTPUT_FILE = BROWSER;
+env.PLAYWRIGHT_JSON_OUTPUT_FILE = BROWSER;
 
 /** A report that is not there counts as one failure: nothing may pass by not being run. */
 function read(path, count) {

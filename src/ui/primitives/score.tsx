@@ -10,15 +10,16 @@ type ScoreProps = {
   value: number | null;
   onChoose: (value: number) => void;
   big?: boolean;
+  inRow?: boolean;
 };
 
 /** 0 none to 10 worst imaginable, eleven steps. */
-export const Score = ({ label, hideLabel, value, onChoose, big }: ScoreProps) => (
+export const Score = ({ label, hideLabel, value, onChoose, big, inRow }: ScoreProps) => (
   <Choice
     label={label}
     hideLabel={hideLabel ?? false}
     big={big ?? false}
-    inRow={big ?? false}
+    inRow={inRow ?? false}
     value={value === null ? null : String(value)}
     options={STEPS.map((step) => ({ value: step, label: step, name: `${step} of 10` }))}
     onChoose={(step) => onChoose(Number(step))}

@@ -81,7 +81,7 @@ export function FeltPanel({ record, toggleFelt, rate, rateBy, toggleReaction, si
           elsewhere <KeyHint keys="C" />
         </Button>
       </div>
-      <Score label="How bad?" value={record?.intensity ?? null} onChoose={rate} big />
+      <Score label="How bad?" value={record?.intensity ?? null} onChoose={rate} big inRow />
       <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
         <span className="pr-1 text-sm text-soft">Seen beside it</span>
         {REACTIONS.map((reaction) => {
