@@ -93,10 +93,15 @@ export function chainOf(store: Store, exam: string): { links: ChainLink[]; head:
   return found ? { links: statements(store).rows.all(exam), head: found } : null;
 }
 
+/** The one answer to an id that stands for no exam. */
+export function noSuchExam(exam: string): never {
+  refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+}
+
 /** Every fault of one exam's record. */
 export function verifyExam(store: Store, exam: string): ChainFault[] {
   const chain = chainOf(store, exam);
-  if (!chain) refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+  if (!chain) noSuchExam(exam);
   return verifyChain(exam, chain.links, chain.head);
 }
 

@@ -5,13 +5,9 @@ import { assertImportable, type ExamFile, parseExamFile, toExamFile } from "@/co
 import { FINDING_COLUMNS, findingRows } from "@/core/exchange/findings";
 import { refuse } from "@/core/problem";
 import { readExam } from "@/core/reading/reading";
-import { appendVerified, chainOf, loadExam } from "./exams";
+import { appendVerified, chainOf, loadExam, noSuchExam } from "./exams";
 import { addPerson, findPerson } from "./people";
 import { asStoreError, type Store } from "./store";
-
-function noSuchExam(exam: string): never {
-  refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
-}
 
 export function exportExam(store: Store, exam: string, now: string): ExamFile {
   const chain = chainOf(store, exam);

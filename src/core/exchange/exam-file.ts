@@ -5,8 +5,7 @@ import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "..
 import { type ExamEvent, parseEvent } from "../exam/events";
 import { fold } from "../exam/fold";
 import { check, refuse } from "../problem";
-import { closed, text, uuid, wholeIn } from "../schema";
-import { instant } from "../schema";
+import { closed, instant, text, uuid, wholeIn } from "../schema";
 
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 export const EXAM_FILE_VERSION = 1;

@@ -1,6 +1,7 @@
 import { type Counts, EVIDENCE } from "../knowledge/evidence";
 import { RULES } from "../knowledge/rules";
 import { type Item, type Recipe, series, type SingleItem, weighGroup } from "./combine";
+import { logit, probabilityOf } from "./odds";
 import { beta, seeded } from "./random";
 import type { Interval } from "./likelihood-ratio";
 
@@ -57,7 +58,7 @@ function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: numbe
   const [a, b] = [mean * equivalentPeople, (1 - mean) * equivalentPeople];
   return Float64Array.from({ length: count }, () => {
     const probability = Math.min(Math.max(beta(a, b, random), 1e-12), 1 - 1e-12);
-    return Math.log(probability / (1 - probability));
+    return logit(probability);
   });
 }
 
@@ -139,8 +140,6 @@ function logOddsDraws(recipe: Recipe, ratioLimit: number, book: DrawBook): Float
   return sum;
 }
 
-const toProbability = (logOdds: number): number => 1 / (1 + Math.exp(-logOdds));
-
 /** Linear interpolation between order statistics of sorted values. */
 function quantile(sorted: Float64Array, share: number): number {
   const position = share * (sorted.length - 1);
@@ -171,10 +170,9 @@ function countUpTo(sorted: Float64Array, logOdds: number): number {
  */
 export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, book: DrawBook): Spread {
   const sorted = logOddsDraws(recipe, ratioLimit, book).sort();
-  const at = (share: number) => toProbability(quantile(sorted, share));
-  const logOdds = (probability: number) => Math.log(probability / (1 - probability));
+  const at = (share: number) => probabilityOf(quantile(sorted, share));
   const upTo = (probability: number) =>
-    probability <= 0 ? 0 : probability >= 1 ? sorted.length : countUpTo(sorted, logOdds(probability));
+    probability <= 0 ? 0 : probability >= 1 ? sorted.length : countUpTo(sorted, logit(probability));
   return {
     median: at(0.5),
     p50: [at(0.25), at(0.75)],

@@ -7,6 +7,7 @@ import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
 import { KeptInput } from "../primitives/kept-input";
 import { useExam } from "../exam/exam-provider";
+import { ConsentWords } from "./consent-words";
 
 /** That it was explained and agreed to, and who else was in the room. */
 export function ConsentCard() {
@@ -21,8 +22,7 @@ export function ConsentCard() {
   return (
     <Card heading="Explained and agreed">
       <p className="mb-3">
-        &ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or
-        two. Say stop at any time, and I stop.&rdquo;
+        <ConsentWords />
       </p>
       <div className="flex flex-col gap-4">
         <Field label="Who else is present" hint="Leave empty if nobody.">

@@ -15,7 +15,6 @@ import { v7 as newId, v4 as randomId } from "uuid";
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
 import { fold } from "@/core/exam/fold";
-import { DEFAULT_READING_SETTINGS } from "@/core/exam/settings";
 import type { ExamState } from "@/core/exam/state";
 import { assessGuard, type Guard } from "@/core/guard/assess";
 import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
@@ -149,7 +148,7 @@ export function ExamProvider(props: Props) {
   const derived = useMemo(() => {
     const state = fold(events);
     const guard = assessGuard(state);
-    const reading = readExam({ ...state, settings: state.settings ?? DEFAULT_READING_SETTINGS });
+    const reading = readExam(state);
     return { state, guard, reading, sheet: runSheet(state, guard, reading) };
   }, [events]);
 

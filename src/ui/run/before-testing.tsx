@@ -9,6 +9,7 @@ import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
 import { PlaceName } from "./felt-panel";
+import { ConsentWords } from "../complaint/consent-words";
 
 /** Rated before the first stage: only a rise over it, or a further spread, counts. */
 export function RestPanel({ onDone }: { onDone?: () => void }) {
@@ -82,8 +83,7 @@ export function BeforeTesting() {
     return (
       <Card heading="Explained and agreed?">
         <p className="mb-4 text-xl">
-          &ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or
-          two. Say stop at any time, and I stop.&rdquo;
+          <ConsentWords />
         </p>
         <Button
           look="main"

@@ -1,5 +1,5 @@
 import { InputError, refuse } from "@/core/problem";
-import { appendEvents, eventsAfter } from "@/server/exams";
+import { appendEvents, eventsAfter, noSuchExam } from "@/server/exams";
 import { answer, bodyJson, now } from "@/server/http";
 import { assertKnownActor } from "@/server/practitioners";
 import { theStore } from "@/server/store";
@@ -13,10 +13,7 @@ export const GET = (request: Request, { params }: Context) =>
     const { exam } = await params;
     const after = Number(new URL(request.url).searchParams.get("after") ?? 0);
     if (!Number.isInteger(after) || after < 0) refuse("after", "is not a position", "Use a whole number, 0 or more.");
-    return (
-      eventsAfter(theStore(), exam, after) ??
-      refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.")
-    );
+    return eventsAfter(theStore(), exam, after) ?? noSuchExam(exam);
   });
 
 export const POST = (request: Request, { params }: Context) =>
