@@ -25,7 +25,7 @@ async function violations(page: Page): Promise<string[]> {
   });
 }
 
-const exam = (id: string) => `/exams/00000000-0000-4000-8000-0000000${id}`;
+const exam = (id: string) => `/exams/00000000-0000-4000-8000-${id.padStart(12, "0")}`;
 const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>][] = [
   ["roster", "/"],
   [
@@ -57,6 +57,44 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
     },
   ],
   ["run, blocked", `${exam("fde81")}/run`],
+  [
+    "run, letting go",
+    `${exam("116521")}/run`,
+    async (page) => {
+      await page.getByRole("button", { name: /^Slump\s*left\s*,/ }).click();
+      await page.getByText("And now", { exact: false }).first().waitFor();
+    },
+  ],
+  [
+    "run, numbers",
+    `${exam("116521")}/run`,
+    async (page) => {
+      await page.getByRole("button", { name: /^Straight leg raise\s*left\s*,/ }).click();
+      await page.getByRole("slider").waitFor();
+    },
+  ],
+  [
+    "run sheet",
+    `${exam("116521")}/run`,
+    async (page) => {
+      await page.keyboard.press("o");
+      await page.getByRole("dialog", { name: "Run sheet" }).waitFor();
+    },
+  ],
+  [
+    "technique",
+    `${exam("116521")}/run`,
+    async (page) => {
+      await page.keyboard.press("l");
+      await page.getByRole("dialog", { name: "Log a technique" }).waitFor();
+    },
+  ],
+  ["baseline", `${exam("107ac1")}/baseline`],
+  ["guard, neck", `${exam("10a1d1")}/guard`],
+  ["referral letter", `${exam("118c31")}/referral`],
+  ["reading by sign", `${exam("10a1d1")}/reading`],
+  ["library", "/library"],
+  ["library, a test", "/library/slump"],
   ["reading", `${exam("fb771")}/reading`],
   ["sign", `${exam("fb771")}/sign`],
 ];
@@ -66,6 +104,7 @@ for (const colorScheme of ["light", "dark"] as const) {
     [1280, 800],
     [1024, 768],
     [390, 844],
+    ...(colorScheme === "light" ? ([[820, 1180]] as const) : []),
   ] as const) {
     test(`axe finds nothing, ${colorScheme}, ${width}x${height}`, async ({ page }) => {
       test.setTimeout(180_000);

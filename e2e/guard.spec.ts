@@ -85,7 +85,8 @@ test("repeat keeps the first run, retract takes a test back, and a dose too low 
   await expect(page.locator("[data-response=nothing]")).toHaveAttribute("aria-pressed", "false");
   await page.keyboard.press("1");
   await expect(page.locator('[data-rule="si-five-test"]')).toContainText("0 of 3, 4 left");
-  await page.getByRole("button", { name: "Retract" }).click();
+  await page.getByRole("button", { name: "More" }).click();
+  await page.getByRole("menuitem", { name: "Retract this test" }).click();
   await saved(page);
   const { events } = await stored(request, exam);
   expect(events.filter(({ type }) => type === "run-started")).toHaveLength(2);

@@ -1,5 +1,7 @@
 import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/core/samples/build";
+import type { ExamRegion } from "@/core/exam/events";
+import type { ReadingSettings } from "@/core/exam/settings";
 import { type Server, startServer } from "./server";
 
 export { expect, idOf };
@@ -61,7 +63,7 @@ let made = 0;
 export async function prepareExam(
   request: APIRequestContext,
   tell: (exam: ExamBuilder) => void = () => {},
-  person: { name?: string; birthDate?: string } = {},
+  person: { name?: string; birthDate?: string; region?: ExamRegion; schools?: ReadingSettings["schools"] } = {},
 ): Promise<Prepared> {
   const base = Math.floor(Math.random() * 2 ** 36) * 1000;
   const birthDate = person.birthDate ?? `19${60 + (++made % 35)}-0${1 + (made % 9)}-${10 + (made % 18)}`;
@@ -77,6 +79,8 @@ export async function prepareExam(
     idsFrom: base + 2,
     birthDate,
     sex: "female",
+    region: person.region ?? "lumbopelvic",
+    settings: person.schools ? { schools: person.schools } : {},
     actor: INES,
     person: { id: idOf(base), number, name },
   });

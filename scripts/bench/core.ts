@@ -1,4 +1,8 @@
-import { fold } from "@/core/exam/fold";
+import type { ExamEvent } from "@/core/exam/events";
+import { extend, fold } from "@/core/exam/fold";
+import { withSchool } from "@/core/exam/settings";
+import { PROTOCOLS } from "@/core/knowledge/protocols";
+import { searchCatalogue } from "@/core/knowledge/search";
 import { assessGuard } from "@/core/guard/assess";
 import { runSheet } from "@/core/planning/run-sheet";
 import { createDrawBook, DRAW_COUNT, spreadOf } from "@/core/reading/draws";
@@ -7,13 +11,14 @@ import { interpretExam } from "@/core/reading/interpret";
 import { readExam } from "@/core/reading/reading";
 import { judgeRule } from "@/core/reading/rules";
 import { RULES } from "@/core/knowledge/rules";
-import { buildExam, type ExamBuilder } from "@/core/samples/build";
+import { buildExam, type BuildOptions, type ExamBuilder } from "@/core/samples/build";
+import { recordCase, TEST_CASES } from "@/core/samples/cases";
 import { SIDES } from "@/core/vocabulary/sides";
 import { atMost, median, ms, type Row, timeOf } from "./measure";
 
 /** A long examination: every test on every side, repeated until it has 200 events. */
-export function longExam(events = 200): ExamBuilder {
-  const exam = buildExam().complaint("si-area.right").consent().guard().rest(2, "si-area.right");
+export function longExam(events = 200, options: BuildOptions = {}): ExamBuilder {
+  const exam = buildExam(options).complaint("si-area.right").consent().guard().rest(2, "si-area.right");
   const tests = ["thigh-thrust", "faber", "gaenslen", "si-distraction", "si-compression", "sacral-thrust"] as const;
   for (let round = 0; exam.events.length < events; round++) {
     const test = tests[round % tests.length]!;
@@ -119,4 +124,60 @@ function draws(): Row[] {
   ];
 }
 
-export const coreRows = (): Row[] => [...pointReading(), ...draws()];
+/** Forty tests of every family on both sides, a third of them with their symptom and what lets it go. */
+export function fortyTests(): ExamBuilder {
+  const exam = buildExam().complaint("si-area.right").consent().guard().rest(1, "si-area.right");
+  const ways = PROTOCOLS.filter(({ earned }) => !earned)
+    .slice(0, 40)
+    .flatMap(({ id, sided }) =>
+      (sided ? SIDES : [null]).flatMap((side, index) => {
+        const kind = (index + id.length) % 3 === 0 ? "positive" : "negative";
+        const one =
+          TEST_CASES.find((found) => found.test === id && found.kind === kind) ??
+          TEST_CASES.find((found) => found.test === id)!;
+        return [{ ...one, side }];
+      }),
+    );
+  for (const one of ways) recordCase(exam, one);
+  return exam;
+}
+
+function catalogue(): Row[] {
+  const { events } = fortyTests();
+  const state = fold(events);
+  const settings = state.settings!;
+  const text = JSON.stringify(events);
+  const parse = timeOf(() => JSON.parse(text) as unknown);
+  const baseline = `parsing its ${events.length} events ${ms(parse)}`;
+  const whole = timeOf(() => interpretExam(fold(events).runs, settings));
+  const growing = fold(events);
+  const last = growing.runs.at(-1)!;
+  interpretExam(growing.runs, settings);
+  const answer = {
+    ...events.at(-1)!,
+    type: "felt-recorded",
+    body: { run: last.id, stage: "move", places: ["groin.left"], intensity: 4, reactions: [], qualities: [] },
+  } as ExamEvent;
+  const one = timeOf(() => {
+    extend(growing, answer);
+    interpretExam(growing.runs, settings);
+  });
+  let turn = 0;
+  const options = ["to-70", "30-to-70", "any"];
+  const school = timeOf(() => interpretExam(state.runs, withSchool(settings, "raise-range", options[turn++ % 3]!)));
+  const words = ["spurling", "prone hip", "nerve root", "arm seated", "sacroiliac", ""];
+  const searches = words.map((word) => timeOf(() => searchCatalogue(word)));
+  return [
+    atMost(`interpreting 40 tests, both sides (${state.runs.length} runs), fold included`, whole, 3, baseline),
+    atMost("the same after one more event", one, 0.5, `in full ${ms(whole)}`),
+    atMost("the same after another school", school, 5, `in full ${ms(whole)}`),
+    atMost(
+      `library search over ${PROTOCOLS.length} tests, slowest of ${words.length}`,
+      Math.max(...searches),
+      5,
+      baseline,
+    ),
+  ];
+}
+
+export const coreRows = (): Row[] => [...pointReading(), ...catalogue(), ...draws()];

@@ -3,13 +3,16 @@ import { Command, CommanderError } from "commander";
 import type { ChainFault } from "@/core/exam/chain";
 import { fold } from "@/core/exam/fold";
 import { EXAM_FILE_MAX_BYTES, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";
+import { PROTOCOLS } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
+import { checkCatalogueText } from "@/core/knowledge/check-catalogue-text";
 import { InputError, refuse } from "@/core/problem";
 import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange";
 import { examIds, verifyExam } from "@/server/exams";
 import { isEmpty, loadDemo } from "@/server/demo";
 import { openStore, StoreError } from "@/server/store";
+import { catalogueLine, catalogueText } from "./catalogue-text";
 import { readingJson } from "./reading-json";
 
 const EXIT = { done: 0, finding: 1, badInput: 2 } as const;
@@ -112,6 +115,25 @@ function demo(): number {
   return EXIT.done;
 }
 
+type CatalogueOptions = { json?: boolean; test?: string; check?: string };
+
+/** The catalogue as it ships, one of its tests, or what is wrong with an edited copy. */
+function catalogue({ json, test, check: path }: CatalogueOptions): number {
+  if (path !== undefined) {
+    const faults = checkCatalogueText(readFile(path));
+    faults.forEach(({ where, what, todo }) => print(`${where}: ${what}. ${todo}\n`));
+    say(faults.length ? `${faults.length} faults.` : "The catalogue is whole.");
+    return faults.length ? EXIT.finding : EXIT.done;
+  }
+  const chosen = test === undefined ? PROTOCOLS : PROTOCOLS.filter(({ id }) => id === test);
+  if (chosen.length === 0)
+    refuse("--test", `"${test}" is not a test of the catalogue`, 'List them with "lantern catalogue".');
+  if (json) print(test === undefined ? chosen : chosen[0]!);
+  else if (test !== undefined) print(catalogueText(chosen[0]!));
+  else print(chosen.map(catalogueLine).join(""));
+  return EXIT.done;
+}
+
 function program(finish: (code: number) => void): Command {
   const root = new Command("lantern")
     .description(
@@ -150,6 +172,13 @@ function program(finish: (code: number) => void): Command {
     .description("find changed, dropped or reordered events")
     .argument("[id|file]", "one exam of the store, or an exam file; all exams without it")
     .action((target: string | undefined) => finish(verify(target)));
+  root
+    .command("catalogue")
+    .description("the tests: a line each, one in full, or all as JSON")
+    .option("--json", "as JSON")
+    .option("--test <id>", "one test in full")
+    .option("--check <file>", "what is wrong with an edited copy of the JSON")
+    .action((options: CatalogueOptions) => finish(catalogue(options)));
   root
     .command("demo")
     .description("load the made-up demo people into an empty store")

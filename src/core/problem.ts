@@ -1,4 +1,5 @@
-import { ValidationError } from "yup";
+import { type AnySchema, ValidationError } from "yup";
+import { isPlain } from "./plain";
 
 /** What was wrong, where, and what to do about it. */
 export type Problem = {
@@ -49,13 +50,14 @@ export function problemsOf(error: ValidationError, where: string): Problem[] {
   });
 }
 
-type Schema<T> = { validateSync(value: unknown, options: { strict: boolean; abortEarly: boolean }): T };
+type Schema<T> = AnySchema & { validateSync(value: unknown, options: { strict: boolean; abortEarly: boolean }): T };
 
 /**
  * Checks a value against a schema without casting anything: text is not a number.
  * Returns the value itself; throws `InputError` naming each field that is wrong.
  */
 export function check<T>(schema: Schema<T>, value: unknown, where: string): T {
+  if (isPlain(schema, value)) return value as T;
   try {
     return schema.validateSync(value, { strict: true, abortEarly: false });
   } catch (error) {

@@ -1,49 +1,163 @@
-import { array, mixed, number, object, type ObjectShape, string } from "yup";
+import { array, boolean, mixed, number, object, type ObjectShape, string } from "yup";
 import { FORCE_UNITS } from "./measurement/force";
+import { surelyTakes } from "./plain";
 import { isPlace, type Place } from "./vocabulary/sites";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
 
+const ANY = () => true;
+
+/** An object with these fields and no others. It is asked for: an object that is left out is an error. */
 export const closed = <S extends ObjectShape>(shape: S) =>
-  object(shape)
-    .noUnknown("holds a field that is not known: ${unknown}; leave it out, or update this program")
-    .typeError("is not an object; send an object with named fields");
+  surelyTakes(
+    object(shape)
+      .noUnknown("holds a field that is not known: ${unknown}; leave it out, or update this program")
+      .typeError("is not an object; send an object with named fields")
+      .nonNullable("is not an object; send an object with named fields")
+      .defined("is missing; send an object with named fields"),
+    ANY,
+  );
 
 export const oneOf = <const T extends string>(values: readonly T[]) =>
-  mixed<T>()
-    .defined(`is missing; choose one of: ${values.join(", ")}`)
-    .oneOf(values, `is not one of: ${values.join(", ")}; choose one of these`);
+  surelyTakes(
+    mixed<T>()
+      .defined(`is missing; choose one of: ${values.join(", ")}`)
+      .oneOf(values, `is not one of: ${values.join(", ")}; choose one of these`),
+    (value) => values.includes(value as T),
+  );
+
+/** One of the values, or null for none of them. */
+export const oneOfOrNone = <const T extends string>(values: readonly T[]) =>
+  surelyTakes(
+    mixed<T>()
+      .nullable()
+      .oneOf([...values, null], `is not one of: ${values.join(", ")}; choose one of these, or null`)
+      .defined(`is missing; send one of: ${values.join(", ")}, or null`),
+    (value) => values.includes(value as T),
+  );
+
+/** A list in which each of the values may stand. */
+export const listOf = <const T extends string>(values: readonly T[]) =>
+  surelyTakes(
+    array()
+      .of(oneOf(values))
+      .typeError("is not a list; send a list")
+      .defined("is missing; send a list, even if empty")
+      .max(values.length, "is too long; send each once"),
+    (value) => Array.isArray(value) && value.length <= values.length,
+  );
+
+/** A list in which each of the values may stand once, and at least one does. */
+export const distinctListOf = <const T extends string>(values: readonly T[]) =>
+  surelyTakes(
+    array()
+      .of(oneOf(values))
+      .typeError("is not a list; send a list")
+      .defined("is missing; send a list")
+      .min(1, "is empty; put at least one on it")
+      .test("distinct", "holds one twice; send each once", (list) => new Set(list).size === (list ?? []).length),
+    (value) => Array.isArray(value) && value.length > 0 && new Set(value).size === value.length,
+  );
+
+const isText = (value: unknown, max: number, min: number): value is string =>
+  typeof value === "string" && value.length <= max && value.trim().length >= min;
 
 export const text = (max: number, min = 0) =>
-  string()
-    .typeError("is not text; write it as text")
-    .defined("is missing; write it, even if empty")
-    .max(max, `is longer than ${max} characters; shorten it`)
-    .test(
-      "long-enough",
-      min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`,
-      (value) => value === undefined || value.trim().length >= min,
-    );
+  surelyTakes(
+    string()
+      .typeError("is not text; write it as text")
+      .defined("is missing; write it, even if empty")
+      .max(max, `is longer than ${max} characters; shorten it`)
+      .test(
+        "long-enough",
+        min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`,
+        (value) => value === undefined || value.trim().length >= min,
+      ),
+    (value) => isText(value, max, min),
+  );
+
+const NAME = /^[a-z0-9.-]+$/;
+
+/** The id of a thing in our own vocabulary: a stage, an area, a question. */
+export const name = () =>
+  surelyTakes(
+    text(80, 1).matches(NAME, "is not an id; use small letters, digits, dots and dashes"),
+    (value) => isText(value, 80, 1) && NAME.test(value),
+  );
+
+const MOST_CHOICES = 80;
+export const isChoices = (value: unknown): value is Record<string, string> =>
+  typeof value === "object" &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.keys(value).length <= MOST_CHOICES &&
+  Object.entries(value).every(([key, chosen]) => NAMED.test(key) && isText(chosen, 80, 1) && NAME.test(chosen));
+const NAMED = /^[a-zA-Z0-9.-]+$/;
+
+/** What was chosen for each of some named questions. */
+export const choices = () =>
+  surelyTakes(
+    mixed<Record<string, string>>()
+      .defined("is missing; send an object, even if empty")
+      .meta({ pattern: "record" })
+      .test(
+        "choices",
+        "is not an object of ids; send the option's id under each school's id",
+        (value) => value === undefined || isChoices(value),
+      ),
+    isChoices,
+  );
+
+const CHAIN_HEAD = /^[0-9a-f]{64}$/;
+
+/** The hash a record ends in. */
+export const chainHead = () =>
+  surelyTakes(
+    text(64, 64).matches(CHAIN_HEAD, "is not a chain head; send 64 hexadecimal digits"),
+    (value) => typeof value === "string" && CHAIN_HEAD.test(value),
+  );
+
+export const yesNo = () =>
+  surelyTakes(
+    boolean().typeError("is not yes or no; send true or false").required("is missing; send true or false"),
+    (value) => typeof value === "boolean",
+  );
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 export const isUuid = (value: unknown): value is string => typeof value === "string" && UUID.test(value);
 
 /** One test where Yup's own string would run four: every event holds several ids. */
 export const uuid = () =>
-  mixed<string>()
-    .defined()
-    .meta({ pattern: UUID.source })
-    .nonNullable("is not an id; use a UUID in lower case")
-    .test("uuid", "is not an id; use a UUID in lower case", (value) => value === null || isUuid(value));
+  surelyTakes(
+    mixed<string>()
+      .defined()
+      .meta({ pattern: UUID.source })
+      .nonNullable("is not an id; use a UUID in lower case")
+      .test("uuid", "is not an id; use a UUID in lower case", (value) => value === null || isUuid(value)),
+    isUuid,
+  );
+
+const isBetween = (value: unknown, low: number, high: number): value is number =>
+  typeof value === "number" && value >= low && value <= high;
 
 export const numberIn = (low: number, high: number, unit = "") =>
-  number()
-    .typeError("is not a number; write it with digits")
-    .min(low, `is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
-    .max(high, `is above ${high}${unit}; use a value from ${low} to ${high}${unit}`);
+  surelyTakes(
+    number()
+      .typeError("is not a number; write it with digits")
+      .min(low, `is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
+      .max(high, `is above ${high}${unit}; use a value from ${low} to ${high}${unit}`),
+    (value) => isBetween(value, low, high),
+  );
 
 export const wholeIn = (low: number, high: number) =>
-  numberIn(low, high).integer("is not a whole number; use whole steps");
+  surelyTakes(
+    numberIn(low, high).integer("is not a whole number; use whole steps"),
+    (value) => isBetween(value, low, high) && Number.isInteger(value),
+  );
+
+/** The schema, where null stands for "not measured" or "does not apply". */
+export const orNone = <T>(schema: { nullable(): { defined(message: string): T } }, what: string): T =>
+  schema.nullable().defined(`is missing; send ${what}, or null`);
 
 /** 0 none to 10 worst imaginable. */
 export const painScore = () => wholeIn(0, 10);
@@ -60,44 +174,62 @@ export function isCalendarDate(value: string): boolean {
 }
 
 export const calendarDate = () =>
-  string()
-    .typeError("is not a date; write it as YYYY-MM-DD")
-    .required("is missing; write it as YYYY-MM-DD")
-    .test("calendar-date", "is not a day of the calendar; write an existing day as YYYY-MM-DD", (value) =>
-      isCalendarDate(value ?? ""),
-    );
+  surelyTakes(
+    string()
+      .typeError("is not a date; write it as YYYY-MM-DD")
+      .required("is missing; write it as YYYY-MM-DD")
+      .test("calendar-date", "is not a day of the calendar; write an existing day as YYYY-MM-DD", (value) =>
+        isCalendarDate(value ?? ""),
+      ),
+    (value) => typeof value === "string" && isCalendarDate(value),
+  );
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/;
 export const isInstant = (value: unknown): value is string =>
   typeof value === "string" && INSTANT.test(value) && !Number.isNaN(Date.parse(value));
 
 export const instant = () =>
-  mixed<string>()
-    .defined()
-    .meta({ pattern: INSTANT.source })
-    .test("instant", "is not a time that exists; write it as in 2026-03-01T09:30:00Z", isInstant);
+  surelyTakes(
+    mixed<string>()
+      .defined()
+      .meta({ pattern: INSTANT.source })
+      .test("instant", "is not a time that exists; write it as in 2026-03-01T09:30:00Z", isInstant),
+    isInstant,
+  );
 
 export const place = () =>
-  mixed<Place>()
-    .required("is missing; choose a place on the body chart")
-    .test(
-      "on-the-chart",
-      "is not a place on the body chart; choose one of the chart's sites with a side it has",
-      isPlace,
-    );
+  surelyTakes(
+    mixed<Place>()
+      .required("is missing; choose a place on the body chart")
+      .test(
+        "on-the-chart",
+        "is not a place on the body chart; choose one of the chart's sites with a side it has",
+        isPlace,
+      ),
+    isPlace,
+  );
+
+const MOST_PLACES = 80;
 
 export const places = (min = 0) =>
-  array()
-    .of(place())
-    .typeError("is not a list; send a list of places")
-    .defined("is missing; send a list of places")
-    .min(min, "is empty; choose at least one place on the body chart")
-    .max(80, "holds more places than the chart has; send each place once")
-    .test(
-      "distinct",
-      "names a place twice; send each place once",
-      (list) => new Set(list).size === (list ?? []).length,
-    );
+  surelyTakes(
+    array()
+      .of(place())
+      .typeError("is not a list; send a list of places")
+      .defined("is missing; send a list of places")
+      .min(min, "is empty; choose at least one place on the body chart")
+      .max(MOST_PLACES, "holds more places than the chart has; send each place once")
+      .test(
+        "distinct",
+        "names a place twice; send each place once",
+        (list) => new Set(list).size === (list ?? []).length,
+      ),
+    (value) =>
+      Array.isArray(value) &&
+      value.length >= min &&
+      value.length <= MOST_PLACES &&
+      new Set(value).size === value.length,
+  );
 
 export const force = () =>
   closed({

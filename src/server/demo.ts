@@ -1,6 +1,7 @@
-import { buildExam, type ExamBuilder, idOf, type RunPlan } from "@/core/samples/build";
-import type { EventBody, ExamEvent } from "@/core/exam/events";
-import type { Place } from "@/core/vocabulary/sites";
+import { buildExam, idOf } from "@/core/samples/build";
+import type { ExamEvent } from "@/core/exam/events";
+import { CATALOGUE_STORIES } from "./demo-catalogue";
+import { complain, history, runs, type Story } from "./demo-kit";
 import { appendEvents } from "./exams";
 import { addPerson } from "./people";
 import { saveProfile } from "./practitioners";
@@ -13,47 +14,6 @@ import type { Store } from "./store";
  */
 const INES = { id: idOf(900_001), name: "Ines Calder", registration: "made-up 0417" };
 const JONAH = { id: idOf(900_002), name: "Jonah Prewitt", registration: "made-up 0533" };
-
-type Story = {
-  readonly name: string;
-  readonly birthDate: string;
-  readonly sex: "female" | "male";
-  readonly notes: string;
-  /** Days before the store was made that the exam was opened; no exam without it. */
-  readonly daysAgo?: number;
-  readonly tell?: (exam: ExamBuilder) => void;
-};
-
-type Complaint = {
-  places: Place[];
-  words: string;
-  qualities: EventBody<"area-recorded">["qualities"];
-  scores: [now: number, best: number, worst: number];
-  history: EventBody<"history-recorded">;
-  centralises?: "yes" | "no" | "not tested";
-};
-
-function complain(
-  exam: ExamBuilder,
-  { places, words, qualities, scores: [now, best, worst], history, centralises = "not tested" }: Complaint,
-): void {
-  exam.add("area-recorded", { area: "area-1", places, qualities, now, best, worst });
-  exam.add("familiar-chosen", { area: "area-1", words });
-  exam.add("history-recorded", history);
-  exam.add("centralisation-recorded", { answer: centralises });
-}
-
-const history = (over: Partial<EventBody<"history-recorded">>): EventBody<"history-recorded"> => ({
-  onset: "gradual",
-  onsetNote: "",
-  weeks: 30,
-  provokedBy: "moderate",
-  settlesMinutes: 30,
-  eases: "",
-  ...over,
-});
-
-const runs = (exam: ExamBuilder, plans: readonly RunPlan[]): void => plans.forEach((plan) => void exam.run(plan));
 
 const clearSacroiliac: Story = {
   name: "Marit Oakhanger",
@@ -272,28 +232,44 @@ const STORIES: readonly Story[] = [
   groinIsHip,
   young,
   aboveL5,
+  ...CATALOGUE_STORIES,
 ];
 
 const DAY_MS = 86_400_000;
 /** Each person's ids start here, far enough apart that stories never meet. */
 const idsOf = (index: number) => 1_000_000 + index * 10_000;
 
-/** The events of one story, with fixed ids; only the dates move with `now`. */
-function tellStory(story: Story, index: number, now: string): ExamEvent[] {
-  if (!story.tell || story.daysAgo === undefined) return [];
+/** The events of each of a story's visits, with fixed ids; only the dates move with `now`. */
+function tellStory(story: Story, index: number, now: string): ExamEvent[][] {
+  const visits = [
+    ...(story.earlier ? [{ ...story.earlier, exam: 2 }] : []),
+    ...(story.tell && story.daysAgo !== undefined ? [{ daysAgo: story.daysAgo, tell: story.tell, exam: 1 }] : []),
+  ];
+  return visits.map(({ daysAgo, tell, exam }) => tellVisit(story, index, now, daysAgo, tell, exam));
+}
+
+function tellVisit(
+  story: Story,
+  index: number,
+  now: string,
+  daysAgo: number,
+  tell: NonNullable<Story["tell"]>,
+  visit: number,
+): ExamEvent[] {
   const base = idsOf(index);
   const actor = index % 3 === 1 ? JONAH : INES;
   const exam = buildExam({
-    exam: idOf(base + 1),
-    idsFrom: base + 10,
+    exam: idOf(base + visit),
+    idsFrom: base + (visit === 1 ? 10 : 5000),
+    region: story.region ?? "lumbopelvic",
     birthDate: story.birthDate,
     sex: story.sex,
     actor: { id: actor.id, name: actor.name },
     registration: actor.registration,
-    startsAt: new Date(Date.parse(now) - story.daysAgo * DAY_MS - 40 * 60_000).toISOString(),
+    startsAt: new Date(Date.parse(now) - daysAgo * DAY_MS - 40 * 60_000).toISOString(),
     person: { id: idOf(base), number: `DL-${String(index + 1).padStart(4, "0")}`, name: story.name },
   });
-  story.tell(exam);
+  tell(exam);
   return exam.events;
 }
 
@@ -312,10 +288,10 @@ export function loadDemo(store: Store, now: string): void {
     const recent = new Date(Date.parse(now) - (story.daysAgo ?? 0) * DAY_MS - index * 60_000).toISOString();
     const { name, birthDate, sex, notes } = story;
     addPerson(store, { id: idOf(idsOf(index)), name, birthDate, sex, notes }, { now: recent, confirmed: true });
-    const events = tellStory(story, index, now);
-    if (events.length === 0) return;
-    const { receipts } = appendEvents(store, events[0]!.exam, events, recent);
-    const refused = receipts.find(({ result }) => result === "refused");
-    if (refused) throw new Error(`Demo story of ${name}: ${refused.why}`);
+    for (const events of tellStory(story, index, now)) {
+      const { receipts } = appendEvents(store, events[0]!.exam, events, recent);
+      const refused = receipts.find(({ result }) => result === "refused");
+      if (refused) throw new Error(`Demo story of ${name}: ${refused.why}`);
+    }
   });
 }

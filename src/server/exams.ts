@@ -81,6 +81,29 @@ export function loadExam(store: Store, exam: string): StoredExam | null {
   }
 }
 
+/** What an earlier visit of the same person leaves to compare with. */
+export type PreviousVisit = {
+  readonly exam: string;
+  readonly openedAt: string;
+  readonly guardAnswers: ExamState["guardAnswers"];
+  readonly neuro: ExamState["neuro"];
+};
+
+/** The same person's last examination before this one, or null. */
+export function previousVisit(store: Store, exam: string): PreviousVisit | null {
+  const row = store.sqlite
+    .prepare<[string], { id: string; openedAt: string }>(
+      `SELECT before.id AS id, before.opened_at AS openedAt FROM exams AS before JOIN exams AS now ON now.id = ?
+       WHERE before.person_id = now.person_id AND before.id <> now.id AND before.opened_at < now.opened_at
+       ORDER BY before.opened_at DESC LIMIT 1`,
+    )
+    .get(exam);
+  const stored = row && loadExam(store, row.id);
+  if (!stored) return null;
+  const { guardAnswers, neuro } = fold(stored.events);
+  return { exam: row.id, openedAt: row.openedAt, guardAnswers, neuro };
+}
+
 /** Events after a position, with the head: what another device needs to catch up. */
 export function eventsAfter(store: Store, exam: string, seq: number): { events: ExamEvent[]; head: ChainHead } | null {
   const { head, payloads } = statements(store);

@@ -7,10 +7,22 @@ import type { Store } from "./store";
 
 export type Profile = Practitioner & { readonly settings: PractitionerSettings };
 
+/** Fields that earlier versions kept among the ways of working, and that are schools now. */
+const LEFT_BEHIND = ["hands", "contact"];
+
+function withoutLeftBehind(stored: unknown): unknown {
+  const work = (stored as { work?: object } | null)?.work;
+  if (typeof work !== "object" || work === null) return stored;
+  return {
+    ...(stored as object),
+    work: Object.fromEntries(Object.entries(work).filter(([field]) => !LEFT_BEHIND.includes(field))),
+  };
+}
+
 /** Stored settings, or the shipped ones when an older version wrote something else. */
 function settingsFrom(text: string): PractitionerSettings {
   try {
-    return check(practitionerSettingsSchema, JSON.parse(text), "settings") as PractitionerSettings;
+    return check(practitionerSettingsSchema, withoutLeftBehind(JSON.parse(text)), "settings") as PractitionerSettings;
   } catch (error) {
     if (error instanceof InputError || error instanceof SyntaxError) return DEFAULT_SETTINGS;
     throw error;

@@ -1,115 +1,52 @@
-import { assessGuard, type Block, blocksOn } from "../guard/assess";
-import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
-import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
+import { assessGuard } from "../guard/assess";
+import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
 import { InputError, type Problem } from "../problem";
-import { type Side, SIDES } from "../vocabulary/sides";
-import type { EventOf, EventType, ExamEvent } from "./events";
-import { ladderOf } from "./ladder";
-import type { ExamState, Run } from "./state";
+import {
+  answer,
+  type Check,
+  findRun,
+  isProblem,
+  measure,
+  onRunStage,
+  problem,
+  respond,
+  signNoted,
+  stageCheck,
+  startRun,
+} from "./admit-run";
+import type { EventType, ExamEvent } from "./events";
+import type { ExamState } from "./state";
 
-type Check<T extends EventType> = (state: ExamState, event: EventOf<T>) => Problem | null;
-
-const problem = (where: string, what: string, todo: string): Problem => ({ where, what, todo });
-
-function findRun(state: ExamState, id: string): Run | Problem {
-  return (
-    state.runs.find((run) => run.id === id) ??
-    problem("body › run", "is not a run of this exam, or it was retracted", "Start the test again and record it there.")
-  );
-}
-
-const isProblem = (value: Run | Problem): value is Problem => "todo" in value;
-
-function onRunStage(
-  state: ExamState,
-  run: string,
-  stage: string,
-): { run: Run; problem: null } | { run: null; problem: Problem } {
-  const found = findRun(state, run);
-  if (isProblem(found)) return { run: null, problem: found };
-  const stages = stagesOf(protocolOf(found.test), found.variant.dose);
-  if (stages.some((candidate) => candidate.id === stage)) return { run: found, problem: null };
-  return {
-    run: null,
-    problem: problem(
-      "body › stage",
-      `"${stage}" is not a stage of this test as it is being run`,
-      `Use one of: ${stages.map(({ id }) => id).join(", ")}.`,
-    ),
-  };
-}
-
-const stageCheck = (state: ExamState, event: EventOf<"felt-recorded" | "dose-recorded">): Problem | null =>
-  onRunStage(state, event.body.run, event.body.stage).problem;
-
-/** The options a test has for one school; which side lies up is asked of side-lying tests only. */
-function optionsOf(protocol: Protocol, school: string): readonly string[] {
-  if (school === "dose") return DOSE_SCHOOLS;
-  if (school === "sideUp") return protocol.position === "side-lying" ? SIDES : [];
-  return protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
-}
-
-/** The blocks in force on a stage; a guard that was answered "no" throughout has none to look for. */
-const blocksNow = (state: ExamState, stage: Stage, side: Side | null): readonly Block[] =>
-  Object.values(state.guardAnswers).every((answer) => answer === ALL_CLEAR_OPTION)
-    ? []
-    : blocksOn(assessGuard(state), stage, side);
-
-const startRun: Check<"run-started"> = (state, { body }) => {
-  const protocol = protocolOf(body.test);
-  if (protocol.sided && body.side === null)
-    return problem("body › side", `${protocol.name} is done on one side`, "Choose right or left.");
-  if (!protocol.sided && body.side !== null)
-    return problem("body › side", `${protocol.name} has no side of its own`, "Send null for the side.");
-  if (state.runs.some((run) => run.id === body.run))
-    return problem("body › run", "is the id of a run that exists already", "Make a new id for a new run.");
-  for (const [school, chosen] of Object.entries(body.variant)) {
-    const options = optionsOf(protocol, school);
-    if (chosen !== undefined && !options.includes(chosen))
+const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
+  for (const [index, { kind, level, side, value }] of body.findings.entries()) {
+    const where = `body › findings › ${index + 1}`;
+    const known =
+      kind === "upper-motor"
+        ? UPPER_MOTOR_SIGNS.some(({ id, sided }) => id === level && sided === (side !== null))
+        : side !== null && ROOT_LEVELS.some(({ id, reflex }) => id === level && (kind !== "reflex" || reflex));
+    if (!known)
       return problem(
-        `body › variant › ${school}`,
-        `"${chosen}" is not a way ${protocol.name} is done`,
-        options.length ? `Use one of: ${options.join(", ")}.` : "Leave it out.",
+        where,
+        `${kind} at "${level}" ${side ?? "without a side"} is not examined`,
+        "Use a level of the baseline with its side.",
+      );
+    if (!NEURO_SCALES[kind].steps.some((step) => step.value === value))
+      return problem(
+        `${where} › value`,
+        `${value} is not a step of ${NEURO_SCALES[kind].label.toLowerCase()}`,
+        `Use one of: ${NEURO_SCALES[kind].steps.map((step) => step.value).join(", ")}.`,
       );
   }
-  const stage = stagesOf(protocol, body.variant.dose)[0];
-  const blocks = stage ? blocksNow(state, stage, body.side) : [];
-  if (blocks.length)
-    return problem(
-      "body › test",
-      `${protocol.name} is blocked: ${blocks[0]?.reason}`,
-      "Leave it out, or override the block with a typed reason first.",
-    );
   return null;
 };
 
-const respond: Check<"response-recorded"> = (state, { body }) => {
-  const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
-  if (wrong) return wrong;
-  const ladder = ladderOf(run);
-  const rung = ladder.rungs.find(({ stage }) => stage.id === body.stage);
-  if (rung?.status === "to come")
-    return problem(
-      "body › stage",
-      "comes after a stage that is not answered yet",
-      "Answer the stages in order, or mark the one before as skipped.",
-    );
-  if (rung?.status === "not reached")
-    return problem(
-      "body › stage",
-      "comes after the test had ended",
-      "Retract the answer that ended it, or repeat the test.",
-    );
-  if (rung && !rung.record?.response) {
-    const blocks = blocksNow(state, rung.stage, run.side);
-    if (blocks.length)
-      return problem(
-        "body › stage",
-        `is blocked: ${blocks[0]?.reason}`,
-        "Skip the stage, or override the block with a typed reason first.",
-      );
-  }
-  return null;
+const override: Check<"block-overridden"> = (state, { body }) => {
+  const block = assessGuard(state).blocks.find(({ id }) => id === body.block);
+  if (!block)
+    return problem("body › block", `"${body.block}" is not a block of this exam`, "Override a block that stands.");
+  return block.final
+    ? problem("body › block", `cannot be overridden: ${block.reason}`, "Only the answer that led to it can change it.")
+    : null;
 };
 
 const retract: Check<"event-retracted"> = (state, { body }) => {
@@ -160,16 +97,21 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
       ? null
       : problem("body › area", "is not an area of this complaint", "Record the area first."),
   "guard-answered": guardAnswer,
-  "block-overridden": (state, { body }) =>
-    assessGuard(state).blocks.some(({ id }) => id === body.block)
-      ? null
-      : problem("body › block", `"${body.block}" is not a block of this exam`, "Override a block that stands."),
+  "block-overridden": override,
   "referral-acknowledged": (state, { body }) =>
     assessGuard(state).referrals.some(({ id }) => id === body.referral)
       ? null
       : problem("body › referral", `"${body.referral}" is not a referral of this exam`, "Answer one that stands."),
   "run-started": startRun,
   "response-recorded": respond,
+  "answer-recorded": answer,
+  "measure-recorded": measure,
+  "sign-recorded": signNoted,
+  "soreness-recorded": (state, { body }) => {
+    const found = findRun(state, body.run);
+    return isProblem(found) ? found : null;
+  },
+  "neuro-recorded": neuro,
   "felt-recorded": stageCheck,
   "dose-recorded": stageCheck,
   "stage-skipped": (state, { body }) => onRunStage(state, body.run, body.stage).problem,

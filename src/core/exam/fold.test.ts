@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { canonicalJson } from "./canonical-json";
 import { genesisOf, chainEvent, type ChainHead, type ChainLink, verifyChain } from "./chain";
-import { fold } from "./fold";
+import { extended, fold } from "./fold";
 import { irritability } from "./irritability";
 import { ladderOf } from "./ladder";
 import { lastTap } from "./undo";
@@ -210,5 +210,27 @@ describe("canonical JSON", () => {
     expect(() => canonicalJson({ a: NaN })).toThrow(TypeError);
     expect(() => canonicalJson(() => 1)).toThrow(TypeError);
     expect(canonicalJson({ b: 1, a: undefined })).toBe('{"b":1}');
+  });
+});
+
+describe("adding events to a state", () => {
+  it("gives what folding all of them gives, and leaves the first state and the other runs as they were", () => {
+    const exam = buildExam().complaint("si-area.right").consent().guard().rest(1, "si-area.right");
+    exam.run({ test: "thigh-thrust", side: "left", response: "nothing" });
+    const before = fold(exam.events);
+    const kept = JSON.stringify(before);
+    const length = exam.events.length;
+    exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
+    const after = extended(before, exam.events.slice(length))!;
+    expect(JSON.stringify(after)).toBe(JSON.stringify(fold(exam.events)));
+    expect(JSON.stringify(before)).toBe(kept);
+    expect(after.runs[0]).toBe(before.runs[0]);
+  });
+
+  it("leaves a retraction to folding anew", () => {
+    const exam = buildExam().rest(3);
+    const before = fold(exam.events);
+    exam.add("event-retracted", { event: exam.events.at(-1)!.id, reason: "" });
+    expect(extended(before, exam.events.slice(-1))).toBeNull();
   });
 });

@@ -1,5 +1,5 @@
 import type { EventOf, EventType, ExamEvent } from "./events";
-import type { Area, ExamState, Run, StageRecord } from "./state";
+import type { Area, ExamState, NeuroFinding, Run, StageRecord } from "./state";
 
 type Draft = {
   -readonly [K in keyof ExamState]: ExamState[K] extends readonly (infer T)[]
@@ -25,10 +25,16 @@ const emptyDraft = (id: string): Draft =>
     overrides: {},
     acknowledged: {},
     guardAskedAgain: false,
+    guardAnsweredAfter: 0,
+    neuroRecordedAfter: 0,
     rest: null,
     runs: [],
     skips: [],
     stops: [],
+    sheet: null,
+    postponed: [],
+    neuro: [],
+    techniques: [],
     notes: [],
     starts: [],
     signed: null,
@@ -39,17 +45,32 @@ const emptyDraft = (id: string): Draft =>
 
 const emptyStage = (): StageRecord => ({
   response: null,
+  answer: null,
   places: [],
   intensity: null,
   reactions: [],
+  qualities: [],
   dose: null,
   skipped: null,
 });
 
-/** Runs `update` on a stage of a run, if the run is (still) there. */
-function onStage(draft: Draft, run: string, stage: string, update: (record: StageRecord) => void): void {
-  const found = (draft.runs as Run[]).find((candidate) => candidate.id === run);
-  if (found) update((found.stages[stage] ??= emptyStage()));
+/** Puts a changed copy in a run's place, if it is (still) there: what was read of a run stays true of that object. */
+function onRun(draft: Draft, id: string, change: (run: Run) => Partial<Run>): void {
+  const index = (draft.runs as Run[]).findLastIndex((run) => run.id === id);
+  const run = draft.runs[index];
+  if (run) (draft.runs as Run[])[index] = { ...run, ...change(run) };
+}
+
+/** The same for one stage of it. */
+const onStage = (draft: Draft, run: string, stage: string, change: Partial<StageRecord>): void =>
+  onRun(draft, run, ({ stages }) => ({
+    stages: { ...stages, [stage]: { ...(stages[stage] ?? emptyStage()), ...change } },
+  }));
+
+/** The same values without one of them, or with it at a new value. */
+function withValue<T>(values: Readonly<Record<string, T>>, id: string, value: T | null): Record<string, T> {
+  const { [id]: _left, ...rest } = values;
+  return value === null ? rest : { ...rest, [id]: value };
 }
 
 /** Puts an item in place of the one with the same key, or at the end. */
@@ -80,6 +101,7 @@ const HANDLERS: Handlers = {
   "guard-answered": (draft, { body }) => {
     draft.guardAnswers[body.question] = body.answer;
     draft.guardAskedAgain = false;
+    draft.guardAnsweredAfter = draft.runs.length;
   },
   "block-overridden": (draft, { body, actor, at }) =>
     void (draft.overrides[body.block] = { reason: body.reason, actor, at }),
@@ -96,36 +118,58 @@ const HANDLERS: Handlers = {
       at,
       rest: draft.rest,
       stages: {},
+      measures: {},
+      signs: {},
+      soreness: null,
+      techniquesBefore: draft.techniques.length,
       stopped: null,
     });
     draft.skips = draft.skips.filter((skip) => skip.test !== body.test || skip.side !== body.side);
+    draft.postponed = draft.postponed.filter((later) => later.test !== body.test || later.side !== body.side);
   },
   "response-recorded": (draft, { body }) =>
-    onStage(draft, body.run, body.stage, (record) => {
-      record.response = body.response;
-      record.skipped = null;
-    }),
+    onStage(draft, body.run, body.stage, { response: body.response, skipped: null }),
   "felt-recorded": (draft, { body }) =>
-    onStage(draft, body.run, body.stage, (record) => {
-      record.places = body.places;
-      record.intensity = body.intensity;
-      record.reactions = body.reactions;
+    onStage(draft, body.run, body.stage, {
+      places: body.places,
+      intensity: body.intensity,
+      reactions: body.reactions,
+      qualities: body.qualities ?? [],
     }),
+  "answer-recorded": (draft, { body }) => onStage(draft, body.run, body.stage, { answer: body.answer, skipped: null }),
+  "measure-recorded": (draft, { body }) =>
+    onRun(draft, body.run, ({ measures }) => ({ measures: withValue(measures, body.measure, body.value) })),
+  "sign-recorded": (draft, { body }) =>
+    onRun(draft, body.run, ({ signs }) => ({ signs: withValue(signs, body.sign, body.option) })),
+  "soreness-recorded": (draft, { body }) =>
+    onRun(draft, body.run, () => ({ soreness: { intensity: body.intensity, minutes: body.minutes } })),
   "dose-recorded": (draft, { body }) =>
-    onStage(draft, body.run, body.stage, (record) => {
-      record.dose = { force: body.force, seconds: body.seconds, thrusts: body.thrusts };
+    onStage(draft, body.run, body.stage, {
+      dose: { force: body.force, seconds: body.seconds, thrusts: body.thrusts },
     }),
-  "stage-skipped": (draft, { body }) =>
-    onStage(draft, body.run, body.stage, (record) => void (record.skipped = body.reason)),
+  "stage-skipped": (draft, { body }) => onStage(draft, body.run, body.stage, { skipped: body.reason }),
   "run-stopped": (draft, { id, body }) => {
     draft.stops.push({ ...body, event: id });
-    const run = (draft.runs as Run[]).find((candidate) => candidate.id === body.run);
-    if (run) run.stopped = { reason: body.reason, note: body.note };
+    if (body.run !== null) onRun(draft, body.run, () => ({ stopped: { reason: body.reason, note: body.note } }));
     if (body.reason !== "other") draft.guardAskedAgain = true;
   },
   "test-skipped": (draft, { id, body }) =>
     upsert(draft.skips, (skip) => skip.test === body.test && skip.side === body.side, { ...body, event: id }),
-  "note-written": (draft, { id, at, actor, body }) => void draft.notes.push({ event: id, text: body.text, at, actor }),
+  "test-postponed": (draft, { body }) =>
+    upsert(draft.postponed, (later) => later.test === body.test && later.side === body.side, body),
+  "sheet-set": (draft, { body }) => void (draft.sheet = body),
+  "neuro-recorded": (draft, { body }) => {
+    draft.neuroRecordedAfter = draft.runs.length;
+    for (const finding of body.findings)
+      upsert(
+        draft.neuro as NeuroFinding[],
+        ({ kind, level, side }) => kind === finding.kind && level === finding.level && side === finding.side,
+        finding,
+      );
+  },
+  "technique-logged": (draft, { id, at, actor, body }) => void draft.techniques.push({ ...body, event: id, at, actor }),
+  "note-written": (draft, { id, at, actor, body }) =>
+    void draft.notes.push({ event: id, text: body.text, at, actor, run: body.run ?? null, stage: body.stage ?? null }),
   "start-set": (draft, { body }) =>
     upsert(draft.starts, (start) => start.source === body.source && start.side === body.side, body),
   "event-retracted": () => {},
@@ -160,6 +204,26 @@ export function extend(state: ExamState, event: ExamEvent): boolean {
   if (draft.id === "") draft.id = event.exam;
   apply(draft, event);
   return true;
+}
+
+const copied = <T>(value: T): T =>
+  (Array.isArray(value)
+    ? [...(value as unknown[])]
+    : value instanceof Set
+      ? new Set(value)
+      : typeof value === "object" && value !== null
+        ? { ...value }
+        : value) as T;
+
+/**
+ * The state after some more events, as a new one: the runs they do not touch
+ * stay the same objects. Null when only folding everything anew can tell.
+ *
+ * @example extended(fold(events), [])?.runs[0] === fold(events).runs[0] // false: folding makes them anew
+ */
+export function extended(state: ExamState, events: readonly ExamEvent[]): ExamState | null {
+  const next = Object.fromEntries(Object.entries(state).map(([field, value]) => [field, copied(value)])) as ExamState;
+  return events.every((event) => extend(next, event)) ? next : null;
 }
 
 /**

@@ -1,8 +1,27 @@
-import { boolean, type InferType, object } from "yup";
+import { array, boolean, type InferType, object } from "yup";
 import { FORCE_UNITS } from "../measurement/force";
-import { DOSE_SCHOOLS } from "../knowledge/protocols/types";
+import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, TEST_IDS, type Variant } from "../knowledge/protocols";
 import { RULES } from "../knowledge/rules";
-import { closed, numberIn, oneOf } from "../schema";
+import { surelyTakes } from "../plain";
+import { choices, closed, distinctListOf, isChoices, numberIn, oneOf, text } from "../schema";
+
+const isSchoolChoice = ([id, option]: [string, string]): boolean =>
+  findSchool(id)?.options.some((candidate) => candidate.id === option) ?? false;
+
+const areSchools = (value: unknown): boolean => isChoices(value) && Object.entries(value).every(isSchoolChoice);
+
+/** The option chosen of each school that is not at its default. */
+export const schoolChoices = () =>
+  surelyTakes(
+    choices()
+      .optional()
+      .test(
+        "known-schools",
+        "names a school or an option that the catalogue does not have; choose among the schools in settings",
+        (value) => areSchools(value ?? {}),
+      ),
+    areSchools,
+  );
 
 const ruleIds = ["none", ...RULES.map((rule) => rule.id)];
 
@@ -21,6 +40,8 @@ export const readingSettingsSchema = closed({
   likelyFrom: numberIn(0.5, 0.99).required("is missing; use 0.5 to 0.99"),
   unlikelyTo: numberIn(0.01, 0.4).required("is missing; use 0.01 to 0.4"),
   noSymptomStart: numberIn(0.005, 0.2).required("is missing; use 0.005 to 0.2"),
+  /** Every other school of the catalogue, by its id. */
+  schools: schoolChoices(),
 });
 
 export type ReadingSettings = InferType<typeof readingSettingsSchema>;
@@ -37,14 +58,56 @@ export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   noSymptomStart: 0.03,
 };
 
+/** Schools that have a setting of their own. */
+const OWN_SETTING = { dose: "dose", "felt-where": "feltWhere" } as const;
+
+/**
+ * The option of a school these settings choose.
+ *
+ * @example schoolIn(DEFAULT_READING_SETTINGS, "raise-range") // "to-70"
+ */
+export function schoolIn(settings: ReadingSettings, id: string): string {
+  if (id in OWN_SETTING) return settings[OWN_SETTING[id as keyof typeof OWN_SETTING]];
+  return settings.schools?.[id] ?? findSchool(id)?.defaultOption ?? "";
+}
+
+/**
+ * The way these settings do a test: the option of each of its schools that
+ * shapes how it is done.
+ *
+ * @example variantFor(protocolOf("thigh-thrust"), DEFAULT_READING_SETTINGS) // { dose: "steady", hand: "under-sacrum" }
+ */
+export const variantFor = ({ schools }: Protocol, settings: ReadingSettings): Variant =>
+  Object.fromEntries(schools.filter(({ kind }) => kind === "doing").map(({ id }) => [id, schoolIn(settings, id)]));
+
+/** The same settings with one school at another option. */
+export function withSchool(settings: ReadingSettings, id: string, option: string): ReadingSettings {
+  if (id in OWN_SETTING) return { ...settings, [OWN_SETTING[id as keyof typeof OWN_SETTING]]: option };
+  return { ...settings, schools: { ...settings.schools, [id]: option } };
+}
+
+/** The schools two settings differ in. */
+export const schoolsThatDiffer = (a: ReadingSettings, b: ReadingSettings): readonly string[] =>
+  SCHOOLS.map(({ id }) => id).filter((id) => schoolIn(a, id) !== schoolIn(b, id));
+
+const MOST_SHEETS = 40;
+const ownSheets = () =>
+  surelyTakes(
+    array()
+      .of(closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS) }))
+      .typeError("is not a list; send a list of sheets")
+      .max(MOST_SHEETS, `holds more than ${MOST_SHEETS} sheets; remove one first`),
+    (value) => Array.isArray(value) && value.length <= MOST_SHEETS,
+  );
+
 /** How one practitioner likes to work. Never changes a reading. */
 export const workSettingsSchema = closed({
   unit: oneOf(FORCE_UNITS),
   hand: oneOf(["right", "left"]),
   sound: boolean().typeError("is not yes or no; choose one").required("is missing; choose yes or no"),
   theme: oneOf(["system", "light", "dark"]),
-  hands: oneOf(["under-sacrum", "none"]),
-  contact: oneOf(["heel", "soft-palm"]),
+  /** Run sheets of their own. */
+  sheets: ownSheets().optional(),
 });
 
 export type WorkSettings = InferType<typeof workSettingsSchema>;
@@ -54,8 +117,6 @@ export const DEFAULT_WORK_SETTINGS: WorkSettings = {
   hand: "right",
   sound: true,
   theme: "system",
-  hands: "under-sacrum",
-  contact: "heel",
 };
 
 export const practitionerSettingsSchema = object({

@@ -1,5 +1,5 @@
 import type { Protocol } from "../knowledge/protocols";
-import type { Irritability, Reaction, Response } from "../vocabulary/examination";
+import type { Irritability, Quality, Reaction, Response } from "../vocabulary/examination";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 import type { Actor, EventBody, EventOf, ExamEvent } from "./events";
@@ -11,9 +11,12 @@ export type RestRating = EventBody<"rest-rated">;
 /** What is known of one stage of a run. */
 export type StageRecord = {
   response: Response | null;
+  /** Of a release or relief step: its effect; of an observe stage: the option. */
+  answer: string | null;
   places: readonly Place[];
   intensity: number | null;
   reactions: readonly Reaction[];
+  qualities: readonly Quality[];
   dose: Pick<EventBody<"dose-recorded">, "force" | "seconds" | "thrusts"> | null;
   skipped: string | null;
 };
@@ -28,9 +31,19 @@ export type Run = {
   readonly at: string;
   /** The symptom at rest when it began; null when it was not rated. */
   readonly rest: RestRating | null;
-  readonly stages: Record<string, StageRecord>;
-  stopped: { reason: string; note: string } | null;
+  readonly stages: Readonly<Record<string, StageRecord>>;
+  /** Numbers read, by the measure's id. */
+  readonly measures: Readonly<Record<string, number>>;
+  /** What was seen or felt beside the answers, by the sign's id. */
+  readonly signs: Readonly<Record<string, string>>;
+  /** How sore it left them, and how many minutes that took to settle; minutes null: not settled yet. */
+  readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
+  /** How many techniques had been logged when it began. */
+  readonly techniquesBefore: number;
+  readonly stopped: { readonly reason: string; readonly note: string } | null;
 };
+
+export type NeuroFinding = EventBody<"neuro-recorded">["findings"][number];
 
 export type Amendment = { readonly event: ExamEvent; readonly reason: string };
 
@@ -50,11 +63,19 @@ export type ExamState = {
   acknowledged: Readonly<Record<string, { action: string; actor: Actor; at: string }>>;
   /** A run was stopped for a reason that asks the guard again, and it was not answered since. */
   guardAskedAgain: boolean;
+  /** How many runs there were when the guard was last answered, and when the baseline was last recorded. */
+  guardAnsweredAfter: number;
+  neuroRecordedAfter: number;
   rest: RestRating | null;
   runs: readonly Run[];
   skips: readonly (EventBody<"test-skipped"> & { event: string })[];
   stops: readonly (EventBody<"run-stopped"> & { event: string })[];
-  notes: readonly { event: string; text: string; at: string; actor: Actor }[];
+  /** The tests chosen for this exam and their order; null: the region's usual sheet. */
+  sheet: EventBody<"sheet-set"> | null;
+  postponed: readonly EventBody<"test-postponed">[];
+  neuro: readonly NeuroFinding[];
+  techniques: readonly (EventBody<"technique-logged"> & { event: string; at: string; actor: Actor })[];
+  notes: readonly { event: string; text: string; at: string; actor: Actor; run: string | null; stage: string | null }[];
   starts: readonly EventBody<"start-set">[];
   signed: EventOf<"exam-signed"> | null;
   amendments: readonly Amendment[];

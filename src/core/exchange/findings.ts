@@ -1,8 +1,8 @@
-import { ladderOf } from "../exam/ladder";
+import { isAnswered, ladderOf } from "../exam/ladder";
 import type { ExamState } from "../exam/state";
 import { protocolOf } from "../knowledge/protocols";
 import { convertForce } from "../measurement/force";
-import { interpretRun } from "../reading/interpret";
+import { effectiveRuns, interpretRun } from "../reading/interpret";
 import type { Reading } from "../reading/reading";
 import { placeLabel } from "../vocabulary/sites";
 import { SOURCES } from "../vocabulary/sources";
@@ -17,6 +17,7 @@ export const FINDING_COLUMNS = [
   "repeated",
   "stage",
   "response",
+  "answer",
   "places",
   "intensity",
   "rest_intensity",
@@ -25,21 +26,29 @@ export const FINDING_COLUMNS = [
   "held_seconds",
   "thrusts",
   "reactions",
+  "qualities",
+  "measures",
+  "signs",
   "outcomes",
   "remark",
 ] as const;
 
 export type FindingRow = Record<(typeof FINDING_COLUMNS)[number], string | number>;
 
+const listed = (values: Readonly<Record<string, string | number>>): string =>
+  Object.entries(values)
+    .map(([name, value]) => `${name} ${value}`)
+    .join("; ");
+
 /** One row for each answered or skipped stage, repeats included, in the order done. */
 export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
   const effective = new Set(reading.outcomes.map(({ run }) => run));
   return state.runs.flatMap((run) => {
-    const outcomes = interpretRun(run, reading.settings).map(
-      (outcome) => `${SOURCES[outcome.source].label} ${outcome.side}: ${outcome.outcome}`,
+    const outcomes = interpretRun(run, reading.settings, effectiveRuns(state.runs)).map(
+      (outcome) => `${SOURCES[outcome.source].label}${outcome.side ? ` ${outcome.side}` : ""}: ${outcome.outcome}`,
     );
     return ladderOf(run)
-      .rungs.filter(({ record }) => record?.response ?? record?.skipped)
+      .rungs.filter(({ stage, record }) => isAnswered(stage, run) || record?.skipped)
       .map(({ stage, record }): FindingRow => {
         const force = record?.dose?.force ?? null;
         return {
@@ -50,7 +59,8 @@ export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
           run: run.id,
           repeated: effective.has(run.id) ? "no" : "replaced by a later run",
           stage: stage.name,
-          response: record?.response ?? "skipped",
+          response: record?.response ?? (record?.skipped ? "skipped" : ""),
+          answer: record?.answer ?? "",
           places: record?.places.map(placeLabel).join("; ") ?? "",
           intensity: record?.intensity ?? "",
           rest_intensity: run.rest?.intensity ?? "",
@@ -59,6 +69,9 @@ export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
           held_seconds: record?.dose?.seconds ?? "",
           thrusts: record?.dose?.thrusts ?? "",
           reactions: record?.reactions.join("; ") ?? "",
+          qualities: record?.qualities.join("; ") ?? "",
+          measures: listed(run.measures),
+          signs: listed(run.signs),
           outcomes: outcomes.join("; "),
           remark: run.stopped ? `stopped: ${run.stopped.reason}` : (record?.skipped ?? ""),
         };

@@ -17,6 +17,7 @@ function limitsOf(description: Description, low: string, high: string): Json {
 
 function typed(description: Description): Json {
   const { pattern } = (description.meta ?? {}) as { pattern?: string };
+  if (pattern === "record") return { type: "object", additionalProperties: { type: "string" } };
   switch (description.type) {
     case "object": {
       const fields = Object.entries(description.fields ?? {});

@@ -1,5 +1,6 @@
 import { ageAtExam, assessGuard } from "../guard/assess";
 import type { ChainHead } from "../exam/chain";
+import { sheetLabel } from "../exam/sheet";
 import { irritability } from "../exam/irritability";
 import type { ExamState } from "../exam/state";
 import { CITATIONS } from "../knowledge/citations";
@@ -10,8 +11,9 @@ import type { Spread } from "../reading/draws";
 import { firmness, ofHundred, percentText } from "../reading/words";
 import { effectiveRuns } from "../reading/interpret";
 import { protocolOf } from "../knowledge/protocols";
-import { RESPONSE_LABELS } from "../vocabulary/examination";
-import { ladderOf } from "../exam/ladder";
+import { NEURO_SCALES } from "../knowledge/neurology";
+import { rootLevels } from "../reading/root-level";
+import { describeRun, holdsAnything } from "./describe-run";
 import { placeLabel } from "../vocabulary/sites";
 import { SOURCES } from "../vocabulary/sources";
 
@@ -87,22 +89,18 @@ function findingLines(state: ExamState, reading: Reading): string[] {
   const lines: string[] = [];
   for (const run of effectiveRuns(state.runs)) {
     const name = testLabel({ test: run.test, testedSide: run.side });
-    const last = ladderOf(run).rungs.findLast(({ record }) => record?.response);
-    const response = last?.record?.response;
     const ofRun = reading.outcomes.filter((outcome) => outcome.run === run.id);
-    const marks = ofRun.some(({ doseMismatch }) => doseMismatch)
-      ? ` (${ofRun.find(({ doseMismatch }) => doseMismatch)?.doseMismatch})`
-      : "";
-    if (!response) lines.push(`${name}: ${run.stopped ? `stopped, ${run.stopped.reason}` : "not answered"}.`);
-    else if (response === "nothing" && !marks && !run.stopped) clear.push(name);
-    else {
-      const record = last!.record!;
-      const where = record.places.length ? `, ${record.places.map(placeLabel).join(", ")}` : "";
-      const bad = record.intensity === null ? "" : `, ${record.intensity} of 10`;
-      lines.push(
-        `${name}: ${RESPONSE_LABELS[response]}${where}${bad}${marks}${run.stopped ? `; stopped, ${run.stopped.reason}` : ""}.`,
-      );
-    }
+    const mismatch = ofRun.find(({ doseMismatch }) => doseMismatch)?.doseMismatch;
+    const said = [
+      describeRun(run),
+      ...(run.stopped ? [`stopped, ${run.stopped.reason}`] : []),
+      ...(mismatch ? [mismatch] : []),
+      ...new Set(ofRun.flatMap(({ note }) => note ?? [])),
+      ...(ofRun.some(({ newSinceTechnique }) => newSinceTechnique) ? ["new since the technique"] : []),
+    ].filter(Boolean);
+    if (said.length) lines.push(`${name}: ${said.join("; ")}.`);
+    else if (holdsAnything(run)) clear.push(name);
+    else lines.push(`${name}: not answered.`);
   }
   if (state.rest)
     lines.unshift(
@@ -134,11 +132,55 @@ function readingLines(figured: FiguredReading, underAge: boolean, spread: Spread
   return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...against.map((line) => `  ${line}`)];
 }
 
+/** The baseline: what is not ordinary, or that all of it is. */
+function baselineLines({ neuro }: ExamState): string[] {
+  if (neuro.length === 0) return [];
+  const odd = neuro.filter(({ kind, value }) => value !== NEURO_SCALES[kind].normal);
+  const lines = odd.map(({ kind, level, side, value, before }) => {
+    const scale = NEURO_SCALES[kind];
+    const said = scale.steps.find((step) => step.value === value)?.label ?? String(value);
+    return `${scale.label}, ${level.toUpperCase()}${side ? ` ${side}` : ""}: ${said}${before === undefined ? "" : ` (last visit ${before})`}`;
+  });
+  return lines.length
+    ? [`${lines.join("; ")}. The other ${neuro.length - odd.length} recorded are ordinary.`]
+    : [`${neuro.length} recorded, all ordinary.`];
+}
+
+const rootLines = (state: ExamState): string[] =>
+  rootLevels(state).map(
+    ({ side, level, explains, doesNotExplain }) =>
+      `${level.label} ${side} explains most: ${explains.map(({ label }) => label).join(", ")}.${doesNotExplain.length ? ` Not: ${doesNotExplain.map(({ label }) => label).join(", ")}.` : ""}`,
+  );
+
+const techniqueLines = ({ techniques }: ExamState): string[] =>
+  techniques.map((one) =>
+    [
+      one.kind,
+      one.level,
+      one.side ?? "",
+      one.grade === null ? "" : `grade ${one.grade}`,
+      one.force === null ? "" : `${one.force.value} ${one.force.unit}`,
+      one.holdSeconds === null ? "" : `held ${one.holdSeconds} s`,
+      one.repetitions === null ? "" : `${one.repetitions} times`,
+      one.note,
+    ]
+      .filter(Boolean)
+      .join(", "),
+  );
+
 function amendmentLines(state: ExamState): string[] {
   return state.amendments.map(
     ({ event, reason }) =>
       `${day(event.at)}, ${event.actor.name}: ${event.type.replaceAll("-", " ")}. Reason: ${reason}`,
   );
+}
+
+/** Who the letter or note is about. */
+export function personLine(state: ExamState): string {
+  const person = state.opened?.body.person;
+  return person
+    ? `${person.name}, ${person.number}, born ${person.birthDate} (${ageAtExam(state)}), ${person.sex}`
+    : "";
 }
 
 /**
@@ -153,19 +195,26 @@ export function writeNote(
   head: ChainHead,
   spreads: readonly (Spread | null)[] = [],
 ): Note {
-  const person = state.opened?.body.person;
   const signs = reading.signs.map(
     ({ source, side, word, outcomes }) =>
-      `${SOURCES[source].label}${SOURCES[source].sided ? ` ${side}` : ""}: ${word} by rule, no figure (${outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")}).`,
+      `${SOURCES[source].label}${side ? ` ${side}` : ""}: ${word} by rule, no figure (${outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")}).`,
   );
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
     { heading: "Asked before testing", lines: guardLines(state) },
+    {
+      heading: "Neurological baseline",
+      lines: [...baselineLines(state), ...(state.neuro.length ? rootLines(state) : [])],
+    },
     { heading: "Findings", lines: findingLines(state, reading) },
+    { heading: "Done between tests", lines: techniqueLines(state) },
     {
       heading: "Reading",
       lines: [
-        ...reading.figured.flatMap((figured, index) => readingLines(figured, reading.underAge, spreads[index] ?? null)),
+        ...reading.figured
+          .map((figured, index) => ({ figured, spread: spreads[index] ?? null }))
+          .filter(({ figured }) => signs.length === 0 || figured.wording.word !== "not examined")
+          .flatMap(({ figured, spread }) => readingLines(figured, reading.underAge, spread)),
         ...signs,
       ],
     },
@@ -174,10 +223,8 @@ export function writeNote(
   ];
   const { signed } = state;
   return {
-    title: "Sacroiliac examination",
-    who: person
-      ? `${person.name}, ${person.number}, born ${person.birthDate} (${ageAtExam(state)}), ${person.sex}`
-      : "",
+    title: `Examination: ${sheetLabel(state)}`,
+    who: personLine(state),
     when: state.opened ? day(state.opened.at) : "",
     sections: sections.filter(({ lines }) => lines.length > 0),
     signature: signed

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { LUMBOPELVIC_QUESTIONS } from "../knowledge/guard-questions";
+import { GUARD_QUESTIONS } from "../knowledge/guard-questions";
 import { protocolOf, type TestId } from "../knowledge/protocols";
 import { buildExam, type BuildOptions } from "../samples/build";
 import { LOAD_IDS } from "../vocabulary/examination";
@@ -9,7 +9,7 @@ import type { Side } from "../vocabulary/sides";
 const guardOf = (answers: Record<string, string>, options: BuildOptions = {}) =>
   assessGuard(buildExam(options).complaint("si-area.right").guard(answers).state());
 const isBlocked = (answers: Record<string, string>, test: TestId, side: Side | null = null) => {
-  const { whole, stages } = blocksOnTest(guardOf(answers), protocolOf(test), "steady", side);
+  const { whole, stages } = blocksOnTest(guardOf(answers), protocolOf(test), { dose: "steady" }, side);
   return { whole: whole.length > 0, part: stages.size > 0 };
 };
 const ALL: [TestId, Side | null][] = [
@@ -76,7 +76,7 @@ describe("the guard", () => {
     exam.add("block-overridden", { block: "pregnancy.yes.1", reason: "Lies on cushions with room" });
     const guard = assessGuard(exam.state());
     expect(guard.blocks.map(({ overridden }) => overridden)).toEqual([null, "Lies on cushions with room"]);
-    expect(blocksOnTest(guard, protocolOf("sacral-thrust"), "steady", null).whole).toEqual([]);
+    expect(blocksOnTest(guard, protocolOf("sacral-thrust"), { dose: "steady" }, null).whole).toEqual([]);
   });
 
   it("is asked again after a run was stopped for a new sign", () => {
@@ -101,8 +101,9 @@ describe("the guard", () => {
   });
 
   it("has a first answer without effect, loads that exist, and a reason for everything", () => {
-    for (const { options } of LUMBOPELVIC_QUESTIONS) {
-      expect(options[0]).toMatchObject({ id: "no", effects: [] });
+    for (const { options, step } of GUARD_QUESTIONS) {
+      if (!step) expect(options[0]).toMatchObject({ id: "no" });
+      expect(options[0]?.effects).toEqual([]);
       for (const effect of options.flatMap(({ effects }) => effects)) {
         expect(("reason" in effect ? effect.reason : effect.text).length).toBeGreaterThan(10);
         if ("loads" in effect && effect.loads !== "all")

@@ -1,11 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { accuracyOf } from "../reading/likelihood-ratio";
-import { LOAD_IDS, RESPONSES, STANDINGS } from "../vocabulary/examination";
+import { STANDINGS } from "../vocabulary/examination";
 import { FAMILIES, SOURCE_IDS, SOURCES } from "../vocabulary/sources";
 import { isPlace, placeLabel, PLACES, SITE_IDS } from "../vocabulary/sites";
 import { CITATIONS } from "./citations";
 import { EVIDENCE } from "./evidence";
-import { DOSE_SCHOOLS, PROTOCOLS, TEST_IDS } from "./protocols";
+import { checkCatalogue } from "./check-catalogue";
+import { type Protocol, protocolOf, PROTOCOLS, SCHOOLS, TEST_IDS } from "./protocols";
+import { searchCatalogue } from "./search";
+import { SHEETS } from "./sheets";
 import { RULES } from "./rules";
 import { SACROILIAC_STARTS } from "./starting-probabilities";
 
@@ -13,39 +16,82 @@ describe("the catalogue", () => {
   it("has a protocol for every test, once", () =>
     expect(PROTOCOLS.map(({ id }) => id).toSorted()).toEqual([...TEST_IDS].toSorted()));
 
-  it.each(PROTOCOLS)("$name is whole", (protocol) => {
-    expect(
-      [protocol.placing, protocol.hands, protocol.direction, protocol.stopRule, protocol.figure.description].every(
-        (text) => text.length > 8,
-      ),
-    ).toBe(true);
-    expect(protocol.cautions.length).toBeGreaterThan(0);
-    protocol.citations.forEach((id) => expect(CITATIONS[id]).toBeTruthy());
-    for (const dose of DOSE_SCHOOLS) {
-      const stages = protocol.stages[dose];
-      expect(new Set(stages.map(({ id }) => id)).size).toBe(stages.length);
-      for (const stage of stages) {
-        expect(stage.question).toMatch(/\?/);
-        expect(stage.loads.length).toBeGreaterThan(0);
-        stage.loads.forEach(({ load }) => expect(LOAD_IDS).toContain(load));
-      }
-    }
-    for (const school of protocol.schools) {
-      expect(school.options.filter(({ id }) => id === school.defaultOption)).toHaveLength(1);
-      expect(school.options.every(({ reason }) => reason.length > 10)).toBe(true);
-    }
+  it("is whole: questions, loads, rules for every answer, names that lead somewhere", () =>
+    expect(checkCatalogue(PROTOCOLS, SCHOOLS)).toEqual([]));
+
+  it("puts every test on a sheet, or leaves it to be added from the library by name", () => {
+    const onSheets = new Set(SHEETS.flatMap(({ tests }) => tests));
+    const byName = PROTOCOLS.filter(({ id }) => !onSheets.has(id)).map(
+      ({ name }) => searchCatalogue(name)[0]?.name === name,
+    );
+    expect(byName.every(Boolean)).toBe(true);
   });
 
-  it.each(PROTOCOLS)("$name reads every response for every source it speaks about", ({ readings }) => {
-    for (const { source, lines, pointsOnly } of readings) {
-      expect(SOURCE_IDS).toContain(source);
-      if (pointsOnly) continue;
-      const unconditional = lines
-        .filter(({ felt, notFelt, school }) => !felt && !notFelt && !school)
-        .map(({ when }) => when);
-      for (const when of [...RESPONSES.filter((response) => response !== "familiar"), "reproduced", "not reproduced"])
-        expect(unconditional).toContain(when);
-    }
+  it.each(SHEETS)("sheet $label names tests of the catalogue, each once", ({ tests }) => {
+    expect(new Set(tests).size).toBe(tests.length);
+    tests.forEach((test) => expect(TEST_IDS).toContain(test));
+  });
+
+  const slump = protocolOf("slump");
+  const edited = (change: Partial<Protocol>) =>
+    checkCatalogue([{ ...slump, ...change }], SCHOOLS).filter(({ where }) => where.startsWith("slump"));
+  it.each<[string, Partial<Protocol>, string, RegExp]>([
+    [
+      "a stage without a question",
+      { stages: [{ ...slump.stages[0]!, question: "" }] },
+      "slump › slouch",
+      /no question/,
+    ],
+    ["a stage without a load", { stages: [{ ...slump.stages[0]!, loads: [] }] }, "slump › slouch", /no load/],
+    ["a citation that is not listed", { citations: ["nobody-1900" as never] }, "slump › citations", /nobody-1900/],
+    [
+      "a school without its default",
+      { schools: [{ ...slump.schools[0]!, defaultOption: "none" }] },
+      "slump › school slump-order",
+      /default/,
+    ],
+    [
+      "a response nobody reads",
+      {
+        readings: [
+          { source: "hip", sides: "tested side", lines: [{ when: "nothing", outcome: "negative", reason: "nothing" }] },
+        ],
+      },
+      "slump › hip tested side",
+      /"stretch"/,
+    ],
+    [
+      "a line about a stage that is not there",
+      {
+        readings: [
+          {
+            source: "hip",
+            sides: "tested side",
+            pointsOnly: true,
+            lines: [{ at: ["hop"], outcome: "positive", reason: "hopping" }],
+          },
+        ],
+      },
+      "slump › hip › line 1",
+      /"hop"/,
+    ],
+    ["no caution at all", { cautions: [] }, "slump › cautions", /none/],
+  ])("names %s, its place and what to do", (_what, change, where, what) => {
+    const found = edited(change).find((one) => one.where === where && what.test(one.what));
+    expect(found?.todo).toMatch(/\.$/);
+  });
+
+  it("finds a test by name, another name, region, source or position", () => {
+    expect(searchCatalogue("bragard")[0]?.id).toBe("dorsiflexion-sign");
+    expect(searchCatalogue("Spurling")[0]?.id).toBe("foraminal-compression");
+    expect(searchCatalogue("prone hip").map(({ id }) => id)).toContain("active-hip-extension");
+    expect(
+      searchCatalogue("thoracic outlet")
+        .map(({ id }) => id)
+        .toSorted(),
+    ).toEqual(["elevated-arm", "outlet-pulse"]);
+    expect(searchCatalogue("")).toHaveLength(PROTOCOLS.length);
+    expect(searchCatalogue("no such thing")).toEqual([]);
   });
 });
 

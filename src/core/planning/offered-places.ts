@@ -1,31 +1,60 @@
 import type { ExamState } from "../exam/state";
+import type { Condition, FeltCondition, Protocol } from "../knowledge/protocols";
 import { otherSide, type Side } from "../vocabulary/sides";
-import type { Place } from "../vocabulary/sites";
+import { type Place, type SiteId, SITES } from "../vocabulary/sites";
 
 /** How many places fit on the run screen without scrolling. */
 const OFFERED = 8;
+const OFFERED_BY_TEST = 6;
+
+const sitesIn = (felt: FeltCondition | undefined): readonly SiteId[] =>
+  felt && felt.sites !== "anywhere" ? felt.sites : [];
+
+const sitesOf = (condition: Condition): SiteId[] => [
+  ...sitesIn(condition.felt),
+  ...(condition.any ?? []).flatMap(sitesOf),
+];
+
+/** The places a test's own rules turn on, those named most often first, on the tested side. */
+function placesOfTest({ readings }: Protocol, near: Side): Place[] {
+  const counts = new Map<SiteId, number>();
+  for (const { lines } of readings)
+    for (const line of lines) for (const site of sitesOf(line)) counts.set(site, (counts.get(site) ?? 0) + 1);
+  return [...counts]
+    .toSorted(([, a], [, b]) => b - a)
+    .map(([site]) => {
+      const sides: readonly string[] = SITES[site].sides;
+      return `${site}.${sides.includes(near) ? near : "central"}` as Place;
+    });
+}
+
+const SACROILIAC = (near: Side): Place[] => [
+  `si-area.${near}`,
+  `si-area.${otherSide(near)}`,
+  `groin.${near}`,
+  "low-back.central",
+  `central-buttock.${near}`,
+  `low-back.${near}`,
+  `posterior-thigh.${near}`,
+  `lateral-hip.${near}`,
+];
 
 /**
  * Places to choose from when a familiar symptom came: the person's own first,
- * then those that decide a sacroiliac test, the tested side before the other.
+ * then those that decide the test, the tested side before the other.
  *
  * @example offeredPlaces(state, "right")[0] // "si-area.right"
  */
-export function offeredPlaces(state: Pick<ExamState, "areas" | "familiar">, side: Side | null): Place[] {
-  const familiarFirst = state.areas.toSorted(
-    (a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area),
-  );
+export function offeredPlaces(
+  state: Pick<ExamState, "areas" | "familiar">,
+  side: Side | null,
+  protocol?: Protocol,
+): Place[] {
+  const own = state.areas
+    .toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area))
+    .flatMap(({ places }) => places);
   const near = side ?? "right";
-  const far = otherSide(near);
-  const usual: Place[] = [
-    `si-area.${near}`,
-    `si-area.${far}`,
-    `groin.${near}`,
-    "low-back.central",
-    `central-buttock.${near}`,
-    `low-back.${near}`,
-    `posterior-thigh.${near}`,
-    `lateral-hip.${near}`,
-  ];
-  return [...new Set([...familiarFirst.flatMap(({ places }) => places), ...usual])].slice(0, OFFERED);
+  const isSacroiliac = !protocol || protocol.tissueGroup === "sacroiliac-provocation";
+  const usual = isSacroiliac ? SACROILIAC(near) : placesOfTest(protocol, near);
+  return [...new Set([...own, ...usual])].slice(0, isSacroiliac ? OFFERED : OFFERED_BY_TEST);
 }

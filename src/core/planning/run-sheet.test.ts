@@ -59,7 +59,7 @@ describe("the run sheet", () => {
   it("drops a skip when the test is done after all", () => {
     const exam = buildExam().complaint("si-area.right");
     exam.add("test-skipped", { test: "si-distraction", side: null, reason: "too sore" });
-    expect(sheetOf(exam).steps[0]).toMatchObject({ status: "skipped", skippedBecause: "too sore" });
+    expect(sheetOf(exam).steps[0]).toMatchObject({ status: "skipped", because: "too sore" });
     exam.run({ test: "si-distraction", response: "nothing" });
     expect(sheetOf(exam).steps[0]?.status).toBe("done");
   });

@@ -1,9 +1,11 @@
 import { type Block, blocksOnTest, type Guard } from "../guard/assess";
 import { ladderOf } from "../exam/ladder";
+import { DEFAULT_READING_SETTINGS, schoolIn, variantFor } from "../exam/settings";
+import { sheetTests } from "../exam/sheet";
 import type { ExamState, Run } from "../exam/state";
-import { type Protocol, PROTOCOLS } from "../knowledge/protocols";
+import { type Protocol, protocolOf, type TestId } from "../knowledge/protocols";
 import type { Reading } from "../reading/reading";
-import { effectiveRuns } from "../reading/interpret";
+import { effectiveRuns, isEarned } from "../reading/interpret";
 import { POSITIONS, type Position } from "../vocabulary/examination";
 import { placeParts } from "../vocabulary/sites";
 import { type Side, SIDES } from "../vocabulary/sides";
@@ -12,20 +14,28 @@ export type SheetStep = {
   readonly key: string;
   readonly protocol: Protocol;
   readonly side: Side | null;
-  readonly status: "done" | "begun" | "skipped" | "blocked" | "to do";
+  /** later: postponed, with a reason; not earned: an earlier test has not called for it. */
+  readonly status: "done" | "begun" | "skipped" | "blocked" | "later" | "not earned" | "to do";
   readonly run: Run | null;
   readonly blocks: readonly Block[];
-  /** Why it was skipped, or why it can be. */
-  readonly skippedBecause: string | null;
+  /** Why it was skipped, postponed, or is not offered yet. */
+  readonly because: string | null;
 };
 
-export type SheetBlock = { readonly position: Position; readonly steps: readonly SheetStep[] };
+export type SheetBlock = {
+  readonly position: Position;
+  /** Tests that come before all others, and why. */
+  readonly first: string | null;
+  readonly steps: readonly SheetStep[];
+};
 
 export type RunSheet = {
   readonly blocks: readonly SheetBlock[];
   readonly steps: readonly SheetStep[];
   /** The first step still to do, in order. */
   readonly next: SheetStep | null;
+  /** How often the person changes position for what is still to do. */
+  readonly turns: number;
   /** Set once the preferred rule is settled on every painful side: what is left can be skipped, and why. */
   readonly decided: string | null;
 };
@@ -55,19 +65,28 @@ function stepOf(
   guard: Guard,
   runs: readonly Run[],
 ): SheetStep {
-  const run = runs.findLast((candidate) => candidate.test === protocol.id && candidate.side === side) ?? null;
-  const skip = state.skips.find((candidate) => candidate.test === protocol.id && candidate.side === side);
-  const { whole } = blocksOnTest(guard, protocol, state.settings?.dose ?? "steady", side);
+  const settings = state.settings ?? DEFAULT_READING_SETTINGS;
+  const isThis = (candidate: { test: string; side: Side | null }) =>
+    candidate.test === protocol.id && candidate.side === side;
+  const run = runs.findLast(isThis) ?? null;
+  const skip = state.skips.find(isThis);
+  const later = state.postponed.find(isThis);
+  const { whole } = blocksOnTest(guard, protocol, run?.variant ?? variantFor(protocol, settings), side);
   const ladder = run && ladderOf(run);
+  const begun = ladder && (Object.keys(run.stages).length > 0 || Object.keys(run.measures).length > 0);
   const status = ladder?.ended
     ? "done"
     : whole.length
       ? "blocked"
       : skip
         ? "skipped"
-        : ladder && Object.keys(run.stages).length
+        : begun
           ? "begun"
-          : "to do";
+          : !isEarned(protocol, side, runs, settings)
+            ? "not earned"
+            : later
+              ? "later"
+              : "to do";
   return {
     key: stepKey(protocol.id, side),
     protocol,
@@ -75,7 +94,7 @@ function stepOf(
     status,
     run,
     blocks: whole,
-    skippedBecause: skip?.reason ?? null,
+    because: skip?.reason ?? (status === "not earned" ? (protocol.earned?.otherwise ?? null) : (later?.reason ?? null)),
   };
 }
 
@@ -90,26 +109,53 @@ function decidedBecause(state: ExamState, reading: Reading): string | null {
     .join("; ");
 }
 
+/** Where a school wants the seated raise among the seated tests. */
+function inPosition(tests: readonly TestId[], position: Position, state: ExamState): TestId[] {
+  const here = tests.filter((test) => protocolOf(test).position === position);
+  const raise: TestId = "seated-straight-leg-raise";
+  if (!here.includes(raise)) return here;
+  const others = here.filter((test) => test !== raise);
+  const place = state.settings ? schoolIn(state.settings, "seated-raise-place") : "first";
+  return place === "last" ? [...others, raise] : [raise, ...others];
+}
+
+const isOpen = ({ status }: SheetStep): boolean => status === "begun" || status === "to do";
+
+/** How often the body position changes along the steps still to do. */
+function countTurns(steps: readonly SheetStep[]): number {
+  const positions = steps.filter(isOpen).map(({ protocol }) => protocol.position);
+  return positions.filter((position, index) => index > 0 && position !== positions[index - 1]).length;
+}
+
 /**
- * The tests grouped by body position, so that nobody is turned over twice;
- * light before heavy, uninvolved side first.
+ * The chosen tests: those that come first by the guard, then grouped by body
+ * position, so that nobody is turned over twice; uninvolved side first.
  *
  * @example runSheet(state, guard, reading).blocks.map((block) => block.position) // ["supine", "side-lying", "prone"]
  */
 export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunSheet {
   const sides = sideOrder(state);
   const runs = effectiveRuns(state.runs);
-  const blocks = POSITIONS.map((position) => ({
-    position,
-    steps: PROTOCOLS.filter((protocol) => protocol.position === position).flatMap((protocol) =>
-      (protocol.sided ? sides : [null]).map((side) => stepOf(protocol, side, state, guard, runs)),
-    ),
-  })).filter(({ steps }) => steps.length > 0);
+  const [required] = guard.first;
+  const tests = sheetTests(state);
+  const stepsOf = (list: readonly TestId[]) =>
+    list
+      .map(protocolOf)
+      .flatMap((protocol) =>
+        (protocol.sided ? sides : [null]).map((side) => stepOf(protocol, side, state, guard, runs)),
+      );
+  const before = required?.tests ?? [];
+  const rest = tests.filter((test) => !before.includes(test));
+  const blocks: SheetBlock[] = [
+    ...(required ? [{ position: "seated" as const, first: required.text, steps: stepsOf(before) }] : []),
+    ...POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) })),
+  ].filter(({ steps }) => steps.length > 0);
   const steps = blocks.flatMap((block) => block.steps);
   return {
     blocks,
     steps,
-    next: steps.find(({ status }) => status === "begun" || status === "to do") ?? null,
+    next: steps.find(isOpen) ?? null,
+    turns: countTurns(steps),
     decided: decidedBecause(state, reading),
   };
 }

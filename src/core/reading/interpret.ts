@@ -1,28 +1,43 @@
-import { ladderOf } from "../exam/ladder";
-import type { ReadingSettings } from "../exam/settings";
-import type { Run, StageRecord } from "../exam/state";
+import { answerOf, feltAt, type Facts, holds } from "../exam/condition";
+import { isAnswered, ladderOf } from "../exam/ladder";
+import { type ReadingSettings, schoolIn } from "../exam/settings";
+import type { Run } from "../exam/state";
 import {
-  type FeltCondition,
+  type Condition,
+  type EarlierCondition,
+  findSchool,
+  optionIn,
   type Protocol,
   protocolOf,
+  PROTOCOLS,
   type ReadingLine,
   type SourceReading,
+  type TestId,
 } from "../knowledge/protocols";
+import { ON_THIS_SIDE } from "../knowledge/protocols/build";
 import { convertForce } from "../measurement/force";
+import { sideDifference } from "../measurement/side-difference";
 import type { Outcome } from "../vocabulary/examination";
-import { type Place, placeParts } from "../vocabulary/sites";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";
+import { hear, type Hearing, isVerdict, type Verdict } from "./hear";
 
 /** What one run says about one side of one source. */
 export type TestOutcome = {
-  readonly test: Protocol["id"];
+  readonly test: TestId;
   readonly run: string;
   readonly testedSide: Side | null;
   readonly source: SourceId;
-  readonly side: Side;
+  /** Null: a source without sides. */
+  readonly side: Side | null;
   readonly outcome: Outcome;
   readonly reason: string;
+  /** Said beside it: severe, no thrust techniques, a direction for treatment. */
+  readonly note: string | null;
+  /** The test whose figures belong to it: a crossed raise is not a plain one. */
+  readonly figuresOf: TestId;
+  /** Read in words only, also where a record exists. */
+  readonly noFigure: boolean;
   /** Marked beside the result; null when the dose was as asked or not measured. */
   readonly doseMismatch: string | null;
   /** A stage was left out: read in words, moves no figure. */
@@ -31,72 +46,12 @@ export type TestOutcome = {
   readonly reproducedElsewhere: boolean;
   /** The same run made both sides of the source positive. */
   readonly bilateral: boolean;
+  /** Negative before a technique in this exam, positive after it. */
+  readonly newSinceTechnique: boolean;
 };
 
 /** Below this share of the dose asked, a clear test has not shown that it is clear. */
 export const DOSE_MISMATCH_SHARE = 0.6;
-/** At rest this bad, there is no room left to rise. */
-const NO_ROOM_TO_RISE = 9;
-
-type Verdict = { outcome: Outcome; reason: string };
-type Heard = { when: ReadingLine["when"]; places: readonly Place[] };
-
-const verdict = (outcome: Outcome, reason: string): Verdict => ({ outcome, reason });
-
-/** Whether the familiar symptom rose over rest or spread; only then was it reproduced. */
-function reproduction(record: StageRecord, rest: Run["rest"], restRise: number): Heard | Verdict {
-  if (record.places.length === 0)
-    return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
-  const heard: Heard = { when: "reproduced", places: record.places };
-  if (!rest || rest.intensity === 0) return heard;
-  const spread = record.places.some((place) => !rest.places.includes(place));
-  if (spread) return heard;
-  if (rest.intensity >= NO_ROOM_TO_RISE)
-    return verdict(
-      "not interpretable",
-      `${rest.intensity} of 10 at rest leaves no room to rise, and it did not spread`,
-    );
-  if (record.intensity === null)
-    return verdict("equivocal", `it was there at rest (${rest.intensity} of 10); say how bad it became`);
-  if (record.intensity - rest.intensity >= restRise) return heard;
-  return { when: "not reproduced", places: record.places };
-}
-
-/** What the ladder as a whole brought on, or why that cannot be said. */
-function hear(run: Run, settings: ReadingSettings): Heard | Verdict {
-  const ladder = ladderOf(run);
-  const familiar = ladder.rungs.find(({ record }) => record?.response === "familiar");
-  if (familiar?.record) return reproduction(familiar.record, run.rest, settings.restRise);
-  const answered = ladder.rungs.filter(({ record }) => record?.response);
-  if (ladder.ended === "stopped" && answered.length < ladder.rungs.length)
-    return verdict("not interpretable", `stopped before it was finished: ${run.stopped?.reason}`);
-  if (answered.length === 0)
-    return verdict("not tested", ladder.modified ? "every stage was left out" : "not answered yet");
-  if (ladder.here)
-    return verdict(
-      "not tested",
-      `${answered.length} of ${ladder.rungs.length} stages done: clear only after every one`,
-    );
-  const worst = (["other", "stretch", "nothing"] as const).find((response) =>
-    answered.some(({ record }) => record?.response === response),
-  );
-  return { when: worst ?? "nothing", places: [] };
-}
-
-function matchesFelt(condition: FeltCondition, places: readonly Place[], side: Side): boolean {
-  return places.some((place) => {
-    const felt = placeParts(place);
-    if (condition.sites !== "anywhere" && !condition.sites.includes(felt.site)) return false;
-    if (condition.side === "any side") return true;
-    return felt.side === side || (condition.side === "same side or central" && felt.side === "central");
-  });
-}
-
-const lineHolds = (line: ReadingLine, heard: Heard, side: Side, settings: ReadingSettings): boolean =>
-  line.when === heard.when &&
-  (!line.school || settings.feltWhere === line.school.option) &&
-  (!line.felt || matchesFelt(line.felt, heard.places, side)) &&
-  (!line.notFelt || !matchesFelt(line.notFelt, heard.places, side));
 
 /** The dose given, when it fell short of the dose asked by more than the share allowed. */
 function doseMismatch(run: Run): string | null {
@@ -114,45 +69,192 @@ function doseMismatch(run: Run): string | null {
   return null;
 }
 
-const sidesSpokenFor = (reading: SourceReading, testedSide: Side | null): readonly Side[] =>
-  reading.sides === "tested side" && testedSide ? [testedSide] : SIDES;
-
-function readSource(
-  reading: SourceReading,
-  heard: Heard | Verdict,
-  side: Side,
-  settings: ReadingSettings,
-): Verdict | null {
-  if ("outcome" in heard) return reading.pointsOnly ? null : heard;
-  return reading.lines.find((line) => lineHolds(line, heard, side, settings)) ?? null;
+/** Done the same way: only like variants are compared. */
+export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
+  return protocolOf(test).schools.every(({ id, kind }) => kind !== "doing" || optionIn(a, id) === optionIn(b, id));
 }
 
-const ON_THIS_SIDE: FeltCondition = { sites: "anywhere", side: "same side or central" };
+/** The other side's run of the same test, done the same way. */
+export const otherSideRun = (run: Run, runs: readonly Run[]): Run | null =>
+  run.side === null
+    ? null
+    : (runs.findLast(({ test, side }) => test === run.test && side === otherSide(run.side!)) ?? null);
 
-const isReproducedElsewhere = (heard: Heard | Verdict, outcome: Outcome, side: Side): boolean =>
-  "when" in heard &&
-  heard.when === "reproduced" &&
-  outcome === "negative" &&
-  matchesFelt(ON_THIS_SIDE, heard.places, side);
+const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
+  const other = otherSideRun(run, runs);
+  return other && isLike(run, other) ? other : null;
+};
+
+/** Answers what a condition asks of earlier tests. */
+const earlierIn =
+  (runs: readonly Run[], settings: ReadingSettings) =>
+  (condition: EarlierCondition, side: Side | null): boolean =>
+    runs.some((run) => {
+      if (run.test !== condition.test) return false;
+      if (condition.side === "same side" && run.side !== side) return false;
+      if (condition.side === "other side" && (side === null || run.side !== otherSide(side))) return false;
+      const heard = hear(run, settings.restRise);
+      if (condition.heard && (isVerdict(heard) || !condition.heard.includes(heard.heard))) return false;
+      if (condition.felt && (isVerdict(heard) || !feltAt(condition.felt, heard.places, side))) return false;
+      if (
+        condition.seen &&
+        !Object.entries(condition.seen).every(([id, options]) => options.includes(answerOf({ run }, id)))
+      )
+        return false;
+      const { outcome } = condition;
+      return (
+        !outcome ||
+        interpretRun(run, settings, runs).some(
+          (found) => found.source === outcome.source && outcome.is.includes(found.outcome),
+        )
+      );
+    });
+
+const NOTHING_HEARD: Hearing = { heard: "done", at: null, places: [], qualities: [] };
+
+/** All that the lines of a run's reading can ask about, seen from no side yet. */
+function factsFor(
+  run: Run,
+  hearing: Hearing | null,
+  settings: ReadingSettings,
+  runs: readonly Run[],
+  otherRun: Run | null,
+): Facts {
+  const { heard, at, places, qualities } = hearing ?? NOTHING_HEARD;
+  return {
+    protocol: protocolOf(run.test),
+    run,
+    heard: hearing ? heard : null,
+    at,
+    places,
+    qualities,
+    side: null,
+    school: (id) => (findSchool(id)?.kind === "doing" ? optionIn(run.variant, id) : schoolIn(settings, id)),
+    otherRun,
+    earlier: earlierIn(runs, settings),
+  };
+}
+
+/**
+ * Whether a run meets a condition, seen from one side of a source: for rules and
+ * records that have their own definition of positive.
+ *
+ * @example meets({ measure: [{ id: "rotation", under: 60 }] }, neckRotationRight, "right", settings, runs) // true
+ */
+export function meets(
+  condition: Condition,
+  run: Run,
+  side: Side | null,
+  settings: ReadingSettings,
+  runs: readonly Run[],
+): boolean {
+  const heard = hear(run, settings.restRise);
+  const facts = factsFor(run, isVerdict(heard) ? null : heard, settings, runs, likeOther(run, runs));
+  return holds(condition, { ...facts, side });
+}
+
+function sidesSpokenFor({ sides }: SourceReading, testedSide: Side | null): readonly (Side | null)[] {
+  if (sides === "midline") return [null];
+  if (sides === "both sides" || testedSide === null) return SIDES;
+  return [sides === "other side" ? otherSide(testedSide) : testedSide];
+}
+
+type Found = Pick<TestOutcome, "outcome" | "reason" | "note" | "noFigure">;
+
+const foundBy = ({ outcome, reason, note, noFigure }: Verdict & Pick<ReadingLine, "note" | "noFigure">): Found => ({
+  outcome,
+  reason,
+  note: note ?? null,
+  noFigure: noFigure ?? false,
+});
+
+/** The first line that holds; what was not tested, or cannot be told, is so for every source but those only pointed to. */
+function readSource(reading: SourceReading, heard: Hearing | Verdict, facts: Facts): Found | null {
+  if (isVerdict(heard)) return reading.pointsOnly ? null : foundBy(heard);
+  const line = reading.lines.find((candidate) => holds(candidate, facts));
+  if (line) return foundBy(line);
+  return reading.pointsOnly ? null : foundBy({ outcome: "not tested", reason: "what it needs is not recorded yet" });
+}
 
 /**
  * One run → an outcome for each side of each source its test speaks about.
  *
+ * @param runs the exam's runs that count, for tests that look at the other side or at earlier ones
  * @returns outcomes in the protocol's order; a source the test can only point
  * to is left out unless it did
  * @example interpretRun(thighThrustRightFeltInRightGroin, settings).map((o) => [o.source, o.outcome])
  * // [["sacroiliac", "negative"], ["hip", "positive"]]
  */
-export function interpretRun(run: Run, settings: ReadingSettings): TestOutcome[] {
+export function interpretRun(
+  run: Run,
+  settings: ReadingSettings,
+  runs: readonly Run[] = [run],
+): readonly TestOutcome[] {
+  const around = lookedAt(run, runs);
+  const kept = read.get(run);
+  if (kept && kept.settings === settings && kept.around === around) return kept.outcomes;
+  const outcomes = readRun(run, settings, runs);
+  read.set(run, { settings, around, outcomes });
+  return outcomes;
+}
+
+type Kept = { readonly settings: ReadingSettings; readonly around: unknown; readonly outcomes: readonly TestOutcome[] };
+
+/** A run never changes in place, so what is read of it holds until the settings or what it is compared with change. */
+const read = new WeakMap<Run, Kept>();
+
+const asks = (field: "earlier" | "difference", condition: Condition): boolean =>
+  condition[field] !== undefined ||
+  (condition.any ?? []).some((one) => asks(field, one)) ||
+  (condition.not !== undefined && asks(field, condition.not));
+const looks = new Map(
+  PROTOCOLS.map(({ id, readings, measures }) => {
+    const lines = readings.flatMap((reading) => reading.lines);
+    const asksOf = (field: "earlier" | "difference") => lines.some((line) => asks(field, line));
+    return [
+      id,
+      asksOf("earlier")
+        ? "all runs"
+        : asksOf("difference") || measures.some(({ error }) => error)
+          ? "other side"
+          : "itself",
+    ] as const;
+  }),
+);
+
+/** What beside itself a run's reading depends on. */
+function lookedAt(run: Run, runs: readonly Run[]): unknown {
+  const look = looks.get(run.test);
+  return look === "all runs" ? runs : look === "other side" ? likeOther(run, runs) : null;
+}
+
+/** What a side difference beyond the error of measuring adds: support for a positive; alone it is stiffness. */
+function differenceNote(run: Run, other: Run | null, { outcome }: Found): string | null {
+  if (!other || (outcome !== "positive" && outcome !== "negative")) return null;
+  const beyond = protocolOf(run.test).measures.find(({ id, error = null }) => {
+    const [here, there] = [run.measures[id], other.measures[id]];
+    return here !== undefined && there !== undefined && sideDifference(here, there, error).beyondError === true;
+  });
+  if (!beyond) return null;
+  const by = Math.abs(run.measures[beyond.id]! - other.measures[beyond.id]!);
+  return outcome === "positive"
+    ? `supported by a side difference of ${by}° in ${beyond.label.toLowerCase()}`
+    : `side difference of ${by}° in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
+}
+
+function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): TestOutcome[] {
   const protocol = protocolOf(run.test);
-  const heard = hear(run, settings);
+  const heard = hear(run, settings.restRise);
+  const hearing = isVerdict(heard) ? null : heard;
   const mismatch = doseMismatch(run);
   const { modified } = ladderOf(run);
+  const other = protocol.measures.length ? likeOther(run, runs) : null;
+  const facts = factsFor(run, hearing, settings, runs, other);
   const outcomes = protocol.readings.flatMap((reading) =>
     sidesSpokenFor(reading, run.side).flatMap((side): TestOutcome[] => {
-      const found = readSource(reading, heard, side, settings);
+      const found = readSource(reading, heard, { ...facts, side });
       if (!found) return [];
-      const { outcome, reason } = found;
+      const difference = side === run.side ? differenceNote(run, other, found) : null;
       return [
         {
           test: run.test,
@@ -160,30 +262,55 @@ export function interpretRun(run: Run, settings: ReadingSettings): TestOutcome[]
           testedSide: run.side,
           source: reading.source,
           side,
-          outcome,
-          reason,
+          ...found,
+          note: [found.note, difference].filter(Boolean).join("; ") || null,
+          figuresOf: reading.figuresOf ?? run.test,
           doseMismatch: mismatch,
           modified,
-          reproducedElsewhere: isReproducedElsewhere(heard, outcome, side),
+          reproducedElsewhere:
+            hearing?.heard === "reproduced" &&
+            found.outcome === "negative" &&
+            feltAt(ON_THIS_SIDE, hearing.places, side),
           bilateral: false,
+          newSinceTechnique: false,
         },
       ];
     }),
   );
+  if (!outcomes.some(({ outcome, side }) => outcome === "positive" && side !== null)) return outcomes;
   return outcomes.map((outcome) => ({
     ...outcome,
     bilateral:
       outcome.outcome === "positive" &&
+      outcome.side !== null &&
       outcomes.some(
         (other) =>
-          other.source === outcome.source && other.side === otherSide(outcome.side) && other.outcome === "positive",
+          other.source === outcome.source && other.side === otherSide(outcome.side!) && other.outcome === "positive",
       ),
   }));
 }
 
+/** Whether a test can be offered, as far as earlier tests decide it. */
+export function isEarned(
+  protocol: Protocol,
+  side: Side | null,
+  runs: readonly Run[],
+  settings: ReadingSettings,
+): boolean {
+  if (!protocol.earned) return true;
+  const asked = (condition: Condition): boolean =>
+    (condition.school === undefined ||
+      Object.entries(condition.school).every(([id, options]) => options.includes(schoolIn(settings, id)))) &&
+    (condition.earlier === undefined || earlierIn(runs, settings)(condition.earlier, side)) &&
+    (condition.any === undefined || condition.any.some(asked));
+  return asked(protocol.earned.condition);
+}
+
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
-const isAnswered = (run: Run): boolean =>
-  run.stopped !== null || Object.values(run.stages).some(({ response, skipped }) => response ?? skipped);
+const holdsAnswer = (run: Run): boolean =>
+  run.stopped !== null ||
+  Object.keys(run.measures).length > 0 ||
+  ladderOf(run).rungs.some(({ stage, record }) => isAnswered(stage, run) || record?.skipped);
 
 /**
  * The runs a reading uses: of a repeated test and side, the last one with an
@@ -193,11 +320,32 @@ export function effectiveRuns(runs: readonly Run[]): Run[] {
   const last = new Map<string, Run>();
   for (const run of runs) {
     const key = `${run.test} ${run.side ?? ""}`;
-    if (isAnswered(run) || !last.has(key)) last.set(key, run);
+    if (!last.has(key) || holdsAnswer(run)) last.set(key, run);
   }
   return [...last.values()];
 }
 
+/** Positive now, and negative in the last run before a technique. */
+function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[], settings: ReadingSettings): boolean {
+  if (outcome.outcome !== "positive" || run.techniquesBefore === 0) return false;
+  const before = runs.findLast(
+    ({ test, side, techniquesBefore }) =>
+      test === run.test && side === run.side && techniquesBefore < run.techniquesBefore,
+  );
+  return (
+    before !== undefined &&
+    interpretRun(before, settings).some(
+      ({ source, side, outcome: was }) => source === outcome.source && side === outcome.side && was === "negative",
+    )
+  );
+}
+
 /** Every outcome of an exam, in the order the tests were first done. */
-export const interpretExam = (runs: readonly Run[], settings: ReadingSettings): TestOutcome[] =>
-  effectiveRuns(runs).flatMap((run) => interpretRun(run, settings));
+export function interpretExam(runs: readonly Run[], settings: ReadingSettings): TestOutcome[] {
+  const counted = effectiveRuns(runs);
+  return counted.flatMap((run) =>
+    interpretRun(run, settings, counted).map((outcome) =>
+      isNewSinceTechnique(outcome, run, runs, settings) ? { ...outcome, newSinceTechnique: true } : outcome,
+    ),
+  );
+}

@@ -1,6 +1,6 @@
 import { ageAtExam } from "../guard/assess";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
-import type { ExamState } from "../exam/state";
+import type { ExamState, Run } from "../exam/state";
 import { RULES } from "../knowledge/rules";
 import { ADULT_AGE } from "../measurement/age";
 import { type Side, SIDES } from "../vocabulary/sides";
@@ -34,11 +34,15 @@ export type FiguredReading = {
   readonly against: readonly string[];
 };
 
+/** What a source is read as by rule alone. */
+export type SignWord = "suggested" | "not suggested" | "open" | "not shown by these tests, which miss some";
+
 /** A source read by rule alone: no figure, so no probability. */
 export type SignReading = {
   readonly source: SourceId;
-  readonly side: Side;
-  readonly word: "suggested" | "not suggested";
+  /** Null: a source without sides. */
+  readonly side: Side | null;
+  readonly word: SignWord;
   readonly outcomes: readonly TestOutcome[];
 };
 
@@ -58,18 +62,26 @@ const FIGURED: SourceId = "sacroiliac";
 const singlesAlone = (assembled: ReturnType<typeof assembleItems>, dependence: number): number =>
   total(series(assembled.singles, dependence));
 
+/** What repeated movements showed at the table; else what the complaint says of them. */
+function centralises(state: ExamState, outcomes: readonly TestOutcome[]): ExamState["centralisation"] {
+  const shown = outcomes.find(({ test, source }) => test === "repeated-movements" && source === "lumbar-disc")?.outcome;
+  if (shown === "positive") return "yes";
+  return shown === "negative" ? "no" : state.centralisation;
+}
+
 function readFigured(
   state: ExamState,
   side: Side,
   allOutcomes: readonly TestOutcome[],
+  runs: readonly Run[],
   settings: ReadingSettings,
 ): FiguredReading {
   const outcomes = allOutcomes.filter((outcome) => outcome.source === FIGURED && outcome.side === side);
   const context = {
-    centralises: state.centralisation,
-    order: effectiveRuns(state.runs)
-      .filter((run) => run.side === null || run.side === side)
-      .map(({ test }) => test),
+    centralises: centralises(state, allOutcomes),
+    order: runs.filter((run) => run.side === null || run.side === side).map(({ test }) => test),
+    runs,
+    settings,
   };
   const rules = RULES.filter((rule) => rule.source === FIGURED).map((rule) => judgeRule(rule, side, outcomes, context));
   const chosen = rules.find(({ rule }) => rule.id === settings.preferredRule) ?? null;
@@ -123,19 +135,25 @@ function readFigured(
   };
 }
 
-/** Sources that any test spoke about without a figure, right before left. */
+/** One positive suggests; only negatives do not; what is equivocal alone stays open. */
+function signWord(source: SourceId, outcomes: readonly TestOutcome[]): SignWord {
+  if (outcomes.some(({ outcome }) => outcome === "positive")) return "suggested";
+  if (outcomes.every(({ outcome }) => outcome === "negative"))
+    return "neverUnlikely" in SOURCES[source] ? "not shown by these tests, which miss some" : "not suggested";
+  return "open";
+}
+
+/** Sources that any test spoke about without a figure; right before left. */
 function readSigns(outcomes: readonly TestOutcome[]): SignReading[] {
-  const sources = [...new Set(outcomes.map(({ source }) => source))].filter((source) => source !== FIGURED);
-  return sources.flatMap((source) =>
-    SIDES.flatMap((side): SignReading[] => {
-      const spoken = outcomes.filter(
-        (outcome) => outcome.source === source && outcome.side === side && outcome.outcome !== "not tested",
-      );
-      if (spoken.length === 0) return [];
-      const word = spoken.some(({ outcome }) => outcome === "positive") ? "suggested" : "not suggested";
-      return [{ source, side, word, outcomes: spoken }];
+  const spoken = outcomes.filter(({ source, outcome }) => source !== FIGURED && outcome !== "not tested");
+  const sources = [...new Set(spoken.map(({ source }) => source))];
+  const signs = sources.flatMap((source) =>
+    [null, ...SIDES].flatMap((side): SignReading[] => {
+      const own = spoken.filter((outcome) => outcome.source === source && outcome.side === side);
+      return own.length ? [{ source, side, word: signWord(source, own), outcomes: own }] : [];
     }),
   );
+  return signs.toSorted((a, b) => Number(b.word === "suggested") - Number(a.word === "suggested"));
 }
 
 /**
@@ -146,12 +164,13 @@ function readSigns(outcomes: readonly TestOutcome[]): SignReading[] {
  */
 export function readExam(state: ExamState): Reading {
   const settings = state.settings ?? DEFAULT_READING_SETTINGS;
+  const runs = effectiveRuns(state.runs);
   const outcomes = interpretExam(state.runs, settings);
   const age = ageAtExam(state);
   return {
     settings,
     outcomes,
-    figured: SIDES.map((side) => readFigured(state, side, outcomes, settings)),
+    figured: SIDES.map((side) => readFigured(state, side, outcomes, runs, settings)),
     signs: readSigns(outcomes),
     underAge: age !== null && age < ADULT_AGE,
   };

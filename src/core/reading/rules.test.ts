@@ -2,8 +2,10 @@ import { describe, expect, it } from "vitest";
 import { buildExam } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
 import type { TestId } from "../knowledge/protocols";
+import { type ClusterRule, RULES } from "../knowledge/rules";
+import { interpretExam } from "./interpret";
 import { readExam } from "./reading";
-import { describeVerdict, holdBounds, isSettled, kOfN } from "./rules";
+import { describeVerdict, holdBounds, isSettled, judgeRule, kOfN } from "./rules";
 
 const positive = (test: TestId, side: "right" | "left" = "right") => ({
   test,
@@ -169,5 +171,74 @@ describe("what argues against", () => {
     const reading = readExam(exam.state());
     expect(reading.underAge).toBe(true);
     expect(reading.figured[0]!.against.join(" ")).toMatch(/1 week ago.*|adults/);
+  });
+});
+
+describe("a rule with its own definition of positive", () => {
+  /** As the four-item root rule reads the first arm test: the symptom, or an elbow difference over 10°, or changed by the neck. */
+  const rule = {
+    ...RULES[0]!,
+    source: "cervical-root",
+    k: 1,
+    members: [
+      {
+        test: "ulnt-1",
+        run: "own side",
+        positive: {
+          said: "familiar symptom, or elbow difference over 10°, or changed by the neck",
+          condition: {
+            any: [
+              { when: "reproduced" },
+              { difference: { id: "end", over: 10, way: "more" } },
+              { effect: { "neck-midline": ["eased"] } },
+            ],
+          },
+        },
+      },
+    ],
+  } as const satisfies ClusterRule;
+  const told = (right: number, left: number) => {
+    const exam = buildExam();
+    for (const [side, end] of [
+      ["right", right],
+      ["left", left],
+    ] as const) {
+      const run = exam.start("ulnt-1", side);
+      for (const stage of ["neck", "girdle", "abduction", "supination", "wrist", "rotation", "elbow"])
+        exam.record(run, { stage, response: "stretch" });
+      exam.record(run, { measure: "end", value: end });
+    }
+    const { runs, settings } = exam.state();
+    const outcomes = interpretExam(runs, settings!);
+    expect(outcomes.find(({ source, side }) => source === "cervical-root" && side === "right")?.outcome).toBe(
+      "negative",
+    );
+    return judgeRule(rule, "right", outcomes, { centralises: null, order: [], runs, settings: settings! });
+  };
+
+  it("counts an elbow difference that we do not, and says by which words", () => {
+    const met = told(40, 12);
+    expect(met.verdict).toBe("met");
+    expect(met.members[0]?.reason).toContain("elbow difference over 10°");
+    expect(told(20, 12).verdict).toBe("not met");
+  });
+});
+
+describe("repeated movements at the table", () => {
+  it.each([
+    ["centralises", "yes", /repeated movements centralise/],
+    ["none", "no", null],
+  ])("answered %s, they settle the precondition whatever the complaint said", (shown, _means, condition) => {
+    const exam = buildExam().complaint("si-area.right");
+    exam.add("centralisation-recorded", { answer: "not tested" });
+    const run = exam.start("repeated-movements", null);
+    for (const way of ["flexion", "extension", "side-glide-right", "side-glide-left"])
+      exam.record(run, { stage: way, answer: way === "extension" ? shown : "none" });
+    const rule = readExam(exam.state()).figured[0]!.rules.find(
+      ({ rule: { id } }) => id === "si-centralisation-excluded",
+    )!;
+    if (condition) expect(rule.condition).toMatch(condition);
+    else expect(rule.condition).toBeNull();
+    expect(rule.applies).toBe(condition === null);
   });
 });

@@ -1,6 +1,8 @@
 import type { ClusterRule, RuleMember } from "../knowledge/rules";
 import { otherSide, type Side } from "../vocabulary/sides";
-import type { TestOutcome } from "./interpret";
+import type { ReadingSettings } from "../exam/settings";
+import type { Run } from "../exam/state";
+import { interpretRun, meets, type TestOutcome } from "./interpret";
 
 export type MemberState = {
   readonly member: RuleMember;
@@ -67,7 +69,23 @@ export function memberRunSide(member: RuleMember, side: Side): Side | null {
   return member.run === "own side" ? side : otherSide(side);
 }
 
-function memberState(member: RuleMember, side: Side, outcomes: readonly TestOutcome[]): MemberState {
+/** A member judged by the rule's own words: positive, or negative once the test has been read at all. */
+function byOwnDefinition(member: RuleMember, side: Side, testedSide: Side | null, context: RuleContext) {
+  if (!member.positive || !context.settings) return null;
+  const run = context.runs?.find((one) => one.test === member.test && one.side === testedSide);
+  if (!run) return null;
+  const read = interpretRun(run, context.settings, context.runs).some(({ outcome }) => outcome !== "not tested");
+  if (!read) return null;
+  const isPositive = meets(member.positive.condition, run, side, context.settings, context.runs ?? [run]);
+  return { isPositive, said: member.positive.said };
+}
+
+function memberState(
+  member: RuleMember,
+  side: Side,
+  outcomes: readonly TestOutcome[],
+  context: RuleContext,
+): MemberState {
   const testedSide = memberRunSide(member, side);
   const outcome =
     outcomes.find(
@@ -80,6 +98,12 @@ function memberState(member: RuleMember, side: Side, outcomes: readonly TestOutc
     reason,
     outcome,
   });
+  const own = byOwnDefinition(member, side, testedSide, context);
+  if (own)
+    return state(
+      own.isPositive ? "positive" : "negative",
+      `by the rule's own definition (${own.said}): ${own.isPositive ? "positive" : "negative"}`,
+    );
   if (!outcome || outcome.outcome === "not tested") return state("open", outcome?.reason ?? "not done yet");
   if (outcome.modified) return state("open", "done in part only, so it counts neither way");
   if (outcome.outcome === "positive") return state("positive", outcome.reason);
@@ -94,6 +118,9 @@ export type RuleContext = {
   readonly centralises: "yes" | "no" | "not tested" | null;
   /** Tests in the order they were done on this side. */
   readonly order: readonly string[];
+  /** The runs that count and the settings, for members with a definition of their own. */
+  readonly runs?: readonly Run[];
+  readonly settings?: ReadingSettings;
 };
 
 function conditionOf(rule: ClusterRule, context: RuleContext): { condition: string | null; applies: boolean } {
@@ -123,7 +150,7 @@ export function judgeRule(
   context: RuleContext,
 ): RuleVerdict {
   const ofSource = outcomes.filter((outcome) => outcome.source === rule.source);
-  const members = rule.members.map((member) => memberState(member, side, ofSource));
+  const members = rule.members.map((member) => memberState(member, side, ofSource, context));
   const count = (standing: MemberState["standing"]) => members.filter((member) => member.standing === standing).length;
   const [positive, negative, open] = [count("positive"), count("negative"), count("open")];
   const verdict = positive >= rule.k ? "met" : positive + open < rule.k ? "not met" : "open";

@@ -1,13 +1,14 @@
 import { type ChainHead, chainEvent, genesisOf } from "../exam/chain";
-import type { EventBody, EventType, ExamEvent } from "../exam/events";
+import type { EventBody, EventType, ExamEvent, ExamRegion } from "../exam/events";
 import { fold } from "../exam/fold";
 import { SIGN_STATEMENT } from "../exam/sign-statement";
-import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../exam/settings";
 import type { ExamState } from "../exam/state";
 import { questionsFor } from "../guard/assess";
 import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import type { Response } from "../vocabulary/examination";
+import type { ExplicitStep } from "./cases";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 
@@ -25,7 +26,7 @@ export type RunPlan = {
   kgf?: number;
 };
 
-export type ExamBuilder = ReturnType<typeof buildExam>;
+export type ExamBuilder = ReturnType<typeof continueExam>;
 
 export type BuildOptions = {
   settings?: Partial<ReadingSettings>;
@@ -37,6 +38,7 @@ export type BuildOptions = {
   actor?: { id: string; name: string };
   registration?: string;
   startsAt?: string;
+  region?: ExamRegion;
   person?: { id: string; number: string; name: string };
 };
 
@@ -45,11 +47,16 @@ export type BuildOptions = {
  * demo's made-up people.
  */
 export function buildExam(options: BuildOptions = {}) {
+  return continueExam(options, []);
+}
+
+/** Goes on from the events of another exam, without touching it. */
+export function continueExam(options: BuildOptions, already: readonly ExamEvent[]) {
   const exam = options.exam ?? idOf(1);
   const actor = options.actor ?? PRACTITIONER;
-  let count = options.idsFrom ?? 1000;
+  let count = (options.idsFrom ?? 1000) + already.length * 2;
   const epoch = Date.parse(options.startsAt ?? "2026-03-02T09:00:00Z");
-  const events: ExamEvent[] = [];
+  const events: ExamEvent[] = [...already];
 
   const id = () => idOf(++count);
   const add = <T extends EventType>(type: T, body: EventBody<T>, extra: { amendment?: string } = {}): ExamEvent => {
@@ -67,23 +74,52 @@ export function buildExam(options: BuildOptions = {}) {
     return event;
   };
 
-  add("exam-opened", {
-    person: {
-      id: options.person?.id ?? idOf(2),
-      number: options.person?.number ?? "DL-0001",
-      name: options.person?.name ?? "R. Quill",
-      birthDate: options.birthDate ?? "1984-05-12",
-      sex: options.sex ?? "female",
-    },
-    region: "lumbopelvic",
-    settings: { ...DEFAULT_READING_SETTINGS, ...options.settings },
-  });
+  if (already.length === 0)
+    add("exam-opened", {
+      person: {
+        id: options.person?.id ?? idOf(2),
+        number: options.person?.number ?? "DL-0001",
+        name: options.person?.name ?? "R. Quill",
+        birthDate: options.birthDate ?? "1984-05-12",
+        sex: options.sex ?? "female",
+      },
+      region: options.region ?? "lumbopelvic",
+      settings: { ...DEFAULT_READING_SETTINGS, ...options.settings },
+    });
 
   const builder = {
+    options,
     events,
     add,
     newId: id,
     state: (): ExamState => fold(events),
+    /** Begins a run as the exam's settings do the test. */
+    start(test: TestId, side: Side | null): string {
+      const run = id();
+      const variant = variantFor(protocolOf(test), builder.state().settings ?? DEFAULT_READING_SETTINGS);
+      add("run-started", { run, test, side: protocolOf(test).sided ? side : null, variant });
+      return run;
+    },
+    /** One thing recorded in a run. */
+    record(run: string, step: ExplicitStep) {
+      if ("measure" in step) add("measure-recorded", { run, measure: step.measure, value: step.value });
+      else if ("skip" in step) add("stage-skipped", { run, stage: step.skip, reason: "too sore" });
+      else if ("sign" in step) add("sign-recorded", { run, sign: step.sign, option: step.option });
+      else if ("answer" in step) add("answer-recorded", { run, stage: step.stage, answer: step.answer });
+      else {
+        add("response-recorded", { run, stage: step.stage, response: step.response });
+        if (step.felt ?? step.intensity ?? step.qualities)
+          add("felt-recorded", {
+            run,
+            stage: step.stage,
+            places: [...(step.felt ?? [])],
+            intensity: step.intensity ?? null,
+            reactions: [],
+            qualities: [...(step.qualities ?? [])],
+          });
+      }
+      return builder;
+    },
     /** One area of complaint, chosen as the familiar symptom. */
     complaint(...places: Place[]) {
       add("area-recorded", { area: "area-1", places, qualities: ["ache"], now: 4, best: 1, worst: 7 });
@@ -119,11 +155,9 @@ export function buildExam(options: BuildOptions = {}) {
     },
     /** A whole run under the exam's dose school: earlier stages clear, the last with the response. */
     run({ test, side = null, response, felt = [], intensity = null, kgf }: RunPlan) {
-      const run = id();
       const protocol = protocolOf(test);
-      const dose = builder.state().settings?.dose ?? "steady";
-      add("run-started", { run, test, side: protocol.sided ? side : null, variant: { dose } });
-      const stages = stagesOf(protocol, dose);
+      const run = builder.start(test, side);
+      const stages = stagesOf(protocol, variantFor(protocol, builder.state().settings ?? DEFAULT_READING_SETTINGS));
       stages.forEach((stage, index) => {
         const last = index === stages.length - 1;
         add("response-recorded", { run, stage: stage.id, response: last ? response : "nothing" });

@@ -12,6 +12,10 @@ export const RESPONSE_LABELS: Record<Response, string> = {
 export const OUTCOMES = ["positive", "negative", "equivocal", "not interpretable", "not tested"] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
+/** What a differentiating step, or load taken off, does to the symptom. */
+export const EFFECTS = ["gone", "less", "unchanged", "worse"] as const;
+export type Effect = (typeof EFFECTS)[number];
+
 /** Body positions in the order a person is turned through them. */
 export const POSITIONS = ["standing", "seated", "supine", "side-lying", "prone"] as const;
 export type Position = (typeof POSITIONS)[number];
@@ -23,26 +27,55 @@ export type Quality = (typeof QUALITIES)[number];
 export const REACTIONS = ["wince", "guarding", "held breath"] as const;
 export type Reaction = (typeof REACTIONS)[number];
 
+/** Parts of the body a test belongs to, for the guard's questions and the library. */
+export const REGIONS = {
+  neck: "neck",
+  arm: "arm",
+  "low-back": "low back",
+  leg: "leg",
+  pelvis: "pelvis",
+  hip: "hip",
+} as const;
+export type Region = keyof typeof REGIONS;
+export const REGION_IDS = Object.keys(REGIONS) as Region[];
+
 /**
  * What a stage puts on the body. The guard blocks loads, not tests, so that a
  * block reaches each stage and variant without naming tests one by one.
  */
 export const LOADS = {
+  "neck-compression": "compressing the neck",
+  "neck-flexion": "bending the neck forward",
+  "neck-extension": "bending the neck back",
+  "neck-side-bend": "bending the neck sideways",
+  "neck-rotation": "turning the neck",
+  "neck-traction": "pulling on the neck",
+  relocation: "easing the head back on the upper neck, seated",
+  "upper-cervical-stress": "stressing the upper neck ligaments",
+  "arm-provocation": "provoking the arm",
   "pelvic-gapping": "gapping the front of the pelvis",
   "pelvic-compression": "compressing the pelvis",
   "sacral-pressure": "pressure on the sacrum",
+  "pubic-shear": "shearing the pubis",
   thrust: "thrusts",
   "lumbar-loading": "loading the lumbar spine",
+  "lumbar-flexion": "bending the lumbar spine forward",
   "lumbar-extension": "extending the lumbar spine",
+  "lumbar-rotation": "turning the lumbar spine",
+  "dural-tension": "tensioning the nerves of the leg",
   "hip-loading": "loading the hip",
   "hip-flexion": "bending the hip",
   "hip-flexion-with-adduction-or-rotation": "hip flexion with adduction or rotation",
   "hip-extension": "extending the hip",
   "limb-provocation": "provoking the leg",
+  "abdominal-pressure": "pressing on the belly",
+  "breath-held": "holding the breath",
+  touch: "light touch and positioning",
+  standing: "standing",
+  seated: "sitting",
   supine: "lying on the back",
   "side-lying": "lying on the side",
   prone: "lying face down",
-  "breath-held": "holding the breath",
 } as const;
 export type LoadId = keyof typeof LOADS;
 export const LOAD_IDS = Object.keys(LOADS) as LoadId[];

@@ -71,19 +71,15 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
       <p className="mb-3">{area.places.map(placeLabel).join(" · ")}</p>
       <div className="flex flex-col gap-3">
         <div role="group" aria-label="What it feels like" className="flex flex-wrap gap-1.5">
-          {QUALITIES.map((quality) => {
-            const pressed = area.qualities.includes(quality);
-            return (
-              <Button
-                key={quality}
-                aria-pressed={pressed}
-                onClick={() => toggleQuality(quality)}
-                className={pressed ? "border-ink! bg-ink! text-paper!" : ""}
-              >
-                {quality}
-              </Button>
-            );
-          })}
+          {QUALITIES.map((quality) => (
+            <Button
+              key={quality}
+              aria-pressed={area.qualities.includes(quality)}
+              onClick={() => toggleQuality(quality)}
+            >
+              {quality}
+            </Button>
+          ))}
         </div>
         {SCORES.map(([field, label]) => (
           <Score

@@ -63,6 +63,10 @@ const realTimer = (work: () => void, ms: number) => {
   return () => clearTimeout(timer);
 };
 
+/** Sending changes where an event is kept, not the record: what shows the record need not draw again. */
+const isSameRecord = (events: readonly ExamEvent[], shown: readonly ExamEvent[]): boolean =>
+  events.length === shown.length && events.every(({ id }, index) => id === shown[index]!.id);
+
 /** One exam as this device sees it: the server's events, its own outbox, and the traffic between them. */
 export function createExamClient(options: ExamClientOptions): ExamClient {
   const { exam, outbox, transport, device, newId, now, actor, announce = () => {}, setTimer = realTimer } = options;
@@ -81,6 +85,7 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
   let queue: Promise<unknown> = Promise.resolve();
 
   const pending = () => entries.filter((entry) => entry.refused === null && !storedIds.has(entry.event.id));
+  let shown = options.initial.events;
   const build = (): Snapshot => {
     const waiting = pending();
     const refused = entries.filter((entry) => entry.refused !== null);
@@ -91,8 +96,9 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
         : why === null
           ? "sending"
           : "waiting";
+    const events = [...stored, ...waiting.map(({ event }) => event)];
     return {
-      events: [...stored, ...waiting.map(({ event }) => event)],
+      events: isSameRecord(events, shown) ? shown : events,
       head,
       sync: { state, waiting: waiting.length, refused, why },
     };
@@ -100,6 +106,7 @@ export function createExamClient(options: ExamClientOptions): ExamClient {
   let current = build();
   const publish = () => {
     current = build();
+    shown = current.events;
     listeners.forEach((listener) => listener());
   };
 

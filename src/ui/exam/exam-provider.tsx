@@ -3,23 +3,24 @@
 import {
   createContext,
   type ReactNode,
+  startTransition,
   useCallback,
   useContext,
   useEffect,
   useMemo,
   useRef,
   useState,
-  useSyncExternalStore,
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
-import { fold } from "@/core/exam/fold";
+import { extended, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
 import { assessGuard, type Guard } from "@/core/guard/assess";
 import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
 import { InputError } from "@/core/problem";
 import { type Reading, readExam } from "@/core/reading/reading";
+import type { PreviousVisit } from "@/server/exams";
 import type { Profile } from "@/server/practitioners";
 import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "./exam-client";
 import { openOutbox, OutboxError } from "./outbox";
@@ -31,19 +32,17 @@ type ExamContextValue = {
   readonly exam: string;
   readonly profile: Profile;
   readonly events: readonly ExamEvent[];
-  readonly head: ChainHead;
-  readonly sync: Sync;
   readonly state: ExamState;
   readonly guard: Guard;
   readonly reading: Reading;
   readonly sheet: RunSheet;
+  /** The same person's visit before this one, to compare with; null when there was none. */
+  readonly previous: PreviousVisit | null;
   /** Takes one tap; says why when it cannot be taken, and gives null then. */
   readonly append: (...drafts: Draft[]) => Promise<readonly ExamEvent[] | null>;
   /** The same, for taps that build on what is there: made of the state as it is when their turn comes. */
   readonly appendFrom: (make: (state: ExamState) => readonly Draft[]) => Promise<readonly ExamEvent[] | null>;
   readonly undo: () => Promise<void>;
-  readonly discard: (order: number) => Promise<void>;
-  readonly retry: () => void;
   /** What could not be taken, in a sentence; null when nothing. */
   readonly refusal: string | null;
   readonly clearRefusal: () => void;
@@ -53,11 +52,26 @@ type ExamContextValue = {
   readonly newId: () => string;
 };
 
+/** Where the taps are. Apart from the rest, since it changes twice for every tap. */
+type SyncContextValue = {
+  readonly sync: Sync;
+  readonly head: ChainHead;
+  readonly discard: (order: number) => Promise<void>;
+  readonly retry: () => void;
+};
+
 const ExamContext = createContext<ExamContextValue | null>(null);
+const SyncContext = createContext<SyncContextValue | null>(null);
 
 export function useExam(): ExamContextValue {
   const value = useContext(ExamContext);
   if (!value) throw new Error("useExam is called outside an exam.");
+  return value;
+}
+
+export function useSync(): SyncContextValue {
+  const value = useContext(SyncContext);
+  if (!value) throw new Error("useSync is called outside an exam.");
   return value;
 }
 
@@ -77,6 +91,7 @@ type Props = {
   exam: string;
   initial: { events: readonly ExamEvent[]; head: ChainHead };
   profile: Profile;
+  previous: PreviousVisit | null;
   children: ReactNode;
 };
 
@@ -123,13 +138,26 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
     }),
     [initial],
   );
-  const subscribe = useCallback((listener: () => void) => client?.subscribe(listener) ?? (() => {}), [client]);
-  const snapshot = useSyncExternalStore(
-    subscribe,
-    () => client?.snapshot() ?? first,
-    () => first,
-  );
+  const [snapshot, setSnapshot] = useState(first);
+  /** As a transition: the press itself is painted first, and the next press never waits for this. */
+  useEffect(() => {
+    if (!client) return;
+    const show = () => startTransition(() => setSnapshot(client.snapshot()));
+    show();
+    return client.subscribe(show);
+  }, [client]);
   return { client, snapshot };
+}
+
+/** The last state and what it was made of, so that one more tap adds one event instead of folding them all. */
+let last: { readonly exam: string; readonly events: readonly ExamEvent[]; readonly state: ExamState } | null = null;
+
+function stateOf(exam: string, events: readonly ExamEvent[]): ExamState {
+  const before = last?.exam === exam ? last : null;
+  const goesOn = before !== null && before.events.every((event, index) => event.id === events[index]?.id);
+  const state = (goesOn && extended(before.state, events.slice(before.events.length))) || fold(events);
+  last = { exam, events, state };
+  return state;
 }
 
 const sentenceOf = (error: unknown): string => {
@@ -139,18 +167,18 @@ const sentenceOf = (error: unknown): string => {
 
 /** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
 export function ExamProvider(props: Props) {
-  const { exam, profile, children } = props;
+  const { exam, profile, previous, children } = props;
   const { client, snapshot } = useClient(props);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
   const { events, head, sync } = snapshot;
 
   const derived = useMemo(() => {
-    const state = fold(events);
+    const state = stateOf(exam, events);
     const guard = assessGuard(state);
     const reading = readExam(state);
     return { state, guard, reading, sheet: runSheet(state, guard, reading) };
-  }, [events]);
+  }, [exam, events]);
 
   const attempt = useCallback(
     async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
@@ -168,23 +196,36 @@ export function ExamProvider(props: Props) {
   );
 
   const amendment = derived.state.signed ? (amending ?? undefined) : undefined;
-  const value: ExamContextValue = {
-    exam,
-    profile,
-    events,
-    head,
-    sync,
-    ...derived,
-    append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
-    appendFrom: (make) => attempt((to) => to.append(make, amendment)),
-    undo: async () => void (await attempt((to) => to.undo(amendment))),
-    discard: async (order) => void (await attempt((to) => to.discard(order))),
-    retry: () => void client?.refresh(),
-    refusal,
-    clearRefusal: () => setRefusal(null),
-    amending,
-    setAmending,
-    newId,
-  };
-  return <ExamContext value={value}>{children}</ExamContext>;
+  const value = useMemo<ExamContextValue>(
+    () => ({
+      exam,
+      profile,
+      previous,
+      events,
+      ...derived,
+      append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
+      appendFrom: (make) => attempt((to) => to.append(make, amendment)),
+      undo: async () => void (await attempt((to) => to.undo(amendment))),
+      refusal,
+      clearRefusal: () => setRefusal(null),
+      amending,
+      setAmending,
+      newId,
+    }),
+    [exam, profile, previous, events, derived, attempt, amendment, refusal, amending],
+  );
+  const syncing = useMemo<SyncContextValue>(
+    () => ({
+      sync,
+      head,
+      discard: async (order) => void (await attempt((to) => to.discard(order))),
+      retry: () => void client?.refresh(),
+    }),
+    [sync, head, attempt, client],
+  );
+  return (
+    <ExamContext value={value}>
+      <SyncContext value={syncing}>{children}</SyncContext>
+    </ExamContext>
+  );
 }

@@ -1,5 +1,4 @@
 import { memo } from "react";
-import { scaleLinear } from "d3";
 import type { Spread } from "@/core/reading/draws";
 
 type BeamProps = {
@@ -14,23 +13,25 @@ type BeamProps = {
 };
 
 const GRAINS = 44;
-/** Grain positions are fixed, so that the dust moves and never flickers. */
+/** Grains keep their places in the interval, so that the dust moves and never flickers. */
 const grains = Array.from({ length: GRAINS }, (_, index) => ({
   share: ((index * 0.618034) % 1) * 0.96 + 0.02,
   height: 18 + ((index * 41) % 64),
   size: 1.5 + (index % 3) * 0.8,
 }));
 
-const position = scaleLinear([0, 1], [0, 100]).clamp(true);
-const percent = (probability: number) => `${position(probability)}%`;
+const percent = (probability: number) => `${Math.min(1, Math.max(0, probability)) * 100}%`;
 
-/** Where a share of the draws lies, from the five numbers that are known of them. */
-const quantileScale = ({ p95, p50, median }: Spread) =>
-  scaleLinear([0, 0.25, 0.5, 0.75, 1], [p95[0], p50[0], median, p50[1], p95[1]]);
+/** Where a share of the draws lies, 0 to 1, straight between the five numbers that are known of them. */
+function quantile({ p95, p50, median }: Spread, share: number): number {
+  const known = [p95[0], p50[0], median, p50[1], p95[1]];
+  const below = Math.min(known.length - 2, Math.floor(share * (known.length - 1)));
+  const beyond = share * (known.length - 1) - below;
+  return known[below]! + (known[below + 1]! - known[below]!) * beyond;
+}
 
 function DrawnBeam({ probability, start, spread, likelyFrom, unlikelyTo, greyed, label }: BeamProps) {
-  const dust = spread && quantileScale(spread);
-  const band = (low: number, high: number) => ({ left: percent(low), width: `${position(high) - position(low)}%` });
+  const band = (low: number, high: number) => ({ left: percent(low), width: percent(high - low) });
   const move = "transition-[left,width] duration-300 ease-out";
   return (
     <div
@@ -43,14 +44,13 @@ function DrawnBeam({ probability, start, spread, likelyFrom, unlikelyTo, greyed,
       ))}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/25 ${move}`} style={band(...spread.p95)} />}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/45 ${move}`} style={band(...spread.p50)} />}
-      {dust &&
-        grains.map(({ share, height, size }) => (
-          <span
-            key={share}
-            className={`absolute rounded-full bg-ink/50 ${move}`}
-            style={{ left: percent(dust(share)), top: `${height}%`, width: size, height: size }}
-          />
-        ))}
+      {spread && (
+        <svg aria-hidden className="absolute inset-0 size-full fill-ink/50">
+          {grains.map(({ share, height, size }) => (
+            <circle key={share} cx={percent(quantile(spread, share))} cy={`${height}%`} r={size / 2} />
+          ))}
+        </svg>
+      )}
       <span className="absolute bottom-0 h-2.5 w-0.5 -translate-x-1/2 bg-ink" style={{ left: percent(start) }} />
       <span
         className="absolute bottom-2 size-1.5 -translate-x-1/2 rounded-full bg-ink"

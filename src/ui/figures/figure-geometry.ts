@@ -1,172 +1,396 @@
-import type { FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/figure";
-import type { Side } from "@/core/vocabulary/sides";
+import type { ArmPose, FigureJoint, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/figure";
+import { otherSide, type Side } from "@/core/vocabulary/sides";
 
 export type Point = { readonly x: number; readonly y: number };
 export type Leg = { readonly hip: Point; readonly knee: Point; readonly ankle: Point; readonly toe: Point };
+export type Arm = { readonly shoulder: Point; readonly elbow: Point; readonly wrist: Point; readonly hand: Point };
 
-/** A posed figure in drawing units: head to the left, table below or around. */
+/** A joint that can be turned by hand: its angle is `sign` times the turn away from `zero`, in degrees on the screen. */
+export type Turn = { readonly pivot: Point; readonly zero: number; readonly sign: 1 | -1; readonly reach: number };
+
+/** A posed figure in drawing units, fitted to the frame. */
 export type Skeleton = {
   readonly head: Point;
+  readonly nose: Point;
   readonly neck: Point;
   readonly shoulders: readonly [Point, Point];
+  readonly waist: Point;
   readonly pelvis: Point;
-  readonly hands: readonly [Point, Point];
-  readonly elbows: readonly [Point, Point];
+  readonly hips: readonly [Point, Point];
+  readonly testedArm: Arm;
+  readonly otherArm: Arm;
   readonly tested: Leg;
   readonly other: Leg;
   readonly landmarks: Readonly<Record<FigureLandmark, Point>>;
-  readonly tableEnd: number;
+  readonly turns: Readonly<Partial<Record<FigureJoint["part"], Turn>>>;
+  /** What they lie, sit or stand on, as outlines. */
+  readonly ground: readonly (readonly Point[])[];
+  /** Drawing units on the screen for one of the figure's own. */
+  readonly scale: number;
 };
 
-export const TABLE_Y = 112;
-const LENGTH = { trunk: 74, neck: 16, thigh: 56, shank: 52, foot: 15 } as const;
-const PELVIS: Point = { x: 140, y: TABLE_Y - 15 };
-const MIDLINE_Y = 86;
-const HALF_PELVIS = 13;
+export const FRAME = { width: 310, height: 176 } as const;
+const MARGIN = { x: 22, top: 14, bottom: 20 } as const;
+const LENGTH = {
+  trunk: 37,
+  neck: 16,
+  head: 11,
+  upperArm: 36,
+  forearm: 34,
+  hand: 13,
+  thigh: 56,
+  shank: 52,
+  foot: 17,
+} as const;
+const HALF = { shoulders: 23, pelvis: 13 } as const;
 
 /** A point `length` away at an angle in degrees, counter-clockwise from rightwards; the screen's y grows downwards. */
 const along = ({ x, y }: Point, degrees: number, length: number): Point => ({
   x: x + length * Math.cos((degrees * Math.PI) / 180),
   y: y - length * Math.sin((degrees * Math.PI) / 180),
 });
-
 const between = (a: Point, b: Point, share: number): Point => ({
   x: a.x + (b.x - a.x) * share,
   y: a.y + (b.y - a.y) * share,
 });
 
-/** A leg from the angle of its thigh and of its shank. */
-function leg(hip: Point, thighAngle: number, shankAngle: number, footAngle: number): Leg {
-  const knee = along(hip, thighAngle, LENGTH.thigh);
-  const ankle = along(knee, shankAngle, LENGTH.shank);
-  return { hip, knee, ankle, toe: along(ankle, footAngle, LENGTH.foot) };
+/** The screen direction from one point to another, in degrees. */
+export const directionOf = (from: Point, to: Point): number =>
+  (Math.atan2(from.y - to.y, to.x - from.x) * 180) / Math.PI;
+
+type Raw = Omit<Skeleton, "scale">;
+const ORIGIN: Point = { x: 0, y: 0 };
+const HANGING: ArmPose = { shoulder: 6, elbow: 10 };
+const RESTING: ArmPose = { shoulder: 22, elbow: 42 };
+
+function leg(hip: Point, thigh: number, shank: number, foot: number, thighLength: number = LENGTH.thigh): Leg {
+  const knee = along(hip, thigh, thighLength);
+  const ankle = along(knee, shank, LENGTH.shank);
+  return { hip, knee, ankle, toe: along(ankle, foot, LENGTH.foot) };
 }
 
-/** In profile: flexion turns the thigh towards the front of the body, the knee folds it back. `front` is +1 when the front is up. */
-function profileLeg(hip: Point, pose: LegPose, front: 1 | -1): Leg {
-  const thigh = front * pose.hip;
-  const shank = thigh - front * pose.knee;
-  return leg(hip, thigh, shank, shank + front * 75);
+function arm(shoulder: Point, upper: number, fore: number, hand: number): Arm {
+  const elbow = along(shoulder, upper, LENGTH.upperArm);
+  const wrist = along(elbow, fore, LENGTH.forearm);
+  return { shoulder, elbow, wrist, hand: along(wrist, hand, LENGTH.hand) };
 }
 
-/** From above, lying on the back: abduction turns a leg away from the midline, the knee folds it in. `out` is +1 for the upper leg on screen. */
-function frontalLeg(hip: Point, pose: LegPose, out: 1 | -1): Leg {
-  const thigh = out * (pose.abduction ?? 0);
-  const shank = thigh - out * pose.knee;
-  return leg(hip, thigh, shank, shank + out * 40);
+const isLying = ({ body }: FigurePose): boolean => body === "supine" || body === "prone" || body === "side";
+
+/** What they are on, in profile: a table, a table's edge, or the floor. */
+function groundInProfile(pose: FigurePose, tested: Leg, other: Leg): Point[][] {
+  const box = (left: number, right: number, top: number, depth: number): Point[] => [
+    { x: left, y: top },
+    { x: right, y: top },
+    { x: right, y: top + depth },
+    { x: left, y: top + depth },
+  ];
+  if (pose.body === "standing") {
+    const y = Math.max(tested.ankle.y, other.ankle.y) + 7;
+    return [box(-70, 80, y, 4)];
+  }
+  if (pose.body === "seated") return [box(-52, 46, 14, 9), box(-44, -38, 23, 62)];
+  const hangs = Math.min(pose.tested.hip, pose.other.hip) < -18 && pose.body === "supine";
+  const over = pose.body === "prone" && pose.tested.hip > 40;
+  const end = hangs || over ? 16 : 132;
+  return [box(-126, end, 15, 8), box(-112, -106, 23, 34), box(end - 20, end - 14, 23, 34)];
 }
 
-function profile(pose: FigurePose): Skeleton {
-  const front = pose.lying === "supine" ? 1 : -1;
-  const shoulder: Point = { x: PELVIS.x - LENGTH.trunk, y: PELVIS.y };
-  const head: Point = { x: shoulder.x - LENGTH.neck - 8, y: PELVIS.y };
-  const tested = profileLeg(PELVIS, pose.tested, front);
-  const other = profileLeg(PELVIS, pose.other, front);
-  const elbow: Point = { x: shoulder.x + 30, y: shoulder.y + 6 };
-  const hand: Point = { x: shoulder.x + 62, y: shoulder.y + 8 };
+function profile(pose: FigurePose): Raw {
+  const front = pose.body === "prone" || pose.body === "side" ? -1 : 1;
+  const base = isLying(pose) ? 180 : 90;
+  const { trunk = 0, neck = 0 } = pose;
+  const pelvis = ORIGIN;
+  const upper = base - front * trunk;
+  const waist = along(pelvis, base - front * trunk * 0.45, LENGTH.trunk);
+  const shoulder = along(waist, upper, LENGTH.trunk);
+  const neckTop = along(shoulder, upper - front * neck * 0.6, LENGTH.neck);
+  const headDirection = upper - front * neck;
+  const head = along(neckTop, headDirection, LENGTH.head);
+  const legOf = ({ hip, knee, ankle = 0 }: LegPose): Leg => {
+    const thigh = base + 180 + front * hip;
+    const shank = thigh - front * knee;
+    return leg(pelvis, thigh, shank, shank + front * (90 + ankle));
+  };
+  const tested = legOf(pose.tested);
+  const other = legOf(pose.other);
+  const down = upper + 180;
+  const armOf = ({ shoulder: turn, elbow, wrist = 0 }: ArmPose): Arm => {
+    const upperArm = down + front * turn;
+    const forearm = upperArm + front * elbow;
+    return arm(shoulder, upperArm, forearm, forearm + front * wrist);
+  };
+  const atRest = pose.body === "seated" ? RESTING : HANGING;
+  const testedArm = armOf(pose.testedArm ?? atRest);
+  const faceDirection = headDirection - front * 90;
+  const thighDirection = base + 180 + front * pose.tested.hip;
+  const shankDirection = thighDirection - front * pose.tested.knee;
   return {
     head,
-    neck: { x: shoulder.x - 8, y: PELVIS.y },
+    nose: along(head, faceDirection, 18),
+    neck: neckTop,
     shoulders: [shoulder, shoulder],
-    pelvis: PELVIS,
-    elbows: [elbow, elbow],
-    hands: [hand, hand],
+    waist,
+    pelvis,
+    hips: [pelvis, pelvis],
+    testedArm,
+    otherArm: armOf(pose.otherArm ?? atRest),
     tested,
     other,
     landmarks: {
-      sacrum: { x: PELVIS.x - 4, y: PELVIS.y + (front === 1 ? 15 : -15) },
-      "iliac-crest": { x: PELVIS.x - 8, y: PELVIS.y - 4 },
-      "iliac-spine-tested": { x: PELVIS.x - 4, y: PELVIS.y - 13 },
-      "iliac-spine-other": { x: PELVIS.x - 4, y: PELVIS.y - 13 },
+      crown: along(head, headDirection, 14),
+      forehead: along(along(head, faceDirection, 12), headDirection, 6),
+      occiput: along(head, faceDirection + 180, 13),
+      chin: along(along(head, faceDirection, 10), headDirection + 180, 10),
+      neck: along(neckTop, faceDirection + 180, 7),
+      "shoulder-tested": shoulder,
+      "shoulder-other": shoulder,
+      "elbow-tested": testedArm.elbow,
+      "wrist-tested": testedArm.wrist,
+      "hand-tested": testedArm.hand,
+      "upper-back": along(between(waist, shoulder, 0.7), upper - front * 90 + 180, 15),
+      "low-back": along(between(pelvis, waist, 0.6), upper - front * 90 + 180, 15),
+      belly: along(waist, upper - front * 90, 15),
+      sacrum: along(pelvis, base - front * 90 + 180, 15),
+      "iliac-crest": along(pelvis, base, 8),
+      "iliac-spine-tested": along(pelvis, base - front * 90, 13),
+      "iliac-spine-other": along(pelvis, base - front * 90, 13),
+      pubis: along(pelvis, base - front * 90, 13),
+      "thigh-tested": between(tested.hip, tested.knee, 0.8),
       "knee-tested": tested.knee,
       "knee-other": other.knee,
-      "thigh-tested": between(tested.hip, tested.knee, 0.8),
+      "ankle-tested": tested.ankle,
+      "ankle-other": other.ankle,
+      "foot-tested": tested.toe,
     },
-    tableEnd: pose.tested.hip < 0 ? PELVIS.x + 16 : 300,
+    turns: {
+      hip: { pivot: pelvis, zero: base + 180, sign: front, reach: LENGTH.thigh },
+      knee: { pivot: tested.knee, zero: thighDirection, sign: front === 1 ? -1 : 1, reach: LENGTH.shank },
+      ankle: { pivot: tested.ankle, zero: shankDirection + front * 90, sign: front, reach: LENGTH.foot },
+      trunk: { pivot: pelvis, zero: base, sign: front === 1 ? -1 : 1, reach: LENGTH.trunk * 2 },
+      neck: { pivot: shoulder, zero: upper, sign: front === 1 ? -1 : 1, reach: 34 },
+    },
+    ground: pose.body === "side" ? [] : groundInProfile(pose, tested, other),
   };
 }
 
-function fromAbove(pose: FigurePose, side: Side): Skeleton {
-  const pelvis: Point = { x: PELVIS.x, y: MIDLINE_Y };
-  const shoulderX = pelvis.x - LENGTH.trunk;
-  /** Face up with the head to the left, the patient's right is at the bottom. */
-  const testedOut = side === "right" ? -1 : 1;
-  const hipAt = (out: 1 | -1): Point => ({ x: pelvis.x + 6, y: MIDLINE_Y - out * HALF_PELVIS });
-  const otherOut = testedOut === 1 ? -1 : 1;
-  const tested = frontalLeg(hipAt(testedOut), pose.tested, testedOut);
-  const other = frontalLeg(hipAt(otherOut), pose.other, otherOut);
-  const limb = (out: 1 | -1) => ({
-    shoulder: { x: shoulderX, y: MIDLINE_Y - out * 22 },
-    elbow: { x: shoulderX + 34, y: MIDLINE_Y - out * 34 },
-    hand: { x: shoulderX + 66, y: MIDLINE_Y - out * 37 },
-  });
-  const [upper, lower] = [limb(1), limb(-1)];
-  const spine = (out: 1 | -1): Point => ({ x: pelvis.x - 5, y: MIDLINE_Y - out * 12 });
+/** Facing you, or from above when lying on the back; `side` is the tested one. */
+function frontal(pose: FigurePose, side: Side): Raw {
+  const base = isLying(pose) ? 180 : 90;
+  const right = base + 90;
+  const { trunk = 0, neck = 0 } = pose;
+  const signOf = (of: Side) => (of === "right" ? 1 : -1);
+  const towards = signOf(side);
+  const pelvis = ORIGIN;
+  const upper = base + towards * trunk;
+  const waist = along(pelvis, base + towards * trunk * 0.45, LENGTH.trunk);
+  const top = along(waist, upper, LENGTH.trunk);
+  const shoulderOf = (of: Side) => along(top, upper + 90, signOf(of) * HALF.shoulders);
+  const hipOf = (of: Side) => along(pelvis, right, signOf(of) * HALF.pelvis);
+  const headDirection = upper + towards * neck;
+  const neckTop = along(top, upper + towards * neck * 0.6, LENGTH.neck);
+  const head = along(neckTop, headDirection, LENGTH.head);
+  const seatedThigh = pose.body === "seated" ? 20 : LENGTH.thigh;
+  const legOf = (of: Side, { knee, abduction = 0 }: LegPose): Leg => {
+    const sign = signOf(of);
+    const thigh = base + 180 - sign * (pose.body === "seated" ? 6 : abduction);
+    const shank = pose.body === "seated" ? base + 180 : thigh + sign * knee;
+    return leg(hipOf(of), thigh, shank, shank - sign * 40, seatedThigh);
+  };
+  const armOf = (of: Side, { shoulder, elbow, wrist = 0 }: ArmPose): Arm => {
+    const sign = signOf(of);
+    const upperArm = upper + 180 - sign * shoulder;
+    const forearm = upperArm - sign * elbow;
+    return arm(shoulderOf(of), upperArm, forearm, forearm - sign * wrist);
+  };
+  const far = otherSide(side);
+  const tested = legOf(side, pose.tested);
+  const other = legOf(far, pose.other);
+  const testedPose = pose.testedArm ?? { shoulder: 14, elbow: 8 };
+  const testedArm = armOf(side, testedPose);
+  const spineOf = (of: Side) => along(along(pelvis, base, 8), right, signOf(of) * 13);
+  const y = 94;
   return {
-    head: { x: shoulderX - LENGTH.neck - 8, y: MIDLINE_Y },
-    neck: { x: shoulderX - 8, y: MIDLINE_Y },
-    shoulders: [upper.shoulder, lower.shoulder],
+    head,
+    nose: head,
+    neck: neckTop,
+    shoulders: [shoulderOf("right"), shoulderOf("left")],
+    waist,
     pelvis,
-    elbows: [upper.elbow, lower.elbow],
-    hands: [upper.hand, lower.hand],
+    hips: [hipOf("right"), hipOf("left")],
+    testedArm,
+    otherArm: armOf(far, pose.otherArm ?? { shoulder: 14, elbow: 8 }),
     tested,
     other,
     landmarks: {
+      crown: along(head, headDirection, 14),
+      forehead: along(head, headDirection, 6),
+      occiput: along(head, headDirection, 4),
+      chin: along(head, headDirection + 180, 10),
+      neck: neckTop,
+      "shoulder-tested": shoulderOf(side),
+      "shoulder-other": shoulderOf(far),
+      "elbow-tested": testedArm.elbow,
+      "wrist-tested": testedArm.wrist,
+      "hand-tested": testedArm.hand,
+      "upper-back": between(waist, top, 0.6),
+      "low-back": waist,
+      belly: waist,
       sacrum: pelvis,
       "iliac-crest": pelvis,
-      "iliac-spine-tested": spine(testedOut),
-      "iliac-spine-other": spine(otherOut),
+      "iliac-spine-tested": spineOf(side),
+      "iliac-spine-other": spineOf(far),
+      pubis: along(pelvis, base + 180, 6),
+      "thigh-tested": between(tested.hip, tested.knee, 0.8),
       "knee-tested": tested.knee,
       "knee-other": other.knee,
-      "thigh-tested": between(tested.hip, tested.knee, 0.8),
+      "ankle-tested": tested.ankle,
+      "ankle-other": other.ankle,
+      "foot-tested": tested.toe,
     },
-    tableEnd: 300,
+    turns: {
+      shoulder: { pivot: testedArm.shoulder, zero: upper + 180, sign: towards === 1 ? -1 : 1, reach: LENGTH.upperArm },
+      elbow: {
+        pivot: testedArm.elbow,
+        zero: upper + 180 - towards * testedPose.shoulder,
+        sign: towards === 1 ? -1 : 1,
+        reach: LENGTH.forearm,
+      },
+      abduction: { pivot: tested.hip, zero: base + 180, sign: towards === 1 ? -1 : 1, reach: LENGTH.thigh },
+      neck: { pivot: top, zero: upper, sign: towards, reach: 34 },
+    },
+    ground:
+      pose.body === "seated"
+        ? [
+            [
+              { x: -46, y: 14 },
+              { x: 46, y: 14 },
+              { x: 46, y: 24 },
+              { x: -46, y: 24 },
+            ],
+          ]
+        : isLying(pose)
+          ? []
+          : [
+              [
+                { x: -60, y: y + 24 },
+                { x: 60, y: y + 24 },
+                { x: 60, y: y + 28 },
+                { x: -60, y: y + 28 },
+              ],
+            ],
   };
 }
 
-/** On the side, seen from above: the profile again, laid flat in the middle of the table. */
-function sideLying(pose: FigurePose): Skeleton {
-  const flat = profile({ ...pose, lying: "prone" });
-  const lift = MIDLINE_Y - 26 - PELVIS.y;
-  const move = (point: Point): Point => ({ x: point.x, y: point.y + lift });
-  const moveLeg = (from: Leg): Leg => ({
-    hip: move(from.hip),
-    knee: move(from.knee),
-    ankle: move(from.ankle),
-    toe: move(from.toe),
-  });
-  const arm = {
-    elbow: { x: flat.neck.x + 26, y: PELVIS.y + lift + 30 },
-    hand: { x: flat.neck.x + 2, y: PELVIS.y + lift + 42 },
-  };
+/** Looking down on head and shoulders; they face up the page, so their right is on the right. */
+function fromCrown(pose: FigurePose, side: Side): Raw {
+  const sign = side === "right" ? 1 : -1;
+  const head: Point = { x: 0, y: -6 };
+  const face = 90 - sign * (pose.turn ?? 0);
+  const shoulders: [Point, Point] = [
+    { x: 64, y: 10 },
+    { x: -64, y: 10 },
+  ];
+  const flat = frontal({ ...pose, view: "front" }, side);
+  const landmarks = Object.fromEntries(Object.keys(flat.landmarks).map((name) => [name, head])) as Record<
+    FigureLandmark,
+    Point
+  >;
   return {
     ...flat,
-    head: move(flat.head),
-    neck: move(flat.neck),
-    shoulders: [move(flat.shoulders[0]), move(flat.shoulders[1])],
-    pelvis: move(flat.pelvis),
-    elbows: [arm.elbow, arm.elbow],
-    hands: [arm.hand, arm.hand],
-    tested: moveLeg(flat.tested),
-    other: moveLeg({
-      ...flat.other,
-      knee: { x: flat.other.knee.x + 9, y: flat.other.knee.y - 6 },
-      ankle: { x: flat.other.ankle.x + 9, y: flat.other.ankle.y - 6 },
-      toe: { x: flat.other.toe.x + 9, y: flat.other.toe.y - 6 },
-    }),
-    landmarks: Object.fromEntries(Object.entries(flat.landmarks).map(([name, point]) => [name, move(point)])) as Record<
-      FigureLandmark,
-      Point
-    >,
+    head,
+    nose: along(head, face, 40),
+    neck: head,
+    shoulders,
+    landmarks: {
+      ...landmarks,
+      neck: along(head, face + 180, 30),
+      "shoulder-tested": side === "right" ? shoulders[0] : shoulders[1],
+      "shoulder-other": side === "right" ? shoulders[1] : shoulders[0],
+    },
+    turns: { turn: { pivot: head, zero: 90, sign: sign === 1 ? -1 : 1, reach: 46 } },
+    ground: [],
+  };
+}
+
+const TAIL = 44;
+const TAILS = { up: { x: 0, y: TAIL }, down: { x: 0, y: -TAIL }, left: { x: TAIL, y: 0 }, right: { x: -TAIL, y: 0 } };
+
+/** Where the arrows of pushing hands begin. */
+const tailsOf = (raw: Raw, { contacts }: FigurePose): Point[] =>
+  contacts.flatMap(({ at, push }) => {
+    if (!(push in TAILS)) return [];
+    const { x, y } = TAILS[push as keyof typeof TAILS];
+    return [{ x: raw.landmarks[at].x + x, y: raw.landmarks[at].y + y }];
+  });
+
+/** Every point of the figure, for fitting; limbs have width. */
+const pointsOf = (raw: Raw, pose: FigurePose): Point[] =>
+  pose.view === "crown"
+    ? [raw.shoulders[0], raw.shoulders[1], { x: 0, y: -52 }, { x: 0, y: 40 }]
+    : [
+        raw.head,
+        raw.nose,
+        raw.landmarks.crown,
+        ...raw.shoulders,
+        raw.pelvis,
+        ...[raw.tested, raw.other].flatMap(({ knee, ankle, toe }) => [knee, ankle, toe]),
+        ...[raw.testedArm, raw.otherArm].flatMap(({ elbow, wrist, hand }) => [elbow, wrist, hand]),
+        ...raw.ground.flat(),
+        ...tailsOf(raw, pose),
+      ];
+
+const LARGEST = 1.25;
+
+function fitted(raw: Raw, pose: FigurePose): Skeleton {
+  const points = pointsOf(raw, pose);
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  const [left, right, top, bottom] = [
+    Math.min(...xs) - 12,
+    Math.max(...xs) + 12,
+    Math.min(...ys) - 14,
+    Math.max(...ys) + 8,
+  ];
+  const room = { x: FRAME.width - 2 * MARGIN.x, y: FRAME.height - MARGIN.top - MARGIN.bottom };
+  const scale = Math.min(room.x / (right - left), room.y / (bottom - top), LARGEST);
+  const shift = {
+    x: MARGIN.x + (room.x - (right - left) * scale) / 2 - left * scale,
+    y: MARGIN.top + (room.y - (bottom - top) * scale) / 2 - top * scale,
+  };
+  const move = ({ x, y }: Point): Point => ({ x: x * scale + shift.x, y: y * scale + shift.y });
+  const moveAll = <T extends object>(parts: T): T =>
+    Object.fromEntries(Object.entries(parts).map(([name, point]) => [name, move(point as Point)])) as T;
+  return {
+    head: move(raw.head),
+    nose: move(raw.nose),
+    neck: move(raw.neck),
+    shoulders: [move(raw.shoulders[0]), move(raw.shoulders[1])],
+    waist: move(raw.waist),
+    pelvis: move(raw.pelvis),
+    hips: [move(raw.hips[0]), move(raw.hips[1])],
+    testedArm: moveAll(raw.testedArm),
+    otherArm: moveAll(raw.otherArm),
+    tested: moveAll(raw.tested),
+    other: moveAll(raw.other),
+    landmarks: moveAll(raw.landmarks),
+    turns: Object.fromEntries(
+      Object.entries(raw.turns).map(([part, turn]) => [
+        part,
+        { ...turn, pivot: move(turn.pivot), reach: turn.reach * scale },
+      ]),
+    ),
+    ground: raw.ground.map((outline) => outline.map(move)),
+    scale,
   };
 }
 
 /**
- * A pose's joint angles → where every joint is drawn.
+ * A pose's joint angles → where every joint is drawn, fitted to the frame.
  *
- * @param side which of the patient's legs is the tested one
+ * @param side which of the patient's sides is the tested one
  */
 export function poseSkeleton(pose: FigurePose, side: Side): Skeleton {
-  if (pose.lying === "side") return sideLying(pose);
-  return pose.view === "above" ? fromAbove(pose, side) : profile(pose);
+  const raw =
+    pose.view === "crown" ? fromCrown(pose, side) : pose.view === "front" ? frontal(pose, side) : profile(pose);
+  return fitted(raw, pose);
 }

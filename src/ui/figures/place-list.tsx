@@ -27,7 +27,7 @@ export function PlaceList({ chosen, onToggle, sites = SITE_IDS }: PlaceListProps
                 aria-pressed={pressed}
                 aria-label={placeLabel(place)}
                 onClick={() => onToggle(place)}
-                className={`px-1! ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
+                className="px-1!"
               >
                 {COLUMN_NAMES[side]}
               </Button>

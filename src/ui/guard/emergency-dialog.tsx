@@ -17,6 +17,9 @@ export function EmergencyDialog() {
     ? undefined
     : guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
   if (!open) return null;
+  const question = open.id.split(".")[0]!;
+  /** What a test or the baseline showed is corrected there, not here. */
+  const isAnswer = guard.questions.some(({ id }) => id === question);
   const short = action.trim().length < SHORTEST;
   return (
     <AlertDialog.Root open>
@@ -59,14 +62,11 @@ export function EmergencyDialog() {
             >
               Record and go on
             </Button>
-            <Button
-              big
-              onClick={() =>
-                void append({ type: "guard-answered", body: { question: open.id.split(".")[0]!, answer: "no" } })
-              }
-            >
-              It was a slip: the answer is no
-            </Button>
+            {isAnswer && (
+              <Button big onClick={() => void append({ type: "guard-answered", body: { question, answer: "no" } })}>
+                It was a slip: the answer is no
+              </Button>
+            )}
           </div>
         </AlertDialog.Content>
       </AlertDialog.Portal>

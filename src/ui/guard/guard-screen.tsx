@@ -4,6 +4,8 @@ import { AlertTriangle, Ban, Check, Send } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import type { Block, Referral } from "@/core/guard/assess";
+import { protocolOf } from "@/core/knowledge/protocols";
+import { CITATIONS } from "@/core/knowledge/citations";
 import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/guard-questions";
 import { LOADS } from "@/core/vocabulary/examination";
 import { Button } from "../primitives/button";
@@ -54,7 +56,9 @@ function BlockRow({ block }: { block: Block }) {
         Blocks {loads}
         {block.on === "person" ? "" : ` on the ${block.on}`}.
       </p>
-      {block.overridden ? (
+      {block.final ? (
+        <p className="mt-1 text-sm">No typed reason lifts it; only the answer that led to it can change.</p>
+      ) : block.overridden ? (
         <p className="mt-1 text-sm">
           <strong>Overridden:</strong> {block.overridden}
         </p>
@@ -96,12 +100,17 @@ function ReferralRow({ referral }: { referral: Referral }) {
 }
 
 function QuestionRow({ question, answer }: { question: GuardQuestion; answer: string | undefined }) {
-  const { append } = useExam();
+  const { append, previous } = useExam();
+  const last = question.options.find(({ id }) => id === previous?.guardAnswers[question.id]);
   return (
-    <li className="grid gap-2 border-b border-line py-2.5 last:border-0 md:grid-cols-[1fr_auto] md:items-center">
+    <li className="grid gap-2 border-b border-line py-2 last:border-0 md:grid-cols-[1fr_auto] md:items-center">
       <p>
-        <strong className="block text-sm text-soft">{question.heading}</strong>
+        <strong className="block text-sm text-soft">
+          {question.heading}
+          {last && <span className="font-normal"> · last visit: {last.label.toLowerCase()}</span>}
+        </strong>
         {question.ask}
+        {question.citation && <span className="block text-xs text-soft">{CITATIONS[question.citation]}</span>}
       </p>
       <Choice
         label={question.heading}
@@ -125,9 +134,10 @@ export function GuardScreen() {
         body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION },
       })),
     );
+  const shortcut = unanswered.filter(({ step }) => !step);
   const clearAll = () =>
     void append(
-      ...unanswered.map(({ id }) => ({
+      ...shortcut.map(({ id }) => ({
         type: "guard-answered" as const,
         body: { question: id, answer: ALL_CLEAR_OPTION },
       })),
@@ -153,10 +163,10 @@ export function GuardScreen() {
           ))}
         </ul>
         <div className="sticky bottom-0 -mx-4 -mb-4 mt-2 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">
-          {unanswered.length > 0 && (
+          {shortcut.length > 0 && (
             <Button look="main" big onClick={clearAll}>
               <Check aria-hidden size={20} /> All{" "}
-              {unanswered.length === questions.length ? "" : `${unanswered.length} others `}asked: no
+              {shortcut.length === questions.length ? "" : `${shortcut.length} others `}asked: no
             </Button>
           )}
           {unanswered.length === 0 && guard.askAgain && (
@@ -169,6 +179,11 @@ export function GuardScreen() {
               <Link href={`/exams/${exam}/run`}>On to the tests</Link>
             </Button>
           )}
+          {unanswered.length === 0 && !guard.askAgain && (
+            <Button big asChild>
+              <Link href={`/exams/${exam}/baseline`}>Neurological baseline</Link>
+            </Button>
+          )}
         </div>
       </Card>
       <aside className="flex flex-col gap-4" aria-label="What the answers mean">
@@ -179,6 +194,9 @@ export function GuardScreen() {
                 <ReferralRow key={referral.id} referral={referral} />
               ))}
             </ul>
+            <Link href={`/exams/${exam}/referral`} className="mt-2 flex min-h-11 items-center font-medium underline">
+              The letter, to print
+            </Link>
           </Card>
         )}
         {blocks.length > 0 && (
@@ -186,6 +204,20 @@ export function GuardScreen() {
             <ul className="flex flex-col gap-2">
               {blocks.map((block) => (
                 <BlockRow key={block.id} block={block} />
+              ))}
+            </ul>
+          </Card>
+        )}
+        {guard.first.length > 0 && (
+          <Card heading="First">
+            <ul className="flex flex-col gap-2">
+              {guard.first.map(({ id, text, tests }) => (
+                <li key={id}>
+                  {text}
+                  <span className="block text-sm text-soft">
+                    {tests.map((test) => protocolOf(test).name).join(", ")}
+                  </span>
+                </li>
               ))}
             </ul>
           </Card>

@@ -3,6 +3,7 @@
 import clsx from "clsx";
 import { RadioGroup } from "radix-ui";
 import { type ReactNode, useId } from "react";
+import { PRESSING } from "./button";
 
 type ChoiceProps<T extends string> = {
   label: ReactNode;
@@ -12,6 +13,8 @@ type ChoiceProps<T extends string> = {
   onChoose: (value: T) => void;
   big?: boolean;
   stacked?: boolean;
+  /** The option that was just pressed, and is not kept yet. */
+  pressing?: T | null;
   /** All in one row that fills the width, wrapping only on a phone. */
   inRow?: boolean;
 };
@@ -26,6 +29,7 @@ export function Choice<T extends string>({
   big = false,
   stacked = false,
   inRow = false,
+  pressing = null,
 }: ChoiceProps<T>) {
   const id = useId();
   return (
@@ -38,8 +42,11 @@ export function Choice<T extends string>({
         value={value ?? ""}
         onValueChange={(next) => onChoose(next as T)}
         className={clsx(
-          "flex gap-1.5",
-          stacked ? "flex-col items-stretch" : inRow ? "flex-wrap sm:flex-nowrap sm:gap-1" : "flex-wrap",
+          stacked
+            ? "flex flex-col items-stretch gap-1.5"
+            : inRow
+              ? "grid grid-cols-6 gap-1.5 lg:flex lg:gap-1"
+              : "flex flex-wrap gap-1.5",
         )}
       >
         {options.map((option) => (
@@ -52,6 +59,7 @@ export function Choice<T extends string>({
               big ? "min-h-14 min-w-14" : "min-h-11 min-w-11",
               inRow && "grow px-0!",
               stacked && "justify-start! py-2 text-left",
+              pressing === option.value && PRESSING,
               "border-edge bg-card data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:font-semibold data-[state=checked]:text-paper",
             )}
           >

@@ -2,6 +2,8 @@
 
 import { percentText } from "@/core/reading/words";
 import type { Spread } from "@/core/reading/draws";
+import { schoolsThatDiffer } from "@/core/exam/settings";
+import { findSchool } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
 import type { FiguredReading } from "@/core/reading/reading";
 import { SOURCES } from "@/core/vocabulary/sources";
@@ -107,10 +109,27 @@ function ReadingChoices() {
   );
 }
 
+/** Says so when the exam is read under other schools than it was made under, or than this practitioner now keeps. */
+function OtherSchools() {
+  const { state, profile, reading } = useExam();
+  const made = state.opened?.body.settings;
+  const named = (ids: readonly string[]) => ids.map((id) => findSchool(id)?.label ?? id).join("; ");
+  const sinceMade = made ? schoolsThatDiffer(made, reading.settings) : [];
+  const fromMine = schoolsThatDiffer(profile.settings.reading, reading.settings);
+  if (sinceMade.length + fromMine.length === 0) return null;
+  return (
+    <div role="note" className="rounded-lg bg-caution-well p-3 text-sm text-caution">
+      {sinceMade.length > 0 && <p>Read under other schools than it was made under: {named(sinceMade)}.</p>}
+      {fromMine.length > 0 && <p>Your own schools are different now: {named(fromMine)}. This exam keeps its own.</p>}
+    </div>
+  );
+}
+
 /** The whole reading on its own page, with every step open to be checked. */
 export function ReadingScreen() {
   const { reading } = useExam();
   const spreads = useSpreads(reading);
+  const examined = reading.figured.some(({ wording }) => wording.word !== "not examined");
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_23rem]">
       <div className="flex flex-col gap-4">
@@ -119,9 +138,11 @@ export function ReadingScreen() {
             Under 18: all figures come from adults, so probabilities are greyed.
           </p>
         )}
-        {reading.figured.map((figured, index) => (
-          <SourceCard key={figured.side} figured={figured} spread={spreads[index] ?? null} />
-        ))}
+        <OtherSchools />
+        {(reading.signs.length === 0 || examined) &&
+          reading.figured.map((figured, index) => (
+            <SourceCard key={figured.side} figured={figured} spread={spreads[index] ?? null} />
+          ))}
       </div>
       <div className="flex flex-col gap-4">
         <Card heading="Rules">

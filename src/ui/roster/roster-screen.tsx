@@ -6,7 +6,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ExamEvent, ExamRegion } from "@/core/exam/events";
 import { describeProblem, type Problem } from "@/core/problem";
 import type { RosterRow } from "@/server/people";
 import type { Profile } from "@/server/practitioners";
@@ -52,7 +52,7 @@ function useSearch(initial: readonly RosterRow[]) {
 function useNewExam(profile: Profile | null) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
-  const open = async (person: RosterRow) => {
+  const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic") => {
     if (!profile) return router.push("/settings");
     const exam = newId();
     const event: ExamEvent = {
@@ -70,7 +70,7 @@ function useNewExam(profile: Profile | null) {
           birthDate: person.birthDate,
           sex: person.sex,
         },
-        region: "lumbopelvic",
+        region,
         settings: profile.settings.reading,
       },
     };
@@ -87,6 +87,11 @@ function useNewExam(profile: Profile | null) {
   };
   return { open, problem };
 }
+
+const REGION_BUTTONS: readonly { region: ExamRegion; label: string }[] = [
+  { region: "lumbopelvic", label: "Back, leg" },
+  { region: "neck-arm", label: "Neck, arm" },
+];
 
 function useImport() {
   const router = useRouter();
@@ -248,9 +253,17 @@ export function RosterScreen({ initial, profile }: RosterProps) {
                 <span className="block text-soft">born {person.birthDate}</span>
               </span>
               <ExamLinks person={person} />
-              <Button onClick={() => void open(person)}>
-                <Plus aria-hidden size={16} /> Examine <span className="sr-only">{person.name}</span>
-              </Button>
+              <span className="flex gap-1.5">
+                {REGION_BUTTONS.map(({ region, label }) => (
+                  <Button key={region} className="px-2.5!" onClick={() => void open(person, region)}>
+                    <Plus aria-hidden size={16} />
+                    <span>
+                      <span className="sr-only">Examine {person.name}, </span>
+                      {label}
+                    </span>
+                  </Button>
+                ))}
+              </span>
             </li>
           ))}
           {people.length === 0 && (

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { offeredPlaces } from "@/core/planning/offered-places";
+import { testLabel } from "@/core/reading/steps";
 import type { Place } from "@/core/vocabulary/sites";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -37,7 +38,7 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
               big
               aria-pressed={places.includes(place)}
               onClick={() => toggle(place)}
-              className={`gap-1.5 px-2.5! text-sm ${places.includes(place) ? "border-ink! bg-ink! text-paper!" : ""}`}
+              className="gap-1.5 px-2.5! text-sm"
             >
               <PlaceName place={place} />
             </Button>
@@ -67,7 +68,21 @@ export function BeforeTesting() {
   }
   if (guard.unanswered.length > 0 || guard.askAgain) {
     return (
-      <Card heading={guard.askAgain ? "A test was stopped" : "The guard comes first"}>
+      <Card
+        heading={
+          guard.newSigns.length
+            ? "A sign is new since the technique"
+            : guard.askAgain
+              ? "A test was stopped"
+              : "The guard comes first"
+        }
+      >
+        {guard.newSigns.length > 0 && (
+          <p className="mb-2 font-medium">
+            {[...new Set(guard.newSigns.map(testLabel))].join(", ")}: positive now, negative before. Baseline and guard
+            come up again.
+          </p>
+        )}
         <p className="mb-4">
           {guard.askAgain
             ? "Ask the warning questions again before going on."
@@ -76,6 +91,11 @@ export function BeforeTesting() {
         <Button look="main" big asChild>
           <Link href={`/exams/${exam}/guard`}>To the guard</Link>
         </Button>
+        {guard.newSigns.length > 0 && (
+          <Button big asChild className="ml-2">
+            <Link href={`/exams/${exam}/baseline`}>To the baseline</Link>
+          </Button>
+        )}
       </Card>
     );
   }

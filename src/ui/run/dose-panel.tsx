@@ -10,11 +10,16 @@ import { HoldTimer } from "./hold-timer";
 import type { TestActions } from "./use-test";
 import { useKeys } from "../shell/use-keys";
 
+type DosePanelProps = Pick<TestActions, "stage" | "record" | "giveDose"> & {
+  /** Names the test and side, so that a hold and its rest outlast the first answer and a reload. */
+  holdId: string;
+};
+
 /** The force given, beside the force asked; the hold; the thrusts. All may stay empty: "as asked, not measured". */
-export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage" | "record" | "giveDose">) {
+export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
   const { profile } = useExam();
   const { unit, sound } = profile.settings.work;
-  const { kgf, holdSeconds, thrusts } = stage.dose;
+  const { kgf, holdSeconds, restSeconds, thrusts } = stage.dose;
   const input = useRef<HTMLInputElement>(null);
   const given = record?.dose?.force;
   const [typed, setTyped] = useState(given ? String(Math.round(convertForce(given, unit) * 10) / 10) : "");
@@ -28,12 +33,13 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
     const value = Number(text.replace(",", "."));
     if (given?.value !== value || given.unit !== unit) giveDose({ force: { value, unit } });
   };
-  const asAsked = () => {
-    const text = String(Math.round(convertForce({ value: kgf![0], unit: "kgf" }, unit)));
+  const asAsked = (asked: number) => {
+    const text = String(Math.round(convertForce({ value: asked, unit: "kgf" }, unit)));
     setTyped(text);
     keep(text);
   };
 
+  if (!kgf && !holdSeconds && !thrusts) return null;
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
       {kgf && (
@@ -56,15 +62,17 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
             {unit}
             <KeyHint keys="D" />
           </label>
-          <Button big onClick={asAsked}>
+          <Button big onClick={() => asAsked(kgf[0])}>
             as asked
           </Button>
         </>
       )}
       {holdSeconds && (
         <HoldTimer
-          key={stage.id}
+          key={holdSeconds}
+          id={`${holdId} ${stage.id}`}
           seconds={holdSeconds}
+          rest={restSeconds ?? 0}
           sound={sound}
           held={record?.dose?.seconds ?? null}
           onHeld={(seconds) => giveDose({ seconds })}
@@ -83,7 +91,7 @@ export function DosePanel({ stage, record, giveDose }: Pick<TestActions, "stage"
               key={count}
               big
               aria-pressed={record?.dose?.thrusts === count}
-              className={`px-2 ${record?.dose?.thrusts === count ? "border-ink! bg-ink! text-paper!" : ""}`}
+              className="px-2"
               onClick={() => giveDose({ thrusts: count })}
             >
               {count}

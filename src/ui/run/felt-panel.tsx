@@ -2,10 +2,11 @@
 
 import dynamic from "next/dynamic";
 import { useState } from "react";
+import type { StageRecord } from "@/core/exam/state";
 import { offeredPlaces } from "@/core/planning/offered-places";
-import { REACTIONS } from "@/core/vocabulary/examination";
+import { QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary/examination";
 import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";
-import type { Side } from "@/core/vocabulary/sides";
+import type { SheetStep } from "@/core/planning/run-sheet";
 import { PlaceList } from "../figures/place-list";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
@@ -13,7 +14,8 @@ import { KeyHint } from "../primitives/key-hint";
 import { Score } from "../primitives/score";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-import type { TestActions } from "./use-test";
+import { stepped, type TestActions } from "./use-test";
+import { usePressing } from "./use-pressing";
 import { useKeys } from "../shell/use-keys";
 
 /** Fetched when the chart is opened: most answers never need it. */
@@ -21,7 +23,16 @@ const BodyChart = dynamic(() => import("../figures/body-chart").then((module) =>
 
 const PLACE_KEYS = ["q", "w", "e", "r", "t", "y"] as const;
 /** Short names for the places that come up most at the table. */
-const SHORT: Partial<Record<string, string>> = { "si-area": "buttock below L5", "low-back": "low back above L5" };
+const SHORT: Partial<Record<string, string>> = {
+  "si-area": "buttock below L5",
+  "low-back": "low back above L5",
+  "dorsum-foot": "top of foot",
+  "medial-knee-shin": "inner knee, shin",
+  "upper-trapezius-scapula": "shoulder blade",
+  "head-occiput": "head",
+  "ring-little-finger": "ring, little finger",
+  "thumb-index": "thumb, index",
+};
 
 export const PlaceName = ({ place }: { place: Place }) => {
   const { site, side } = placeParts(place);
@@ -36,74 +47,124 @@ export const PlaceName = ({ place }: { place: Place }) => {
   );
 };
 
-type FeltPanelProps = Pick<TestActions, "record" | "toggleFelt" | "rate" | "rateBy" | "toggleReaction"> & {
-  side: Side | null;
+const scorePressed = (score: number) => `score ${score}` as const;
+
+type FeltActions = Pick<TestActions, "feltRecord" | "toggleFelt" | "rate" | "rateBy" | "toggleReaction">;
+
+/** Where it was felt and how bad, with the keys for it; they listen as soon as the answer was pressed. */
+export function useFelt(
+  { feltRecord: record, toggleFelt, rate, rateBy, toggleReaction }: FeltActions,
+  { side, protocol }: Pick<SheetStep, "side" | "protocol">,
+  isAsked: boolean,
+) {
+  const { state } = useExam();
+  const [pressing, press] = usePressing<Place | Reaction | `score ${number}`>();
+  const offered = offeredPlaces(state, side, protocol);
+  const atRest = state.rest?.intensity ?? 0;
+  const actions = {
+    offered,
+    pressing,
+    place: (place: Place) => press(place, toggleFelt(place)),
+    rate: (intensity: number) => press(scorePressed(intensity), rate(intensity)),
+    step: (by: number) => press(scorePressed(stepped(record, by, atRest)), rateBy(by, atRest)),
+    reaction: (reaction: Reaction) => press(reaction, toggleReaction(reaction)),
+  };
+  useKeys(PLACE_KEYS, (event) => {
+    const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
+    if (isAsked && place) actions.place(place);
+  });
+  useKeys(["+", "="], () => isAsked && actions.step(1));
+  useKeys(["-"], () => isAsked && actions.step(-1));
+  return actions;
+}
+
+type FeltPanelProps = {
+  record: StageRecord | null;
+  felt: ReturnType<typeof useFelt>;
   needsPlace: boolean;
+  /** The stage it came at, when another one is asked about by now. */
+  at: string | null;
+  /** Asked only by tests whose reading turns on what it feels like. */
+  qualities: Pick<TestActions, "toggleQuality"> | null;
 };
 
 /** Where it was felt (their own areas first), how bad, and what the body did. */
-export function FeltPanel({ record, toggleFelt, rate, rateBy, toggleReaction, side, needsPlace }: FeltPanelProps) {
-  const { state } = useExam();
+export function FeltPanel({ record, felt, needsPlace, at, qualities }: FeltPanelProps) {
   const [chart, setChart] = useState(false);
-  const offered = offeredPlaces(state, side);
+  const { offered, pressing } = felt;
   const chosen = record?.places ?? [];
   const places = [...offered, ...chosen.filter((place) => !offered.includes(place))];
-  useKeys(PLACE_KEYS, (event) => {
-    const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
-    if (place) toggleFelt(place);
-  });
   useKeys(["c"], () => setChart(true));
-  const step = (by: number) => rateBy(by, state.rest?.intensity ?? 0);
-  useKeys(["+", "="], () => step(1));
-  useKeys(["-"], () => step(-1));
 
   return (
     <div className="flex flex-col gap-2">
       <div role="group" aria-label="Where was it felt?" className="flex flex-wrap gap-1.5">
-        <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>Where?</span>
-        {places.map((place, index) => {
-          const pressed = chosen.includes(place);
-          return (
-            <Button
-              key={place}
-              big
-              aria-pressed={pressed}
-              data-place={place}
-              onClick={() => toggleFelt(place)}
-              className={`gap-1.5 px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
-            >
-              <PlaceName place={place} />
-              {index < PLACE_KEYS.length && <KeyHint keys={PLACE_KEYS[index]!.toUpperCase()} />}
-            </Button>
-          );
-        })}
+        <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
+          {at ? `Where, at ${at.toLowerCase()}?` : "Where?"}
+        </span>
+        {places.map((place, index) => (
+          <Button
+            key={place}
+            big
+            aria-pressed={chosen.includes(place)}
+            pressing={pressing === place}
+            data-place={place}
+            onClick={() => felt.place(place)}
+            className="gap-1.5 px-2.5! text-sm"
+          >
+            <PlaceName place={place} />
+            {index < PLACE_KEYS.length && <KeyHint keys={PLACE_KEYS[index]!.toUpperCase()} />}
+          </Button>
+        ))}
         <Button big onClick={() => setChart(true)} className="px-2.5! text-sm">
           elsewhere <KeyHint keys="C" />
         </Button>
       </div>
-      <Score label="How bad?" value={record?.intensity ?? null} onChoose={rate} big inRow />
+      <Score
+        label="How bad?"
+        value={record?.intensity ?? null}
+        pressing={pressing?.startsWith("score ") ? Number(pressing.slice(6)) : null}
+        onChoose={felt.rate}
+        big
+        inRow
+      />
       <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
+        {qualities && (
+          <span role="group" aria-label="What it feels like" className="flex flex-wrap items-center gap-1.5">
+            <span className="pr-1 text-sm text-soft">It feels</span>
+            {QUALITIES.map((quality) => (
+              <Button
+                key={quality}
+                big
+                data-quality={quality}
+                aria-pressed={record?.qualities.includes(quality) ?? false}
+                onClick={() => void qualities.toggleQuality(quality)}
+                className="px-2.5! text-sm"
+              >
+                {quality}
+              </Button>
+            ))}
+          </span>
+        )}
         <span className="pr-1 text-sm text-soft">Seen beside it</span>
-        {REACTIONS.map((reaction) => {
-          const pressed = record?.reactions.includes(reaction) ?? false;
-          return (
-            <Button
-              key={reaction}
-              big
-              aria-pressed={pressed}
-              onClick={() => toggleReaction(reaction)}
-              className={`px-2.5! text-sm ${pressed ? "border-ink! bg-ink! text-paper!" : ""}`}
-            >
-              {reaction}
-            </Button>
-          );
-        })}
+        {REACTIONS.map((reaction) => (
+          <Button
+            key={reaction}
+            big
+            aria-pressed={record?.reactions.includes(reaction) ?? false}
+            pressing={pressing === reaction}
+            onClick={() => felt.reaction(reaction)}
+            className="px-2.5! text-sm"
+          >
+            {reaction}
+          </Button>
+        ))}
       </div>
       <Dialog open={chart} onOpenChange={setChart} title="Where was it felt?" wide>
-        <BodyChart chosen={chosen} onToggle={toggleFelt} />
+        <BodyChart chosen={chosen} onToggle={felt.place} />
         <details>
           <summary className="flex min-h-11 items-center font-medium">The same as a list</summary>
-          <PlaceList chosen={chosen} onToggle={toggleFelt} />
+          <PlaceList chosen={chosen} onToggle={felt.place} />
         </details>
         <Button look="main" big onClick={() => setChart(false)}>
           Done

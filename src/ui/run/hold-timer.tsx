@@ -22,50 +22,136 @@ function beep(): void {
   tone.onended = () => void context.close();
 }
 
-type HoldTimerProps = { seconds: number; sound: boolean; held: number | null; onHeld: (seconds: number) => void };
+type HoldTimerProps = {
+  /** Names the hold, so that a reload finds it running. */
+  id: string;
+  seconds: number;
+  /** Seconds of rest counted down after a whole hold; 0: none. */
+  rest: number;
+  sound: boolean;
+  held: number | null;
+  onHeld: (seconds: number) => void;
+};
 
-/** A ring that fills while the hold lasts, and a tone at its end. Stopping early records what was held. */
-export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTimerProps) {
+/** A gap this long between two looks at the clock means that the page or the tablet slept. */
+const SLEPT_MS = 2500;
+
+const startedKey = (id: string) => `dust-lantern-hold ${id}`;
+const readStart = (id: string): number | null => {
+  const kept = Number(sessionStorage.getItem(startedKey(id)));
+  return kept > 0 ? kept : null;
+};
+const keepStart = (id: string, at: number | null) =>
+  at === null ? sessionStorage.removeItem(startedKey(id)) : sessionStorage.setItem(startedKey(id), String(at));
+
+const REST_KEY = "dust-lantern-rest";
+
+/** Counts the rest after a hold down to nothing, and says so with a tone. */
+function useRest(sound: boolean): { left: number; start: (seconds: number) => void; end: () => void } {
+  const [until, setUntil] = useState<number | null>(null);
+  const [left, setLeft] = useState(0);
+  useEffect(() => {
+    const kept = Number(sessionStorage.getItem(REST_KEY));
+    const timer = setTimeout(() => kept > Date.now() && setUntil(kept), 0);
+    return () => clearTimeout(timer);
+  }, []);
+  useEffect(() => {
+    if (until === null) return;
+    const timer = setInterval(() => {
+      const remaining = Math.ceil((until - Date.now()) / 1000);
+      setLeft(Math.max(0, remaining));
+      if (remaining > 0) return;
+      setUntil(null);
+      if (sound) beep();
+    }, 200);
+    return () => clearInterval(timer);
+  }, [until, sound]);
+  const start = useCallback((seconds: number) => {
+    const at = Date.now() + seconds * 1000;
+    sessionStorage.setItem(REST_KEY, String(at));
+    setLeft(seconds);
+    setUntil(at);
+  }, []);
+  const end = useCallback(() => {
+    sessionStorage.removeItem(REST_KEY);
+    setLeft(0);
+    setUntil(null);
+  }, []);
+  return { left, start, end };
+}
+
+/** The clock of one hold: by the time of day, so that neither a reload nor a sleeping tablet stops it. */
+function useHold({ id, seconds, onHeld }: Pick<HoldTimerProps, "id" | "seconds" | "onHeld">, sound: boolean) {
   const [startedAt, setStartedAt] = useState<number | null>(null);
   const [elapsed, setElapsed] = useState(0);
-  const [sound, setSound] = useState(soundAtFirst);
+  const [slept, setSlept] = useState(false);
   const report = useRef(onHeld);
   useEffect(() => {
     report.current = onHeld;
   }, [onHeld]);
+  useEffect(() => {
+    const timer = setTimeout(() => setStartedAt(readStart(id)), 0);
+    return () => clearTimeout(timer);
+  }, [id]);
 
   useEffect(() => {
     if (startedAt === null) return;
+    let last = Date.now();
     let frame = requestAnimationFrame(function tick() {
-      const passed = (performance.now() - startedAt) / 1000;
+      const now = Date.now();
+      const passed = (now - startedAt) / 1000;
+      const overslept = now - last > SLEPT_MS && passed > seconds;
+      last = now;
       setElapsed(Math.min(passed, seconds));
       if (passed < seconds) {
         frame = requestAnimationFrame(tick);
         return;
       }
+      keepStart(id, null);
       setStartedAt(null);
+      setSlept(overslept || passed > seconds + SLEPT_MS / 1000);
       if (sound) beep();
-      report.current(seconds);
+      if (passed <= seconds + SLEPT_MS / 1000) report.current(seconds);
     });
     return () => cancelAnimationFrame(frame);
-  }, [startedAt, seconds, sound]);
+  }, [startedAt, seconds, sound, id]);
 
   const toggle = useCallback(() => {
+    setSlept(false);
     if (startedAt === null) {
+      const at = Date.now();
+      keepStart(id, at);
       setElapsed(0);
-      setStartedAt(performance.now());
+      setStartedAt(at);
       return;
     }
+    keepStart(id, null);
     setStartedAt(null);
-    report.current(Math.round(((performance.now() - startedAt) / 1000) * 10) / 10);
-  }, [startedAt]);
-  useKeys(["h"], toggle);
+    report.current(Math.round(((Date.now() - startedAt) / 1000) * 10) / 10);
+  }, [startedAt, id]);
+  return { startedAt, elapsed, slept, toggle };
+}
+
+/** A ring that fills while the hold lasts, and a tone at its end. Stopping early records what was held. */
+export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld }: HoldTimerProps) {
+  const [sound, setSound] = useState(soundAtFirst);
+  const resting = useRest(sound);
+  const done = (given: number) => {
+    if (rest > 0 && given >= seconds) resting.start(rest);
+    onHeld(given);
+  };
+  const { startedAt, elapsed, slept, toggle } = useHold({ id, seconds, onHeld: done }, sound);
+  const press = () => {
+    resting.end();
+    toggle();
+  };
+  useKeys(["h"], press);
 
   const shown = startedAt === null && held !== null ? held : elapsed;
   const left = Math.ceil(seconds - shown);
   return (
     <div className="flex items-center gap-1">
-      <Button big onClick={toggle} className="gap-3 px-3">
+      <Button big onClick={press} className="gap-3 px-3">
         <svg width={44} height={44} viewBox="0 0 56 56" aria-hidden>
           <circle cx={28} cy={28} r={RADIUS} fill="none" stroke="var(--line)" strokeWidth={6} />
           <circle
@@ -89,13 +175,22 @@ export function HoldTimer({ seconds, sound: soundAtFirst, held, onHeld }: HoldTi
       <Button
         look="quiet"
         big
-        aria-pressed={sound}
-        aria-label="Tone at the end of the hold"
+        aria-label={sound ? "Turn off the tone at the end of the hold" : "Turn on the tone at the end of the hold"}
         className="px-2"
         onClick={() => setSound(!sound)}
       >
         {sound ? <Volume2 aria-hidden size={20} /> : <VolumeX aria-hidden size={20} />}
       </Button>
+      {resting.left > 0 && (
+        <p role="timer" aria-label="Rest" className="px-2 text-lg font-semibold">
+          rest {resting.left}
+        </p>
+      )}
+      {slept && (
+        <p role="alert" className="max-w-56 text-sm text-caution">
+          The page or tablet slept while this ran, so the hold is not recorded. Start it again, or type what was held.
+        </p>
+      )}
     </div>
   );
 }

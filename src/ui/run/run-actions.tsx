@@ -1,7 +1,9 @@
 "use client";
 
-import { ArrowRight, Octagon, RotateCcw, SkipForward, Undo2 } from "lucide-react";
-import { useState } from "react";
+import { ArrowRight, Ellipsis, Octagon, Undo2 } from "lucide-react";
+import dynamic from "next/dynamic";
+import { DropdownMenu } from "radix-ui";
+import { type ReactNode, useState } from "react";
 import { STOP_REASONS } from "@/core/exam/events";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { Button } from "../primitives/button";
@@ -10,6 +12,13 @@ import { useExam } from "../exam/exam-provider";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
 import { useKeys } from "../shell/use-keys";
+
+const TechniqueDialog = dynamic(() => import("./technique-dialog").then((module) => module.TechniqueDialog), {
+  ssr: false,
+});
+const StageNoteDialog = dynamic(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog), {
+  ssr: false,
+});
 
 const SKIP_REASONS = [
   "the rule is decided",
@@ -24,15 +33,22 @@ type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; on
 const onControl = (event: KeyboardEvent) =>
   event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
 
-/** What can be done at any time: stop, undo, skip, repeat, go on. */
+const LATER_REASONS = ["after they have rested", "when they are turned over", "after the other side"] as const;
+const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer not to"] as const;
+
+/** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
 export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   const { append, undo } = useExam();
-  const [asking, setAsking] = useState<"stop" | "skip" | null>(null);
+  const [asking, setAsking] = useState<"stop" | "skip" | "later" | "stage" | "technique" | "note" | null>(null);
+  const { protocol, side } = step;
+  const name = `${protocol.name}${side ? ` ${side}` : ""}`;
+  const said = (reason: string, typed: string) => (reason === "other" ? typed : reason);
   const skip = (reason: string, typed: string) => {
-    void append({
-      type: "test-skipped",
-      body: { test: step.protocol.id, side: step.side, reason: reason === "other" ? typed : reason },
-    });
+    void append({ type: "test-skipped", body: { test: protocol.id, side, reason: said(reason, typed) } });
+    onNext();
+  };
+  const later = (reason: string, typed: string) => {
+    void append({ type: "test-postponed", body: { test: protocol.id, side, reason: said(reason, typed) } });
     onNext();
   };
   const stop = (reason: string, note: string) =>
@@ -40,56 +56,107 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       type: "run-stopped",
       body: { run: test.run?.id ?? null, reason: reason as (typeof STOP_REASONS)[number], note },
     });
+  const canLeaveOut = test.ladder !== null && test.ladder.here !== null && test.ladder.rungs.length > 1;
 
   useKeys(["s"], () => setAsking("stop"));
   useKeys(["x"], () => setAsking("skip"));
+  useKeys(["p"], () => setAsking("later"));
+  useKeys(["l"], () => setAsking("technique"));
+  useKeys(["f"], () => setAsking("note"));
   useKeys(["u"], () => void undo());
   useKeys(["a"], test.repeat);
   useKeys(["Enter"], (event) => {
     if (!onControl(event)) onNext();
   });
+  const reasons = (
+    kind: typeof asking,
+    title: string,
+    list: readonly string[],
+    onGive: (reason: string, typed: string) => void,
+    isStop = false,
+  ) => (
+    <ReasonDialog
+      open={asking === kind}
+      onOpenChange={(open) => setAsking(open ? kind : null)}
+      title={title}
+      reasons={list}
+      otherLabel={isStop ? "Another reason, or what was felt" : "Another reason"}
+      onGive={onGive}
+      stop={isStop}
+    />
+  );
 
   return (
-    <div className="flex flex-wrap gap-2 bg-paper py-2 sm:sticky sm:bottom-0 sm:z-10 sm:border-t sm:border-line">
-      <Button look="stop" big onClick={() => setAsking("stop")}>
-        <Octagon aria-hidden size={20} /> Stop the test <KeyHint keys="S" />
+    <div className="flex flex-wrap items-center gap-1.5 bg-paper py-2 sm:sticky sm:bottom-0 sm:z-10 sm:border-t sm:border-line">
+      <Button look="stop" big className="px-3!" onClick={() => setAsking("stop")}>
+        <Octagon aria-hidden size={20} /> Stop <span className="sr-only">the test</span> <KeyHint keys="S" />
       </Button>
-      <Button big onClick={() => void undo()}>
+      <Button big className="px-3!" onClick={() => void undo()}>
         <Undo2 aria-hidden size={18} /> Undo <KeyHint keys="U" />
       </Button>
-      <Button big onClick={() => setAsking("skip")}>
-        <SkipForward aria-hidden size={18} /> Skip <KeyHint keys="X" />
-      </Button>
-      {test.run && (
-        <Button big onClick={test.repeat}>
-          <RotateCcw aria-hidden size={18} /> Repeat <KeyHint keys="A" />
-        </Button>
-      )}
-      {test.run && (
-        <Button big look="quiet" onClick={test.retract}>
-          Retract
-        </Button>
-      )}
-      <Button look={isDone ? "main" : "plain"} big className="ml-auto" onClick={onNext}>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button big className="px-3!">
+            <Ellipsis aria-hidden size={20} /> More
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            side="top"
+            align="start"
+            className="z-30 flex min-w-64 flex-col rounded-xl border border-edge bg-card p-1 shadow-lg"
+          >
+            <MoreItem keys="X" onSelect={() => setAsking("skip")}>
+              Skip this test
+            </MoreItem>
+            <MoreItem keys="P" onSelect={() => setAsking("later")}>
+              Later
+            </MoreItem>
+            {canLeaveOut && <MoreItem onSelect={() => setAsking("stage")}>Leave out: {test.stage.name}</MoreItem>}
+            {test.run && (
+              <MoreItem keys="A" onSelect={test.repeat}>
+                Repeat
+              </MoreItem>
+            )}
+            {test.run && <MoreItem onSelect={test.retract}>Retract this test</MoreItem>}
+            <MoreItem keys="F" onSelect={() => setAsking("note")}>
+              Note at this stage
+            </MoreItem>
+            <MoreItem keys="L" onSelect={() => setAsking("technique")}>
+              Log a technique
+            </MoreItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <Button look={isDone ? "main" : "plain"} big className="ml-auto px-3!" onClick={onNext}>
         Next test <ArrowRight aria-hidden size={18} /> <KeyHint keys="Enter" />
       </Button>
-      <ReasonDialog
-        open={asking === "stop"}
-        onOpenChange={(open) => setAsking(open ? "stop" : null)}
-        title="Stopped. Why?"
-        reasons={STOP_REASONS.filter((reason) => reason !== "other")}
-        otherLabel="Another reason, or what was felt"
-        onGive={stop}
-        stop
-      />
-      <ReasonDialog
-        open={asking === "skip"}
-        onOpenChange={(open) => setAsking(open ? "skip" : null)}
-        title={`Skip ${step.protocol.name}${step.side ? ` ${step.side}` : ""}. Why?`}
-        reasons={SKIP_REASONS}
-        otherLabel="Another reason"
-        onGive={skip}
-      />
+      {reasons(
+        "stop",
+        "Stopped. Why?",
+        STOP_REASONS.filter((reason) => reason !== "other"),
+        stop,
+        true,
+      )}
+      {reasons("skip", `Skip ${name}. Why?`, SKIP_REASONS, skip)}
+      {reasons("later", `${name} later. Why?`, LATER_REASONS, later)}
+      {reasons("stage", `Leave out ${test.stage.name}. Why?`, STAGE_REASONS, (reason, typed) =>
+        test.leaveStageOut(said(reason, typed)),
+      )}
+      {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
+      {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>
+  );
+}
+
+function MoreItem({ keys, onSelect, children }: { keys?: string; onSelect: () => void; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex min-h-14 items-center justify-between gap-4 rounded-lg px-3 outline-none data-highlighted:bg-well"
+    >
+      <span>{children}</span>
+      {keys && <KeyHint keys={keys} />}
+    </DropdownMenu.Item>
   );
 }

@@ -10,6 +10,7 @@ import { BeforeTesting, isReadyToTest, RestPanel } from "./before-testing";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
+import { useWakeLock } from "./use-wake-lock";
 
 /** The step after this one that is still to do, going round once; null when there is none. */
 function stepAfter(steps: readonly SheetStep[], key: string | undefined): SheetStep | null {
@@ -25,6 +26,7 @@ export function RunScreen() {
   /** Stays where the practitioner is until they go on, also when an answer completes the step. */
   const [selected, setSelected] = useState<string | null>(() => sheet.next?.key ?? sheet.steps.at(-1)?.key ?? null);
   const [rating, setRating] = useState(false);
+  useWakeLock();
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
   const goNext = () => setSelected(stepAfter(sheet.steps, current?.key)?.key ?? current?.key ?? null);
   useKeys(["Backspace"], () => {
@@ -35,20 +37,23 @@ export function RunScreen() {
   const leftHanded = profile.settings.work.hand === "left";
   const columns = leftHanded
     ? {
-        grid: "md:grid-cols-[1fr_12.5rem] xl:grid-cols-[21rem_1fr_13.5rem]",
+        grid: "md:grid-cols-[minmax(0,1fr)_12.5rem] xl:grid-cols-[21rem_minmax(0,1fr)_13.5rem]",
         sheet: "order-2 md:order-2 xl:order-3",
         test: "order-1 xl:order-2",
         reading: "order-3 xl:order-1",
       }
     : {
-        grid: "md:grid-cols-[12.5rem_1fr] xl:grid-cols-[13.5rem_1fr_21rem]",
+        grid: "md:grid-cols-[12.5rem_minmax(0,1fr)] xl:grid-cols-[13.5rem_minmax(0,1fr)_21rem]",
         sheet: "order-2 md:order-1",
         test: "order-1 md:order-2",
         reading: "order-3",
       };
   return (
     <div className={`grid grow gap-3 p-3 lg:gap-4 ${columns.grid}`} data-hand={profile.settings.work.hand}>
-      <div className={columns.sheet}>
+      <div
+        data-sheet
+        className={`md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
+      >
         <RunSheetPanel current={current} onSelect={setSelected} />
         {state.rest && (
           <Button look="quiet" className="mt-2 min-h-14 w-full text-sm" onClick={() => setRating(true)}>

@@ -1,25 +1,58 @@
 "use client";
 
-import { Ban, FastForward, Minus } from "lucide-react";
+import { Ban, Clock, FastForward, ListPlus, Lock, Minus } from "lucide-react";
+import dynamic from "next/dynamic";
+import { useState } from "react";
 import type { SheetStep } from "@/core/planning/run-sheet";
-import { ladderOf } from "@/core/exam/ladder";
+import { isAnswered, ladderOf } from "@/core/exam/ladder";
+import { sheetLabel } from "@/core/exam/sheet";
 import { ResponseMark } from "../figures/response-mark";
 import { Button } from "../primitives/button";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { useKeys } from "../shell/use-keys";
+
+/** Fetched when it is opened: most exams keep their sheet. */
+const SheetDialog = dynamic(() => import("./sheet-dialog").then((module) => module.SheetDialog), { ssr: false });
 
 function StepMark({ step }: { step: SheetStep }) {
-  if (step.status === "blocked") return <Ban aria-hidden size={18} className="text-stop" />;
-  if (step.status === "skipped") return <Minus aria-hidden size={18} className="text-soft" />;
-  const response = step.run && ladderOf(step.run).rungs.findLast(({ record }) => record?.response)?.record?.response;
-  return response ? <ResponseMark response={response} /> : <span aria-hidden className="size-4.5" />;
+  if (step.status === "blocked") return <Ban aria-hidden size={18} className="shrink-0 text-stop" />;
+  if (step.status === "skipped") return <Minus aria-hidden size={18} className="shrink-0 text-soft" />;
+  if (step.status === "later") return <Clock aria-hidden size={18} className="shrink-0 text-soft" />;
+  if (step.status === "not earned") return <Lock aria-hidden size={16} className="mx-px shrink-0 text-soft" />;
+  const rungs = step.run ? ladderOf(step.run).rungs : [];
+  const response =
+    rungs.findLast(({ record }) => record?.response === "familiar")?.record?.response ??
+    rungs.findLast(({ record }) => record?.response)?.record?.response;
+  if (response) return <ResponseMark response={response} />;
+  const seen = step.run && rungs.some(({ stage }) => isAnswered(stage, step.run!));
+  return <span aria-hidden className={`size-4.5 shrink-0 ${seen ? "rounded-sm border-2 border-ink bg-ink" : ""}`} />;
 }
+
+const saidOf = (step: SheetStep): string => {
+  if (step.status === "blocked") return `, blocked: ${step.blocks[0]?.reason}`;
+  return step.because ? `, ${step.status}: ${step.because}` : `, ${step.status}`;
+};
+
+/** The step that is being done stays in sight on a long sheet. */
+const inSight = (button: HTMLButtonElement | null) => {
+  const column = button?.closest<HTMLElement>("[data-sheet]");
+  if (!button || !column || column.scrollHeight <= column.clientHeight) return;
+  const [top, bottom] = [
+    button.offsetTop - column.offsetTop,
+    button.offsetTop - column.offsetTop + button.offsetHeight,
+  ];
+  if (top < column.scrollTop || bottom > column.scrollTop + column.clientHeight)
+    column.scrollTop = top - column.clientHeight / 3;
+};
 
 type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) => void };
 
 /** The tests by body position, with what each brought on. */
 export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
-  const { sheet, append } = useExam();
+  const { sheet, state, append } = useExam();
+  const [editing, setEditing] = useState(false);
+  useKeys(["o"], () => setEditing(true));
   const left = sheet.steps.filter(({ status }) => status === "to do");
   const skipRest = () =>
     void append(
@@ -30,30 +63,41 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
     );
   return (
     <nav aria-label="Run sheet" className="flex flex-col gap-1">
-      {sheet.blocks.map(({ position, steps }) => (
-        <section key={position}>
-          <h2 className="mt-1 px-2 text-sm font-semibold text-soft">{position}</h2>
+      <Button
+        look="quiet"
+        className="min-h-14 justify-start! gap-2 px-2! text-left text-sm"
+        onClick={() => setEditing(true)}
+      >
+        <ListPlus aria-hidden size={18} className="shrink-0" />
+        <span>
+          <strong className="block">{sheetLabel(state)}</strong>
+          <span className="text-soft">
+            {sheet.turns === 0 ? "no turning" : sheet.turns === 1 ? "1 turn" : `${sheet.turns} turns`} · change
+          </span>
+        </span>
+      </Button>
+      {editing && <SheetDialog onClose={() => setEditing(false)} />}
+      {sheet.blocks.map(({ position, first, steps }) => (
+        <section key={first ? "first" : position}>
+          <h2 className={`mt-1 px-2 text-sm font-semibold ${first ? "text-stop" : "text-soft"}`}>
+            {first ? `first: ${first}` : position}
+          </h2>
           <ol>
             {steps.map((step) => {
               const here = step.key === current?.key;
-              const state =
-                step.status === "blocked"
-                  ? `, blocked: ${step.blocks[0]?.reason}`
-                  : step.status === "skipped"
-                    ? `, skipped: ${step.skippedBecause}`
-                    : `, ${step.status}`;
               return (
                 <li key={step.key}>
                   <button
                     type="button"
+                    ref={here ? inSight : undefined}
                     aria-current={here ? "true" : undefined}
                     onClick={() => onSelect(step.key)}
-                    className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-l-4 px-2 text-left xl:min-h-12 ${here ? "border-lantern bg-card font-semibold" : "border-transparent hover:bg-well"} ${step.status === "skipped" || step.status === "blocked" ? "text-soft" : ""}`}
+                    className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-l-4 px-2 py-1 text-left leading-tight xl:min-h-12 ${here ? "border-lantern bg-card font-semibold" : "border-transparent hover:bg-well"} ${step.status !== "to do" && step.status !== "begun" && step.status !== "done" ? "text-soft" : ""}`}
                   >
                     <StepMark step={step} />
                     <span className="grow">{step.protocol.name}</span>
                     {step.side && <SideBadge side={step.side} size="sm" />}
-                    <span className="sr-only">{state}</span>
+                    <span className="sr-only">{saidOf(step)}</span>
                   </button>
                 </li>
               );

@@ -1,30 +1,44 @@
 "use client";
 
 import { AlertTriangle, Ban } from "lucide-react";
+import { useState } from "react";
 import { blocksOn, cautionsOn } from "@/core/guard/assess";
-import { ladderOf } from "@/core/exam/ladder";
+import { kindOf } from "@/core/exam/ladder";
+import { posed } from "@/core/knowledge/protocols/figure";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { stepKey } from "@/core/planning/run-sheet";
-import { type Response, RESPONSE_LABELS, RESPONSES } from "@/core/vocabulary/examination";
-import { otherSide, SIDES } from "@/core/vocabulary/sides";
+import { SIDES } from "@/core/vocabulary/sides";
+import { MeasuredFigure } from "../figures/measured-figure";
 import { PositionFigure } from "../figures/position-figure";
 import { ResponseMark } from "../figures/response-mark";
 import { Button } from "../primitives/button";
+import { KeyHint } from "../primitives/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { AnswerButtons, choicesOf } from "./answer-buttons";
 import { DosePanel } from "./dose-panel";
-import { FeltPanel } from "./felt-panel";
-import { ResponseButtons } from "./response-buttons";
+import { FeltPanel, useFelt } from "./felt-panel";
+import { HowItIsDone } from "./how-it-is-done";
+import { MeasurePanel } from "./measure-panel";
+import { OtherSide } from "./other-side";
 import { RunActions } from "./run-actions";
+import { SignPanel } from "./sign-panel";
+import { usePressing } from "./use-pressing";
 import { type TestActions, useTest } from "./use-test";
-import { useState } from "react";
 import { useKeys } from "../shell/use-keys";
 
 type TestPanelProps = { step: SheetStep; onSelect: (key: string) => void; onNext: () => void };
 
 /** R left and L right, as the person on their back is seen by somebody facing them. */
 function SideSwitch({ step, onSelect }: Pick<TestPanelProps, "step" | "onSelect">) {
-  if (!step.side) return <span className="rounded-lg border border-edge px-3 py-2 text-sm">both sides at once</span>;
+  if (!step.side)
+    return (
+      <span className="rounded-lg border border-edge px-3 py-2 text-sm">
+        {step.protocol.readings.some(({ sides }) => sides === "both sides")
+          ? "both sides at once"
+          : "no side of its own"}
+      </span>
+    );
   return (
     <div role="group" aria-label="Tested side" className="flex gap-1.5">
       {SIDES.map((side) => (
@@ -43,37 +57,28 @@ function SideSwitch({ step, onSelect }: Pick<TestPanelProps, "step" | "onSelect"
 }
 
 function StageLadder({ test }: { test: TestActions }) {
-  const stages = test.ladder?.rungs;
-  if (!stages || stages.length < 2) return null;
+  const stages = test.rungs;
+  if (stages.length < 2) return null;
   return (
-    <ol aria-label="Stages" className="flex flex-wrap gap-1.5">
+    <ol aria-label="Stages" className="flex flex-wrap gap-1">
       {stages.map(({ stage, status, record }) => (
         <li
           key={stage.id}
-          aria-current={status === "here" ? "step" : undefined}
-          className={`flex min-h-9 items-center gap-1.5 rounded-full border px-3 text-sm ${status === "here" ? "border-ink bg-ink text-paper" : "border-line"} ${status === "skipped" ? "line-through" : ""}`}
+          data-stage={stage.id}
+          aria-current={stage.id === test.stage.id ? "step" : undefined}
+          className={`flex min-h-8 items-center gap-1.5 rounded-full border px-2.5 text-sm ${stage.id === test.stage.id ? "border-ink bg-ink text-paper" : kindOf(stage) === "release" ? "border-dashed border-edge" : "border-line"} ${status === "skipped" ? "line-through" : ""} ${status === "not reached" ? "text-soft" : ""}`}
         >
           {record?.response && <ResponseMark response={record.response} size={14} />}
           {stage.name}
+          {record?.answer && (
+            <strong className="font-semibold">
+              {choicesOf(stage).find(({ id }) => id === record.answer)?.label ?? record.answer}
+            </strong>
+          )}
           <span className="sr-only">, {status}</span>
         </li>
       ))}
     </ol>
-  );
-}
-
-/** What the other side brought on, while this one is done. */
-function OtherSide({ step }: { step: SheetStep }) {
-  const { state } = useExam();
-  if (!step.side) return null;
-  const other = state.runs.findLast((run) => run.test === step.protocol.id && run.side === otherSide(step.side!));
-  const response = other && ladderOf(other).rungs.findLast(({ record }) => record?.response)?.record?.response;
-  if (!response) return null;
-  return (
-    <p className="flex items-center gap-1.5 text-sm text-soft">
-      <SideBadge side={otherSide(step.side)} size="sm" /> <ResponseMark response={response} size={14} />{" "}
-      {RESPONSE_LABELS[response]}
-    </p>
   );
 }
 
@@ -92,70 +97,30 @@ function Cautions({ step, test }: { step: SheetStep; test: TestActions }) {
   );
 }
 
-/** How it is done, in full, and the ways it can differ; open it when needed. */
-function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions }) {
-  const { protocol } = step;
-  const schools = protocol.schools.filter(({ id }) => id !== "dose");
-  const chosen = (id: string) => test.variant[id as "contact" | "hand"];
-  return (
-    <details>
-      <summary className="flex min-h-11 items-center text-sm font-medium underline">How it is done</summary>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-sm">
-        {[
-          ["Person", protocol.placing],
-          ["Hands", protocol.hands],
-          ["Push", protocol.direction],
-          ["Stage", test.stage.instruction],
-          ["Stop rule", protocol.stopRule],
-          ...(protocol.position === "side-lying" ? [["Side up", test.variant.sideUp ?? ""]] : []),
-        ].map(([term, text]) => (
-          <div key={term} className="contents">
-            <dt className="text-soft">{term}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-      </dl>
-      {schools.map((school) => (
-        <div
-          key={school.id}
-          role="group"
-          aria-label={school.label}
-          className="mt-2 flex flex-wrap items-center gap-1.5 text-sm"
-        >
-          <span className="text-soft">{school.label}</span>
-          {school.options.map((option) => (
-            <Button
-              key={option.id}
-              big
-              aria-pressed={chosen(school.id) === option.id}
-              disabled={test.run !== null}
-              title={option.reason}
-              onClick={() => test.setVariant({ [school.id]: option.id })}
-              className={chosen(school.id) === option.id ? "border-ink! font-semibold" : ""}
-            >
-              {option.label}
-            </Button>
-          ))}
-        </div>
-      ))}
-    </details>
-  );
-}
-
+/** Why this stage is not done now: a block of the guard, or a test that is not earned yet. */
 function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   const { guard } = useExam();
-  const blocks = blocksOn(guard, test.stage, step.side);
-  const reason = blocks[0]?.reason;
-  if (!reason || test.record?.response) return null;
-  const later = test.run !== null && test.ladder?.here !== null;
+  const [block] = blocksOn(guard, test.stage, step.side);
+  if (step.status === "not earned")
+    return (
+      <p role="status" className="rounded-xl border-2 border-edge bg-caution-well p-3 text-caution">
+        Not offered yet: {step.because}.
+      </p>
+    );
+  if (!block || test.record?.response || test.record?.answer) return null;
+  const later = step.status !== "blocked" && (test.ladder === null || test.ladder.here !== null);
   return (
     <div role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
       <p className="flex items-center gap-2 font-semibold">
-        <Ban aria-hidden size={20} /> Blocked: {reason}
+        <Ban aria-hidden size={20} /> Blocked: {block.reason}
       </p>
-      <p className="text-sm">It can be overridden on the guard page with a reason that stays in the record.</p>
+      <p className="text-sm">
+        {block.final
+          ? "No typed reason lifts it; only the answer that led to it can change."
+          : "It can be overridden on the guard page with a reason that stays in the record."}
+      </p>
       {later && (
-        <Button big className="mt-2" onClick={() => test.leaveStageOut(reason)}>
+        <Button big className="mt-2" onClick={() => test.leaveStageOut(block.reason)}>
           Leave this stage out: the test is then modified and moves no figure
         </Button>
       )}
@@ -163,68 +128,146 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   );
 }
 
-/** One test on one side: picture, question, four answers, where, how bad, dose. */
+const FIGURE_FRAME = "w-full self-start rounded-xl border border-line bg-card";
+
+/** The figure as this stage poses it; a goniometer where the stage reads an angle. It keeps to one number per stage. */
+function StageFigure({ step, test }: { step: SheetStep; test: TestActions }) {
+  const pose = posed(step.protocol.figure, test.stage.pose);
+  const measures = step.protocol.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
+  const [id] = useState((measures.find((one) => test.run?.measures[one.id] === undefined) ?? measures[0])?.id);
+  const measure = measures.find((one) => one.id === id);
+  if (!measure || step.status === "not earned")
+    return <PositionFigure pose={pose} side={step.side} className={FIGURE_FRAME} />;
+  return (
+    <MeasuredFigure
+      pose={pose}
+      side={step.side}
+      measure={measure}
+      value={test.run?.measures[measure.id] ?? null}
+      onMeasure={(value) => void test.measure(measure.id, value)}
+      onStep={(steps) => void test.measureBy(measure, steps)}
+      className={FIGURE_FRAME}
+    />
+  );
+}
+
+/** One action, each finding recorded: all ordinary, or the other side's answers again. */
+function Shortcuts({ test, disabled }: { test: TestActions; disabled: boolean }) {
+  const open = test.ladder === null || test.ladder.here !== null;
+  const clear = () => void test.allClear();
+  const same = () => void test.sameAsOther?.();
+  useKeys(["n"], () => open && !disabled && clear());
+  useKeys(["m"], () => open && !disabled && same());
+  if (!open || disabled || kindOf(test.stage) === "measure") return null;
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button big onClick={clear} className="text-sm">
+        {kindOf(test.stage) === "release" ? "Nothing changes it" : "All clear, to the end"} <KeyHint keys="N" />
+      </Button>
+      {test.sameAsOther && (
+        <Button big onClick={same} className="text-sm">
+          Same as the other side <KeyHint keys="M" />
+        </Button>
+      )}
+    </div>
+  );
+}
+
+const QUALITY_TESTS = (step: SheetStep): boolean =>
+  step.protocol.readings.some(({ lines }) => lines.some(({ quality }) => quality !== undefined));
+
+/** One test on one side: picture, question, answers, where, how bad, numbers, dose. */
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { guard } = useExam();
   const test = useTest(step);
-  /** Seen at once; shown as taken only when it is kept. */
-  const [pressing, setPressing] = useState<Response | null>(null);
-  const respond = async (response: Response) => {
-    setPressing(response);
-    await test.respond(response);
-    setPressing(null);
-  };
+  const [pressing, press] = usePressing<string>();
+  const [warned, setWarned] = useState<string | null>(null);
+  const respond = (answer: string) => press(answer, test.answer(answer));
   const { protocol, side } = step;
-  const { ladder, stage, record } = test;
-  const blocked = blocksOn(guard, stage, side).length > 0 && !record?.response;
+  const { ladder, stage, record, feltRecord } = test;
+  const answered = record?.response ?? record?.answer ?? null;
+  const blocked = step.status === "not earned" || (blocksOn(guard, stage, side).length > 0 && !answered);
   const isOver = ladder?.ended === "stopped";
-  const familiar = record?.response === "familiar";
-  const asksWhere = familiar || record?.response === "other";
-  const needsPlace = familiar && record.places.length === 0;
+  const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
+  const asksWhere = feltRecord !== null;
+  const felt = useFelt(test, step, asksWhere || pressing === "familiar" || pressing === "other");
+  const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
+  /** The numbers of this stage; once the test is over, all of them. */
+  const measures = protocol.measures.filter(
+    ({ id }) =>
+      Boolean(ladder?.ended) ||
+      (stage.measures ? stage.measures.includes(id) : !protocol.stages.some((one) => one.measures?.includes(id))),
+  );
 
-  useKeys(["1", "2", "3", "4"], (event) => {
-    const response = RESPONSES[Number(event.key) - 1];
-    if (response && !blocked && !isOver) void respond(response);
+  useKeys(["1", "2", "3", "4", "5"], (event) => {
+    const choice = choicesOf(stage)[Number(event.key) - 1];
+    if (choice && !blocked && !isOver) respond(choice.id);
   });
+  /** Leaving without letting go is warned of once. */
+  const goOn = () => {
+    if (undifferentiated && warned !== step.key) setWarned(step.key);
+    else onNext();
+  };
 
   return (
-    <section aria-label={`${protocol.name}${side ? ` ${side}` : ""}`} className="flex flex-col gap-3">
+    <section aria-label={`${protocol.name}${side ? ` ${side}` : ""}`} className="flex flex-col gap-2.5">
       <div className="grid gap-3 sm:grid-cols-[1fr_minmax(13rem,18rem)]">
         <div className="flex flex-col gap-2">
           <div className="flex flex-wrap items-center gap-3">
             <h2 className="text-2xl font-bold">{protocol.name}</h2>
             <SideSwitch step={step} onSelect={onSelect} />
-            <OtherSide step={step} />
+            <OtherSide step={step} test={test} />
           </div>
           <p className="text-sm">
-            {protocol.hands} <strong>{protocol.direction}</strong>
+            {stage.instruction} <span className="text-soft">{protocol.hands}</span>
           </p>
           <Cautions step={step} test={test} />
-          <StageLadder test={test} />
         </div>
-        <PositionFigure pose={protocol.figure} side={side} className="w-full rounded-xl border border-line bg-card" />
+        <StageFigure key={`${step.key} ${stage.id}`} step={step} test={test} />
       </div>
+      <StageLadder test={test} />
       <Blocked step={step} test={test} />
-      <p className="text-xl">&ldquo;{stage.question}&rdquo;</p>
-      <ResponseButtons
-        chosen={record?.response ?? null}
+      <p className="text-xl" data-asking={stage.id}>
+        &ldquo;{stage.question}&rdquo;
+      </p>
+      <AnswerButtons
+        stage={stage}
+        chosen={answered}
         pressing={pressing}
         disabled={blocked || isOver}
-        onRespond={(response) => void respond(response)}
+        onAnswer={respond}
       />
-      {asksWhere && <FeltPanel {...test} side={side} needsPlace={needsPlace} />}
+      {!blocked && measures.length > 0 && <MeasurePanel measures={measures} test={test} side={side} />}
+      {asksWhere && (
+        <FeltPanel
+          record={feltRecord}
+          felt={felt}
+          needsPlace={needsPlace}
+          at={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
+          qualities={QUALITY_TESTS(step) ? test : null}
+        />
+      )}
+      {undifferentiated && warned === step.key && (
+        <p role="alert" className="rounded-xl border-2 border-stop bg-stop-well p-3 font-medium text-stop">
+          Nothing was let go yet, so this reads &ldquo;not differentiated&rdquo;. Answer {stage.name.toLowerCase()}, or
+          go on once more to leave it so.
+        </p>
+      )}
       {isOver && (
         <p className="font-medium text-stop">
           Stopped: {test.run?.stopped?.reason}. {test.run?.stopped?.note}
         </p>
       )}
+      {!blocked && protocol.signs.length > 0 && <SignPanel signs={protocol.signs} test={test} />}
       {!blocked && (
         <DosePanel
           key={`${step.key} ${test.run?.id ?? ""} ${stage.id} ${record?.dose?.force?.value ?? ""}`}
+          holdId={step.key}
           {...test}
         />
       )}
-      <RunActions step={step} test={test} isDone={Boolean(ladder?.ended) && !needsPlace} onNext={onNext} />
+      {!asksWhere && <Shortcuts test={test} disabled={blocked || isOver} />}
+      <RunActions step={step} test={test} isDone={Boolean(ladder?.ended) && !needsPlace} onNext={goOn} />
       <HowItIsDone step={step} test={test} />
     </section>
   );

@@ -3,8 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import type { PractitionerSettings } from "@/core/exam/settings";
-import { doseSchool } from "@/core/knowledge/protocols";
+import { type PractitionerSettings, withSchool } from "@/core/exam/settings";
 import { RULES } from "@/core/knowledge/rules";
 import { FORCE_UNITS } from "@/core/measurement/force";
 import type { Profile } from "@/server/practitioners";
@@ -13,6 +12,7 @@ import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
 import { send } from "../send";
+import { SchoolsCard } from "./schools-card";
 import { PageHeader } from "../shell/page-header";
 
 type SettingsProps = { profiles: readonly Profile[]; current: Profile | null };
@@ -154,15 +154,6 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                   options={named(["on", "off"])}
                   onChoose={(sound) => work({ sound: sound === "on" })}
                 />
-                <Choice
-                  label="Thigh thrust, hand under the sacrum"
-                  value={settings.work.hands as string}
-                  options={[
-                    { value: "under-sacrum", label: "under the sacrum" },
-                    { value: "none", label: "none" },
-                  ]}
-                  onChoose={(hands) => work({ hands: hands as typeof settings.work.hands })}
-                />
               </div>
             </Card>
             <Card heading="How new exams are read">
@@ -181,32 +172,6 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                   onChoose={(preferredRule) => reading({ preferredRule })}
                 />
                 <Choice
-                  label={doseSchool.label}
-                  stacked
-                  value={settings.reading.dose as string}
-                  options={doseSchool.options.map(({ id, label, reason }) => ({
-                    value: id,
-                    label: (
-                      <span>
-                        {label}
-                        <span className="block text-sm font-normal opacity-80">{reason}</span>
-                      </span>
-                    ),
-                    name: label,
-                  }))}
-                  onChoose={(dose) => reading({ dose: dose as typeof settings.reading.dose })}
-                />
-                <Choice
-                  label="What counts as positive"
-                  stacked
-                  value={settings.reading.feltWhere as string}
-                  options={[
-                    { value: "below-l5", label: "their symptom, felt below L5 beside the sacrum" },
-                    { value: "any-familiar", label: "their symptom, wherever felt" },
-                  ]}
-                  onChoose={(feltWhere) => reading({ feltWhere: feltWhere as typeof settings.reading.feltWhere })}
-                />
-                <Choice
                   label="Dependence between related tests (ρ)"
                   value={String(settings.reading.dependence)}
                   options={named(["0", "0.3", "0.5", "0.7", "1"])}
@@ -218,6 +183,14 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                 </p>
               </div>
             </Card>
+            <div className="lg:col-span-2">
+              <SchoolsCard
+                settings={settings.reading}
+                onChoose={(id, option) =>
+                  void change({ ...settings, reading: withSchool(settings.reading, id, option) })
+                }
+              />
+            </div>
           </div>
         )}
       </main>

@@ -16,30 +16,36 @@ import { StatusPill } from "./status-pill";
 const STEPS = [
   { path: "complaint", label: "Complaint" },
   { path: "guard", label: "Guard" },
+  { path: "baseline", label: "Baseline" },
   { path: "run", label: "Run" },
   { path: "reading", label: "Reading" },
   { path: "sign", label: "Sign" },
 ] as const;
 
 const EVERYWHERE: readonly KeyRow[] = [
-  ["Alt 1 … Alt 5", "complaint, guard, run, reading, sign"],
+  ["Alt 1 … Alt 6", "complaint, guard, baseline, run, reading, sign"],
   ["Alt 0", "back to the roster"],
   ["?", "this list"],
 ];
 
 const RUN_KEYS: readonly KeyRow[] = [
-  ["1 2 3 4", "nothing, stretch or pressure, another pain, THEIRS"],
+  ["1 2 3 4 5", "the answers in the order shown: nothing, stretch, another pain, THEIRS; gone, less, the same, worse"],
   ["Q W E R T Y", "where it was felt: the first six places shown"],
   ["C", "another place, on the body chart"],
   ["+  −", "how bad, one step up or down"],
+  ["N", "all clear to the end of this test"],
+  ["M", "the same as the other side"],
+  ["G", "the first number; arrow keys step it"],
   ["Enter", "on to the next test"],
   ["Backspace", "back to the test before"],
   ["H", "start or stop the hold timer"],
   ["S", "stop the test"],
-  ["X", "skip this test, with a reason"],
+  ["X  P", "skip this test, or do it later, with a reason"],
   ["A", "repeat this test"],
   ["U", "undo the last tap"],
   ["D", "dose given"],
+  ["F  L", "a note at this stage; log a technique"],
+  ["O", "change the run sheet"],
 ];
 
 /** Going from step to step works from any field. */
@@ -48,7 +54,7 @@ const FROM_ANY_FIELD = { enableOnFormTags: true } as const;
 function useStepKeys(exam: string): void {
   const router = useRouter();
   useHotkeys(
-    "alt+1, alt+2, alt+3, alt+4, alt+5",
+    "alt+1, alt+2, alt+3, alt+4, alt+5, alt+6",
     (event) => {
       event.preventDefault();
       const step = STEPS[Number(event.code.replace(/\D/g, "")) - 1];
@@ -154,7 +160,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </div>
         <nav
           aria-label="Steps of the examination"
-          className="order-last grid w-full grid-cols-5 gap-1 lg:order-none lg:flex lg:w-auto"
+          className="order-last grid w-full grid-cols-6 gap-1 lg:order-none lg:flex lg:w-auto"
         >
           {STEPS.map(({ path, label }, index) => {
             const here = pathname.endsWith(`/${path}`);
@@ -163,7 +169,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
                 key={path}
                 href={`/exams/${exam}/${path}`}
                 aria-current={here ? "step" : undefined}
-                className={`flex min-h-11 items-center justify-center gap-1.5 rounded-lg px-1 text-sm sm:text-base lg:px-2 xl:px-3 ${here ? "bg-ink font-semibold text-paper" : "hover:bg-well"}`}
+                className={`flex min-h-11 items-center justify-center gap-1.5 rounded-lg px-0.5 text-xs sm:text-base lg:px-2 xl:px-3 ${here ? "bg-ink font-semibold text-paper" : "hover:bg-well"}`}
               >
                 <span aria-hidden className="hidden text-xs opacity-75 sm:inline">
                   {index + 1}

@@ -10,6 +10,9 @@ export const PageHeader = ({ profileName, children }: { profileName: string | nu
     </Link>
     <span className="mr-auto" />
     {children}
+    <Link href="/library" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
+      Library
+    </Link>
     <Link href="/settings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
       {profileName ?? "Choose a profile"}
     </Link>

@@ -4,7 +4,7 @@ import { AlertTriangle, Check, Clock, CloudOff } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
-import { useExam } from "../exam/exam-provider";
+import { useSync } from "../exam/exam-provider";
 
 const LOOK = {
   saved: { Icon: Check, text: "saved", tone: "text-soft" },
@@ -15,7 +15,7 @@ const LOOK = {
 
 /** Where the taps are: saved, waiting to be sent, or cannot be sent and why. */
 export function StatusPill() {
-  const { sync, retry, discard } = useExam();
+  const { sync, retry, discard } = useSync();
   const [open, setOpen] = useState(false);
   const { Icon, text, tone } = LOOK[sync.state];
   const count = sync.state === "refused" ? sync.refused.length : sync.waiting;

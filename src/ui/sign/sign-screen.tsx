@@ -7,7 +7,7 @@ import { noteText, writeNote } from "@/core/exchange/note";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
-import { useExam } from "../exam/exam-provider";
+import { useExam, useSync } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
 import { NotePage } from "./note-page";
 
@@ -59,7 +59,8 @@ function AddNote() {
 
 /** Signing names the record's end, so it waits until everything is with the server. */
 function SignOff() {
-  const { state, guard, head, sync, profile, append } = useExam();
+  const { state, guard, profile, append } = useExam();
+  const { head, sync } = useSync();
   if (state.signed) return null;
   const emergency = guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
   const waiting = sync.state !== "saved";
@@ -100,7 +101,8 @@ function SignOff() {
 
 /** The note, the signature, and the ways out of here. */
 export function SignScreen() {
-  const { exam, state, reading, head } = useExam();
+  const { exam, state, reading } = useExam();
+  const { head } = useSync();
   const spreads = useSpreads(reading);
   const [copied, setCopied] = useState<string | null>(null);
   const note = useMemo(() => writeNote(state, reading, head, spreads), [state, reading, head, spreads]);

@@ -1,7 +1,7 @@
 import { notFound, redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/current-profile";
-import { loadExam } from "@/server/exams";
+import { loadExam, previousVisit } from "@/server/exams";
 import { theStore } from "@/server/store";
 import { ExamProvider } from "@/ui/exam/exam-provider";
 import { ExamShell } from "@/ui/shell/exam-shell";
@@ -19,7 +19,12 @@ export default async function ExamLayout({
   const stored = loadExam(theStore(), exam);
   if (!stored) notFound();
   return (
-    <ExamProvider exam={exam} initial={{ events: stored.events, head: stored.head }} profile={profile}>
+    <ExamProvider
+      exam={exam}
+      initial={{ events: stored.events, head: stored.head }}
+      profile={profile}
+      previous={previousVisit(theStore(), exam)}
+    >
       <ExamShell>{children}</ExamShell>
     </ExamProvider>
   );

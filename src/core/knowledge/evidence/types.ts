@@ -2,7 +2,7 @@ import type { Side } from "../../vocabulary/sides";
 import type { SourceId } from "../../vocabulary/sources";
 import type { Standing } from "../../vocabulary/examination";
 import type { CitationId } from "../citations";
-import type { TestId } from "../protocols/types";
+import type { Condition, SchoolChoice, TestId } from "../protocols/types";
 
 /** People by what the test said and what the reference standard said. */
 export type Counts = { readonly tp: number; readonly fn: number; readonly fp: number; readonly tn: number };
@@ -15,8 +15,19 @@ export type AccuracyRecord = {
   readonly testedSide?: Side;
   readonly source: SourceId;
   readonly definition: string;
+  /** The same as a condition, where it differs from how the test is read here. */
+  readonly positive?: Condition;
   readonly sensitivity: number;
   readonly specificity: number;
+  /** As printed, 95 %. */
+  readonly sensitivity95?: readonly [number, number];
+  readonly specificity95?: readonly [number, number];
+  /** Ratios as printed, where they are. */
+  readonly lrPositive?: number;
+  readonly lrNegative?: number;
+  readonly people?: number;
+  /** The way of doing the test the figures belong to, by school. */
+  readonly variant?: SchoolChoice;
   /** Absent when the paper gives none; then the record has no interval of its own. */
   readonly counts?: Counts;
   /** The counts were rebuilt from the printed proportions. */

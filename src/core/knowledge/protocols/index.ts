@@ -1,11 +1,34 @@
-import { SACROILIAC_PROVOCATION } from "./sacroiliac-provocation";
-import type { Protocol, Stage, TestId } from "./types";
+import { CERVICAL_PROVOCATION } from "./cervical-provocation";
+import { FEMORAL } from "./femoral";
+import { GLUTEAL_AND_ABDOMEN } from "./gluteal-abdomen";
+import { GUARD_SCHOOLS } from "../guard-questions";
+import { HIP } from "./hip";
+import { LUMBAR } from "./lumbar";
+import { NEURAL_LOWER_LIMB } from "./neural-lower-limb";
+import { NEURAL_UPPER_LIMB } from "./neural-upper-limb";
+import { OUTLET } from "./outlet";
+import { PELVIC_RING, SACROILIAC_PROVOCATION } from "./sacroiliac-provocation";
+import type { Protocol, School, Stage, TestId } from "./types";
+import { UPPER_NECK } from "./upper-neck";
 
 export type * from "./types";
 export { DOSE_SCHOOLS, GROUPS, TEST_IDS } from "./types";
-export { doseSchool } from "./sacroiliac-provocation";
+export { doseSchool, feltWhereSchool } from "./sacroiliac-provocation";
 
-export const PROTOCOLS: readonly Protocol[] = SACROILIAC_PROVOCATION;
+/** Every test, safety first, then in the order light to heavy within a family. */
+export const PROTOCOLS: readonly Protocol[] = [
+  ...UPPER_NECK,
+  ...CERVICAL_PROVOCATION,
+  ...OUTLET,
+  ...NEURAL_UPPER_LIMB,
+  ...LUMBAR,
+  ...GLUTEAL_AND_ABDOMEN,
+  ...NEURAL_LOWER_LIMB,
+  ...SACROILIAC_PROVOCATION,
+  ...PELVIC_RING,
+  ...HIP,
+  ...FEMORAL,
+];
 
 const byId = new Map<string, Protocol>(PROTOCOLS.map((protocol) => [protocol.id, protocol]));
 
@@ -16,5 +39,53 @@ export function protocolOf(id: TestId): Protocol {
   return protocol;
 }
 
-/** The ladder of a test under one dose school. */
-export const stagesOf = (protocol: Protocol, dose: keyof Protocol["stages"]): readonly Stage[] => protocol.stages[dose];
+/** Every school of the catalogue, each once. */
+export const SCHOOLS: readonly School[] = [
+  ...new Map(
+    [...PROTOCOLS.flatMap(({ schools }) => schools), ...GUARD_SCHOOLS].map((school) => [school.id, school] as const),
+  ).values(),
+];
+const schoolById = new Map(SCHOOLS.map((school) => [school.id, school]));
+
+/** A school by its id, or undefined when there is none. */
+export const findSchool = (id: string): School | undefined => schoolById.get(id);
+
+/** How a run is done: the option of each school that shapes it, by the school's id. */
+export type Variant = Readonly<Record<string, string>>;
+
+/** The option of a school a run is done under; what is not said is the default. */
+export const optionIn = (variant: Variant, school: string): string | undefined =>
+  variant[school] ?? schoolById.get(school)?.defaultOption;
+
+/** Puts the named stages in the given order into the places they hold. */
+function reordered(stages: readonly Stage[], order: readonly string[]): Stage[] {
+  const wanted = order.flatMap((id) => stages.find((stage) => stage.id === id) ?? []);
+  let next = 0;
+  return stages.map((stage) => (order.includes(stage.id) ? wanted[next++]! : stage));
+}
+
+const ladders = new WeakMap<Protocol, Map<string, readonly Stage[]>>();
+
+/**
+ * The ladder of a test as it is done under a variant: the stages its schools
+ * call for, in the order they call for.
+ *
+ * @example stagesOf(protocolOf("thigh-thrust"), { dose: "steady" }).map(({ id }) => id) // ["push"]
+ */
+export function stagesOf(protocol: Protocol, variant: Variant): readonly Stage[] {
+  const kept = ladders.get(protocol) ?? new Map<string, readonly Stage[]>();
+  ladders.set(protocol, kept);
+  const key = protocol.schools.map(({ id }) => optionIn(variant, id)).join(" ");
+  const found = kept.get(key);
+  if (found) return found;
+  const stages = (protocol.orders ?? [])
+    .filter(({ school, option }) => optionIn(variant, school) === option)
+    .reduce<readonly Stage[]>(
+      (list, { stages: order }) => reordered(list, order),
+      protocol.stages.filter(({ only }) =>
+        Object.entries(only ?? {}).every(([school, options]) => options.includes(optionIn(variant, school) ?? "")),
+      ),
+    );
+  kept.set(key, stages);
+  return stages;
+}

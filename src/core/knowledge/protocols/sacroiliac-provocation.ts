@@ -1,15 +1,32 @@
+import {
+  cannotTell,
+  CLEAR,
+  equivocal,
+  IS_IT_YOURS,
+  negative,
+  observe,
+  onTheSide,
+  option,
+  other,
+  person,
+  pointsTo,
+  positive,
+  prone,
+  provoke,
+  reading,
+  school,
+  STOP_RULE,
+  supine,
+  supineAbove,
+  tested,
+} from "./build";
 import { glutealReading, hipReading, sacroiliacReading } from "./sacroiliac-reading";
 import type { DoseSchool, Protocol, School, Stage, StageLoad } from "./types";
-
-const person = (...loads: StageLoad["load"][]): StageLoad[] => loads.map((load) => ({ load, on: "person" }));
-const tested = (...loads: StageLoad["load"][]): StageLoad[] => loads.map((load) => ({ load, on: "tested side" }));
-const other = (...loads: StageLoad["load"][]): StageLoad[] => loads.map((load) => ({ load, on: "other side" }));
-
-const QUESTION = "Does that bring on your pain? The one you came with? Where?";
 
 export const doseSchool: School = {
   id: "dose",
   label: "How the force is given",
+  kind: "doing",
   defaultOption: "steady",
   options: [
     {
@@ -30,50 +47,51 @@ export const doseSchool: School = {
   ],
 };
 
-/** The three dose schools for a push to `kgf`, from the loads it always puts on the body. */
+/** The three dose schools' ladders for a push to `kgf`, from the loads it always puts on the body. */
 function pushLadders(
   kgf: readonly [number, number],
   instruction: string,
   loads: readonly StageLoad[],
-): Record<DoseSchool, readonly Stage[]> {
+): readonly Stage[] {
   const stage = (
+    dose: DoseSchool,
     id: string,
     name: string,
     how: string,
-    dose: Stage["dose"],
+    asked: Stage["dose"],
     extra: readonly StageLoad[] = [],
   ): Stage => ({
     id,
     name,
     instruction: `${instruction} ${how}`,
-    question: QUESTION,
-    dose,
+    question: IS_IT_YOURS,
+    dose: asked,
     loads: [...loads, ...extra],
+    only: { dose: [dose] },
   });
-  return {
-    steady: [stage("push", "Steady push", "Build up slowly, hold 5 seconds, let go slowly.", { kgf, holdSeconds: 5 })],
-    "hold-then-thrust": [
-      stage("hold", "Hold 30 s", "Build up slowly and hold 30 seconds.", { kgf, holdSeconds: 30 }),
-      stage(
-        "brief-push",
-        "Brief firm push",
-        "Add one brief firm push at the end of the hold.",
-        { thrusts: [1, 1] },
-        person("thrust"),
-      ),
-    ],
-    graded: [
-      stage("pressure", "Gentle pressure", "Take up the slack gently and ask.", {}),
-      stage("hold", "Hold", "Build up and hold 5 seconds.", { kgf, holdSeconds: 5 }),
-      stage(
-        "thrusts",
-        "Thrusts",
-        "Give 5 to 6 thrusts; stop at the first that is theirs.",
-        { thrusts: [5, 6] },
-        person("thrust"),
-      ),
-    ],
-  };
+  const thrust = person("thrust");
+  return [
+    stage("steady", "push", "Steady push", "Build up slowly, hold 5 seconds, let go slowly.", { kgf, holdSeconds: 5 }),
+    stage("hold-then-thrust", "hold", "Hold 30 s", "Build up slowly and hold 30 seconds.", { kgf, holdSeconds: 30 }),
+    stage(
+      "hold-then-thrust",
+      "brief-push",
+      "Brief firm push",
+      "Add one brief firm push at the end of the hold.",
+      { thrusts: [1, 1] },
+      thrust,
+    ),
+    stage("graded", "pressure", "Gentle pressure", "Take up the slack gently and ask.", {}),
+    stage("graded", "hold", "Hold", "Build up and hold 5 seconds.", { kgf, holdSeconds: 5 }),
+    stage(
+      "graded",
+      "thrusts",
+      "Thrusts",
+      "Give 5 to 6 thrusts; stop at the first that is theirs.",
+      { thrusts: [5, 6] },
+      thrust,
+    ),
+  ];
 }
 
 const sacralStages: readonly Stage[] = [
@@ -81,7 +99,7 @@ const sacralStages: readonly Stage[] = [
     id: "pressure",
     name: "Gentle pressure",
     instruction: "Rest the heel of one hand on the middle of the sacrum, the other hand on top, and lean in gently.",
-    question: QUESTION,
+    question: IS_IT_YOURS,
     dose: {},
     loads: person("prone", "sacral-pressure", "lumbar-extension"),
   },
@@ -89,17 +107,32 @@ const sacralStages: readonly Stage[] = [
     id: "thrusts",
     name: "Thrusts",
     instruction: "Only when gentle pressure was clear: 3 to 6 straight-down thrusts on the sacrum.",
-    question: QUESTION,
+    question: IS_IT_YOURS,
     dose: { thrusts: [3, 6] },
     loads: person("prone", "sacral-pressure", "lumbar-extension", "thrust"),
   },
 ];
 
+/** Whether only the place below L5 counts, or any familiar symptom as the studies counted it. */
+export const feltWhereSchool = school(
+  "felt-where",
+  "Sacroiliac tests: what counts as positive",
+  "reading",
+  [
+    "below-l5",
+    "their symptom, felt below L5 beside the sacrum",
+    "The groin points to the hip and the low back to the spine.",
+  ],
+  ["any-familiar", "their symptom, wherever felt", "The studies' own definition: the figures then fit exactly."],
+);
+
 const common = {
-  region: "pelvis",
+  regions: ["pelvis"],
   tissueGroup: "sacroiliac-provocation",
-  stopRule:
-    "Stop at the first stage that brings on their own symptom, at any new tingling, numbness or weakness, and whenever they ask.",
+  measures: [],
+  signs: [],
+  orders: [],
+  stopRule: STOP_RULE,
 } as const;
 
 /** In the order light to heavy within a position; the four-test order runs through it unchanged. */
@@ -121,9 +154,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     ),
     schools: [
       doseSchool,
+      feltWhereSchool,
       {
         id: "contact",
-        label: "Contact",
+        label: "Distraction: contact",
+        kind: "doing",
         defaultOption: "heel",
         options: [
           { id: "heel", label: "heel of the hand", reason: "Default: the firmest contact, with the arms straight." },
@@ -135,9 +170,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 2,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: {
-      lying: "supine",
-      view: "above",
+    figure: supineAbove({
       tested: { hip: 0, knee: 0, abduction: 6 },
       other: { hip: 0, knee: 0, abduction: 6 },
       contacts: [
@@ -145,7 +178,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         { at: "iliac-spine-other", push: "outwards and down" },
       ],
       description: "Lying on the back, seen from above. A hand on each front iliac spine pushes outwards and down.",
-    },
+    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -164,9 +197,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     ]),
     schools: [
       doseSchool,
+      feltWhereSchool,
       {
         id: "hand",
         label: "Hand under the sacrum",
+        kind: "doing",
         defaultOption: "under-sacrum",
         options: [
           {
@@ -186,9 +221,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("tested side"), hipReading("tested side", false)],
-    figure: {
-      lying: "supine",
-      view: "side",
+    figure: supine({
       tested: { hip: 90, knee: 100 },
       other: { hip: 0, knee: 0 },
       contacts: [
@@ -197,7 +230,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ],
       description:
         "Lying on the back, seen from the side. The tested hip is bent to 90 degrees; the push goes down along the thigh; a hand lies under the sacrum.",
-    },
+    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -214,7 +247,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ...person("supine"),
       ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
     ]),
-    schools: [doseSchool],
+    schools: [doseSchool, feltWhereSchool],
     cautions: [
       "Not with a hip replacement on that side.",
       "Groin speaks for the hip, the side of the hip for the gluteal tendon, the low back for the lumbar spine.",
@@ -222,9 +255,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("tested side"), hipReading("tested side", true), glutealReading],
-    figure: {
-      lying: "supine",
-      view: "above",
+    figure: supineAbove({
       tested: { hip: 45, knee: 105, abduction: 52 },
       other: { hip: 0, knee: 0, abduction: 4 },
       contacts: [
@@ -233,7 +264,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ],
       description:
         "Lying on the back, seen from above. The tested leg makes a figure of four; a hand presses its knee down, the other holds the opposite iliac spine.",
-    },
+    }),
     citations: ["van-der-wurff-2006", "broadhurst-1998"],
   },
   {
@@ -251,14 +282,12 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ...tested("hip-loading", "hip-extension", "limb-provocation"),
       ...other("hip-loading", "hip-flexion", "limb-provocation"),
     ]),
-    schools: [doseSchool],
+    schools: [doseSchool, feltWhereSchool],
     cautions: ["The side is the leg that is lowered.", "Keep them from rolling off: stand close to the edge."],
     burden: 4,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: {
-      lying: "supine",
-      view: "side",
+    figure: supine({
       tested: { hip: -22, knee: 45 },
       other: { hip: 118, knee: 125 },
       contacts: [
@@ -267,7 +296,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ],
       description:
         "Lying on the back at the table's edge, seen from the side. The tested leg hangs lowered; the other knee is held to the chest.",
-    },
+    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -287,9 +316,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     ),
     schools: [
       doseSchool,
+      feltWhereSchool,
       {
-        id: "contact",
+        id: "compression-contact",
         label: "Contact",
+        kind: "doing",
         defaultOption: "heel",
         options: [
           { id: "heel", label: "heel of the hand", reason: "Default: straight arms carry the force." },
@@ -301,15 +332,13 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: ["pillow"],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: {
-      lying: "side",
-      view: "above",
+    figure: onTheSide({
       tested: { hip: 45, knee: 90 },
       other: { hip: 45, knee: 90 },
       contacts: [{ at: "iliac-crest", push: "into page" }],
       description:
         "Lying on the side, seen from above, hips and knees bent, a pillow between the knees. Both hands push the upper iliac crest straight down.",
-    },
+    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -322,20 +351,427 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "Face down, arms beside the body, head turned to the easier side.",
     hands: "Heel of one hand on the middle of the sacrum, the other hand on top, arms straight.",
     direction: "Straight down.",
-    stages: { steady: sacralStages, "hold-then-thrust": sacralStages, graded: sacralStages },
-    schools: [],
+    stages: sacralStages,
+    schools: [feltWhereSchool],
     cautions: ["Gentle pressure must be clear before any thrust.", "Go lightly with osteoporosis."],
     burden: 4,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: {
-      lying: "prone",
-      view: "side",
+    figure: prone({
       tested: { hip: 0, knee: 0 },
       other: { hip: 0, knee: 0 },
       contacts: [{ at: "sacrum", push: "down" }],
       description: "Lying face down, seen from the side. Both hands push straight down on the sacrum.",
-    },
+    }),
     citations: ["laslett-2005"],
   },
+  {
+    ...common,
+    id: "pump-handle",
+    name: "Knee to opposite shoulder",
+    otherNames: ["pump-handle"],
+    position: "supine",
+    sided: true,
+    placing: "On the back; the tested knee fully bent, hip at 90 degrees.",
+    hands: "One hand on the knee, the other holds the shoulder on that side down.",
+    direction: "The knee towards the opposite shoulder.",
+    stages: [
+      provoke("push", "Towards the other shoulder", "Push the knee towards the opposite shoulder.", [
+        ...person("supine"),
+        ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+      ]),
+    ],
+    schools: [
+      feltWhereSchool,
+      school(
+        "pump-handle-way",
+        "Knee to opposite shoulder: how",
+        "doing",
+        ["steady", "steady", "Can be stopped at any point."],
+        ["jerk", "with a short jerk at the end", "For those who find the steady push too mild."],
+      ),
+    ],
+    cautions: ["Not with a hip replacement on that side.", "Felt on both sides: ask about inflammatory disease."],
+    burden: 3,
+    equipment: [],
+    readings: [sacroiliacReading("both sides"), hipReading("tested side", false)],
+    figure: supine({
+      tested: { hip: 110, knee: 125 },
+      contacts: [
+        { at: "knee-tested", push: "left" },
+        { at: "shoulder-tested", push: "hold" },
+      ],
+      description: "Lying on the back, seen from the side; the bent knee is pushed towards the opposite shoulder.",
+    }),
+    citations: [],
+  },
+];
+
+const SORE = [option("none", "not sore"), option("sore", "sore"), option("theirs", "THEIRS")];
+const IS_SORE = { press: ["sore", "theirs"] } as const;
+
+const sulcus: Protocol = {
+  ...common,
+  id: "sacral-sulcus",
+  name: "Sacral sulcus",
+  otherNames: ["sulcus tenderness"],
+  position: "prone",
+  sided: true,
+  placing: "Face down.",
+  hands: "Thumb just inside and below the posterior iliac spine; then the other side, equally hard.",
+  direction: "Straight down.",
+  stages: [
+    observe(
+      "press",
+      "Press",
+      "Thumb just inside and below the posterior iliac spine.",
+      "Is it sore? Is it yours?",
+      SORE,
+      person("prone", "sacral-pressure"),
+    ),
+  ],
+  schools: [],
+  cautions: ["Compared: sore on both sides means the pressure was too hard."],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("sacroiliac", "tested side", [
+      cannotTell(
+        { seen: IS_SORE, earlier: { test: "sacral-sulcus", side: "other side", seen: IS_SORE } },
+        "sore on both sides: the pressure was too hard",
+      ),
+      { ...positive({ seen: IS_SORE }, "sore on this side only"), noFigure: true },
+      { ...negative({ seen: { press: ["none"] } }, "not sore on this side"), noFigure: true },
+    ]),
+  ],
+  figure: prone({
+    contacts: [{ at: "sacrum", push: "down" }],
+    description: "Lying face down; a thumb presses just inside and below the posterior iliac spine.",
+  }),
+  citations: [],
+};
+
+const activeRaise: Protocol = {
+  ...common,
+  id: "active-straight-leg-raise",
+  name: "Active straight leg raise",
+  otherNames: ["ASLR"],
+  regions: ["pelvis"],
+  tissueGroup: "pelvic-ring-load",
+  position: "supine",
+  sided: true,
+  placing: "On the back, legs straight, feet a little apart.",
+  hands: "First none; then both hands press the pelvis together at the iliac crests.",
+  direction: "They lift the leg 20 cm, knee straight.",
+  stages: [
+    provoke(
+      "lift",
+      "Lift 20 cm",
+      "They lift the leg 20 cm, knee straight. How hard is it, 0 to 5?",
+      [...person("supine"), ...tested("hip-flexion", "limb-provocation")],
+      {
+        goesOn: true,
+        measures: ["effort"],
+        question: "How hard is it to lift, 0 to 5? And does it bring on your pain?",
+      },
+    ),
+    provoke(
+      "pressed",
+      "Again, pelvis pressed",
+      "Press the pelvis together and let them lift again. How hard now?",
+      [...person("supine", "pelvic-compression"), ...tested("hip-flexion", "limb-provocation")],
+      { goesOn: true, measures: ["effort-pressed"], question: "How hard is it now, 0 to 5? And the pain?" },
+    ),
+  ],
+  schools: [
+    school(
+      "aslr-knee",
+      "Active straight leg raise: other knee",
+      "doing",
+      ["straight", "straight", "As in the study."],
+      ["bent", "bent", "Kinder to the low back."],
+    ),
+  ],
+  measures: [
+    { id: "effort", label: "Effort", unit: "of 5", range: [0, 5], expected: [0, 0], error: 1 },
+    { id: "effort-pressed", label: "Effort, pelvis pressed", unit: "of 5", range: [0, 5], expected: [0, 0], error: 1 },
+  ],
+  cautions: ["Effort and pain are two answers. Gently with osteoporosis."],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("pelvic-ring", "tested side", [
+      positive(
+        {
+          measure: [
+            { id: "effort", atLeast: 1 },
+            { id: "effort-pressed", lowerThan: "effort" },
+          ],
+        },
+        "hard to lift, easier with the pelvis pressed together: load transfer",
+        "direction: compression of the pelvis",
+      ),
+      negative(
+        {
+          measure: [
+            { id: "effort", atLeast: 1 },
+            { id: "effort-pressed", notLowerThan: "effort" },
+          ],
+        },
+        "hard to lift, and no easier with the pelvis pressed",
+      ),
+      equivocal({ measure: [{ id: "effort", atLeast: 1 }] }, "hard to lift; not tried with the pelvis pressed"),
+      negative({ measure: [{ id: "effort", atMost: 0 }] }, "no effort to lift"),
+      equivocal({}, "say how hard it was, 0 to 5"),
+    ]),
+  ],
+  figure: supine({
+    tested: { hip: 22, knee: 0 },
+    contacts: [{ at: "iliac-crest", push: "hold" }],
+    description:
+      "Lying on the back, seen from the side; they lift the straight leg 20 cm; then with the pelvis pressed together.",
+  }),
+  citations: ["mens-2001"],
+};
+
+const pubic = (id: string, name: string, instruction: string): Stage =>
+  provoke(id, name, instruction, person("supine", "pubic-shear"), { goesOn: true });
+
+const pubicShear: Protocol = {
+  ...common,
+  id: "pubic-shear",
+  name: "Pubic shear",
+  otherNames: ["symphysis shear"],
+  tissueGroup: "pelvic-ring-load",
+  position: "supine",
+  sided: false,
+  placing: "On the back.",
+  hands: "Heel of one hand on the upper edge of one pubic ramus, the other on the lower edge of the other.",
+  direction: "Headwards and footwards, against each other; then one side at a time.",
+  stages: [
+    pubic("both", "Against each other", "Push the rami headwards and footwards against each other."),
+    pubic("right", "Right side", "Push on the right ramus only."),
+    pubic("left", "Left side", "Push on the left ramus only."),
+  ],
+  schools: [],
+  cautions: ["Explain it first; their hand under yours is kinder. Gently after birth."],
+  burden: 3,
+  equipment: [],
+  readings: [
+    reading("pubic-symphysis", "midline", [
+      positive(
+        { response: { right: ["familiar"], left: ["familiar"] } },
+        "their symptom on both sides: inflammation or a wide joint",
+        "bilateral: ask about inflammatory disease and birth",
+      ),
+      positive(
+        { any: [{ response: { right: ["familiar"] } }, { response: { left: ["familiar"] } }] },
+        "their symptom on one side: symphysis or ring",
+      ),
+      positive({ when: "reproduced", felt: { sites: ["pubis"], side: "any side" } }, "their symptom, at the pubis"),
+      equivocal({ when: "reproduced" }, "their symptom, but not at the pubis"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: supineAbove({
+    contacts: [{ at: "pubis", push: "hold" }],
+    description: "Lying on the back, seen from above; both hands on the pubic rami, pushing against each other.",
+  }),
+  citations: [],
+};
+
+/** Motion and position: for those who use them, after provocation was positive. */
+export const motionSchool = school(
+  "si-motion",
+  "Motion and position tests of the sacroiliac joint",
+  "reading",
+  ["off", "off", "Examiners agree poorly on them."],
+  [
+    "on",
+    "on, after a positive provocation test",
+    "For those trained in motion palpation; recorded, and counted nowhere.",
+  ],
+);
+const PROVOKED = ["thigh-thrust", "si-distraction", "si-compression", "gaenslen", "faber", "sacral-thrust"] as const;
+const motion = {
+  ...common,
+  tissueGroup: "palpation",
+  cautions: ["Examiners agree poorly on this test: recorded, and counted nowhere."],
+  burden: 1,
+  equipment: [],
+  earned: {
+    condition: {
+      school: { "si-motion": ["on"] },
+      any: PROVOKED.map((test) => ({
+        earlier: { test, side: "any side", outcome: { source: "sacroiliac", is: ["positive"] } } as const,
+      })),
+    },
+    otherwise: "off by setting, or no sacroiliac provocation test was positive yet",
+  },
+} as const;
+
+const oneLegLift: Protocol = {
+  ...motion,
+  id: "one-leg-lift",
+  name: "One-leg lift",
+  otherNames: ["Gillet", "stork test"],
+  position: "standing",
+  sided: true,
+  placing: "Standing, a hand on the wall.",
+  hands: "One thumb on the posterior iliac spine, the other on S2.",
+  direction: "They lift that knee to the chest.",
+  stages: [
+    observe(
+      "lift",
+      "Lift the knee",
+      "They lift the knee on this side as high as the hip.",
+      "Where does the thumb go?",
+      [
+        option("drops", "drops: it moves"),
+        option("stays", "stays with S2"),
+        option("rises", "rises"),
+        option("not-sure", "cannot be said"),
+      ],
+      person("standing", "touch"),
+    ),
+  ],
+  schools: [motionSchool],
+  readings: [
+    reading("sacroiliac", "tested side", [
+      { ...equivocal({ seen: { lift: ["stays", "rises"] } }, "stiff by this test: recorded only"), noFigure: true },
+      { ...negative({ seen: { lift: ["drops"] } }, "moves: recorded only"), noFigure: true },
+      cannotTell({ seen: { lift: ["not-sure"] } }, "could not be felt"),
+    ]),
+  ],
+  figure: {
+    ...supine({
+      tested: { hip: 90, knee: 100 },
+      description: "Standing, seen from the side, one knee lifted; a thumb on the posterior iliac spine, one on S2.",
+    }),
+    body: "standing",
+    contacts: [{ at: "sacrum", push: "hold" }],
+  },
+  citations: ["levangie-1999"],
+};
+
+const rotationDifference: Protocol = {
+  ...motion,
+  id: "hip-rotation-difference",
+  name: "Hip rotation, side difference",
+  otherNames: ["hip internal rotation side difference"],
+  regions: ["pelvis", "hip"],
+  position: "supine",
+  sided: true,
+  placing: "On the back, hip and knee at 90 degrees.",
+  hands: "One hand on the knee, the other turns the shin outwards.",
+  direction: "Turn inwards until the pelvis would lift.",
+  stages: [
+    {
+      id: "turn",
+      name: "Turn inwards",
+      instruction: "Turn the hip inwards to the first barrier.",
+      question: "What stops it?",
+      dose: {},
+      loads: [...person("supine"), ...tested("hip-flexion", "hip-flexion-with-adduction-or-rotation")],
+      kind: "measure",
+      measures: ["rotation"],
+    },
+  ],
+  schools: [motionSchool],
+  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], error: 8 }],
+  signs: [{ id: "pelvis", label: "Pelvis", options: [option("still", "stays"), option("lifts", "lifts")] }],
+  readings: [
+    reading("sacroiliac", "tested side", [
+      cannotTell({ seen: { pelvis: ["lifts"] } }, "the pelvis lifted: the angle is not the hip's"),
+      negative({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: the hip first"),
+      {
+        ...equivocal(
+          { difference: { id: "rotation", over: 0, share: 0.5, way: "less" } },
+          "half or less of the other side: a stiffness pattern, only when the hip tests are negative; recorded only",
+        ),
+        noFigure: true,
+      },
+      {
+        ...negative({ measure: [{ id: "rotation", atLeast: 0 }] }, "no such side difference: recorded only"),
+        noFigure: true,
+      },
+    ]),
+    pointsTo(
+      "hip",
+      "tested side",
+      positive(
+        { measure: [{ id: "rotation", atMost: 25 }], not: { seen: { pelvis: ["lifts"] } } },
+        "25° or less: the hip first",
+      ),
+    ),
+  ],
+  figure: supine({
+    tested: { hip: 90, knee: 90 },
+    contacts: [
+      { at: "knee-tested", push: "hold" },
+      { at: "ankle-tested", push: "hold" },
+    ],
+    description: "Lying on the back, hip and knee at 90 degrees; the shin is turned outwards, the hip inwards.",
+  }),
+  citations: [],
+};
+
+const LEVELS = [option("level"), option("right-high", "right higher"), option("left-high", "left higher")];
+const levels: Protocol = {
+  ...motion,
+  id: "pelvic-levels",
+  name: "Iliac spine, leg length, ischial levels",
+  otherNames: ["pelvic landmarks"],
+  position: "prone",
+  sided: false,
+  placing: "On the back, then face down.",
+  hands: "Thumbs under both iliac spines, both ankles, both ischia.",
+  direction: "Look from straight above.",
+  stages: [
+    observe(
+      "iliac-spines",
+      "Iliac spines",
+      "Thumbs under both front iliac spines.",
+      "Level?",
+      LEVELS,
+      person("supine", "touch"),
+    ),
+    observe("legs", "Leg length", "Compare the inner ankles.", "Level?", LEVELS, person("supine", "touch")),
+    observe("ischia", "Ischia", "Face down: thumbs under both ischia.", "Level?", LEVELS, person("prone", "touch")),
+  ],
+  schools: [motionSchool],
+  earned: {
+    condition: {
+      school: { "si-motion": ["on"] },
+      any: (["one-leg-lift", "hip-rotation-difference"] as const).map((test) => ({
+        earlier: { test, side: "any side", outcome: { source: "sacroiliac", is: ["equivocal"] } } as const,
+      })),
+    },
+    otherwise: "off by setting, or no motion test was abnormal yet",
+  },
+  readings: [
+    reading("pelvic-ring", "both sides", [
+      cannotTell(
+        { seenCount: { of: ["iliac-spines", "legs", "ischia"], is: ["level", "right-high", "left-high"], atLeast: 1 } },
+        "recorded only: it counts for nothing",
+      ),
+    ]),
+  ],
+  figure: supineAbove({
+    contacts: [
+      { at: "iliac-spine-tested", push: "hold" },
+      { at: "iliac-spine-other", push: "hold" },
+    ],
+    description: "Lying on the back, seen from above; thumbs under both front iliac spines.",
+  }),
+  citations: [],
+};
+
+export const PELVIC_RING: readonly Protocol[] = [
+  oneLegLift,
+  activeRaise,
+  pubicShear,
+  rotationDifference,
+  sulcus,
+  levels,
 ];

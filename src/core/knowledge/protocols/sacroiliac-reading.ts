@@ -1,16 +1,5 @@
-import type { FeltCondition, ReadingLine, SourceReading, SpokenSides } from "./types";
-
-const here = (...sites: Extract<FeltCondition["sites"], readonly unknown[]>): FeltCondition => ({
-  sites,
-  side: "same side",
-});
-
-const clear: readonly ReadingLine[] = [
-  { when: "nothing", outcome: "negative", reason: "nothing was brought on" },
-  { when: "stretch", outcome: "negative", reason: "stretch or pressure only: not their symptom" },
-  { when: "other", outcome: "negative", reason: "a pain that is not theirs, however strong" },
-  { when: "not reproduced", outcome: "negative", reason: "no more than at rest, and no further spread" },
-];
+import { CLEAR, felt, feltAnySide } from "./build";
+import type { SourceReading, SpokenSides } from "./types";
 
 /** What a provocation test says about the sacroiliac joint: only the place below L5 makes it positive. */
 export const sacroiliacReading = (sides: SpokenSides): SourceReading => ({
@@ -19,32 +8,32 @@ export const sacroiliacReading = (sides: SpokenSides): SourceReading => ({
   lines: [
     {
       when: "reproduced",
-      school: { id: "felt-where", option: "any-familiar" },
+      school: { "felt-where": ["any-familiar"] },
       felt: { sites: "anywhere", side: "same side or central" },
       outcome: "positive",
       reason: "their symptom, wherever it was felt (the studies' own definition, chosen in settings)",
     },
     {
       when: "reproduced",
-      felt: here("si-area"),
+      felt: felt("si-area"),
       outcome: "positive",
       reason: "their symptom, in the buttock below L5 beside the sacrum",
     },
     {
       when: "reproduced",
-      felt: here("central-buttock"),
+      felt: felt("central-buttock"),
       outcome: "equivocal",
       reason: "their symptom, in the central buttock only: not clearly the joint",
     },
     {
       when: "reproduced",
-      felt: here("groin"),
+      felt: felt("groin"),
       outcome: "negative",
       reason: "their symptom, but in the groin: that points to the hip",
     },
     {
       when: "reproduced",
-      felt: { sites: ["low-back"], side: "any side" },
+      felt: feltAnySide("low-back"),
       outcome: "negative",
       reason: "their symptom, but above L5: that points to the lumbar spine",
     },
@@ -55,7 +44,7 @@ export const sacroiliacReading = (sides: SpokenSides): SourceReading => ({
       reason: "their symptom, but not in the buttock below L5",
     },
     { when: "reproduced", outcome: "negative", reason: "their symptom, but only on the other side" },
-    ...clear,
+    ...CLEAR,
   ],
 });
 
@@ -67,12 +56,12 @@ export const hipReading = (sides: SpokenSides, clearCountsAgainst: boolean): Sou
   lines: [
     {
       when: "reproduced",
-      felt: here("groin"),
+      felt: felt("groin"),
       outcome: "positive",
       reason: "their symptom, in the groin",
     },
     ...(clearCountsAgainst
-      ? [{ when: "reproduced", outcome: "negative", reason: "their symptom, but not in the groin" } as const, ...clear]
+      ? [{ when: "reproduced", outcome: "negative", reason: "their symptom, but not in the groin" } as const, ...CLEAR]
       : []),
   ],
 });
@@ -84,7 +73,7 @@ export const glutealReading: SourceReading = {
   lines: [
     {
       when: "reproduced",
-      felt: here("lateral-hip"),
+      felt: felt("lateral-hip"),
       outcome: "positive",
       reason: "their symptom, at the side of the hip",
     },

@@ -1,68 +1,184 @@
-import type { LoadId, Outcome, Position } from "../../vocabulary/examination";
+import type { LoadId, Outcome, Position, Quality, Region, Response } from "../../vocabulary/examination";
 import type { SiteId } from "../../vocabulary/sites";
 import type { SourceId } from "../../vocabulary/sources";
 import type { CitationId } from "../citations";
-import type { FigurePose } from "./figure";
+import type { GuardEffect } from "../guard-effects";
+import type { FigureJoint, FigurePose, PoseChange } from "./figure";
+import type { TestId } from "./test-ids";
 
-export const TEST_IDS = [
-  "si-distraction",
-  "thigh-thrust",
-  "faber",
-  "gaenslen",
-  "si-compression",
-  "sacral-thrust",
-] as const;
-export type TestId = (typeof TEST_IDS)[number];
+export { TEST_IDS, type TestId } from "./test-ids";
 
-/** A load on the whole person, or on one hip: the tested side's or the other's. */
+/** A load on the whole person, or on one limb: the tested side's or the other's. */
 export type StageLoad = { readonly load: LoadId; readonly on: "person" | "tested side" | "other side" };
 
 export type Dose = {
   /** Force asked for, low to high, in kilograms-force. */
   readonly kgf?: readonly [number, number];
   readonly holdSeconds?: number;
+  /** Rest after each hold. */
+  readonly restSeconds?: number;
   readonly thrusts?: readonly [number, number];
 };
+
+export type Option = { readonly id: string; readonly label: string };
+
+/**
+ * What a stage asks. provoke: one of the four responses, and the first familiar
+ * symptom ends the ladder. release: a differentiating step, once the familiar
+ * symptom came. relief: load taken off a symptom that is there. observe: what
+ * the examiner sees or feels, or the person reports. measure: only numbers.
+ */
+export type StageKind = "provoke" | "release" | "relief" | "observe" | "measure";
+
+/** Which options of schools a stage or line belongs to, by school id. */
+export type SchoolChoice = Readonly<Record<string, readonly string[]>>;
 
 export type Stage = {
   readonly id: string;
   readonly name: string;
   readonly instruction: string;
-  /** Said to the patient, in quotes. */
+  /** Said to the patient, or asked of the examiner where nothing is asked aloud. */
   readonly question: string;
   readonly dose: Dose;
   readonly loads: readonly StageLoad[];
+  /** Left out: provoke. */
+  readonly kind?: StageKind;
+  /** What an observe stage is answered with, the ordinary answer first. */
+  readonly options?: readonly Option[];
+  /** Answers of an observe stage that end the ladder. */
+  readonly endsOn?: readonly string[];
+  /** Part of the ladder only under these schools. */
+  readonly only?: SchoolChoice;
+  /** Asked only when this holds: a release for a symptom in the leg, a step that an earlier one earns. */
+  readonly due?: Condition;
+  /** A release that comes first when the symptom was felt at these sites alone: the furthest from it. */
+  readonly first?: readonly SiteId[];
+  /** A familiar symptom here does not end the ladder. */
+  readonly goesOn?: true;
+  /** Numbers read at this stage, by the measure's id. */
+  readonly measures?: readonly string[];
+  /** How the figure differs at this stage. */
+  readonly pose?: PoseChange;
 };
 
-/** A real disagreement between practitioners: one option is the default, with its reason. */
 export type School = {
   readonly id: string;
   readonly label: string;
+  /** doing: how the test is run. reading: what counts. */
+  readonly kind: "doing" | "reading";
   readonly defaultOption: string;
-  readonly options: readonly { readonly id: string; readonly label: string; readonly reason: string }[];
+  readonly options: readonly (Option & { readonly reason: string })[];
 };
 
-/** Which of a source's sides a test says something about. */
-export type SpokenSides = "tested side" | "both sides";
+/** A number a test measures. Angles in degrees, pressure in mmHg, time in seconds. */
+export type Measure = {
+  readonly id: string;
+  readonly label: string;
+  readonly unit: "°" | "mmHg" | "s" | "cm" | "of 5" | "times";
+  /** What the joint or instrument can show; outside it is an error. */
+  readonly range: readonly [number, number];
+  readonly expected?: readonly [number, number];
+  /** Minimal detectable change: a smaller difference is not a difference. */
+  readonly error?: number;
+  readonly step?: number;
+  /** The figure's joint that moves with it. */
+  readonly joint?: FigureJoint;
+  /** Must not go beyond this other measure: an onset lies before its end. */
+  readonly upTo?: string;
+  /** The number falls as the movement goes on: a deficit. */
+  readonly falling?: true;
+};
+
+/** Something seen or felt beside the answer: end feel, pulse, how C2 moved. */
+export type Sign = { readonly id: string; readonly label: string; readonly options: readonly Option[] };
+
+/** Which of a source's sides a test says something about; midline: a source without sides. */
+export type SpokenSides = "tested side" | "other side" | "both sides" | "midline";
 
 /** Where the symptom was felt, seen from one side of the source that is being read. */
 export type FeltCondition = {
   readonly sites: readonly SiteId[] | "anywhere";
-  readonly side: "same side" | "same side or central" | "any side";
+  readonly side: "same side" | "same side or central" | "other side" | "any side";
 };
 
-/**
- * One line of a test's reading, tried in order for each side of the source; the
- * first that holds decides. `felt` asks about places where the familiar symptom
- * was reproduced. `school` limits a line to one school's option.
- */
-export type ReadingLine = {
-  readonly when: "reproduced" | "not reproduced" | "nothing" | "stretch" | "other";
+/** What the provoking stages as a whole brought on; done: the test has none. */
+export type Heard = "reproduced" | "not reproduced" | "nothing" | "stretch" | "other" | "done";
+
+/** eased: gone or less. */
+export type EffectIs = "eased" | "unchanged" | "worse" | "not done";
+
+export type MeasureCondition = {
+  readonly id: string;
+  readonly atLeast?: number;
+  readonly atMost?: number;
+  readonly over?: number;
+  readonly under?: number;
+  /** Lower than this other number of the same run. */
+  readonly lowerThan?: string;
+  readonly notLowerThan?: string;
+};
+
+export type DifferenceCondition = {
+  readonly id: string;
+  /** How far this side must differ from the other, like variants only; "error": its measurement error. */
+  readonly over: number | "error";
+  /** Instead: this side has at most this share of the other's number. */
+  readonly share?: number;
+  /** less: this side's number is the smaller; more: the larger. */
+  readonly way: "less" | "more" | "either";
+  /** A difference of exactly `over` counts too. */
+  readonly orEqual?: true;
+};
+
+/** An earlier test of the same exam. */
+export type EarlierCondition = {
+  readonly test: TestId;
+  readonly side: "same side" | "other side" | "any side";
+  readonly heard?: readonly Heard[];
+  readonly felt?: FeltCondition;
+  readonly outcome?: { readonly source: SourceId; readonly is: readonly Outcome[] };
+  readonly seen?: Readonly<Record<string, readonly string[]>>;
+};
+
+/** Everything in it must hold. The one language in which tests, rules and records say what counts. */
+export type Condition = {
+  readonly when?: Heard | readonly Heard[];
+  /** The familiar symptom came at one of these stages. */
+  readonly at?: readonly string[];
   readonly felt?: FeltCondition;
   readonly notFelt?: FeltCondition;
-  readonly school?: { readonly id: "felt-where"; readonly option: string };
+  readonly quality?: readonly Quality[];
+  readonly effect?: Readonly<Record<string, readonly EffectIs[]>>;
+  readonly response?: Readonly<Record<string, readonly (Response | "not done")[]>>;
+  /** An observe stage's answer, or a sign's option. */
+  readonly seen?: Readonly<Record<string, readonly string[]>>;
+  readonly seenCount?: {
+    readonly of: readonly string[];
+    readonly is: readonly string[];
+    readonly atLeast?: number;
+    readonly atMost?: number;
+  };
+  readonly measure?: readonly MeasureCondition[];
+  readonly difference?: DifferenceCondition;
+  readonly school?: SchoolChoice;
+  readonly rest?: "present" | "absent";
+  /** Where the symptom was at rest when the test began. */
+  readonly restFelt?: FeltCondition;
+  readonly earlier?: EarlierCondition;
+  /** For a test that speaks of both sides: which side is being read. */
+  readonly seenFrom?: "tested side" | "other side";
+  readonly any?: readonly Condition[];
+  readonly not?: Condition;
+};
+
+/** One line of a test's reading, tried in order for each side of the source; the first that holds decides. */
+export type ReadingLine = Condition & {
   readonly outcome: Outcome;
   readonly reason: string;
+  /** Said beside the outcome: "severe", "no thrust techniques". */
+  readonly note?: string;
+  /** Read in words only, also where a record exists. */
+  readonly noFigure?: true;
 };
 
 export type SourceReading = {
@@ -70,29 +186,46 @@ export type SourceReading = {
   readonly sides: SpokenSides;
   /** The test can point to this source but its absence says nothing about it. */
   readonly pointsOnly?: boolean;
+  /** Figures of another test belong to it: a crossed raise is not a plain one. */
+  readonly figuresOf?: TestId;
   readonly lines: readonly ReadingLine[];
+};
+
+/** What follows for the rest of the visit from an outcome of this test. */
+export type Aftermath = {
+  readonly source: SourceId;
+  readonly outcomes: readonly Outcome[];
+  readonly effects: readonly GuardEffect[];
 };
 
 export type Protocol = {
   readonly id: TestId;
   readonly name: string;
   readonly otherNames: readonly string[];
-  readonly region: "pelvis";
+  readonly regions: readonly Region[];
   readonly position: Position;
   readonly sided: boolean;
   readonly tissueGroup: GroupId;
+  /** How the person is placed. */
   readonly placing: string;
+  /** Where the practitioner stands and puts the hands. */
   readonly hands: string;
   readonly direction: string;
-  /** Ladder per dose school. */
-  readonly stages: Readonly<Record<DoseSchool, readonly Stage[]>>;
+  readonly stages: readonly Stage[];
+  /** Another order of the same stages under a school's option. */
+  readonly orders?: readonly { readonly school: string; readonly option: string; readonly stages: readonly string[] }[];
   readonly schools: readonly School[];
+  readonly measures: readonly Measure[];
+  readonly signs: readonly Sign[];
   readonly stopRule: string;
   readonly cautions: readonly string[];
   /** 1 light to 5 heavy. */
   readonly burden: 1 | 2 | 3 | 4 | 5;
   readonly equipment: readonly string[];
   readonly readings: readonly SourceReading[];
+  /** Offered only once this holds, and said so until then. */
+  readonly earned?: { readonly condition: Condition; readonly otherwise: string };
+  readonly aftermath?: readonly Aftermath[];
   readonly figure: FigurePose;
   readonly citations: readonly CitationId[];
 };
@@ -103,6 +236,21 @@ export type DoseSchool = (typeof DOSE_SCHOOLS)[number];
 /** Tests that load the same tissue in the same way; within a group, evidence is discounted. */
 export const GROUPS = {
   "sacroiliac-provocation": "sacroiliac provocation",
+  "pelvic-ring-load": "pelvic ring load",
+  "lower-limb-neural": "lower limb neural tension",
+  "femoral-neural": "femoral neural tension",
+  "upper-limb-neural": "upper limb neural tension",
+  "neck-compression-relief": "neck compression and relief",
+  "neck-range": "neck range",
+  "c1-c2-range": "C1-C2 range",
+  "upper-cervical-ligament": "upper cervical ligament",
+  "lumbar-extension-rotation": "lumbar extension and rotation",
+  "lumbar-instability": "lumbar instability",
   hip: "hip",
+  outlet: "outlet",
+  "repeated-movement": "repeated movement",
+  "deep-gluteal": "deep gluteal",
+  palpation: "palpation and motion",
+  "neck-endurance": "neck endurance",
 } as const;
 export type GroupId = keyof typeof GROUPS;

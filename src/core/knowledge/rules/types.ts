@@ -2,14 +2,19 @@ import type { Standing } from "../../vocabulary/examination";
 import type { SourceId } from "../../vocabulary/sources";
 import type { CitationId } from "../citations";
 import type { Counts } from "../evidence/types";
-import type { TestId } from "../protocols/types";
+import type { Condition, TestId } from "../protocols/types";
 
 /**
  * One test a rule counts, for one side of its source. `run` says which run of a
  * one-sided test is meant: that side's own, or the other side's. A test without
  * sides has one run.
  */
-export type RuleMember = { readonly test: TestId; readonly run: "own side" | "other side" | "only run" };
+export type RuleMember = {
+  readonly test: TestId;
+  readonly run: "own side" | "other side" | "only run";
+  /** The rule's own definition of positive, where it differs from ours; shown beside the member. */
+  readonly positive?: { readonly condition: Condition; readonly said: string };
+};
 
 /** A printed pooled figure, shown beside a rule and never counted. */
 export type PooledFigure = {

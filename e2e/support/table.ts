@@ -1,0 +1,99 @@
+import { expect, type Page } from "@playwright/test";
+import { fold } from "@/core/exam/fold";
+import type { ExamEvent } from "@/core/exam/events";
+import { effectiveRuns, interpretRun, type TestOutcome } from "@/core/reading/interpret";
+import { protocolOf, type TestId } from "@/core/knowledge/protocols";
+import { continueExam, type ExamBuilder } from "@/core/samples/build";
+import { explicitSteps, recordCase, type ExplicitStep, type TestCase } from "@/core/samples/cases";
+import type { Place } from "@/core/vocabulary/sites";
+import { saved } from "./test";
+
+/** Everything before the test itself: sheet, complaint where it will be felt, guard, rest, and the tests that earn it. */
+export function beforeTheTest(exam: ExamBuilder, { test, before = [], steps, atRest }: TestCase): void {
+  exam.add("sheet-set", {
+    label: "one test",
+    tests: [...new Set([...before.map((one) => one.test), test])],
+    reason: "",
+  });
+  const felt = steps.flatMap((step) => ("felt" in step ? (step.felt ?? []) : []));
+  exam.complaint(...new Set<Place>(felt.length ? felt : ["low-back.central"]));
+  exam.consent().guard();
+  exam.rest(atRest?.intensity ?? 0, ...(atRest?.places ?? []));
+  for (const earlier of before) recordCase(exam, earlier);
+}
+
+/** The steps of a case as they are tapped, stages in between included. */
+export function tapsOf(exam: ExamBuilder, { test, side, steps }: TestCase): ExplicitStep[] {
+  const copy = continueExam(exam.options, exam.events);
+  return explicitSteps(copy, copy.start(test, side), steps);
+}
+
+/** Opens a test from the run sheet. */
+export async function openTest(page: Page, test: TestId, side: string | null): Promise<void> {
+  const { name } = protocolOf(test);
+  const label = side ? `${name} ${side}` : name;
+  const region = page.getByRole("region", { name: label, exact: true });
+  const step = page
+    .getByRole("navigation", { name: "Run sheet" })
+    .getByRole("button", { name: new RegExp(`^${name.replace(/[()]/g, "\\$&")}\\s*${side ?? ""}\\s*,`) });
+  await step.click();
+  await expect(region).toBeVisible();
+}
+
+/** Does one step through the interface, as a practitioner would. */
+export async function tap(page: Page, step: ExplicitStep): Promise<void> {
+  if ("measure" in step) {
+    const input = page.locator(`[data-measure="${step.measure}"] input`);
+    await input.fill(String(step.value));
+    await input.press("Enter");
+    return;
+  }
+  if ("skip" in step) {
+    await page.getByRole("button", { name: "More" }).click();
+    await page.getByRole("menuitem", { name: /^Leave out/ }).click();
+    await page.getByRole("dialog").getByRole("button", { name: "too sore" }).click();
+    return;
+  }
+  if ("sign" in step) {
+    const sign = page.locator(`[data-sign="${step.sign}"]`);
+    const list = sign.locator("xpath=self::label/select");
+    if (await list.count()) await list.selectOption(step.option);
+    else
+      await sign
+        .getByRole("radio")
+        .nth(await optionIndex(page, step.sign, step.option))
+        .click();
+    return;
+  }
+  /** Taps may follow faster than screens: the stage that is asked about comes first. */
+  await expect(page.locator(`[data-asking="${step.stage}"]`)).toBeVisible();
+  if ("answer" in step) {
+    await page.locator(`[data-answer="${step.answer}"]`).click();
+    return;
+  }
+  await page.locator(`[data-response=${step.response}]`).click();
+  for (const place of step.felt ?? []) await page.locator(`[data-place="${place}"]`).first().click();
+  for (const quality of step.qualities ?? []) await page.locator(`[data-quality=${quality}]`).click();
+}
+
+async function optionIndex(page: Page, sign: string, option: string): Promise<number> {
+  const values = await page
+    .locator(`[data-sign="${sign}"] [role=radio]`)
+    .evaluateAll((radios) => radios.map((radio) => (radio as HTMLButtonElement).value));
+  return values.indexOf(option);
+}
+
+/** What the core reads from the events the server has, for the last run of a test. */
+export async function outcomesOf(
+  page: Page,
+  exam: string,
+  test: TestId,
+  side: string | null,
+): Promise<readonly TestOutcome[]> {
+  await saved(page);
+  const { events } = (await (await page.request.get(`/api/exams/${exam}/events`)).json()) as { events: ExamEvent[] };
+  const state = fold(events);
+  const runs = effectiveRuns(state.runs);
+  const run = runs.find((one) => one.test === test && one.side === side);
+  return run ? interpretRun(run, state.settings!, runs) : [];
+}

@@ -1,0 +1,9 @@
+import { currentProfile } from "@/server/current-profile";
+import { LibraryScreen } from "@/ui/library/library-screen";
+
+export const metadata = { title: "Library · Dust Lantern" };
+
+export default async function LibraryPage({ searchParams }: { searchParams: Promise<{ q?: string }> }) {
+  const { q = "" } = await searchParams;
+  return <LibraryScreen initial={q.slice(0, 80)} profileName={(await currentProfile())?.name ?? null} />;
+}

@@ -1,0 +1,126 @@
+import type {
+  Condition,
+  DifferenceCondition,
+  EarlierCondition,
+  EffectIs,
+  FeltCondition,
+  Heard,
+  MeasureCondition,
+  Protocol,
+} from "../knowledge/protocols";
+import type { Quality } from "../vocabulary/examination";
+import { type Place, placeParts } from "../vocabulary/sites";
+import { otherSide, type Side } from "../vocabulary/sides";
+import type { Run } from "./state";
+
+/** All that a condition can ask about, of one run and one side of the source that is being read. */
+export type Facts = {
+  readonly protocol: Protocol;
+  readonly run: Run;
+  readonly heard: Heard | null;
+  /** The stage at which the familiar symptom came. */
+  readonly at: string | null;
+  readonly places: readonly Place[];
+  readonly qualities: readonly Quality[];
+  /** The side of the source that is read; null for a source without sides. */
+  readonly side: Side | null;
+  readonly school: (id: string) => string | undefined;
+  /** The other side's run of the same test, done the same way. */
+  readonly otherRun: Run | null;
+  readonly earlier: (condition: EarlierCondition, side: Side | null) => boolean;
+};
+
+/** Was it felt there, seen from one side? A source without sides is on every side. */
+export function feltAt(condition: FeltCondition, places: readonly Place[], side: Side | null): boolean {
+  return places.some((place) => {
+    const felt = placeParts(place);
+    if (condition.sites !== "anywhere" && !condition.sites.includes(felt.site)) return false;
+    if (condition.side === "any side" || side === null) return true;
+    if (condition.side === "other side") return felt.side === otherSide(side);
+    return felt.side === side || (condition.side === "same side or central" && felt.side === "central");
+  });
+}
+
+/** The effect of a step as the rules speak of it. */
+function effectIs(answer: string | null | undefined): EffectIs {
+  if (answer === "gone" || answer === "less") return "eased";
+  return answer === "unchanged" || answer === "worse" ? answer : "not done";
+}
+
+function measureHolds(condition: MeasureCondition, { measures }: Run): boolean {
+  const value = measures[condition.id];
+  if (value === undefined) return false;
+  const { atLeast, atMost, over, under, lowerThan, notLowerThan } = condition;
+  const than = (id: string | undefined) => (id === undefined ? undefined : measures[id]);
+  if (lowerThan !== undefined && !((than(lowerThan) ?? -Infinity) > value)) return false;
+  if (notLowerThan !== undefined && !((than(notLowerThan) ?? Infinity) <= value)) return false;
+  return (
+    (atLeast === undefined || value >= atLeast) &&
+    (atMost === undefined || value <= atMost) &&
+    (over === undefined || value > over) &&
+    (under === undefined || value < under)
+  );
+}
+
+function differenceHolds({ id, over, share, way, orEqual }: DifferenceCondition, facts: Facts): boolean {
+  const [here, there] = [facts.run.measures[id], facts.otherRun?.measures[id]];
+  if (here === undefined || there === undefined) return false;
+  if (share !== undefined) return here <= there * share;
+  const limit = over === "error" ? (facts.protocol.measures.find((measure) => measure.id === id)?.error ?? 0) : over;
+  const by = way === "less" ? there - here : way === "more" ? here - there : Math.abs(here - there);
+  return orEqual ? by >= limit : by > limit;
+}
+
+/** An observe stage's answer or a sign's option, as the rules speak of it. */
+export const answerOf = ({ run }: Pick<Facts, "run">, id: string): string =>
+  run.stages[id]?.answer ?? run.signs[id] ?? "not done";
+
+const everyIn = <T>(wanted: Readonly<Record<string, readonly T[]>>, value: (id: string) => T): boolean =>
+  Object.entries(wanted).every(([id, allowed]) => allowed.includes(value(id)));
+
+function countHolds({ of, is, atLeast, atMost }: NonNullable<Condition["seenCount"]>, facts: Facts): boolean {
+  const count = of.filter((id) => is.includes(answerOf(facts, id))).length;
+  return (atLeast === undefined || count >= atLeast) && (atMost === undefined || count <= atMost);
+}
+
+function seenFromHolds(wanted: Condition["seenFrom"], { run, side }: Facts): boolean {
+  const from = run.side === null || side === null || run.side === side ? "tested side" : "other side";
+  return wanted === from;
+}
+
+/**
+ * Does everything in a condition hold? What a condition does not mention, it
+ * does not ask. The one reader of the language tests, rules and records are
+ * written in.
+ *
+ * @example holds({ when: "reproduced", effect: { head: ["eased"] } }, facts) // true
+ */
+export function holds(condition: Condition, facts: Facts): boolean {
+  const { run } = facts;
+  const rest = (run.rest?.intensity ?? 0) > 0 ? "present" : "absent";
+  return (
+    (condition.when === undefined ||
+      (facts.heard !== null &&
+        (typeof condition.when === "string"
+          ? condition.when === facts.heard
+          : condition.when.includes(facts.heard)))) &&
+    (condition.at === undefined || (facts.at !== null && condition.at.includes(facts.at))) &&
+    (condition.felt === undefined || feltAt(condition.felt, facts.places, facts.side)) &&
+    (condition.notFelt === undefined || !feltAt(condition.notFelt, facts.places, facts.side)) &&
+    (condition.quality === undefined || condition.quality.some((quality) => facts.qualities.includes(quality))) &&
+    (condition.effect === undefined || everyIn(condition.effect, (id) => effectIs(run.stages[id]?.answer))) &&
+    (condition.response === undefined ||
+      everyIn<string>(condition.response, (id) => run.stages[id]?.response ?? "not done")) &&
+    (condition.seen === undefined || everyIn(condition.seen, (id) => answerOf(facts, id))) &&
+    (condition.seenCount === undefined || countHolds(condition.seenCount, facts)) &&
+    (condition.measure === undefined || condition.measure.every((measure) => measureHolds(measure, run))) &&
+    (condition.difference === undefined || differenceHolds(condition.difference, facts)) &&
+    (condition.school === undefined || everyIn<string>(condition.school, (id) => facts.school(id) ?? "")) &&
+    (condition.rest === undefined || condition.rest === rest) &&
+    (condition.restFelt === undefined || feltAt(condition.restFelt, run.rest?.places ?? [], facts.side)) &&
+    (condition.earlier === undefined || facts.earlier(condition.earlier, facts.side)) &&
+    (condition.seenFrom === undefined || seenFromHolds(condition.seenFrom, facts)) &&
+    (condition.any === undefined || condition.any.some((one) => holds(one, facts))) &&
+    (condition.not === undefined || !holds(condition.not, facts))
+  );
+}

@@ -1,0 +1,291 @@
+import { describe, expect, it } from "vitest";
+import { writeReferral } from "../exchange/referral-letter";
+import { noteText } from "../exchange/note";
+import { admit } from "../exam/admit";
+import type { ExamEvent } from "../exam/events";
+import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
+import { variantFor, DEFAULT_READING_SETTINGS } from "../exam/settings";
+import { buildExam, type ExamBuilder } from "../samples/build";
+import { assessGuard, blocksOn, blocksOnTest, questionsFor } from "./assess";
+import type { Side } from "../vocabulary/sides";
+
+const neck = (answers: Record<string, string> = {}, options: Parameters<typeof buildExam>[0] = {}) => {
+  const exam = buildExam({ region: "neck-arm", ...options });
+  for (const [question, answer] of Object.entries(answers)) exam.add("guard-answered", { question, answer });
+  return exam;
+};
+const back = (answers: Record<string, string>) => {
+  const exam = buildExam();
+  for (const [question, answer] of Object.entries(answers)) exam.add("guard-answered", { question, answer });
+  return exam;
+};
+const guardOf = (exam: ExamBuilder) => assessGuard(exam.state());
+/** The stages of a test that a guard blocks, by id. */
+const blocked = (exam: ExamBuilder, test: TestId, side: Side | null = "right"): string[] => {
+  const protocol = protocolOf(test);
+  return stagesOf(protocol, variantFor(protocol, DEFAULT_READING_SETTINGS))
+    .filter((stage) => blocksOn(guardOf(exam), stage, protocol.sided ? side : null).length > 0)
+    .map(({ id }) => id);
+};
+const isWhole = (exam: ExamBuilder, test: TestId, side: Side | null = "right") => {
+  const protocol = protocolOf(test);
+  return (
+    blocksOnTest(guardOf(exam), protocol, variantFor(protocol, DEFAULT_READING_SETTINGS), protocol.sided ? side : null)
+      .whole.length > 0
+  );
+};
+const urgencies = (exam: ExamBuilder) => guardOf(exam).referrals.map(({ urgency }) => urgency);
+const NECK_TESTS = [
+  "foraminal-compression",
+  "neck-distraction",
+  "flexion-rotation",
+  "alar",
+  "transverse",
+  "neck-rotation",
+] as const;
+
+describe("the guard, row by row", () => {
+  it("asks a well person only what the region makes relevant", () => {
+    const of = (exam: ExamBuilder) => questionsFor(exam.state()).map(({ id }) => id);
+    expect(of(neck())).not.toContain("hip-replacement");
+    expect(of(neck())).not.toContain("cspine-high");
+    expect(of(back({}))).not.toContain("artery");
+    expect(of(back({})).length).toBeLessThanOrEqual(13);
+    expect(of(neck()).length).toBeLessThanOrEqual(16);
+  });
+
+  it("brainstem signs block the neck and its ligaments; only the relocation test gives way to a typed reason", () => {
+    const exam = neck({ brainstem: "new" });
+    for (const test of NECK_TESTS) expect([test, isWhole(exam, test)]).toEqual([test, true]);
+    expect(urgencies(exam)).toEqual(["urgent"]);
+    const block = (load: string) => guardOf(exam).blocks.find(({ loads }) => loads.includes(load as never))!;
+    expect(block("neck-compression").final).toBe(true);
+    expect(block("relocation").final).toBe(false);
+    const overriding = {
+      type: "block-overridden",
+      body: { block: block("neck-compression").id, reason: "I know this neck well" },
+    };
+    expect(admit(exam.state(), { ...exam.events.at(-1)!, id: exam.newId(), ...overriding } as ExamEvent)?.what).toMatch(
+      /cannot be overridden/,
+    );
+  });
+
+  it("a sudden or new artery picture is an emergency and leaves no neck test", () => {
+    const exam = neck({ artery: "new" });
+    expect(urgencies(exam)).toEqual(["emergency"]);
+    expect(isWhole(exam, "sharp-purser", null)).toBe(true);
+  });
+
+  it("a blocked neck takes the neck out of the slump, the raise and the arm tests, not the whole test", () => {
+    const exam = neck({ brainstem: "new" });
+    expect(blocked(exam, "slump")).toEqual(expect.arrayContaining(["chin", "overpressure"]));
+    expect(blocked(exam, "slump")).not.toContain("knee");
+    expect(blocked(exam, "ulnt-1")).toContain("neck");
+    expect(blocked(exam, "ulnt-1")).not.toContain("elbow");
+    expect(isWhole(exam, "neck-flexion-after-raise")).toBe(true);
+    expect(isWhole(exam, "lhermitte", null)).toBe(true);
+    expect(isWhole(exam, "slump")).toBe(false);
+  });
+
+  it("asks about a new headache only over 50", () => {
+    expect(questionsFor(neck({}, { birthDate: "1984-05-12" }).state()).some(({ id }) => id === "giant-cell")).toBe(
+      false,
+    );
+    const older = neck({ "giant-cell": "yes" }, { birthDate: "1960-01-01" });
+    expect(urgencies(older)).toEqual(["urgent"]);
+  });
+
+  it("cord signs block neck and lumbar loading", () => {
+    const exam = back({ "cord-signs": "yes" });
+    expect(isWhole(exam, "quadrant")).toBe(true);
+    expect(isWhole(exam, "foraminal-compression")).toBe(true);
+    expect(isWhole(exam, "thigh-thrust")).toBe(false);
+    expect(urgencies(exam)).toEqual(["urgent"]);
+  });
+
+  it("arm pain that may come from the chest blocks that arm only", () => {
+    const exam = neck({ chest: "left" });
+    expect(isWhole(exam, "ulnt-1", "left")).toBe(true);
+    expect(isWhole(exam, "ulnt-1", "right")).toBe(false);
+    expect(isWhole(exam, "foraminal-compression", "left")).toBe(false);
+  });
+
+  it.each([
+    [{ "neck-injury": "recent", "cspine-applies": "no", "cspine-high": "yes" }, true],
+    [{ "neck-injury": "recent", "cspine-applies": "no", "cspine-high": "no", "cspine-low": "none" }, true],
+    [
+      {
+        "neck-injury": "recent",
+        "cspine-applies": "no",
+        "cspine-high": "no",
+        "cspine-low": "present",
+        "cspine-turn": "unable",
+      },
+      true,
+    ],
+    [
+      {
+        "neck-injury": "recent",
+        "cspine-applies": "no",
+        "cspine-high": "no",
+        "cspine-low": "present",
+        "cspine-turn": "able",
+      },
+      false,
+    ],
+  ])("the injury rule, step by step: %j", (answers, imagingFirst) => {
+    const exam = neck(answers as Record<string, string>);
+    expect(guardOf(exam).blocks.some(({ final }) => final)).toBe(imagingFirst);
+    expect(isWhole(exam, "alar")).toBe(imagingFirst);
+    expect(urgencies(exam)).toEqual(imagingFirst ? ["urgent"] : []);
+  });
+
+  it("asks the rule's next step only when the one before calls for it, and cites it", () => {
+    const asked = (answers: Record<string, string>) => questionsFor(neck(answers).state()).filter(({ step }) => step);
+    expect(asked({})).toEqual([]);
+    expect(asked({ "neck-injury": "recent" }).map(({ id }) => id)).toEqual(["cspine-applies"]);
+    expect(asked({ "neck-injury": "later" })).toEqual([]);
+    expect(asked({ "neck-injury": "recent" })[0]?.citation).toBe("stiell-2001");
+    expect(guardOf(neck({ "neck-injury": "later" })).blocks[0]).toMatchObject({ final: false });
+    expect(guardOf(neck({ "neck-injury": "recent", "cspine-applies": "yes" })).blocks[0]?.reason).toMatch(
+      /Clinical judgement/,
+    );
+  });
+
+  it("an upper neck at risk waits for a medical view, or for the ligament tests, by school", () => {
+    const medical = neck({ "upper-neck-risk": "yes" });
+    expect(isWhole(medical, "sharp-purser", null)).toBe(true);
+    const manual = neck({ "upper-neck-risk": "yes" }, { settings: { schools: { "ligament-order": "manual-first" } } });
+    expect(isWhole(manual, "sharp-purser", null)).toBe(false);
+    expect(isWhole(manual, "foraminal-compression")).toBe(true);
+    expect(guardOf(manual).first[0]?.tests).toEqual(["sharp-purser", "alar", "transverse"]);
+    const clear = (test: TestId, side: Side | null, ...answers: [string, string][]) => {
+      const run = manual.start(test, side);
+      answers.forEach(([stage, answer]) => manual.record(run, { stage, answer }));
+    };
+    clear("sharp-purser", null, ["ease-back", "none"]);
+    expect(isWhole(manual, "foraminal-compression")).toBe(true);
+    for (const side of ["left", "right"] as const)
+      clear(
+        "alar",
+        side,
+        ...["neutral", "flexion", "extension", "turning"].map((stage) => [stage, "at-once"] as [string, string]),
+      );
+    clear("transverse", null, ["lift", "none"]);
+    expect(isWhole(manual, "foraminal-compression")).toBe(false);
+    expect(guardOf(manual).first).toEqual([]);
+  });
+
+  it("a planned neck thrust brings the ligament tests first", () =>
+    expect(guardOf(neck({ "thrust-planned": "yes" })).first).toHaveLength(1));
+
+  it("bearing down is asked about only when a test needs it, and then blocked", () => {
+    expect(questionsFor(back({}).state()).some(({ id }) => id === "bearing-down")).toBe(false);
+    const exam = neck({ "bearing-down": "yes" });
+    expect(isWhole(exam, "valsalva", null)).toBe(true);
+  });
+
+  it("a hip replacement spares neither the sweep nor the inward turn on its side", () => {
+    const exam = back({ "hip-replacement": "right" });
+    for (const test of [
+      "scour",
+      "flexion-adduction-rotation",
+      "pump-handle",
+      "seated-piriformis",
+      "resisted-piriformis",
+      "faber",
+    ] as const)
+      expect([test, blocked(exam, test).length > 0, blocked(exam, test, "left").length > 0]).toEqual([
+        test,
+        true,
+        false,
+      ]);
+    expect(blocked(exam, "prone-lift")).toContain("thigh");
+    expect(blocked(exam, "side-lying-leg-raise")).toEqual(["sensitise"]);
+  });
+
+  it("pregnancy bars lying face down everywhere", () => {
+    const exam = back({ pregnancy: "yes" });
+    for (const test of ["prone-lift", "prone-instability", "sacral-sulcus", "passive-lumbar-extension"] as const)
+      expect([test, isWhole(exam, test)]).toEqual([test, true]);
+  });
+});
+
+describe("what the examination itself finds", () => {
+  it("severe weakness, and weaker than last time, stop all provocation", () => {
+    const exam = buildExam();
+    exam.add("neuro-recorded", { findings: [{ kind: "power", level: "l5", side: "right", value: 3 }] });
+    expect(guardOf(exam).blocks[0]?.loads).toBe("all");
+    const worse = buildExam();
+    worse.add("neuro-recorded", { findings: [{ kind: "power", level: "l5", side: "right", value: 4, before: 5 }] });
+    expect(guardOf(worse).blocks[0]?.reason).toContain("L5 right 5 to 4");
+  });
+  it("weak legs on both sides are an emergency; a cord sign is referred", () => {
+    const exam = buildExam();
+    exam.add("neuro-recorded", {
+      findings: [
+        { kind: "power", level: "l5", side: "right", value: 4 },
+        { kind: "power", level: "s1", side: "left", value: 4 },
+      ],
+    });
+    expect(urgencies(exam)).toContain("emergency");
+    const cord = buildExam();
+    cord.add("neuro-recorded", { findings: [{ kind: "upper-motor", level: "hoffmann", side: "left", value: 1 }] });
+    expect(urgencies(cord)).toEqual(["urgent"]);
+  });
+  it("a positive compression ends every further compression that visit, until overridden with a reason", () => {
+    const exam = neck();
+    const run = exam.start("foraminal-compression", "right");
+    exam.record(run, { stage: "neutral", response: "familiar", felt: ["radial-forearm.right"] });
+    expect(isWhole(exam, "maximal-compression")).toBe(true);
+    expect(isWhole(exam, "ulnt-1")).toBe(false);
+    const { id } = guardOf(exam).blocks[0]!;
+    exam.add("block-overridden", { block: id, reason: "to compare once with the other side" });
+    expect(isWhole(exam, "maximal-compression")).toBe(false);
+  });
+  it("a positive ligament test ends the neck examination for good, and opens the letter", () => {
+    const exam = neck();
+    exam.complaint("neck.central");
+    const run = exam.start("sharp-purser", null);
+    exam.record(run, { stage: "ease-back", answer: "slide" });
+    for (const test of NECK_TESTS) expect([test, isWhole(exam, test)]).toEqual([test, true]);
+    const letter = writeReferral(exam.state())!;
+    expect(letter.title).toBe("Urgent referral");
+    expect(noteText(letter)).toMatch(/Relocation test: transverse ligament of the atlas positive/);
+  });
+  it("the letter names the answers that led to it and what was done; nothing to refer, no letter", () => {
+    const exam = back({ "cauda-equina": "yes" });
+    exam.add("referral-acknowledged", {
+      referral: guardOf(exam).referrals[0]!.id,
+      action: "sent by ambulance at 10:40",
+    });
+    const text = noteText(writeReferral(exam.state())!);
+    expect(text).toContain("EMERGENCY referral");
+    expect(text).toContain("numbness between the legs");
+    expect(text).toContain("sent by ambulance at 10:40");
+    expect(text).not.toMatch(/diagnos|safe/i);
+    expect(writeReferral(back({}).state())).toBeNull();
+  });
+  it("a sign that is new since a technique brings the guard and the baseline back, until both were gone through", () => {
+    const exam = buildExam().complaint("si-area.right").consent().guard();
+    exam.run({ test: "thigh-thrust", side: "right", response: "nothing" });
+    exam.add("technique-logged", {
+      kind: "mobilisation",
+      level: "L5",
+      side: "right",
+      grade: 3,
+      force: null,
+      holdSeconds: null,
+      repetitions: 20,
+      note: "",
+    });
+    exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+    expect(guardOf(exam)).toMatchObject({ askAgain: true });
+    expect(guardOf(exam).newSigns.map(({ test }) => test)).toContain("thigh-thrust");
+    exam.guard();
+    expect(guardOf(exam).askAgain).toBe(false);
+    expect(guardOf(exam).newSigns.length).toBeGreaterThan(0);
+    exam.add("neuro-recorded", { findings: [{ kind: "power", level: "l5", side: "right", value: 5 }] });
+    expect(guardOf(exam).newSigns).toEqual([]);
+  });
+});

@@ -1,0 +1,34 @@
+import type { AccuracyRecord } from "./types";
+
+const study = {
+  population: "pooled surgical populations",
+  reference: "disc herniation, in surgical populations",
+  citation: "deville-2000",
+} as const;
+
+export const deville2000: readonly AccuracyRecord[] = [
+  {
+    ...study,
+    id: "straight-leg-raise.deville-2000",
+    test: "straight-leg-raise",
+    source: "lower-lumbosacral-root",
+    definition: "positive as the study defined it",
+    sensitivity: 0.91,
+    specificity: 0.26,
+    sensitivity95: [0.82, 0.94],
+    specificity95: [0.16, 0.38],
+    standing: "published",
+  },
+  {
+    ...study,
+    id: "crossed-leg-raise.deville-2000",
+    test: "crossed-leg-raise",
+    source: "lower-lumbosacral-root",
+    definition: "positive as the study defined it",
+    sensitivity: 0.29,
+    specificity: 0.88,
+    sensitivity95: [0.24, 0.34],
+    specificity95: [0.86, 0.9],
+    standing: "published",
+  },
+];

@@ -1,0 +1,21 @@
+import type { AccuracyRecord } from "./types";
+
+const study = {
+  population: "people with low back pain and without",
+  reference: "innominate torsion, measured",
+  citation: "levangie-1999",
+} as const;
+
+export const levangie1999: readonly AccuracyRecord[] = [
+  {
+    ...study,
+    id: "one-leg-lift.levangie-1999",
+    test: "one-leg-lift",
+    source: "sacroiliac",
+    definition: "positive as the study defined it",
+    sensitivity: 0.08,
+    specificity: 0.93,
+    standing: "published",
+    off: "The target was innominate torsion, and examiners agree poorly.",
+  },
+];

@@ -1,0 +1,21 @@
+import type { AccuracyRecord } from "./types";
+
+const study = {
+  population: "people with neck-related headache against migraine and healthy people",
+  reference: "as in the paper",
+  citation: "ogince-2007",
+} as const;
+
+export const ogince2007: readonly AccuracyRecord[] = [
+  {
+    ...study,
+    id: "flexion-rotation.ogince-2007",
+    test: "flexion-rotation",
+    source: "c1-c2",
+    definition: "32 degrees or less",
+    sensitivity: 0.91,
+    specificity: 0.9,
+    standing: "published",
+    off: "Compared with migraine and healthy people, which makes any test look better than it is.",
+  },
+];

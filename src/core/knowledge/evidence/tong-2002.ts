@@ -1,0 +1,21 @@
+import type { AccuracyRecord } from "./types";
+
+const study = {
+  population: "255 people sent for electrodiagnosis",
+  reference: "electrodiagnosis",
+  citation: "tong-2002",
+  people: 255,
+} as const;
+
+export const tong2002: readonly AccuracyRecord[] = [
+  {
+    ...study,
+    id: "foraminal-compression.tong-2002",
+    test: "foraminal-compression",
+    source: "cervical-root",
+    definition: "positive as the study defined it",
+    sensitivity: 0.3,
+    specificity: 0.93,
+    standing: "published",
+  },
+];

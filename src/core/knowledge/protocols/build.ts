@@ -1,0 +1,227 @@
+import type { LoadId } from "../../vocabulary/examination";
+import type { SiteId } from "../../vocabulary/sites";
+import type { FigurePose, LegPose } from "./figure";
+import type {
+  Condition,
+  FeltCondition,
+  Measure,
+  Option,
+  ReadingLine,
+  School,
+  Sign,
+  SourceReading,
+  SpokenSides,
+  Stage,
+  StageLoad,
+} from "./types";
+
+/** The words the catalogue's families are written in. */
+
+export const person = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "person" }));
+export const tested = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "tested side" }));
+export const other = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "other side" }));
+
+export const IS_IT_YOURS = "Does that bring on your pain? The one you came with? Where?";
+export const WHAT_CHANGES = "And now: is it gone, less, the same, or worse?";
+
+type StageParts = Partial<Omit<Stage, "id" | "name" | "instruction">>;
+
+/** A stage that asks for one of the four responses. */
+export const provoke = (
+  id: string,
+  name: string,
+  instruction: string,
+  loads: readonly StageLoad[],
+  parts: StageParts = {},
+): Stage => ({ id, name, instruction, question: IS_IT_YOURS, dose: {}, loads, ...parts });
+
+/** A differentiating step: load is taken off, or added, far from the symptom. */
+export const release = (id: string, name: string, instruction: string, parts: StageParts = {}): Stage => ({
+  id,
+  name,
+  instruction,
+  question: WHAT_CHANGES,
+  dose: {},
+  loads: person("touch"),
+  kind: "release",
+  ...parts,
+});
+
+/** Load taken off a symptom that is there. */
+export const relief = (
+  id: string,
+  name: string,
+  instruction: string,
+  loads: readonly StageLoad[],
+  parts: StageParts = {},
+): Stage => ({ id, name, instruction, question: WHAT_CHANGES, dose: {}, loads, kind: "relief", ...parts });
+
+/** A stage answered by what is seen, felt or reported. */
+export const observe = (
+  id: string,
+  name: string,
+  instruction: string,
+  question: string,
+  options: readonly Option[],
+  loads: readonly StageLoad[],
+  parts: StageParts = {},
+): Stage => ({ id, name, instruction, question, dose: {}, loads, kind: "observe", options, ...parts });
+
+/** A stage that is answered with numbers alone. */
+export const measured = (
+  id: string,
+  name: string,
+  instruction: string,
+  question: string,
+  measures: readonly string[],
+  loads: readonly StageLoad[],
+  parts: StageParts = {},
+): Stage => ({ id, name, instruction, question, dose: {}, loads, kind: "measure", measures, ...parts });
+
+export const option = (id: string, label: string = id.replaceAll("-", " ")): Option => ({ id, label });
+
+/** The default stands first. */
+export const school = (
+  id: string,
+  label: string,
+  kind: School["kind"],
+  ...options: readonly [id: string, label: string, reason: string][]
+): School => ({
+  id,
+  label,
+  kind,
+  defaultOption: options[0]![0],
+  options: options.map(([name, said, reason]) => ({ id: name, label: said, reason })),
+});
+
+export const END_FEEL: Sign = {
+  id: "end-feel",
+  label: "End feel",
+  options: [option("soft"), option("firm"), option("hard"), option("empty"), option("spasm")],
+};
+export const PAIN_RESISTANCE: Sign = {
+  id: "pain-resistance",
+  label: "Pain and resistance",
+  options: [
+    option("pain-first", "pain first (acute)"),
+    option("together", "together (subacute)"),
+    option("resistance-first", "resistance first (chronic)"),
+  ],
+};
+
+/** An angle with its onset and its end, the onset never beyond the end. */
+export const onsetAndEnd = (
+  label: string,
+  range: readonly [number, number],
+  parts: Partial<Omit<Measure, "id" | "label" | "unit" | "range">>,
+): readonly Measure[] => [
+  { id: "onset", label: `${label} at onset`, unit: "°", range, upTo: "end", ...parts },
+  { id: "end", label: `${label} at end of range`, unit: "°", range, ...parts },
+];
+
+export const felt = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "same side" });
+export const feltOrCentral = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "same side or central" });
+export const feltAnySide = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "any side" });
+export const feltOther = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "other side" });
+export const ON_THIS_SIDE: FeltCondition = { sites: "anywhere", side: "same side or central" };
+
+export const BELOW_KNEE = [
+  "medial-knee-shin",
+  "lateral-calf",
+  "posterior-calf",
+  "dorsum-foot",
+  "lateral-foot",
+  "sole",
+] as const satisfies readonly SiteId[];
+export const LEG = ["posterior-thigh", "anterior-thigh", ...BELOW_KNEE] as const satisfies readonly SiteId[];
+export const BACK = ["low-back", "thoracic", "si-area", "central-buttock"] as const satisfies readonly SiteId[];
+export const ARM = [
+  "shoulder",
+  "lateral-upper-arm",
+  "radial-forearm",
+  "ulnar-forearm",
+  "thumb-index",
+  "middle-finger",
+  "ring-little-finger",
+] as const satisfies readonly SiteId[];
+export const NECK_AND_HEAD = [
+  "neck",
+  "head-occiput",
+  "upper-trapezius-scapula",
+  "face",
+  "jaw",
+] as const satisfies readonly SiteId[];
+export const NECK_OR_ARM = [...NECK_AND_HEAD, ...ARM] as const satisfies readonly SiteId[];
+
+export const line = (
+  condition: Condition,
+  outcome: ReadingLine["outcome"],
+  reason: string,
+  note?: string,
+): ReadingLine => ({
+  ...condition,
+  outcome,
+  reason,
+  ...(note === undefined ? {} : { note }),
+});
+export const positive = (condition: Condition, reason: string, note?: string) =>
+  line(condition, "positive", reason, note);
+export const negative = (condition: Condition, reason: string, note?: string) =>
+  line(condition, "negative", reason, note);
+export const equivocal = (condition: Condition, reason: string, note?: string) =>
+  line(condition, "equivocal", reason, note);
+export const cannotTell = (condition: Condition, reason: string) => line(condition, "not interpretable", reason);
+
+/** Whatever is not their own symptom is negative, however strong. */
+export const CLEAR: readonly ReadingLine[] = [
+  negative({ when: "nothing" }, "nothing was brought on"),
+  negative({ when: "stretch" }, "stretch or pressure only: not their symptom"),
+  negative({ when: "other" }, "a pain that is not theirs, however strong"),
+  negative({ when: "not reproduced" }, "no more than at rest, and no further spread"),
+];
+
+/** The rest of what a familiar symptom can be: on this side but elsewhere, or only on the other. */
+export const elsewhere = (because: string): readonly ReadingLine[] => [
+  negative({ when: "reproduced", felt: ON_THIS_SIDE }, because),
+  negative({ when: "reproduced" }, "their symptom, but only on the other side"),
+];
+
+export const reading = (
+  source: SourceReading["source"],
+  sides: SpokenSides,
+  lines: readonly ReadingLine[],
+  parts: Partial<SourceReading> = {},
+): SourceReading => ({ source, sides, lines, ...parts });
+
+/** A source this test can point to, and never speaks against. */
+export const pointsTo = (
+  source: SourceReading["source"],
+  sides: SpokenSides,
+  ...lines: readonly ReadingLine[]
+): SourceReading => ({ source, sides, lines, pointsOnly: true });
+
+const STRAIGHT: LegPose = { hip: 0, knee: 0 };
+const pose = (body: FigurePose["body"], view: FigurePose["view"], parts: Partial<FigurePose>): FigurePose => ({
+  body,
+  view,
+  tested: STRAIGHT,
+  other: STRAIGHT,
+  contacts: [],
+  description: "",
+  ...parts,
+});
+type PoseParts = Partial<FigurePose> & Pick<FigurePose, "description">;
+const SITTING: LegPose = { hip: 90, knee: 90 };
+export const seated = (parts: PoseParts): FigurePose =>
+  pose("seated", "side", { tested: SITTING, other: SITTING, ...parts });
+export const seatedFront = (parts: PoseParts): FigurePose => pose("seated", "front", parts);
+export const standing = (parts: PoseParts): FigurePose => pose("standing", "side", parts);
+export const supine = (parts: PoseParts): FigurePose => pose("supine", "side", parts);
+export const supineAbove = (parts: PoseParts): FigurePose => pose("supine", "front", parts);
+export const prone = (parts: PoseParts): FigurePose => pose("prone", "side", parts);
+export const onTheSide = (parts: PoseParts): FigurePose =>
+  pose("side", "side", { tested: { hip: 45, knee: 90 }, other: { hip: 45, knee: 90 }, ...parts });
+export const crown = (parts: PoseParts): FigurePose => pose("seated", "crown", parts);
+
+export const STOP_RULE =
+  "Stop at the first stage that brings on their own symptom, at any new tingling, numbness or weakness, and whenever they ask.";

@@ -1,0 +1,564 @@
+import { block, referral } from "../guard-effects";
+import {
+  ARM,
+  cannotTell,
+  CLEAR,
+  crown,
+  elsewhere,
+  equivocal,
+  felt,
+  feltOrCentral,
+  NECK_AND_HEAD,
+  negative,
+  observe,
+  option,
+  person,
+  pointsTo,
+  positive,
+  provoke,
+  reading,
+  relief,
+  school,
+  seated,
+  seatedFront,
+  STOP_RULE,
+  supine,
+  tested,
+} from "./build";
+import type { Aftermath, Condition, Protocol, ReadingLine, Stage } from "./types";
+
+const press = person("seated", "neck-compression");
+const ARM_HERE: Condition = { when: "reproduced", felt: felt(...ARM) };
+const NECK_ONLY: Condition = { when: "reproduced", felt: feltOrCentral(...NECK_AND_HEAD), notFelt: felt(...ARM) };
+const TOWARDS = ["neutral", "extension", "towards", "combined"] as const;
+const MUSCLE = "on the stretched side: muscle (upper trapezius or scalene)";
+
+/** Once compression has brought on the arm symptom, no other compression is done that visit. */
+const NO_MORE_COMPRESSION: readonly Aftermath[] = [
+  {
+    source: "cervical-root",
+    outcomes: ["positive"],
+    effects: [
+      block(
+        ["neck-compression"],
+        "Neck compression has brought on the arm symptom: no further compression this visit.",
+      ),
+    ],
+  },
+];
+
+const rootTowards: readonly ReadingLine[] = [
+  positive({ ...ARM_HERE, at: TOWARDS }, "their symptom into the arm, on the side the neck was bent to or pressed on"),
+  negative({ ...ARM_HERE, at: ["away"] }, `into the arm, but ${MUSCLE}`),
+  negative(NECK_ONLY, "neck only: not the root"),
+  ...elsewhere("their symptom, but not in the arm"),
+  ...CLEAR,
+];
+
+const compression: Protocol = {
+  id: "foraminal-compression",
+  name: "Foraminal compression, staged",
+  otherNames: ["Spurling", "neck compression"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-compression-relief",
+  placing: "Seated, arms relaxed, feet on the floor.",
+  hands: "Behind them, both hands on the crown, forearms along the temples.",
+  direction: "Straight down, slowly, never a jerk.",
+  stages: [
+    provoke("neutral", "Neutral", "Head upright. Press straight down, slowly.", press, {
+      only: { "compression-way": ["staged", "neutral-extension"] },
+    }),
+    provoke(
+      "extension",
+      "Extension",
+      "Head a little back. Press straight down.",
+      [...press, ...person("neck-extension")],
+      {
+        only: { "compression-way": ["staged", "neutral-extension"] },
+        pose: { view: "side", neck: -30 },
+      },
+    ),
+    provoke(
+      "away",
+      "Side-bend, other side",
+      "Bend to the uninvolved side first. Press.",
+      [...press, ...person("neck-side-bend")],
+      {
+        only: { "compression-way": ["staged"] },
+        pose: { neck: -25 },
+      },
+    ),
+    provoke(
+      "towards",
+      "Side-bend, this side",
+      "Bend to this side. Press to about 7 kgf.",
+      [...press, ...person("neck-side-bend")],
+      {
+        only: { "compression-way": ["staged", "variant-a"] },
+        dose: { kgf: [7, 7] },
+        pose: { neck: 25 },
+      },
+    ),
+    provoke(
+      "combined",
+      "Back, bent and turned",
+      "Head back, bent and turned to this side. Press to about 7 kgf.",
+      [...press, ...person("neck-extension", "neck-side-bend", "neck-rotation")],
+      { only: { "compression-way": ["variant-b"] }, dose: { kgf: [7, 7] }, pose: { neck: 25 } },
+    ),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "compression-way",
+      "Foraminal compression: how",
+      "doing",
+      [
+        "staged",
+        "staged, light to heavy",
+        "Stops at the first stage that answers; its last stage earns the figure of variant A.",
+      ],
+      [
+        "neutral-extension",
+        "neutral, and only when clear in 30-45° extension",
+        "No side-bend: for stiff or sore necks; no figure.",
+      ],
+      ["variant-a", "side-bend with about 7 kgf", "The variant with the better figures."],
+      [
+        "variant-b",
+        "extension, side-bend and rotation with about 7 kgf",
+        "The most provocative; its figures are a little weaker.",
+      ],
+    ),
+  ],
+  measures: [],
+  signs: [],
+  stopRule: "The first stage that is theirs ends the test, and every other compression that visit.",
+  cautions: ["Slow, never a jerk. Not after a positive compression this visit."],
+  burden: 3,
+  equipment: [],
+  readings: [
+    reading("cervical-root", "tested side", rootTowards),
+    pointsTo(
+      "cervical-root",
+      "other side",
+      positive({ ...ARM_HERE, at: ["away"] }, "into the arm on the side the neck was bent to"),
+    ),
+    reading("cervical-facet", "tested side", [
+      positive({ ...NECK_ONLY, at: TOWARDS }, "their neck pain, without the arm: facet suggested"),
+      negative({ when: "reproduced" }, "their symptom, but not in the neck alone"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "upper-trapezius",
+      "tested side",
+      positive({ when: "reproduced", at: ["away"], felt: felt(...ARM, "upper-trapezius-scapula", "neck") }, MUSCLE),
+    ),
+    pointsTo(
+      "upper-trapezius",
+      "other side",
+      positive(
+        { when: "reproduced", at: ["towards", "combined"], felt: felt(...ARM, "upper-trapezius-scapula", "neck") },
+        MUSCLE,
+      ),
+    ),
+  ],
+  aftermath: NO_MORE_COMPRESSION,
+  figure: seatedFront({
+    contacts: [{ at: "crown", push: "down" }],
+    description: "Seated, seen from the front; both hands press straight down on the crown.",
+  }),
+  citations: ["wainner-2003", "tong-2002"],
+};
+
+const maximal: Protocol = {
+  id: "maximal-compression",
+  name: "Maximal foraminal compression",
+  otherNames: ["maximal cervical quadrant"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-compression-relief",
+  placing: "Seated, arms relaxed.",
+  hands: "Behind them, both hands on the crown.",
+  direction: "Back, bent and turned to the same side, then pressure along the head's axis.",
+  stages: [
+    provoke(
+      "press",
+      "Back, bent, turned, press",
+      "Head back, bent and turned to this side; press along its axis, slowly.",
+      [...press, ...person("neck-extension", "neck-side-bend", "neck-rotation")],
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Blocked when another compression was positive this visit."],
+  burden: 4,
+  equipment: [],
+  readings: [
+    reading("cervical-root", "tested side", [
+      positive(ARM_HERE, "their symptom into the arm, on the hollow side: root"),
+      negative(NECK_ONLY, "neck only: not the root"),
+      ...elsewhere("their symptom, but not in the arm"),
+      ...CLEAR,
+    ]),
+    reading("cervical-facet", "tested side", [
+      positive(NECK_ONLY, "their neck pain, on the hollow side: facet"),
+      negative({ when: "reproduced" }, "their symptom, but not in the neck alone"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "upper-trapezius",
+      "other side",
+      positive({ when: "reproduced", felt: felt(...ARM, "upper-trapezius-scapula", "neck") }, MUSCLE),
+    ),
+  ],
+  aftermath: NO_MORE_COMPRESSION,
+  figure: seatedFront({
+    neck: 25,
+    contacts: [{ at: "crown", push: "down" }],
+    description: "Seated, seen from the front, head back, bent and turned to the tested side; pressure along its axis.",
+  }),
+  citations: [],
+};
+
+const NOTHING_TO_EASE = "no arm symptom on this side at the start, so there is nothing to ease";
+const IN_THE_ARM: Condition = { rest: "present", restFelt: felt(...ARM) };
+
+const reliefLines = (stage: string, worse: string): readonly ReadingLine[] => [
+  cannotTell({ rest: "absent" }, "no symptom at the start, so there is nothing to ease"),
+  cannotTell({ not: IN_THE_ARM }, NOTHING_TO_EASE),
+  positive({ effect: { [stage]: ["eased"] } }, "their arm symptom eases"),
+  negative({ effect: { [stage]: ["worse"] } }, worse),
+  negative({ effect: { [stage]: ["unchanged"] } }, "their arm symptom stays as it was"),
+];
+
+const distraction: Protocol = {
+  id: "neck-distraction",
+  name: "Neck distraction",
+  otherNames: ["cervical traction test"],
+  regions: ["neck", "arm"],
+  position: "supine",
+  sided: false,
+  tissueGroup: "neck-compression-relief",
+  placing: "On the back (or seated), with the symptom there.",
+  hands: "At the head; one hand under occiput and mastoids, never on the ears, the other on the forehead.",
+  direction: "Along the neck, away from the body, then let go slowly.",
+  stages: [
+    relief("lift", "Lift and hold", "Lift slowly to about 14 kgf and hold.", person("supine", "neck-traction"), {
+      dose: { kgf: [14, 14], holdSeconds: 5 },
+    }),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "distraction-grip",
+      "Neck distraction: grip",
+      "doing",
+      ["occiput-mastoids", "occiput and mastoids", "Spares jaw and ears."],
+      ["occiput-jaw", "occiput and jaw", "A firmer hold; not with jaw pain."],
+    ),
+  ],
+  measures: [],
+  signs: [],
+  stopRule: "Let go slowly when it gets worse, at any new symptom, and whenever they ask.",
+  cautions: ["Needs the symptom there at the start. Not on the ears; not on the jaw when it hurts."],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("cervical-root", "both sides", reliefLines("lift", "worse with the lift: ligament or muscle, noted")),
+    pointsTo(
+      "upper-trapezius",
+      "both sides",
+      positive(
+        { rest: "present", restFelt: felt(...NECK_AND_HEAD, ...ARM), effect: { lift: ["worse"] } },
+        "worse when stretched: muscle or ligament",
+      ),
+    ),
+  ],
+  figure: supine({
+    contacts: [{ at: "occiput", push: "left" }],
+    description: "Lying on the back, seen from the side; the head is drawn away along the neck.",
+  }),
+  citations: ["wainner-2003"],
+};
+
+const abductionRelief: Protocol = {
+  id: "shoulder-abduction-relief",
+  name: "Shoulder abduction relief",
+  otherNames: ["hand on head", "Bakody"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-compression-relief",
+  placing: "Seated, with the symptom there.",
+  hands: "They rest the hand of that arm on top of the head.",
+  direction: "Hand on the head, wait.",
+  stages: [
+    relief("hand", "Hand on the head", "Hand on top of the head; wait a few breaths.", [
+      ...person("seated"),
+      ...tested("arm-provocation"),
+    ]),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [{ id: "at-night", label: "Already does this at night", options: [option("no", "no"), option("yes", "yes")] }],
+  stopRule: STOP_RULE,
+  cautions: ["Needs the symptom there at the start."],
+  burden: 1,
+  equipment: [],
+  readings: [reading("cervical-root", "tested side", [...reliefLines("hand", "worse with the arm up")])],
+  figure: seatedFront({
+    testedArm: { shoulder: 150, elbow: 125 },
+    contacts: [{ at: "hand-tested", push: "hold" }],
+    description: "Seated, seen from the front; the hand of the tested arm rests on top of the head.",
+  }),
+  citations: ["wainner-2003"],
+};
+
+const depression: Protocol = {
+  id: "shoulder-depression",
+  name: "Shoulder depression",
+  otherNames: ["girdle depression test"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-compression-relief",
+  placing: "Seated, neck bent away from the tested side.",
+  hands: "One hand on the shoulder, the other against the side of the head.",
+  direction: "Shoulder down, slowly.",
+  stages: [
+    provoke("press", "Press the shoulder down", "Neck bent away; press the shoulder down, slowly.", [
+      ...person("seated", "neck-side-bend"),
+      ...tested("arm-provocation"),
+    ]),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Slow and light: it stretches what may be stuck."],
+  burden: 3,
+  equipment: [],
+  readings: [
+    reading("cervical-root", "tested side", [
+      positive(ARM_HERE, "their arm symptom on the stretched side: dural sleeve or root adhesion, or a tight capsule"),
+      negative(NECK_ONLY, "neck only: not the root"),
+      ...elsewhere("their symptom, but not in the arm"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "cervical-root",
+      "other side",
+      positive(ARM_HERE, "their arm symptom on the side the neck was bent to: narrowing at the foramen"),
+    ),
+  ],
+  figure: seatedFront({
+    neck: -28,
+    contacts: [
+      { at: "shoulder-tested", push: "down" },
+      { at: "crown", push: "hold" },
+    ],
+    description: "Seated, seen from the front, neck bent away; a hand presses the tested shoulder down.",
+  }),
+  citations: [],
+};
+
+const bendAnswer = (id: string, name: string, instruction: string): Stage =>
+  provoke(id, name, instruction, person("seated", "neck-side-bend"), { goesOn: true });
+
+const sideBend: Protocol = {
+  id: "neck-side-bend",
+  name: "Neck side-bend",
+  otherNames: ["lateral flexion"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-range",
+  placing: "Seated, shoulders level.",
+  hands: "Steady the other shoulder.",
+  direction: "To the affected side, then away.",
+  stages: [bendAnswer("towards", "Towards", "Bend to this side."), bendAnswer("away", "Away", "Bend away.")],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Low evidence: noted, and counted nowhere."],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("cervical-root", "tested side", [
+      equivocal(
+        { ...ARM_HERE, response: { towards: ["familiar"], away: ["familiar"] } },
+        "arm symptom both ways: noted only",
+      ),
+      equivocal(
+        { ...ARM_HERE, response: { towards: ["familiar"] } },
+        "arm symptom bending towards: lateral to the root; noted only",
+      ),
+      equivocal(
+        { ...ARM_HERE, response: { away: ["familiar"] } },
+        "arm symptom bending away: medial to the root; noted only",
+      ),
+      ...elsewhere("their symptom, but not in the arm"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: seatedFront({
+    neck: 30,
+    contacts: [{ at: "shoulder-other", push: "hold" }],
+    description: "Seated, seen from the front; the neck bends to the tested side, then away.",
+  }),
+  citations: [],
+};
+
+const lhermitte: Protocol = {
+  id: "lhermitte",
+  name: "Lhermitte",
+  otherNames: ["passive neck flexion"],
+  regions: ["neck"],
+  position: "seated",
+  sided: false,
+  tissueGroup: "neck-range",
+  placing: "Seated (or lying), legs out if possible.",
+  hands: "One hand behind the head.",
+  direction: "Chin to chest, slowly.",
+  stages: [
+    observe(
+      "flex",
+      "Bend the neck",
+      "Bend the neck forward, slowly.",
+      "Anything running down your back, arms or legs?",
+      [
+        option("nothing", "nothing"),
+        option("stretch", "a stretch only"),
+        option("shock", "an electric shock"),
+        option("unsure", "not sure"),
+      ],
+      person("seated", "neck-flexion"),
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: "An electric shock ends the neck examination.",
+  cautions: ["Not specific to the neck. A shock is referred, not followed up here."],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("spinal-cord", "midline", [
+      positive({ seen: { flex: ["shock"] } }, "an electric shock down spine or limbs: refer"),
+      equivocal({ seen: { flex: ["unsure"] } }, "not sure what was felt: ask again, once"),
+      negative({ seen: { flex: ["nothing", "stretch"] } }, "no electric shock"),
+    ]),
+  ],
+  aftermath: [
+    {
+      source: "spinal-cord",
+      outcomes: ["positive"],
+      effects: [
+        block(
+          [
+            "neck-compression",
+            "neck-flexion",
+            "neck-extension",
+            "neck-side-bend",
+            "neck-rotation",
+            "neck-traction",
+            "upper-cervical-stress",
+            "relocation",
+            "lumbar-loading",
+            "lumbar-extension",
+            "thrust",
+          ],
+          "An electric shock on bending the neck: possible cord. No neck or lumbar loading.",
+        ),
+        referral("urgent", "Electric shock on bending the neck: possible spinal cord involvement, refer."),
+      ],
+    },
+  ],
+  figure: seated({
+    neck: 45,
+    contacts: [{ at: "occiput", push: "right" }],
+    description: "Seated, seen from the side; the neck is bent forward from behind the head.",
+  }),
+  citations: [],
+};
+
+const rotation: Protocol = {
+  id: "neck-rotation",
+  name: "Neck rotation",
+  otherNames: ["cervical rotation, active"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "neck-range",
+  placing: "Seated upright, shoulders still.",
+  hands: "Read the angle; do not help.",
+  direction: "They turn to this side as far as they can.",
+  stages: [
+    {
+      id: "turn",
+      name: "Turn to this side",
+      instruction: "They turn the head to this side as far as it goes.",
+      question: "As far as you can. What stops you?",
+      dose: {},
+      loads: person("seated", "neck-rotation"),
+      kind: "measure",
+      measures: ["rotation"],
+    },
+  ],
+  orders: [],
+  schools: [],
+  measures: [
+    {
+      id: "rotation",
+      label: "Rotation",
+      unit: "°",
+      range: [0, 110],
+      expected: [60, 90],
+      error: 8,
+      joint: { part: "turn" },
+    },
+  ],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Active only."],
+  burden: 1,
+  equipment: ["goniometer"],
+  readings: [
+    reading("cervical-root", "tested side", [
+      positive(
+        { measure: [{ id: "rotation", under: 60 }] },
+        "less than 60° to this side: counts in the four-item root rule",
+      ),
+      negative({ measure: [{ id: "rotation", atLeast: 60 }] }, "60° or more to this side"),
+    ]),
+  ],
+  figure: crown({
+    turn: 55,
+    contacts: [],
+    description: "Looking down on the head and shoulders; the head turns to the tested side.",
+  }),
+  citations: ["wainner-2003"],
+};
+
+export const CERVICAL_PROVOCATION: readonly Protocol[] = [
+  rotation,
+  sideBend,
+  lhermitte,
+  abductionRelief,
+  compression,
+  maximal,
+  depression,
+  distraction,
+];

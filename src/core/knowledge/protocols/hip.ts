@@ -1,0 +1,238 @@
+import {
+  CLEAR,
+  elsewhere,
+  END_FEEL,
+  equivocal,
+  felt,
+  measured,
+  negative,
+  person,
+  positive,
+  provoke,
+  reading,
+  school,
+  standing,
+  STOP_RULE,
+  supine,
+  tested,
+} from "./build";
+import type { Protocol, ReadingLine, StageLoad } from "./types";
+
+const adducted = [
+  ...person("supine"),
+  ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+];
+
+const hipLines: readonly ReadingLine[] = [
+  positive(
+    { when: "reproduced", felt: felt("groin", "lateral-hip") },
+    "their symptom, in the groin or at the side of the hip",
+  ),
+  equivocal(
+    { when: "reproduced", felt: felt("central-buttock", "anterior-thigh") },
+    "buttock or thigh: not clearly the hip",
+  ),
+  ...elsewhere("their symptom, but not at the hip"),
+  ...CLEAR,
+];
+
+const common = {
+  regions: ["hip"],
+  tissueGroup: "hip",
+  sided: true,
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  equipment: [],
+} as const;
+
+const NOT_REPLACED = "Not with a hip replacement on that side.";
+
+const scour: Protocol = {
+  ...common,
+  id: "scour",
+  name: "Scour",
+  otherNames: ["hip quadrant"],
+  position: "supine",
+  placing: "On the back, knee bent, hip bent.",
+  hands: "Both hands on the bent knee.",
+  direction: "Along the thigh, then sweep the knee inwards under load.",
+  stages: [
+    provoke("flexion", "Bend and load", "Bend the hip fully, load along the thigh.", [
+      ...person("supine"),
+      ...tested("hip-loading", "hip-flexion", "limb-provocation"),
+    ]),
+    provoke("sweep", "Sweep inwards", "Keep the load and sweep the knee inwards.", adducted),
+  ],
+  cautions: [NOT_REPLACED, "Both sides."],
+  burden: 3,
+  readings: [reading("hip", "tested side", hipLines)],
+  figure: supine({
+    tested: { hip: 110, knee: 115 },
+    contacts: [{ at: "knee-tested", push: "down" }],
+    description: "Lying on the back, seen from the side; the bent hip is loaded along the thigh and swept inwards.",
+  }),
+  citations: ["sutlive-2008"],
+};
+
+const internalRotation: Protocol = {
+  ...common,
+  id: "hip-internal-rotation",
+  name: "Hip inward rotation",
+  otherNames: ["passive internal rotation"],
+  position: "supine",
+  placing: "On the back, hip and knee at 90 degrees.",
+  hands: "One hand on the knee, the other turns the shin outwards.",
+  direction: "Turn inwards to the end.",
+  stages: [
+    measured(
+      "turn",
+      "Turn inwards",
+      "Turn the hip inwards to the end; read the angle.",
+      "Where does it stop you?",
+      ["rotation"],
+      adducted,
+    ),
+  ],
+  schools: [
+    school(
+      "hip-rotation-expected",
+      "Hip inward rotation: expected",
+      "reading",
+      ["full", "35-40° at the end", "The full range, as most papers give it."],
+      ["first-barrier", "25° at the first barrier", "For those who stop at the first resistance."],
+    ),
+  ],
+  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], error: 8 }],
+  signs: [END_FEEL],
+  cautions: [NOT_REPLACED, "When the pelvis lifts, the angle is no longer the hip's."],
+  burden: 1,
+  equipment: ["goniometer"],
+  readings: [
+    reading("hip", "tested side", [
+      positive({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: counts in the hip rule"),
+      negative({ measure: [{ id: "rotation", over: 25 }] }, "more than 25°"),
+    ]),
+  ],
+  figure: supine({
+    tested: { hip: 90, knee: 90 },
+    contacts: [
+      { at: "knee-tested", push: "hold" },
+      { at: "ankle-tested", push: "hold" },
+    ],
+    description: "Lying on the back, hip and knee at 90 degrees; the shin is turned outwards, the hip inwards.",
+  }),
+  citations: ["sutlive-2008"],
+};
+
+const fadir: Protocol = {
+  ...common,
+  id: "flexion-adduction-rotation",
+  name: "Flexion, adduction, inward rotation",
+  otherNames: ["FADIR", "impingement test"],
+  position: "supine",
+  placing: "On the back, hip at 90 degrees.",
+  hands: "One hand on the knee, the other on the ankle.",
+  direction: "Across and inwards.",
+  stages: [provoke("end", "Across and inwards", "Hip 90°: across, and turned inwards.", adducted)],
+  cautions: [NOT_REPLACED],
+  burden: 3,
+  readings: [reading("hip", "tested side", hipLines)],
+  figure: supine({
+    tested: { hip: 95, knee: 95 },
+    contacts: [
+      { at: "knee-tested", push: "hold" },
+      { at: "ankle-tested", push: "hold" },
+    ],
+    description: "Lying on the back, hip at 90 degrees; brought across and turned inwards.",
+  }),
+  citations: [],
+};
+
+const active = (
+  id: "squat" | "active-hip-flexion" | "active-hip-extension",
+  name: string,
+  otherNames: readonly string[],
+  position: Protocol["position"],
+  instruction: string,
+  loads: readonly StageLoad[],
+  figure: Protocol["figure"],
+  lines: readonly ReadingLine[],
+): Protocol => ({
+  ...common,
+  id,
+  name,
+  otherNames,
+  position,
+  placing: position === "standing" ? "Standing, feet apart." : position === "supine" ? "On the back." : "Face down.",
+  hands: "None: they do it.",
+  direction: instruction,
+  stages: [provoke("move", name, instruction, loads)],
+  cautions: ["They go only as far as they like."],
+  burden: 1,
+  readings: [reading("hip", "tested side", lines)],
+  figure,
+  citations: ["sutlive-2008"],
+});
+
+export const HIP: readonly Protocol[] = [
+  active(
+    "squat",
+    "Squat",
+    ["squat, hip pain"],
+    "standing",
+    "Squat as far as they like; ask for this side.",
+    [...person("standing"), ...tested("hip-loading", "hip-flexion")],
+    standing({
+      trunk: 30,
+      tested: { hip: 95, knee: 105 },
+      other: { hip: 95, knee: 105 },
+      description: "Seen from the side, squatting.",
+    }),
+    hipLines,
+  ),
+  active(
+    "active-hip-flexion",
+    "Active hip flexion",
+    ["active flexion, lateral pain"],
+    "supine",
+    "They bring the knee to the chest themselves.",
+    [...person("supine"), ...tested("hip-flexion")],
+    supine({ tested: { hip: 110, knee: 115 }, description: "Lying on the back; they bring the knee to the chest." }),
+    [
+      positive({ when: "reproduced", felt: felt("lateral-hip") }, "their symptom, at the side of the hip"),
+      equivocal(
+        { when: "reproduced", felt: felt("groin", "central-buttock", "anterior-thigh") },
+        "groin, buttock or thigh: the rule counts the side of the hip",
+      ),
+      ...elsewhere("their symptom, but not at the hip"),
+      ...CLEAR,
+    ],
+  ),
+  internalRotation,
+  fadir,
+  scour,
+  active(
+    "active-hip-extension",
+    "Active hip extension",
+    ["active extension pain"],
+    "prone",
+    "They lift the straight leg themselves.",
+    [...person("prone"), ...tested("hip-extension")],
+    {
+      ...supine({ tested: { hip: -15, knee: 0 }, description: "Lying face down; they lift the straight leg." }),
+      body: "prone",
+    },
+    [
+      positive(
+        { when: "reproduced", felt: felt("groin", "lateral-hip", "central-buttock") },
+        "their symptom, at the hip",
+      ),
+      equivocal({ when: "reproduced", felt: felt("anterior-thigh") }, "front of the thigh: hip or nerve"),
+      ...elsewhere("their symptom, but not at the hip"),
+      ...CLEAR,
+    ],
+  ),
+];

@@ -1,0 +1,623 @@
+import {
+  CLEAR,
+  cannotTell,
+  elsewhere,
+  equivocal,
+  felt,
+  feltAnySide,
+  feltOrCentral,
+  LEG,
+  measured,
+  negative,
+  observe,
+  onTheSide,
+  option,
+  person,
+  pointsTo,
+  positive,
+  prone,
+  provoke,
+  reading,
+  release,
+  school,
+  standing,
+  STOP_RULE,
+  tested,
+} from "./build";
+import type { Condition, Protocol } from "./types";
+
+const BACK_FELT = feltAnySide("low-back", "thoracic");
+const BACK_PAIN: Condition = { when: "reproduced", felt: BACK_FELT };
+const extension = person("standing", "lumbar-loading", "lumbar-extension", "lumbar-rotation");
+
+const quadrant: Protocol = {
+  id: "quadrant",
+  name: "Quadrant",
+  otherNames: ["extension-rotation", "Kemp"],
+  regions: ["low-back"],
+  position: "standing",
+  sided: true,
+  tissueGroup: "lumbar-extension-rotation",
+  placing: "Standing, feet apart, knees straight.",
+  hands: "Behind them, hands on both shoulders.",
+  direction: "Back, turned and bent towards the tested side, then down through the shoulders.",
+  stages: [
+    provoke("extend", "Back and towards", "Lean back, turn and bend towards this side.", extension),
+    provoke("overpressure", "Overpressure", "Press down through the shoulders.", extension, {
+      only: { "quadrant-way": ["overpressure"] },
+    }),
+    provoke("reach", "Reach down the leg", "Reach down the back of the same leg.", extension, {
+      only: { "quadrant-way": ["reach"] },
+    }),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "quadrant-way",
+      "Quadrant: how",
+      "doing",
+      ["overpressure", "overpressure through the shoulders", "You decide how far, and can repeat it."],
+      ["reach", "they reach down the leg", "They decide how far: for sore backs."],
+    ),
+  ],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["A clear test helps more than a positive one."],
+  burden: 2,
+  equipment: [],
+  readings: [
+    reading("lumbar-facet", "tested side", [
+      positive({ when: "reproduced", felt: feltOrCentral("low-back") }, "their symptom, in the low back on this side"),
+      negative({ when: "reproduced", felt: felt(...LEG) }, "their symptom, into the leg: foramen or root"),
+      ...elsewhere("their symptom, but not in the low back"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "lower-lumbosacral-root",
+      "tested side",
+      positive(
+        { when: "reproduced", felt: felt(...LEG) },
+        "their symptom into the leg: the foramen closes on this side",
+      ),
+    ),
+  ],
+  figure: standing({
+    trunk: -28,
+    contacts: [{ at: "shoulder-tested", push: "down" }],
+    description:
+      "Standing, seen from the side; leaning back and towards the tested side, pressed down through the shoulders.",
+  }),
+  citations: ["laslett-2006"],
+};
+
+const torsion: Protocol = {
+  id: "lumbar-torsion",
+  name: "Lumbar torsion",
+  otherNames: ["Farfan"],
+  regions: ["low-back"],
+  position: "prone",
+  sided: true,
+  tissueGroup: "lumbar-extension-rotation",
+  placing: "Face down.",
+  hands: "One hand fixes T12, the other lifts the opposite front iliac spine.",
+  direction: "Pelvis up and round; then move the fixing hand down, level by level.",
+  stages: ["T12", "L1", "L2", "L3", "L4", "L5"].map((level) =>
+    provoke(
+      level.toLowerCase(),
+      `${level} held`,
+      `Hold ${level}, lift the opposite front iliac spine.`,
+      person("prone", "lumbar-loading", "lumbar-rotation"),
+    ),
+  ),
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Not specific: facet capsule, interspinous and supraspinous ligaments all share the load."],
+  burden: 4,
+  equipment: [],
+  readings: [
+    reading("lumbar-facet", "tested side", [
+      positive(BACK_PAIN, "their symptom: facet capsule or ligament, not told apart; the stage names the level"),
+      ...elsewhere("their symptom, but not in the low back"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "lumbar-passive-restraint",
+      "midline",
+      positive(BACK_PAIN, "their symptom: facet capsule or ligament, not told apart"),
+    ),
+  ],
+  figure: prone({
+    contacts: [
+      { at: "low-back", push: "hold" },
+      { at: "iliac-spine-other", push: "up" },
+    ],
+    description: "Lying face down, seen from the side; T12 is held while the opposite iliac spine is lifted.",
+  }),
+  citations: [],
+};
+
+const SPRING = person("prone", "lumbar-loading");
+const FELT_OPTIONS = [
+  option("none", "no pain"),
+  option("other", "a pain that is not theirs"),
+  option("theirs", "THEIRS"),
+];
+
+const proneInstability: Protocol = {
+  id: "prone-instability",
+  name: "Prone instability",
+  otherNames: ["PIT"],
+  regions: ["low-back"],
+  position: "prone",
+  sided: false,
+  tissueGroup: "lumbar-instability",
+  placing: "Trunk on the table's end, legs over it, feet on the floor.",
+  hands: "Heel of the hand on the spinous process, level by level.",
+  direction: "Straight down; then again while they lift the legs.",
+  stages: [
+    observe(
+      "rest",
+      "Press, feet down",
+      "Press on each level; keep the sorest.",
+      "Is it your pain?",
+      FELT_OPTIONS,
+      SPRING,
+      { endsOn: ["none", "other"] },
+    ),
+    observe(
+      "lifted",
+      "Press, legs lifted",
+      "They lift the feet off the floor; press the same level again.",
+      "And now?",
+      [option("gone", "gone or clearly less"), option("same", "the same"), option("worse", "worse")],
+      [...SPRING, ...person("lumbar-extension")],
+      { due: { seen: { rest: ["theirs"] } } },
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [
+    {
+      id: "level",
+      label: "Level",
+      options: ["l1", "l2", "l3", "l4", "l5"].map((level) => option(level, level.toUpperCase())),
+    },
+  ],
+  stopRule: STOP_RULE,
+  cautions: ["Poorly suited to older or frail people."],
+  burden: 4,
+  equipment: [],
+  readings: [
+    reading("lumbar-muscular-control", "midline", [
+      positive(
+        { seen: { rest: ["theirs"], lifted: ["gone"] } },
+        "their pain at rest goes when the muscles work: control helps",
+        "direction: stabilising",
+      ),
+      negative({ seen: { rest: ["theirs"], lifted: ["same", "worse"] } }, "their pain stays when the muscles work"),
+      equivocal({ seen: { rest: ["theirs"] } }, "their pain at rest; the lifted part was not done"),
+      negative({ seen: { rest: ["none", "other"] } }, "pressing does not bring on their pain"),
+    ]),
+  ],
+  figure: prone({
+    tested: { hip: 75, knee: 30 },
+    other: { hip: 75, knee: 30 },
+    contacts: [{ at: "low-back", push: "down" }],
+    description: "Trunk face down on the table's end, feet on the floor; a level of the lumbar spine is pressed.",
+  }),
+  citations: ["hicks-2005"],
+};
+
+const SHEAR = person("side-lying", "lumbar-loading");
+const shearAnswer = [option("none", "no pain"), option("other", "not theirs"), option("theirs", "THEIRS")];
+const eases = [option("eased", "eased"), option("same", "the same"), option("worse", "worse")];
+
+const sideShear: Protocol = {
+  id: "side-lying-shear",
+  name: "Side-lying shear",
+  otherNames: ["passive accessory shear"],
+  regions: ["low-back"],
+  position: "side-lying",
+  sided: false,
+  tissueGroup: "lumbar-instability",
+  placing: "On the side, hips and knees bent.",
+  hands: "In front of them, their knees against your hip, a finger between two spinous processes.",
+  direction: "A light push along the thighs, so that the lower segment goes back.",
+  stages: [
+    observe(
+      "at-45",
+      "Hips 45-60°",
+      "Hips at 45 to 60°: a light push along the thighs.",
+      "Is it your pain?",
+      shearAnswer,
+      SHEAR,
+      {
+        endsOn: ["none", "other"],
+      },
+    ),
+    observe(
+      "at-90",
+      "Hips 90°",
+      "Hips at 90°: the same.",
+      "And here?",
+      eases,
+      [...SHEAR, ...person("lumbar-flexion")],
+      {
+        due: { seen: { "at-45": ["theirs"] } },
+        pose: { tested: { hip: 90 }, other: { hip: 90 } },
+      },
+    ),
+    observe(
+      "full",
+      "Full flexion",
+      "Hips fully bent: the same.",
+      "And here?",
+      eases,
+      [...SHEAR, ...person("lumbar-flexion")],
+      {
+        due: { seen: { "at-45": ["theirs"] } },
+        pose: { tested: { hip: 120, knee: 120 }, other: { hip: 120, knee: 120 } },
+      },
+    ),
+    observe(
+      "tightened",
+      "Deep muscles tightened",
+      "Back to the sore position; they tighten the deep belly muscles.",
+      "And now?",
+      eases,
+      SHEAR,
+      { due: { seen: { "at-45": ["theirs"] } } },
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [
+    {
+      id: "level",
+      label: "Level, approximately",
+      options: ["l2", "l3", "l4", "l5"].map((level) => option(level, level.toUpperCase())),
+    },
+  ],
+  stopRule: STOP_RULE,
+  cautions: ["The level is approximate; the symptom decides. Light: this is no thrust."],
+  burden: 3,
+  equipment: ["pillow"],
+  readings: [
+    reading("lumbar-passive-restraint", "midline", [
+      positive(
+        { seen: { "at-45": ["theirs"] }, any: [{ seen: { "at-90": ["eased"] } }, { seen: { full: ["eased"] } }] },
+        "their pain with hips at 45-60°, eased by bending: the ligaments still hold when tight",
+        "direction: flexion bias",
+      ),
+      negative(
+        { seen: { "at-45": ["theirs"], "at-90": ["same", "worse"], full: ["same", "worse"] } },
+        "their pain, not eased by bending",
+      ),
+      equivocal({ seen: { "at-45": ["theirs"] } }, "their pain; bending was not tried through"),
+      negative({ seen: { "at-45": ["none", "other"] } }, "the push does not bring on their pain"),
+    ]),
+    reading("lumbar-muscular-control", "midline", [
+      positive(
+        { seen: { "at-45": ["theirs"], tightened: ["eased"] } },
+        "their pain, eased by tightening the deep muscles: control helps",
+        "direction: stabilising",
+      ),
+      negative({ seen: { "at-45": ["theirs"], tightened: ["same", "worse"] } }, "their pain, not eased by tightening"),
+      equivocal({ seen: { "at-45": ["theirs"] } }, "their pain; tightening was not tried"),
+      negative({ seen: { "at-45": ["none", "other"] } }, "the push does not bring on their pain"),
+    ]),
+  ],
+  figure: onTheSide({
+    tested: { hip: 50, knee: 90 },
+    other: { hip: 50, knee: 90 },
+    contacts: [
+      { at: "knee-tested", push: "left" },
+      { at: "low-back", push: "hold" },
+    ],
+    description:
+      "Lying on the side, seen from above; a light push along the thighs, a finger between two spinous processes.",
+  }),
+  citations: [],
+};
+
+const heelToButtock: Protocol = {
+  id: "heel-to-buttock",
+  name: "Heel to buttock with lumbar pressure",
+  otherNames: ["Pheasant"],
+  regions: ["low-back", "leg"],
+  position: "prone",
+  sided: false,
+  tissueGroup: "lumbar-instability",
+  placing: "Face down.",
+  hands: "One hand presses gently on L4-L5, the other brings both heels to the buttocks.",
+  direction: "Down on L4-L5, heels to the buttocks; hold.",
+  stages: [
+    provoke(
+      "hold",
+      "Press, heels up, hold",
+      "Press gently on L4-L5, bring both heels to the buttocks and hold.",
+      [...person("prone", "lumbar-loading", "lumbar-extension"), ...tested("limb-provocation")],
+      { dose: { holdSeconds: 30 } },
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Gentle: it holds the spine extended."],
+  burden: 3,
+  equipment: [],
+  readings: [
+    reading("lumbar-passive-restraint", "midline", [
+      positive(
+        { when: "reproduced", felt: feltAnySide("low-back", "central-buttock", ...LEG) },
+        "their back or leg symptom, held extended: instability or narrowing pattern",
+      ),
+      negative({ when: "reproduced" }, "their symptom, but not in back or leg"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: prone({
+    tested: { hip: 0, knee: 125 },
+    other: { hip: 0, knee: 125 },
+    contacts: [
+      { at: "low-back", push: "down" },
+      { at: "ankle-tested", push: "left" },
+    ],
+    description: "Lying face down; gentle pressure on L4-L5 while both heels go to the buttocks.",
+  }),
+  citations: [],
+};
+
+const passiveExtension: Protocol = {
+  id: "passive-lumbar-extension",
+  name: "Passive lumbar extension",
+  otherNames: ["PLE"],
+  regions: ["low-back"],
+  position: "prone",
+  sided: false,
+  tissueGroup: "lumbar-instability",
+  placing: "Face down.",
+  hands: "At the feet, both heels in your hands.",
+  direction: "Both straight legs up about 30 cm, with a gentle pull; then down.",
+  stages: [
+    provoke(
+      "lift",
+      "Lift both legs",
+      "Lift both straight legs about 30 cm with a gentle pull.",
+      person("prone", "lumbar-loading", "lumbar-extension"),
+      {
+        pose: { tested: { hip: -18 }, other: { hip: -18 } },
+      },
+    ),
+    release("lower", "Lower them", "Lower the legs.", { due: { felt: BACK_FELT } }),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["It extends the low back: lower at once when it hurts."],
+  burden: 3,
+  equipment: [],
+  readings: [
+    reading("lumbar-passive-restraint", "midline", [
+      positive(
+        { ...BACK_PAIN, effect: { lower: ["eased"] } },
+        "heavy low back pain that goes when the legs are lowered",
+      ),
+      negative(
+        { ...BACK_PAIN, effect: { lower: ["unchanged", "worse"] } },
+        "their low back pain, but it stays when the legs are lowered",
+      ),
+      equivocal(BACK_PAIN, "their low back pain; say what lowering did"),
+      negative({ when: "reproduced" }, "their symptom, but not in the low back"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: prone({
+    tested: { hip: -18, knee: 0 },
+    other: { hip: -18, knee: 0 },
+    contacts: [{ at: "ankle-tested", push: "up" }],
+    description: "Lying face down; both straight legs are lifted about 30 cm.",
+  }),
+  citations: ["kasai-2006"],
+};
+
+const INCLINES = ["flexion", "extension", "bend-right", "bend-left"] as const;
+const INCLINE_NAMES = {
+  flexion: "Forward",
+  extension: "Back",
+  "bend-right": "Bend right",
+  "bend-left": "Bend left",
+} as const;
+const INCLINE_EXPECTED = { flexion: 60, extension: 25, "bend-right": 25, "bend-left": 25 } as const;
+
+const lumbarRange: Protocol = {
+  id: "lumbar-range",
+  name: "Lumbar range",
+  otherNames: ["double inclinometer"],
+  regions: ["low-back"],
+  position: "standing",
+  sided: false,
+  tissueGroup: "lumbar-instability",
+  placing: "Standing, inclinometers over T12 and S1, both at zero.",
+  hands: "A hand on each inclinometer.",
+  direction: "Forward, back, to each side. True lumbar movement is T12 less S1.",
+  stages: INCLINES.map((way) =>
+    measured(
+      way,
+      INCLINE_NAMES[way],
+      `${INCLINE_NAMES[way]} as far as it goes; read both.`,
+      "As far as you can. What stops you?",
+      [`${way}-t12`, `${way}-s1`],
+      person("standing", way === "flexion" ? "lumbar-flexion" : way === "extension" ? "lumbar-extension" : "touch"),
+      { pose: { trunk: way === "flexion" ? 60 : way === "extension" ? -20 : 0 } },
+    ),
+  ),
+  orders: [],
+  schools: [],
+  measures: INCLINES.flatMap((way) => [
+    {
+      id: `${way}-t12`,
+      label: `${INCLINE_NAMES[way]}, T12`,
+      unit: "°" as const,
+      range: [0, 140] as const,
+      error: 7,
+      ...(way === "flexion" || way === "extension"
+        ? { joint: { part: "trunk" as const, times: way === "flexion" ? (1 as const) : (-1 as const) } }
+        : {}),
+    },
+    {
+      id: `${way}-s1`,
+      label: `${INCLINE_NAMES[way]}, S1`,
+      unit: "°" as const,
+      range: [0, 100] as const,
+      error: 7,
+      upTo: `${way}-t12`,
+    },
+  ]),
+  signs: [
+    {
+      id: "aberrant",
+      label: "On the way",
+      options: [
+        option("none", "smooth"),
+        option("catch", "a catch"),
+        option("arc", "a painful arc"),
+        option("thighs", "hands climb the thighs"),
+      ],
+    },
+  ],
+  stopRule: STOP_RULE,
+  cautions: [
+    `Expected: forward ${INCLINE_EXPECTED.flexion}°, back and to each side ${INCLINE_EXPECTED.extension}°. Recorded and compared.`,
+  ],
+  burden: 1,
+  equipment: ["two inclinometers"],
+  readings: [
+    reading("lumbar-muscular-control", "midline", [
+      positive(
+        { seen: { aberrant: ["catch", "arc", "thighs"] } },
+        "aberrant movement: counts in the stabilisation rule",
+      ),
+      negative({ seen: { aberrant: ["none"] } }, "smooth movement"),
+      cannotTell(
+        { not: { seen: { aberrant: ["none", "catch", "arc", "thighs"] } } },
+        "range recorded; how it moved was not noted",
+      ),
+    ]),
+  ],
+  figure: standing({
+    trunk: 40,
+    contacts: [
+      { at: "upper-back", push: "hold" },
+      { at: "sacrum", push: "hold" },
+    ],
+    description: "Standing, seen from the side, bending forward; an inclinometer over T12 and one over S1.",
+  }),
+  citations: [],
+};
+
+const SEGMENTS = [
+  "C0",
+  "C1",
+  "C2",
+  "C3",
+  "C4",
+  "C5",
+  "C6",
+  "C7",
+  "T1",
+  "T2",
+  "T3",
+  "T4",
+  "T5",
+  "T6",
+  "T7",
+  "T8",
+  "T9",
+  "T10",
+  "T11",
+  "T12",
+  "L1",
+  "L2",
+  "L3",
+  "L4",
+  "L5",
+  "S1",
+] as const;
+
+const segmental: Protocol = {
+  id: "segmental-pressure",
+  name: "Tender muscles and segments",
+  otherNames: ["segmental pressure", "joint play", "PA pressure"],
+  regions: ["neck", "low-back"],
+  position: "prone",
+  sided: false,
+  tissueGroup: "palpation",
+  placing: "Face down (or on the back for the neck).",
+  hands: "Both thumbs, by muscle, by level and side.",
+  direction: "Straight down, little by little.",
+  stages: [
+    provoke(
+      "press",
+      "Press and ask",
+      "Press by muscle and by level; keep the one that is theirs.",
+      person("prone", "lumbar-loading"),
+      {
+        goesOn: true,
+      },
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [
+    {
+      id: "level",
+      label: "Level",
+      options: SEGMENTS.map((level) => option(level.toLowerCase(), level)),
+    },
+    {
+      id: "play",
+      label: "Joint play",
+      options: [option("ordinary"), option("stiff"), option("loose")],
+    },
+  ],
+  stopRule: STOP_RULE,
+  cautions: ["Recorded only: examiners agree poorly, and no figure is used."],
+  burden: 2,
+  equipment: [],
+  readings: [
+    reading("lumbar-passive-restraint", "midline", [
+      cannotTell(
+        { when: ["reproduced", "not reproduced", "nothing", "stretch", "other"] },
+        "recorded only: it counts for nothing on its own",
+      ),
+    ]),
+  ],
+  figure: prone({
+    contacts: [{ at: "low-back", push: "down" }],
+    description: "Lying face down; both thumbs press on a level of the spine.",
+  }),
+  citations: [],
+};
+
+export const LUMBAR: readonly Protocol[] = [
+  lumbarRange,
+  quadrant,
+  sideShear,
+  segmental,
+  torsion,
+  heelToButtock,
+  passiveExtension,
+  proneInstability,
+];

@@ -1,0 +1,871 @@
+import {
+  BACK,
+  BELOW_KNEE,
+  cannotTell,
+  CLEAR,
+  elsewhere,
+  END_FEEL,
+  equivocal,
+  felt,
+  feltAnySide,
+  feltOther,
+  LEG,
+  NECK_OR_ARM,
+  negative,
+  observe,
+  onsetAndEnd,
+  onTheSide,
+  option,
+  PAIN_RESISTANCE,
+  person,
+  pointsTo,
+  positive,
+  provoke,
+  reading,
+  release,
+  relief,
+  school,
+  seated,
+  STOP_RULE,
+  supine,
+  tested,
+} from "./build";
+import type { Condition, Protocol, ReadingLine } from "./types";
+
+const neck = person("neck-flexion");
+const leg = tested("limb-provocation", "dural-tension");
+const slouch = person("seated", "lumbar-flexion", "lumbar-loading");
+
+const LEG_FELT: Condition = { when: "reproduced", felt: felt(...LEG) };
+const HEAD_EASED = { effect: { head: ["eased"] } } as const satisfies Condition;
+const HEAD_NOT = { effect: { head: ["unchanged", "worse"] } } as const satisfies Condition;
+const ANKLE_LOADED: Condition = {
+  any: [
+    { response: { dorsiflex: ["nothing", "stretch", "other", "familiar"] } },
+    { response: { "ankle-press": ["familiar"] } },
+  ],
+};
+const ANKLE_NOT_LOADED: Condition = { not: ANKLE_LOADED };
+
+const slumpRoot: readonly ReadingLine[] = [
+  negative(
+    { when: "reproduced", notFelt: felt(...LEG), felt: feltOther(...LEG) },
+    "their symptom, but in the other leg",
+    "crossed response: test and read the other leg",
+  ),
+  equivocal(
+    { ...LEG_FELT, ...HEAD_EASED, seen: { reverse: ["stayed-away"] } },
+    "looking up eased it (nerve), but looking down did not bring it back (not nerve): the two disagree",
+  ),
+  equivocal(
+    { ...LEG_FELT, effect: { head: ["eased"], ankle: ["worse"] } },
+    "looking up eased it (nerve), but letting the ankle down made it worse (not nerve): the two disagree",
+  ),
+  positive({ ...LEG_FELT, ...HEAD_EASED }, "their leg symptom, eased by looking up"),
+  equivocal(
+    { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["eased"] } },
+    "not changed by looking up, eased by letting the ankle down: the nerve further down, or the calf; the head may not reach the root",
+  ),
+  negative(
+    { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] } },
+    "changed neither by looking up nor by letting the ankle down: muscle",
+  ),
+  negative(
+    { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED },
+    "not changed by looking up, and the ankle was not loaded: muscle",
+  ),
+  equivocal(
+    { ...LEG_FELT, ...HEAD_NOT },
+    "not changed by looking up; the ankle was loaded and not let down: not differentiated",
+  ),
+  equivocal(LEG_FELT, "their leg symptom, but nothing was let go: not differentiated"),
+  positive(
+    { when: "reproduced", felt: feltAnySide(...BACK), school: { "slump-back-pain": ["counts"] }, ...HEAD_EASED },
+    "their back pain, eased by looking up (counted as positive by the school chosen)",
+  ),
+  equivocal(
+    { when: "reproduced", felt: feltAnySide(...BACK), ...HEAD_EASED },
+    "back only: the leg was not reached",
+    "neural sensitivity: eased by looking up; no figure",
+  ),
+  equivocal({ when: "reproduced", felt: feltAnySide(...BACK) }, "back only: the leg was not reached"),
+  equivocal(
+    {
+      when: "reproduced",
+      felt: feltAnySide(...NECK_OR_ARM),
+      any: [{ effect: { "knee-down": ["eased"] } }, { effect: { ankle: ["eased"] } }],
+    },
+    "neck or arm, changed from the leg: not the lumbosacral root",
+    "neural sensitivity: changed by letting the leg down; no figure",
+  ),
+  equivocal({ when: "reproduced", felt: feltAnySide(...NECK_OR_ARM) }, "neck or arm: not where this root is felt"),
+  ...elsewhere("their symptom, but not in the leg"),
+  ...CLEAR,
+];
+
+const slump: Protocol = {
+  id: "slump",
+  name: "Slump",
+  otherNames: ["slumped sitting", "seated dural tension"],
+  regions: ["low-back", "leg"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "Seated, thighs fully on the table, backs of the knees at its edge, hands behind the back.",
+  hands: "Beside them, one forearm across the upper back, that hand on the head; the other hand on the tested foot.",
+  direction: "Slouch, chin down, knee straight, foot up: one at a time, asking after each.",
+  stages: [
+    provoke(
+      "slouch",
+      "Slouch",
+      "Let the upper and lower back slouch; keep the pelvis upright and the chin level.",
+      slouch,
+    ),
+    provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], { pose: { neck: 45 } }),
+    provoke(
+      "overpressure",
+      "Overpressure",
+      "Gentle overpressure on upper back and neck; keep it on.",
+      [...slouch, ...neck],
+      { pose: { neck: 55, trunk: 48 }, only: { "slump-overpressure": ["on"] } },
+    ),
+    provoke("knee", "Straighten knee", "Straighten the knee as far as it goes.", [...slouch, ...leg], {
+      measures: ["onset", "end"],
+      pose: { neck: 55, trunk: 48, tested: { knee: 12 } },
+    }),
+    provoke("dorsiflex", "Foot up", "Bring the foot up.", [...slouch, ...leg], {
+      measures: ["onset", "end"],
+      pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 15 } },
+    }),
+    provoke("ankle-press", "Foot overpressure", "Gentle overpressure on the foot.", [...slouch, ...leg], {
+      only: { "slump-overpressure": ["on"] },
+      pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 22 } },
+    }),
+    release("head", "Head up", "Everything else stays. Let them look ahead, then up.", {
+      pose: { neck: -25, trunk: 48, tested: { knee: 12 } },
+    }),
+    observe(
+      "reverse",
+      "Head down again",
+      "Head down again.",
+      "Does it come back?",
+      [option("returned", "it comes back"), option("stayed-away", "it stays away")],
+      neck,
+      { kind: "release", due: HEAD_EASED },
+    ),
+    release("ankle", "Ankle down", "Head stays down; let the foot go.", { due: ANKLE_LOADED }),
+    release("knee-down", "Knee down", "Bend the knee a little; the rest stays.", {
+      due: { felt: feltAnySide(...NECK_OR_ARM) },
+    }),
+  ],
+  orders: [
+    {
+      school: "slump-order",
+      option: "chin-first",
+      stages: ["chin", "overpressure", "slouch"],
+    },
+    {
+      school: "slump-order",
+      option: "leg-first",
+      stages: ["knee", "dorsiflex", "ankle-press", "slouch", "chin", "overpressure"],
+    },
+    { school: "slump-limb-order", option: "ankle-first", stages: ["dorsiflex", "knee"] },
+  ],
+  schools: [
+    school(
+      "slump-order",
+      "Slump: what comes first",
+      "doing",
+      ["slouch-first", "slouch, then chin, then leg", "The order of the accuracy studies: compared like with like."],
+      ["chin-first", "chin, then slouch, then leg", "Shows early when the neck alone brings it on."],
+      [
+        "leg-first",
+        "leg first, then slouch and chin",
+        "Kinder when the leg is the sore part: it stops before the spine is loaded.",
+      ],
+    ),
+    school(
+      "slump-lumbar",
+      "Slump: lumbar spine",
+      "doing",
+      ["slouched", "slouched", "The full dural load, as in the studies."],
+      ["upright", "held upright", "Keeps a disc that dislikes bending out of the answer."],
+    ),
+    school(
+      "slump-knee",
+      "Slump: knee",
+      "doing",
+      ["active", "they straighten it", "They stop where it comes on; nothing is forced."],
+      ["passive", "you straighten it", "The same speed and range every time."],
+    ),
+    school(
+      "slump-limb-order",
+      "Slump: knee or ankle first",
+      "doing",
+      ["knee-first", "knee, then ankle", "Ends in the same position; the usual order, so angles compare."],
+      ["ankle-first", "ankle, then knee", "Ends in the same position; loads the nerve from below first."],
+    ),
+    school(
+      "slump-overpressure",
+      "Slump: overpressure",
+      "doing",
+      ["on", "with overpressure", "As in the studies: a clear test is clearer."],
+      ["off", "without", "For sore or frail people; a clear test says a little less."],
+    ),
+    school(
+      "slump-hands",
+      "Slump: hands",
+      "doing",
+      ["behind", "behind the back", "Keeps the arms from propping the trunk."],
+      ["free", "resting on the thighs", "For those whose shoulders do not allow it."],
+    ),
+    school(
+      "slump-back-pain",
+      "Slump: back pain eased by looking up",
+      "reading",
+      [
+        "does-not-count",
+        "does not count as positive",
+        "The leg was not reached, and the figures are for leg symptoms.",
+      ],
+      ["counts", "counts as positive", "Some read any spinal symptom that the head changes as dural."],
+    ),
+    school(
+      "slump-baseline",
+      "Slump: for whom",
+      "reading",
+      ["where-it-fits", "where the complaint calls for it", "Least provocation that still answers."],
+      ["everybody", "a baseline for every patient", "Some want it from everybody, to compare with later visits."],
+    ),
+  ],
+  measures: onsetAndEnd("Knee short of straight", [0, 120], {
+    expected: [0, 20],
+    error: 8,
+    joint: { part: "knee" },
+    falling: true,
+  }),
+  signs: [END_FEEL, PAIN_RESISTANCE],
+  stopRule: STOP_RULE,
+  cautions: ["The first symptom that is theirs ends the ladder: then let go from the far end, one part at a time."],
+  burden: 3,
+  equipment: ["goniometer"],
+  readings: [
+    reading("lower-lumbosacral-root", "tested side", slumpRoot),
+    pointsTo(
+      "peripheral-leg-nerve",
+      "tested side",
+      positive(
+        { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["eased"] } },
+        "eased by letting the ankle down, not by looking up: the nerve further down, or the calf muscle",
+      ),
+    ),
+    pointsTo(
+      "hamstring-length",
+      "tested side",
+      positive(
+        { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] } },
+        "changed neither by looking up nor by letting the ankle down: muscle",
+      ),
+      positive(
+        { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED },
+        "not changed by looking up, ankle not loaded: muscle",
+      ),
+    ),
+  ],
+  figure: seated({
+    trunk: 40,
+    neck: 10,
+    contacts: [
+      { at: "upper-back", push: "hold" },
+      { at: "foot-tested", push: "hold" },
+    ],
+    description:
+      "Seated at the table's edge, slouched, chin down; the tested knee is straightened and the foot brought up.",
+  }),
+  citations: ["majlesi-2008", "urban-2015"],
+};
+
+const seatedRaise: Protocol = {
+  id: "seated-straight-leg-raise",
+  name: "Seated straight leg raise",
+  otherNames: ["seated knee extension", "tripod sign"],
+  regions: ["low-back", "leg"],
+  position: "seated",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "Seated upright, thighs on the table, hands beside the hips.",
+  hands: "One hand steadies the thigh, the other lifts behind the heel.",
+  direction: "Knee to straight, then foot up, then a slouch.",
+  stages: [
+    provoke(
+      "knee",
+      "Straighten knee",
+      "Straighten the knee to a right angle at the hip.",
+      [...person("seated"), ...leg],
+      {
+        measures: ["angle"],
+        pose: { tested: { knee: 0 } },
+      },
+    ),
+    provoke("dorsiflex", "Foot up", "Add the foot up.", [...person("seated"), ...leg], {
+      measures: ["angle"],
+      pose: { tested: { knee: 0, ankle: 18 } },
+    }),
+    provoke("slouch", "Slouch", "Add a slouch with gentle pressure on the shoulders.", [...slouch, ...leg], {
+      measures: ["angle"],
+      pose: { trunk: 40, neck: 20, tested: { knee: 0, ankle: 18 } },
+    }),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "seated-raise-place",
+      "Seated raise: when",
+      "doing",
+      ["first", "first of the seated tests", "It is light, and warns before the slump."],
+      ["last", "last of the seated tests", "The knee power test then has not been coloured by soreness."],
+      ["with-power", "inside the knee power test", "Saves a separate test."],
+    ),
+  ],
+  measures: [
+    {
+      id: "angle",
+      label: "Hip-knee angle reached without symptoms",
+      unit: "°",
+      range: [0, 100],
+      expected: [70, 90],
+      error: 6,
+      joint: { part: "knee", from: 90, times: -1 },
+    },
+  ],
+  signs: [
+    {
+      id: "leaning",
+      label: "Leaning back on the hands",
+      options: [
+        option("no", "no"),
+        option("with-leg", "with leg symptoms"),
+        option("with-back", "with back pain only"),
+      ],
+    },
+  ],
+  stopRule: STOP_RULE,
+  cautions: ["The less sensitive of the two raises: compared with the supine raise, never instead of it."],
+  burden: 2,
+  equipment: ["goniometer"],
+  readings: [
+    reading("lower-lumbosacral-root", "tested side", [
+      positive(
+        { ...LEG_FELT, seen: { leaning: ["with-leg"] } },
+        "their leg symptom, and they lean back on the hands to ease it",
+        "leaning back supports it",
+      ),
+      positive(LEG_FELT, "their symptom, shooting into the leg"),
+      negative({ when: "reproduced", felt: feltAnySide(...BACK) }, "back or buttock only: not the root"),
+      equivocal({ when: "reproduced", felt: feltAnySide(...NECK_OR_ARM) }, "neck or arm: not where this root is felt"),
+      ...elsewhere("their symptom, but not in the leg"),
+      ...CLEAR,
+    ]),
+    pointsTo(
+      "lumbar-disc",
+      "midline",
+      positive(
+        {
+          when: "reproduced",
+          notFelt: feltAnySide(...LEG),
+          felt: feltAnySide(...BACK),
+          seen: { leaning: ["with-back"] },
+        },
+        "back pain only, leaning back on the hands: disc or another source in the back",
+      ),
+    ),
+  ],
+  figure: seated({
+    contacts: [
+      { at: "ankle-tested", push: "up" },
+      { at: "thigh-tested", push: "hold" },
+    ],
+    description: "Seated upright at the table's edge; the tested knee is straightened from below.",
+  }),
+  citations: ["rabin-2007"],
+};
+
+const BELOW: Condition = { when: "reproduced", felt: felt(...BELOW_KNEE) };
+const PROXIMAL = ["central-buttock", "si-area", "posterior-thigh"] as const;
+const ABOVE_KNEE: Condition = { when: "reproduced", felt: felt(...PROXIMAL) };
+
+const slrRange = school(
+  "raise-range",
+  "Straight leg raise: which onset counts",
+  "reading",
+  ["to-70", "leg symptoms at 70° or less", "The usual reading: beyond 70° the nerve no longer moves much."],
+  ["30-to-70", "between 30° and 70°", "Below 30° the nerve is not yet taut, so something else may be at work."],
+  ["any", "at any angle", "As in studies that counted every raise that brought on the leg symptom."],
+);
+
+/** What a raise says of the root on its own side; `release` steps settle a buttock or thigh symptom. */
+const raiseLines: readonly ReadingLine[] = [
+  positive(
+    { ...BELOW, school: { "raise-range": ["any"] } },
+    "their symptom below the knee, at any angle (school chosen)",
+  ),
+  equivocal(
+    { ...BELOW, school: { "raise-range": ["30-to-70"] }, measure: [{ id: "onset", under: 30 }] },
+    "their symptom below the knee before 30°, where this school does not count it",
+    "severe: before 30°",
+  ),
+  positive(
+    { ...BELOW, measure: [{ id: "onset", under: 30 }] },
+    "their symptom below the knee, before 30°",
+    "severe: before 30°",
+  ),
+  positive({ ...BELOW, measure: [{ id: "onset", atMost: 70 }] }, "their symptom below the knee, at 70° or less"),
+  equivocal({ ...BELOW, measure: [{ id: "onset", over: 70 }] }, "their symptom below the knee, but only beyond 70°"),
+  equivocal(BELOW, "their symptom below the knee; say at which angle it came"),
+  equivocal(
+    {
+      ...ABOVE_KNEE,
+      any: [
+        { effect: { foot: ["worse"], head: ["unchanged", "eased"] } },
+        { effect: { foot: ["unchanged", "eased"], head: ["worse"] } },
+      ],
+    },
+    "buttock or back of the thigh: one of foot and head raised it (nerve), the other did not (muscle): the two disagree",
+  ),
+  positive(
+    { ...ABOVE_KNEE, any: [{ effect: { foot: ["worse"] } }, { effect: { head: ["worse"] } }] },
+    "buttock or back of the thigh, raised by a part far away: nerve",
+  ),
+  negative(
+    { ...ABOVE_KNEE, effect: { foot: ["unchanged", "eased"], head: ["unchanged", "eased"] } },
+    "buttock or back of the thigh, changed by neither foot nor head: muscle",
+  ),
+  equivocal(ABOVE_KNEE, "buttock or back of the thigh only: not differentiated"),
+  negative({ when: "reproduced", felt: feltAnySide("low-back", "thoracic") }, "back only: not the root"),
+  negative({ when: "reproduced", felt: feltOther(...LEG) }, "their symptom, but in the other leg: a crossed raise"),
+  equivocal({ when: "reproduced", felt: feltAnySide(...NECK_OR_ARM) }, "neck or arm: not where this root is felt"),
+  ...elsewhere("their symptom, but not in the leg"),
+  ...CLEAR,
+];
+
+const crossedReading = reading(
+  "lower-lumbosacral-root",
+  "other side",
+  [
+    positive(
+      { when: "reproduced", felt: felt(...LEG) },
+      "the crossed raise: this leg's symptom, brought on by raising the other",
+      "specific; possibly a large protrusion",
+    ),
+  ],
+  { pointsOnly: true, figuresOf: "crossed-leg-raise" },
+);
+
+const MUSCLE_RAISE = pointsTo(
+  "hamstring-length",
+  "tested side",
+  positive({ when: "stretch" }, "stretch behind the thigh only"),
+  positive(
+    { ...ABOVE_KNEE, effect: { foot: ["unchanged", "eased"], head: ["unchanged", "eased"] } },
+    "changed by neither foot nor head: muscle",
+  ),
+);
+
+const backOnly = { when: "reproduced", felt: feltAnySide("low-back", "thoracic"), notFelt: felt(...LEG) } as const;
+
+const NEEDS_TELLING: Condition = { felt: felt(...PROXIMAL), notFelt: felt(...BELOW_KNEE) };
+
+const raise: Protocol = {
+  id: "straight-leg-raise",
+  name: "Straight leg raise",
+  otherNames: ["SLR", "passive leg raise"],
+  regions: ["low-back", "leg"],
+  position: "supine",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "On the back, no pillow, other leg flat.",
+  hands: "One hand behind the heel, the other above the knee to keep it straight.",
+  direction: "Straight up, slowly, foot relaxed.",
+  stages: [
+    provoke(
+      "raise",
+      "Raise to onset",
+      "Raise slowly, knee straight, to the first symptom.",
+      [...person("supine"), ...leg],
+      {
+        measures: ["onset", "end"],
+      },
+    ),
+    provoke("end", "To end of range", "On to the end of range.", [...person("supine"), ...leg], {
+      measures: ["onset", "end"],
+      pose: { tested: { hip: 80 } },
+    }),
+    release("foot", "Foot up", "Just below onset: bring the foot up.", {
+      due: NEEDS_TELLING,
+      loads: leg,
+      pose: { tested: { hip: 50, ankle: 18 } },
+    }),
+    release("head", "Head up", "Just below onset: lift the head.", {
+      due: NEEDS_TELLING,
+      loads: neck,
+      pose: { neck: 40, tested: { hip: 50 } },
+    }),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "raise-way",
+      "Straight leg raise: how",
+      "doing",
+      ["plain", "plain", "As in the studies."],
+      [
+        "sensitised",
+        "with hip adduction and medial rotation from the start",
+        "Finds an irritable nerve earlier; not comparable with plain raises.",
+      ],
+      ["foot-first", "foot up before raising", "Loads the nerve from below; not comparable with plain raises."],
+    ),
+    slrRange,
+  ],
+  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], error: 6, joint: { part: "hip" } }),
+  signs: [END_FEEL, PAIN_RESISTANCE],
+  stopRule: STOP_RULE,
+  cautions: ["One leg at a time; lower it at once when their symptom comes."],
+  burden: 2,
+  equipment: ["inclinometer or goniometer"],
+  readings: [
+    reading("lower-lumbosacral-root", "tested side", raiseLines),
+    crossedReading,
+    MUSCLE_RAISE,
+    pointsTo("sacroiliac", "tested side", {
+      ...equivocal(
+        {
+          school: { "si-motion": ["on"] },
+          when: ["nothing", "stretch"],
+          difference: { id: "end", over: "error", way: "less" },
+        },
+        "ends short of the other side without symptoms: a stiffness pattern (motion school); recorded only",
+      ),
+      noFigure: true,
+    }),
+    pointsTo("lumbar-facet", "tested side", positive(backOnly, "back only: facet, muscle or disc")),
+    pointsTo("lumbar-disc", "midline", positive(backOnly, "back only: facet, muscle or disc")),
+    pointsTo("lumbar-paravertebral", "midline", positive(backOnly, "back only: facet, muscle or disc")),
+  ],
+  figure: supine({
+    tested: { hip: 55, knee: 0 },
+    contacts: [
+      { at: "ankle-tested", push: "up" },
+      { at: "knee-tested", push: "hold" },
+    ],
+    description: "Lying on the back, seen from the side; the tested leg is raised straight from behind the heel.",
+  }),
+  citations: ["majlesi-2008", "deville-2000"],
+};
+
+const raiseGaveLeg: Condition = {
+  earlier: { test: "straight-leg-raise", side: "same side", heard: ["reproduced"], felt: felt(...LEG) },
+};
+const AFTER_RAISE = "offered once the straight leg raise on this side has brought on their leg symptom";
+
+const dorsiflexionSign: Protocol = {
+  id: "dorsiflexion-sign",
+  name: "Dorsiflexion sign after the raise",
+  otherNames: ["Bragard"],
+  regions: ["low-back", "leg"],
+  position: "supine",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "On the back, leg held at the angle where the symptom came.",
+  hands: "One hand on the sole, the other above the knee.",
+  direction: "Foot down, foot up.",
+  stages: [
+    relief("plantarflex", "Foot down", "At the onset angle, point the foot down.", leg, {
+      only: { "dorsiflexion-plantar": ["with"] },
+      pose: { tested: { hip: 55, ankle: -35 } },
+    }),
+    observe(
+      "lower",
+      "Lower 5-10°",
+      "Foot back to rest. Lower the leg 5 to 10 degrees, until it eases.",
+      "Has it eased?",
+      [option("eased", "it has eased"), option("still-sore", "still sore 10° lower")],
+      leg,
+      { measures: ["lowered"], pose: { tested: { hip: 45 } } },
+    ),
+    provoke("dorsiflex", "Foot up", "Bring the foot up.", leg, { pose: { tested: { hip: 45, ankle: 20 } } }),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "dorsiflexion-plantar",
+      "Dorsiflexion sign: foot down first",
+      "doing",
+      ["with", "with the foot-down step", "An easing there supports what comes after."],
+      ["without", "without it", "Shorter for a sore leg."],
+    ),
+  ],
+  measures: [{ id: "lowered", label: "Lowered by", unit: "°", range: [0, 40], expected: [5, 10] }],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Only after a raise that gave leg symptoms."],
+  burden: 2,
+  equipment: [],
+  earned: { condition: raiseGaveLeg, otherwise: AFTER_RAISE },
+  readings: [
+    reading("lower-lumbosacral-root", "tested side", [
+      cannotTell({ seen: { lower: ["still-sore"] } }, "still sore 10° lower, so bringing the foot up says nothing"),
+      positive(
+        { when: "reproduced", felt: felt(...LEG, "central-buttock", "si-area"), effect: { plantarflex: ["eased"] } },
+        "it returned with the foot up, and the foot down had eased it",
+      ),
+      positive(
+        { when: "reproduced", felt: felt(...LEG, "central-buttock", "si-area") },
+        "it returned with the foot up",
+      ),
+      ...elsewhere("their symptom, but not in this leg"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: supine({
+    tested: { hip: 50, knee: 0, ankle: 15 },
+    contacts: [
+      { at: "foot-tested", push: "left" },
+      { at: "knee-tested", push: "hold" },
+    ],
+    description: "Lying on the back, the leg raised just below where the symptom came; the foot is brought up.",
+  }),
+  citations: ["homayouni-2018"],
+};
+
+const neckAfterRaise: Protocol = {
+  id: "neck-flexion-after-raise",
+  name: "Neck flexion after the raise",
+  otherNames: ["head lift after the raise"],
+  regions: ["low-back", "leg"],
+  position: "supine",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "On the back, leg lowered to just below where the symptom came.",
+  hands: "One hand holds the leg, the other lifts the head.",
+  direction: "Chin to chest.",
+  stages: [
+    provoke("head", "Lift the head", "Lift the head, chin to chest; the leg stays.", [...neck, ...leg], {
+      pose: { neck: 45 },
+    }),
+  ],
+  orders: [],
+  schools: [],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Not when the neck must not be bent."],
+  burden: 2,
+  equipment: [],
+  earned: { condition: raiseGaveLeg, otherwise: AFTER_RAISE },
+  readings: [
+    reading("lower-lumbosacral-root", "tested side", [
+      positive(
+        { when: "reproduced", felt: felt(...LEG, "central-buttock", "si-area") },
+        "the leg symptom returned with the head: nerve",
+      ),
+      equivocal(
+        { when: "reproduced", felt: feltAnySide("low-back", "thoracic", "neck") },
+        "spine only: the leg symptom did not return",
+      ),
+      ...elsewhere("their symptom, but not in this leg"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: supine({
+    neck: 40,
+    tested: { hip: 45, knee: 0 },
+    contacts: [
+      { at: "occiput", push: "up" },
+      { at: "ankle-tested", push: "hold" },
+    ],
+    description: "Lying on the back, the leg raised just below onset; the head is lifted, chin to chest.",
+  }),
+  citations: [],
+};
+
+const sideRaise: Protocol = {
+  id: "side-lying-leg-raise",
+  name: "Side-lying straight leg raise",
+  otherNames: ["lateral straight leg raise"],
+  regions: ["low-back", "leg"],
+  position: "side-lying",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "On the side, tested leg up, lower knee bent.",
+  hands: "Behind them, one arm carries the leg, the other hand steadies the pelvis.",
+  direction: "Hip bends, knee straight; then across and inwards.",
+  stages: [
+    provoke(
+      "raise",
+      "Raise",
+      "Bring the straight leg forward to the first symptom.",
+      [...person("side-lying"), ...leg],
+      {
+        measures: ["onset", "end"],
+      },
+    ),
+    provoke(
+      "sensitise",
+      "Across and inwards",
+      "Add adduction and medial rotation.",
+      [...person("side-lying"), ...leg, ...tested("hip-flexion-with-adduction-or-rotation")],
+      { measures: ["onset", "end"] },
+    ),
+    release("foot", "Foot up", "Lower slightly, then bring the foot up.", { due: NEEDS_TELLING, loads: leg }),
+    release("head", "Head forward", "Lower slightly, then bend the head forward.", { due: NEEDS_TELLING, loads: neck }),
+  ],
+  orders: [],
+  schools: [slrRange],
+  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], error: 6, joint: { part: "hip" } }),
+  signs: [END_FEEL],
+  stopRule: STOP_RULE,
+  cautions: ["For those who cannot lie on the back."],
+  burden: 3,
+  equipment: ["pillow", "inclinometer or goniometer"],
+  readings: [reading("lower-lumbosacral-root", "tested side", raiseLines), MUSCLE_RAISE],
+  figure: onTheSide({
+    tested: { hip: 60, knee: 0 },
+    contacts: [
+      { at: "ankle-tested", push: "hold" },
+      { at: "iliac-crest", push: "hold" },
+    ],
+    description: "Lying on the side, seen from above; the upper leg is brought forward straight.",
+  }),
+  citations: [],
+};
+
+const crossed: Protocol = {
+  id: "crossed-leg-raise",
+  name: "Crossed leg raise",
+  otherNames: ["well leg raise"],
+  regions: ["low-back", "leg"],
+  position: "supine",
+  sided: true,
+  tissueGroup: "lower-limb-neural",
+  placing: "On the back; the pain-free leg is the one that is raised.",
+  hands: "One hand behind the heel, the other above the knee.",
+  direction: "Straight up, slowly.",
+  stages: [
+    provoke(
+      "raise",
+      "Raise the other leg",
+      "Raise the pain-free leg, knee straight. Ask about the painful leg.",
+      [...person("supine"), ...leg],
+      {
+        measures: ["onset"],
+      },
+    ),
+  ],
+  orders: [],
+  schools: [],
+  measures: [{ id: "onset", label: "Angle at onset", unit: "°", range: [0, 130], error: 6, joint: { part: "hip" } }],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["The side is the leg that is raised; what it says is about the other leg."],
+  burden: 2,
+  equipment: ["inclinometer or goniometer"],
+  readings: [
+    reading("lower-lumbosacral-root", "other side", [
+      positive(
+        { when: "reproduced", felt: felt(...LEG, "central-buttock") },
+        "their symptom in this leg, brought on by raising the other",
+        "specific; possibly a large protrusion",
+      ),
+      equivocal(
+        { when: "reproduced", felt: feltAnySide("low-back", "si-area") },
+        "back or buttock only: the leg was not reached",
+      ),
+      ...elsewhere("their symptom, but not in this leg"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: supine({
+    tested: { hip: 55, knee: 0 },
+    contacts: [{ at: "ankle-tested", push: "up" }],
+    description: "Lying on the back; the pain-free leg is raised straight while the other lies flat.",
+  }),
+  citations: ["deville-2000"],
+};
+
+const valsalva: Protocol = {
+  id: "valsalva",
+  name: "Valsalva",
+  otherNames: ["bearing down"],
+  regions: ["neck", "low-back"],
+  position: "seated",
+  sided: false,
+  tissueGroup: "neck-compression-relief",
+  placing: "Seated, in case of faintness.",
+  hands: "Stand close in front, ready to steady them.",
+  direction: "They hold the breath and bear down, or blow against the thumb.",
+  stages: [
+    provoke(
+      "hold",
+      "Bear down",
+      "Deep breath, hold it, bear down as if on the toilet.",
+      person("seated", "breath-held"),
+      {
+        dose: { holdSeconds: 5 },
+      },
+    ),
+  ],
+  orders: [],
+  schools: [
+    school(
+      "valsalva-way",
+      "Valsalva: how",
+      "doing",
+      ["breath", "hold the breath and bear down", "As in the study."],
+      ["thumb", "blow against the thumb", "Easier to explain and to stop."],
+    ),
+  ],
+  measures: [],
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: [
+    "Not with uncontrolled blood pressure, recent eye or abdominal surgery, hernia or glaucoma.",
+    "Faintness ends it at once.",
+  ],
+  burden: 1,
+  equipment: [],
+  readings: [
+    reading("cervical-disc", "midline", [
+      positive(
+        { when: "reproduced", felt: feltAnySide(...NECK_OR_ARM, "thoracic") },
+        "their neck or arm symptom with pressure in the canal",
+      ),
+      negative({ when: "reproduced" }, "their symptom, but not in the neck or arm"),
+      ...CLEAR,
+    ]),
+    reading("lumbar-disc", "midline", [
+      positive(
+        { when: "reproduced", felt: feltAnySide("low-back", ...LEG, "central-buttock") },
+        "their back or leg symptom with pressure in the canal",
+      ),
+      negative({ when: "reproduced" }, "their symptom, but not in the back or leg"),
+      ...CLEAR,
+    ]),
+  ],
+  figure: seated({
+    contacts: [{ at: "belly", push: "hold" }],
+    description: "Seated upright, holding the breath and bearing down.",
+  }),
+  citations: ["wainner-2003"],
+};
+
+export const NEURAL_LOWER_LIMB: readonly Protocol[] = [
+  seatedRaise,
+  slump,
+  valsalva,
+  raise,
+  dorsiflexionSign,
+  neckAfterRaise,
+  crossed,
+  sideRaise,
+];

@@ -1,0 +1,343 @@
+import type { SourceId } from "../../vocabulary/sources";
+import {
+  ARM,
+  CLEAR,
+  elsewhere,
+  END_FEEL,
+  equivocal,
+  felt,
+  feltOrCentral,
+  NECK_AND_HEAD,
+  negative,
+  onsetAndEnd,
+  PAIN_RESISTANCE,
+  person,
+  positive,
+  provoke,
+  reading,
+  release,
+  school,
+  supineAbove,
+  tested,
+} from "./build";
+import type { Condition, Measure, Protocol, ReadingLine, SourceReading, Stage } from "./types";
+
+const arm = [...person("supine"), ...tested("arm-provocation")];
+const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };
+
+/** Placed away, the neck eases it by coming to the midline; placed neutral, it raises it by going away or eases it by coming towards. */
+const NECK_CHANGES: Condition = {
+  any: [
+    { effect: { "neck-midline": ["eased"] } },
+    { effect: { "neck-away-last": ["worse"] } },
+    { effect: { "neck-towards": ["eased"] } },
+  ],
+};
+const NECK_DONE: Condition = {
+  any: [
+    { effect: { "neck-midline": ["eased", "unchanged", "worse"] } },
+    { effect: { "neck-away-last": ["eased", "unchanged", "worse"] } },
+  ],
+};
+const not = (condition: Condition): Condition => ({ not: condition });
+const FAR_CHANGED: Condition = { ...REPRODUCED, effect: { far: ["eased"] }, ...not(NECK_CHANGES) };
+const FAR_UNCHANGED: Condition = { ...REPRODUCED, effect: { far: ["unchanged", "worse"] } };
+
+const rootLines: readonly ReadingLine[] = [
+  positive({ ...REPRODUCED, ...NECK_CHANGES }, "their symptom, changed by the neck: a cervical component"),
+  negative({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
+  negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
+  negative({ ...REPRODUCED, any: [NECK_DONE] }, "their symptom, not changed by the neck"),
+  equivocal(REPRODUCED, "their symptom, but the neck was not moved: not differentiated"),
+  ...elsewhere("their symptom, but not on this side"),
+  ...CLEAR,
+];
+
+const nerveReading = (nerve: SourceId): SourceReading =>
+  reading(nerve, "tested side", [
+    equivocal(
+      { ...REPRODUCED, ...NECK_CHANGES },
+      "changed by the neck: the root comes first, the nerve further down is open",
+    ),
+    positive({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
+    negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
+    equivocal(
+      { ...REPRODUCED, any: [NECK_DONE] },
+      "not changed by the neck; wrist or elbow was not let go: not differentiated",
+    ),
+    equivocal(REPRODUCED, "their symptom, but nothing was let go: not differentiated"),
+    ...elsewhere("their symptom, but not on this side"),
+    ...CLEAR,
+  ]);
+
+const neckOrder = school(
+  "ulnt-neck",
+  "Upper limb tests: neck",
+  "doing",
+  ["first", "placed first, bent away", "Truly side-bent: people asked to bend at the end tend to turn instead."],
+  ["last", "neutral, moved last", "The classical way: the arm is read on its own first."],
+);
+const releaseSchool = school(
+  "ulnt-release",
+  "Upper limb tests: what is let go",
+  "doing",
+  ["neck-and-far", "the neck, then wrist or elbow", "Tells the root from the nerve in the arm."],
+  ["neck", "the neck only", "Shorter; leaves the nerve in the arm open."],
+);
+
+const neckFirst = provoke(
+  "neck",
+  "Neck away",
+  "Bend the neck away and hold it there.",
+  [...arm, ...person("neck-side-bend")],
+  {
+    only: { "ulnt-neck": ["first"] },
+    pose: { neck: -28 },
+  },
+);
+
+/** Neck first, since it is furthest from a symptom in the hand or forearm; the far end first when it is felt in the neck. */
+const releases = (far: string): readonly Stage[] => [
+  release("neck-midline", "Neck to the midline", "Arm stays. Bring the neck back to the midline.", {
+    only: { "ulnt-neck": ["first"] },
+    loads: person("neck-side-bend"),
+    pose: { neck: 0 },
+  }),
+  release("neck-away-last", "Neck away", "Arm stays. Bend the neck away.", {
+    only: { "ulnt-neck": ["last"] },
+    loads: person("neck-side-bend"),
+    pose: { neck: -28 },
+  }),
+  release("neck-towards", "Neck towards", "Arm stays. Bend the neck towards the arm.", {
+    only: { "ulnt-neck": ["last"] },
+    due: { effect: { "neck-away-last": ["eased", "unchanged"] } },
+    loads: person("neck-side-bend"),
+    pose: { neck: 28 },
+  }),
+  release("far", far, `Neck stays. ${far}.`, {
+    only: { "ulnt-release": ["neck-and-far"] },
+    first: [...NECK_AND_HEAD, "shoulder"],
+    due: {
+      any: [
+        { effect: { "neck-midline": ["unchanged", "worse"] } },
+        { effect: { "neck-towards": ["unchanged", "worse"] } },
+        {
+          notFelt: felt(...ARM.filter((site) => site !== "shoulder")),
+          felt: feltOrCentral(...NECK_AND_HEAD, "shoulder"),
+        },
+      ],
+    },
+  }),
+];
+
+const ELBOW: readonly Measure[] = onsetAndEnd("Elbow short of straight", [0, 120], {
+  expected: [0, 30],
+  error: 12,
+  joint: { part: "elbow" },
+  falling: true,
+});
+const ABDUCTION: readonly Measure[] = onsetAndEnd("Shoulder abduction", [0, 180], {
+  joint: { part: "shoulder" },
+});
+
+const step = (id: string, name: string, instruction: string, parts: Partial<Stage> = {}): Stage =>
+  provoke(id, name, instruction, arm, parts);
+const GIRDLE = step("girdle", "Girdle down", "Hold the shoulder girdle down, no more.");
+
+const common = {
+  regions: ["neck", "arm"],
+  position: "supine",
+  sided: true,
+  tissueGroup: "upper-limb-neural",
+  placing: "On the back, near the edge of the table, no pillow.",
+  signs: [END_FEEL, PAIN_RESISTANCE],
+  stopRule:
+    "Stop at the step where their symptom comes, then move the neck. Stop at any new numbness, and whenever they ask.",
+  cautions: [
+    "Uninvolved arm first; gently at the elbow.",
+    "When it is irritable: cradle the arm, move the neck yourself, and repeat with the neck towards, then away.",
+  ],
+  burden: 3,
+  equipment: ["goniometer"],
+} as const;
+
+const rootReading = reading("cervical-root", "tested side", rootLines);
+
+const ulnt1: Protocol = {
+  ...common,
+  id: "ulnt-1",
+  name: "Upper limb test 1, median",
+  otherNames: ["ULNT 1", "median nerve test"],
+  hands:
+    "Facing their head, fist on the table above the shoulder; the other hand holds fingers and thumb, their arm rests on your thigh.",
+  direction: "Girdle, shoulder, forearm, wrist and fingers, outward turn, elbow.",
+  stages: [
+    neckFirst,
+    GIRDLE,
+    step("abduction", "Shoulder out", "Bring the shoulder out to 90 to 110 degrees.", {
+      pose: { testedArm: { shoulder: 95 } },
+    }),
+    step("supination", "Palm up", "Turn the forearm, palm up.", { pose: { testedArm: { shoulder: 95, elbow: 90 } } }),
+    step("wrist", "Wrist and fingers back", "Wrist, fingers and thumb back.", {
+      pose: { testedArm: { shoulder: 95, elbow: 90, wrist: -40 } },
+    }),
+    step("rotation", "Shoulder turned out", "Turn the shoulder outwards.", {
+      pose: { testedArm: { shoulder: 95, elbow: 90, wrist: -40 } },
+    }),
+    step("elbow", "Elbow straight", "Straighten the elbow.", {
+      measures: ["onset", "end"],
+      pose: { testedArm: { shoulder: 95, elbow: 20, wrist: -40 } },
+    }),
+    ...releases("Let the wrist and fingers go"),
+  ],
+  orders: [{ school: "ulnt-1-order", option: "wrist-last", stages: ["rotation", "elbow", "wrist"] }],
+  schools: [
+    neckOrder,
+    releaseSchool,
+    school(
+      "ulnt-1-order",
+      "Upper limb test 1: order",
+      "doing",
+      ["elbow-last", "elbow last", "The elbow angle can be measured and compared."],
+      [
+        "wrist-last",
+        "outward turn before elbow, wrist last",
+        "Common in the clinic; its angles do not compare with the other order's.",
+      ],
+    ),
+  ],
+  measures: ELBOW,
+  readings: [rootReading, nerveReading("median-nerve")],
+  figure: supineAbove({
+    testedArm: { shoulder: 95, elbow: 30, wrist: -40 },
+    neck: -25,
+    contacts: [
+      { at: "shoulder-tested", push: "hold" },
+      { at: "hand-tested", push: "hold" },
+    ],
+    description:
+      "Lying on the back, seen from above, neck bent away; the arm out to the side, palm up, wrist back, elbow being straightened.",
+  }),
+  citations: ["wainner-2003", "apelby-albrecht-2013"],
+};
+
+const WRIST_BACK = "Wrist, fingers and thumb back";
+
+const secondTest = (
+  id: "ulnt-2a" | "ulnt-2b",
+  name: string,
+  otherNames: readonly string[],
+  turn: string,
+  wrist: string,
+  nerve: SourceId,
+): Protocol => ({
+  ...common,
+  id,
+  name,
+  otherNames,
+  hands: "Behind the shoulder, your hip holds the girdle down; both hands on elbow and wrist.",
+  direction: "Girdle, elbow, turn, wrist and fingers, then the arm out.",
+  stages: [
+    neckFirst,
+    GIRDLE,
+    step("elbow", "Elbow straight", "Straighten the elbow, arm a little out.", {
+      pose: { testedArm: { shoulder: 12, elbow: 0 } },
+    }),
+    step("rotation", "Turn the whole arm", turn, { pose: { testedArm: { shoulder: 12, elbow: 0 } } }),
+    step("wrist", "Wrist and fingers", wrist, { pose: { testedArm: { shoulder: 12, elbow: 0, wrist: -40 } } }),
+    step("abduction", "Arm out", "Bring the arm out, to about 40 to 60 degrees.", {
+      measures: ["onset", "end"],
+      pose: { testedArm: { shoulder: 45, elbow: 0, wrist: -40 } },
+    }),
+    ...releases("Let the wrist and fingers go"),
+  ],
+  orders: [],
+  schools: [neckOrder, releaseSchool],
+  measures: ABDUCTION,
+  readings: [rootReading, nerveReading(nerve)],
+  figure: supineAbove({
+    testedArm: { shoulder: 40, elbow: 0, wrist: -40 },
+    neck: -25,
+    contacts: [
+      { at: "shoulder-tested", push: "hold" },
+      { at: "wrist-tested", push: "hold" },
+    ],
+    description:
+      "Lying on the back, seen from above, neck bent away; the straight arm is turned and brought out to the side.",
+  }),
+  citations: ["apelby-albrecht-2013"],
+});
+
+const ulnt3: Protocol = {
+  ...common,
+  id: "ulnt-3",
+  name: "Upper limb test 3, ulnar",
+  otherNames: ["ULNT 3", "ulnar nerve test"],
+  hands: "Facing their head, fist on the table above the shoulder; palm to palm with them.",
+  direction: "Wrist and fingers, forearm, elbow, outward turn, girdle, then the arm out.",
+  stages: [
+    neckFirst,
+    step("wrist", WRIST_BACK, `${WRIST_BACK}.`, { pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } } }),
+    step("pronation", "Turn the palm", "Turn the palm down (or up: note which).", {
+      pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } },
+    }),
+    step("elbow", "Bend the elbow", "Bend the elbow fully.", {
+      pose: { testedArm: { shoulder: 25, elbow: 125, wrist: -40 } },
+    }),
+    step("rotation", "Shoulder turned out", "Turn the shoulder outwards.", {
+      pose: { testedArm: { shoulder: 35, elbow: 125, wrist: -40 } },
+    }),
+    GIRDLE,
+    step("abduction", "Arm out", "Bring the arm out, hand towards the ear.", {
+      measures: ["onset", "end"],
+      pose: { testedArm: { shoulder: 95, elbow: 125, wrist: -40 } },
+    }),
+    ...releases("Let the wrist and fingers go"),
+  ],
+  orders: [],
+  schools: [
+    neckOrder,
+    releaseSchool,
+    school(
+      "ulnt-3-forearm",
+      "Upper limb test 3: forearm",
+      "doing",
+      ["pronation", "palm down", "The order most described: angles compare."],
+      ["supination", "palm up", "Some find it more provocative."],
+    ),
+  ],
+  measures: ABDUCTION,
+  readings: [rootReading, nerveReading("ulnar-nerve")],
+  figure: supineAbove({
+    testedArm: { shoulder: 90, elbow: 125, wrist: -40 },
+    neck: -25,
+    contacts: [
+      { at: "shoulder-tested", push: "hold" },
+      { at: "hand-tested", push: "hold" },
+    ],
+    description:
+      "Lying on the back, seen from above, neck bent away; the elbow fully bent, wrist back, hand towards the ear.",
+  }),
+  citations: ["apelby-albrecht-2013"],
+};
+
+export const NEURAL_UPPER_LIMB: readonly Protocol[] = [
+  ulnt1,
+  secondTest(
+    "ulnt-2a",
+    "Upper limb test 2a, median",
+    ["ULNT 2a", "median nerve test, girdle down"],
+    "Turn the whole arm outwards, palm up.",
+    `${WRIST_BACK}.`,
+    "median-nerve",
+  ),
+  secondTest(
+    "ulnt-2b",
+    "Upper limb test 2b, radial",
+    ["ULNT 2b", "radial nerve test"],
+    "Turn the whole arm inwards, palm down.",
+    "Wrist, fingers and thumb bent in.",
+    "radial-nerve",
+  ),
+  ulnt3,
+];

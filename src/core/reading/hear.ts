@@ -1,0 +1,71 @@
+import { isAnswered, kindOf, ladderOf } from "../exam/ladder";
+import type { Run, StageRecord } from "../exam/state";
+import type { Heard } from "../knowledge/protocols";
+import type { Outcome, Quality } from "../vocabulary/examination";
+import type { Place } from "../vocabulary/sites";
+
+export type Verdict = { readonly outcome: Outcome; readonly reason: string };
+
+/** What the provoking stages as a whole brought on. */
+export type Hearing = {
+  readonly heard: Heard;
+  readonly at: string | null;
+  readonly places: readonly Place[];
+  readonly qualities: readonly Quality[];
+};
+
+/** At rest this bad, there is no room left to rise. */
+const NO_ROOM_TO_RISE = 9;
+
+const verdict = (outcome: Outcome, reason: string): Verdict => ({ outcome, reason });
+
+/** Whether the familiar symptom rose over rest or spread; only then was it reproduced. */
+function reproduction(stage: string, record: StageRecord, rest: Run["rest"], restRise: number): Hearing | Verdict {
+  const hearing = (heard: Heard): Hearing => ({
+    heard,
+    at: stage,
+    places: record.places,
+    qualities: record.qualities,
+  });
+  if (record.places.length === 0)
+    return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
+  if (!rest || rest.intensity === 0) return hearing("reproduced");
+  if (record.places.some((place) => !rest.places.includes(place))) return hearing("reproduced");
+  if (rest.intensity >= NO_ROOM_TO_RISE)
+    return verdict(
+      "not interpretable",
+      `${rest.intensity} of 10 at rest leaves no room to rise, and it did not spread`,
+    );
+  if (record.intensity === null)
+    return verdict("equivocal", `it was there at rest (${rest.intensity} of 10); say how bad it became`);
+  return hearing(record.intensity - rest.intensity >= restRise ? "reproduced" : "not reproduced");
+}
+
+/**
+ * What a run as a whole brought on, or why that cannot be said.
+ *
+ * @param restRise points over rest that count as a rise
+ * @example hear(thighThrustFamiliar, 2) // { heard: "reproduced", at: "push", places: ["si-area.right"], qualities: [] }
+ */
+export function hear(run: Run, restRise: number): Hearing | Verdict {
+  const ladder = ladderOf(run);
+  const main = ladder.rungs.filter(({ stage }) => kindOf(stage) !== "release");
+  const familiar = main.filter(({ record }) => record?.response === "familiar");
+  if (familiar.length) {
+    const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run.rest, restRise));
+    return hearings.find((found) => "heard" in found && found.heard === "reproduced") ?? hearings[0]!;
+  }
+  const answered = main.filter(({ stage }) => isAnswered(stage, run));
+  if (ladder.ended === "stopped" && answered.length < main.length)
+    return verdict("not interpretable", `stopped before it was finished: ${run.stopped?.reason}`);
+  if (answered.length === 0)
+    return verdict("not tested", ladder.modified ? "every stage was left out" : "not answered yet");
+  if (ladder.here)
+    return verdict("not tested", `${answered.length} of ${main.length} stages done: clear only after every one`);
+  const worst = (["other", "stretch", "nothing"] as const).find((response) =>
+    answered.some(({ record }) => record?.response === response),
+  );
+  return { heard: worst ?? "done", at: null, places: [], qualities: [] };
+}
+
+export const isVerdict = (found: Hearing | Verdict): found is Verdict => "outcome" in found;

@@ -1,0 +1,381 @@
+import { describe, expect, it } from "vitest";
+import { PROTOCOLS, protocolOf, type TestId } from "../knowledge/protocols";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
+import { ladderOf } from "../exam/ladder";
+import { buildExam } from "../samples/build";
+import { type CaseStep, explicitSteps } from "../samples/cases";
+import type { Place } from "../vocabulary/sites";
+import type { Side } from "../vocabulary/sides";
+import type { SourceId } from "../vocabulary/sources";
+import { effectiveRuns, interpretExam } from "./interpret";
+
+type Told = {
+  readonly test: TestId;
+  readonly side?: Side | null;
+  readonly steps: readonly CaseStep[];
+  readonly variant?: Record<string, string>;
+};
+type Setting = {
+  readonly schools?: ReadingSettings["schools"];
+  readonly rest?: readonly [number, ...Place[]];
+};
+
+/** Tells some tests and gives back what is read of one source on one side. */
+function tell(tests: readonly Told[], { schools, rest }: Setting = {}) {
+  const exam = buildExam(schools ? { settings: { schools } } : {});
+  if (rest) exam.rest(rest[0], ...(rest.slice(1) as Place[]));
+  for (const { test, side = "right", steps, variant } of tests) {
+    const run = variant
+      ? (() => {
+          const id = exam.newId();
+          exam.add("run-started", { run: id, test, side: protocolOf(test).sided ? side : null, variant });
+          return id;
+        })()
+      : exam.start(test, protocolOf(test).sided ? side : null);
+    for (const step of explicitSteps(exam, run, steps)) exam.record(run, step);
+  }
+  const state = exam.state();
+  const outcomes = interpretExam(state.runs, { ...DEFAULT_READING_SETTINGS, ...state.settings });
+  return {
+    state,
+    of: (source: SourceId, side: Side | null = "right", test?: TestId) =>
+      outcomes.find((one) => one.source === source && one.side === side && (!test || one.test === test)),
+  };
+}
+
+const fam = (stage: string, ...felt: Place[]): CaseStep => ({ stage, response: "familiar", felt });
+const effect = (stage: string, answer: string): CaseStep => ({ stage, answer });
+const angle = (measure: string, value: number): CaseStep => ({ measure, value });
+const root: SourceId = "lower-lumbosacral-root";
+
+describe("slump", () => {
+  const slump = (...steps: CaseStep[]) => tell([{ test: "slump", steps }]);
+  const calf = fam("knee", "posterior-calf.right");
+  const withFoot = fam("dorsiflex", "posterior-calf.right");
+
+  it("calf tingling at the knee, eased by looking up: root", () => {
+    expect(slump(calf, effect("head", "gone")).of(root)?.outcome).toBe("positive");
+    expect(slump(calf, effect("head", "less")).of(root)?.outcome).toBe("positive");
+  });
+  it("unchanged by looking up, ankle not loaded: hamstring, and nothing is left to let down", () => {
+    const read = slump(calf, effect("head", "unchanged"));
+    expect(read.of(root)?.outcome).toBe("negative");
+    expect(read.of("hamstring-length")?.outcome).toBe("positive");
+    expect(ladderOf(read.state.runs[0]!).rungs.some(({ stage }) => stage.id === "ankle")).toBe(false);
+  });
+  it("at the foot, unchanged by looking up but eased by letting it down: root equivocal, nerve further down", () => {
+    const read = slump(withFoot, effect("head", "unchanged"), effect("ankle", "gone"));
+    expect(read.of(root)?.outcome).toBe("equivocal");
+    expect(read.of("peripheral-leg-nerve")?.outcome).toBe("positive");
+  });
+  it("unchanged by both: hamstring", () => {
+    const read = slump(withFoot, effect("head", "unchanged"), effect("ankle", "unchanged"));
+    expect(read.of(root)?.outcome).toBe("negative");
+    expect(read.of("hamstring-length")?.outcome).toBe("positive");
+  });
+  it("nothing let go: not differentiated", () => {
+    const read = slump(calf);
+    expect(read.of(root)).toMatchObject({ outcome: "equivocal" });
+    expect(read.of(root)?.reason).toContain("not differentiated");
+    expect(ladderOf(read.state.runs[0]!).undifferentiated).toBe(true);
+  });
+  it("back only: equivocal whatever eases it, with neural sensitivity noted", () => {
+    const read = slump(fam("chin", "low-back.central"), effect("head", "gone"));
+    expect(read.of(root)).toMatchObject({ outcome: "equivocal" });
+    expect(read.of(root)?.note).toContain("neural sensitivity");
+    expect(slump(fam("chin", "low-back.central")).of(root)?.outcome).toBe("equivocal");
+  });
+  it("steps that disagree make it equivocal, with both named", () => {
+    const { outcome, reason } = slump(calf, effect("head", "gone"), effect("reverse", "stayed-away")).of(root)!;
+    expect(outcome).toBe("equivocal");
+    expect(reason).toMatch(/looking up.*looking down/);
+  });
+  it("a stretch behind the knee is negative; a crossed response is noted", () => {
+    expect(slump({ rest: "stretch" }).of(root)?.outcome).toBe("negative");
+    expect(slump(fam("knee", "posterior-calf.left")).of(root)?.note).toContain("crossed");
+  });
+  it("neck or arm changed by letting the leg down is neural sensitivity, without a figure", () => {
+    const read = slump(fam("knee", "neck.central"), effect("head", "unchanged"), effect("knee-down", "gone"));
+    expect(read.of(root)).toMatchObject({ outcome: "equivocal" });
+    expect(read.of(root)?.note).toContain("neural sensitivity");
+  });
+  it("back pain counts where the school says so", () => {
+    const told = [{ test: "slump", steps: [fam("chin", "low-back.central"), effect("head", "gone")] }] as const;
+    expect(tell(told, { schools: { "slump-back-pain": "counts" } }).of(root)?.outcome).toBe("positive");
+  });
+  it("keeps the order the school asks for", () => {
+    const ids = (order: string) =>
+      ladderOf(tell([{ test: "slump", steps: [], variant: { "slump-order": order } }]).state.runs[0]!).rungs.map(
+        ({ stage }) => stage.id,
+      );
+    expect(ids("slouch-first")).toEqual(["slouch", "chin", "overpressure", "knee", "dorsiflex", "ankle-press"]);
+    expect(ids("leg-first")).toEqual(["knee", "dorsiflex", "ankle-press", "slouch", "chin", "overpressure"]);
+  });
+});
+
+describe("straight leg raise", () => {
+  const raise = (steps: CaseStep[], schools?: ReadingSettings["schools"]) =>
+    tell([{ test: "straight-leg-raise", steps }], schools ? { schools } : {});
+  it("85° with a hamstring stretch only: negative", () =>
+    expect(raise([{ rest: "stretch" }, angle("end", 85)]).of(root)?.outcome).toBe("negative"));
+  it("calf at 20°: positive and severe; at 80°: equivocal, unless any angle counts", () => {
+    const at20 = raise([fam("raise", "posterior-calf.right"), angle("onset", 20)]).of(root);
+    expect(at20?.outcome).toBe("positive");
+    expect(at20?.note).toContain("severe");
+    const at80 = [fam("raise", "posterior-calf.right"), angle("onset", 80)];
+    expect(raise(at80).of(root)?.outcome).toBe("equivocal");
+    expect(raise(at80, { "raise-range": "any" }).of(root)?.outcome).toBe("positive");
+  });
+  it("buttock or back of the thigh: equivocal until differentiated; disagreement stays equivocal", () => {
+    const thigh = fam("raise", "posterior-thigh.right");
+    expect(raise([thigh]).of(root)?.outcome).toBe("equivocal");
+    expect(raise([thigh, effect("foot", "worse"), effect("head", "worse")]).of(root)?.outcome).toBe("positive");
+    expect(raise([thigh, effect("foot", "unchanged"), effect("head", "unchanged")]).of(root)?.outcome).toBe("negative");
+    const split = raise([thigh, effect("foot", "worse"), effect("head", "unchanged")]).of(root)!;
+    expect(split.outcome).toBe("equivocal");
+    expect(split.reason).toMatch(/foot.*disagree/);
+  });
+  it("the left leg bringing on the right leg's symptom is the crossed raise, with its own figures", () => {
+    const read = tell([{ test: "straight-leg-raise", side: "left", steps: [fam("raise", "posterior-calf.right")] }]);
+    expect(read.of(root, "right")).toMatchObject({ outcome: "positive", figuresOf: "crossed-leg-raise" });
+    expect(read.of(root, "left")?.outcome).toBe("negative");
+  });
+  it("short of the other side without symptoms is stiffness, for the motion school only", () => {
+    const both: Told[] = [
+      { test: "straight-leg-raise", side: "left", steps: [{ rest: "stretch" }, angle("end", 85)] },
+      { test: "straight-leg-raise", side: "right", steps: [{ rest: "stretch" }, angle("end", 62)] },
+    ];
+    expect(tell(both).of("sacroiliac")).toBeUndefined();
+    expect(tell(both, { schools: { "si-motion": "on" } }).of("sacroiliac")).toMatchObject({
+      outcome: "equivocal",
+      noFigure: true,
+    });
+  });
+  it("back only is not the root", () => {
+    const read = raise([fam("raise", "low-back.central")]);
+    expect(read.of(root)?.outcome).toBe("negative");
+    expect(read.of("lumbar-disc", null)?.outcome).toBe("positive");
+  });
+  it("the dorsiflexion sign says nothing when the leg was still sore 10° lower", () => {
+    const read = tell([
+      { test: "straight-leg-raise", steps: [fam("raise", "posterior-calf.right"), angle("onset", 45)] },
+      {
+        test: "dorsiflexion-sign",
+        steps: [
+          effect("plantarflex", "unchanged"),
+          effect("lower", "still-sore"),
+          fam("dorsiflex", "posterior-calf.right"),
+        ],
+      },
+    ]);
+    expect(read.of(root, "right", "dorsiflexion-sign")?.outcome).toBe("not interpretable");
+  });
+});
+
+describe("upper limb tests", () => {
+  const ulnt = (...steps: CaseStep[]) => tell([{ test: "ulnt-1", side: "left", steps }]);
+  const wrist = fam("wrist", "thumb-index.left");
+  it("eased when the neck comes to the midline: root", () =>
+    expect(ulnt(wrist, effect("neck-midline", "less")).of("cervical-root", "left")?.outcome).toBe("positive"));
+  it("not by the neck, by the wrist: the nerve in the arm", () => {
+    const read = ulnt(wrist, effect("neck-midline", "unchanged"), effect("far", "gone"));
+    expect(read.of("cervical-root", "left")?.outcome).toBe("negative");
+    expect(read.of("median-nerve", "left")?.outcome).toBe("positive");
+  });
+  it("not by the neck, nothing else let go: nerve equivocal, root negative", () => {
+    const read = ulnt(wrist, effect("neck-midline", "unchanged"));
+    expect(read.of("cervical-root", "left")?.outcome).toBe("negative");
+    expect(read.of("median-nerve", "left")?.outcome).toBe("equivocal");
+  });
+  it("neither: not neural", () => {
+    const read = ulnt(wrist, effect("neck-midline", "unchanged"), effect("far", "unchanged"));
+    expect(read.of("median-nerve", "left")?.outcome).toBe("negative");
+  });
+  it("a stretch in a pain-free person is negative", () =>
+    expect(ulnt({ rest: "stretch" }).of("cervical-root", "left")?.outcome).toBe("negative"));
+  it("neck placed neutral: raised by bending away, or eased by bending towards, is the root", () => {
+    const last = (steps: CaseStep[]) =>
+      tell([{ test: "ulnt-1", side: "left", steps, variant: { "ulnt-neck": "last" } }]).of("cervical-root", "left");
+    expect(last([wrist, effect("neck-away-last", "worse")])?.outcome).toBe("positive");
+    expect(last([wrist, effect("neck-away-last", "unchanged"), effect("neck-towards", "less")])?.outcome).toBe(
+      "positive",
+    );
+    expect(last([wrist, effect("neck-away-last", "unchanged"), effect("neck-towards", "unchanged")])?.outcome).toBe(
+      "negative",
+    );
+  });
+  it("lets go at the far end first when the symptom is in the neck", () => {
+    const rungs = (place: Place) =>
+      ladderOf(ulnt(fam("wrist", place)).state.runs[0]!)
+        .rungs.filter(({ stage }) => stage.kind === "release")
+        .map(({ stage }) => stage.id);
+    expect(rungs("neck.central")).toEqual(["far", "neck-midline"]);
+    expect(rungs("thumb-index.left")).toEqual(["neck-midline"]);
+  });
+});
+
+describe("the neck", () => {
+  it("compression at the third stage: neck only is the facet, the arm is the root and ends the test", () => {
+    const neck = tell([{ test: "foraminal-compression", steps: [fam("towards", "neck.right")] }]);
+    expect(neck.of("cervical-root")?.outcome).toBe("negative");
+    expect(neck.of("cervical-facet")?.outcome).toBe("positive");
+    const arm = tell([{ test: "foraminal-compression", steps: [fam("away", "radial-forearm.left")] }]);
+    expect(arm.of("cervical-root", "left")?.outcome).toBe("positive");
+    expect(ladderOf(arm.state.runs[0]!).rungs.at(-1)?.status).toBe("not reached");
+  });
+  it("distraction needs a symptom at the start; lowered is positive", () => {
+    const lift = (answer: string, rest: readonly [number, ...Place[]]) =>
+      tell([{ test: "neck-distraction", side: null, steps: [effect("lift", answer)] }], { rest }).of("cervical-root");
+    expect(lift("unchanged", [0])?.outcome).toBe("not interpretable");
+    expect(lift("less", [4, "radial-forearm.right"])?.outcome).toBe("positive");
+  });
+  it.each<[number, number, Record<string, string>]>([
+    [29, 45, { "cut-off": "positive", difference: "positive", short: "positive", any: "positive" }],
+    [31, 38, { "cut-off": "positive", difference: "negative", short: "positive" }],
+    [38, 46, { "cut-off": "negative", difference: "negative", short: "negative" }],
+  ])("flexion-rotation %i° against %i°", (right, left, expected) => {
+    for (const [option, outcome] of Object.entries(expected)) {
+      const turn = (degrees: number): CaseStep[] => [{ rest: "nothing" }, angle("rotation", degrees)];
+      const read = tell(
+        [
+          { test: "flexion-rotation", side: "left", steps: turn(left) },
+          { test: "flexion-rotation", side: "right", steps: turn(right) },
+        ],
+        { schools: { "flexion-rotation-way": option } },
+      );
+      expect([option, read.of("c1-c2")?.outcome]).toEqual([option, outcome]);
+    }
+  });
+  it("alar: late in neutral only is equivocal and bars thrusts, positive for the cautious", () => {
+    const told = (schools?: ReadingSettings["schools"]) =>
+      tell(
+        [
+          { test: "sharp-purser", side: null, steps: [effect("ease-back", "none")] },
+          {
+            test: "alar",
+            steps: ["late", "at-once", "at-once", "at-once"].map((answer, at) =>
+              effect(["neutral", "flexion", "extension", "turning"][at]!, answer),
+            ),
+          },
+        ],
+        schools ? { schools } : {},
+      ).of("alar-ligament");
+    expect(told()).toMatchObject({ outcome: "equivocal" });
+    expect(told()?.note).toContain("no thrust");
+    expect(told({ "alar-positions": "any-one" })?.outcome).toBe("positive");
+  });
+});
+
+describe("what holds for every test", () => {
+  it("the symptom at rest: only a rise of 2 points or a spread counts", () => {
+    const calf = (intensity: number) =>
+      tell(
+        [
+          {
+            test: "slump",
+            steps: [
+              { stage: "knee", response: "familiar", felt: ["posterior-calf.right"], intensity },
+              effect("head", "gone"),
+            ],
+          },
+        ],
+        { rest: [4, "posterior-calf.right"] },
+      ).of(root)?.outcome;
+    expect(calf(4)).toBe("negative");
+    expect(calf(6)).toBe("positive");
+    const nine = tell(
+      [
+        {
+          test: "slump",
+          steps: [{ stage: "knee", response: "familiar", felt: ["posterior-calf.right"], intensity: 10 }],
+        },
+      ],
+      { rest: [9, "posterior-calf.right"] },
+    );
+    expect(nine.of(root)?.outcome).toBe("not interpretable");
+  });
+  it("sore on both sides of the sulcus: the pressure was too hard", () => {
+    const both = tell(
+      (["left", "right"] as const).map((side) => ({ test: "sacral-sulcus", side, steps: [effect("press", "sore")] })),
+    );
+    expect(both.of("sacroiliac", "left")?.outcome).toBe("not interpretable");
+    expect(both.of("sacroiliac", "right")?.outcome).toBe("not interpretable");
+  });
+  it("only like variants are compared between sides", () => {
+    const turn = (way: string): Told[] =>
+      (["left", "right"] as const).map((side) => ({
+        test: "hip-rotation-difference",
+        side,
+        steps: [angle("rotation", side === "left" ? 60 : 28)],
+        variant: { dose: side === "left" ? way : "steady" },
+      }));
+    expect(tell(turn("x")).of("sacroiliac", "right")?.outcome).toBe("equivocal");
+    const unlike: Told[] = [
+      { test: "ulnt-1", side: "left", steps: [{ rest: "nothing" }], variant: { "ulnt-1-order": "wrist-last" } },
+      { test: "ulnt-1", side: "right", steps: [{ rest: "nothing" }] },
+    ];
+    expect(effectiveRuns(tell(unlike).state.runs)).toHaveLength(2);
+  });
+  it("a side difference beyond the error supports a positive, and alone is stiffness", () => {
+    const elbows = (right: CaseStep[], rightEnd: number) =>
+      tell([
+        { test: "ulnt-1", side: "left", steps: [{ rest: "stretch" }, angle("end", 5)] },
+        { test: "ulnt-1", side: "right", steps: [...right, angle("end", rightEnd)] },
+      ]).of("cervical-root");
+    const stiff = elbows([{ rest: "stretch" }], 30);
+    expect(stiff?.outcome).toBe("negative");
+    expect(stiff?.note).toBe(
+      "side difference of 25° in elbow short of straight at end of range: alone it is stiffness, not a positive",
+    );
+    const positive = elbows([fam("elbow", "thumb-index.right"), effect("neck-midline", "gone")], 30);
+    expect(positive?.outcome).toBe("positive");
+    expect(positive?.note).toContain("supported by a side difference of 25°");
+    expect(elbows([{ rest: "stretch" }], 15)?.note).toBeNull();
+  });
+  it("a pulling thigh is no femoral nerve; the wince beside it changes nothing", () => {
+    const read = tell([{ test: "prone-lift", steps: [{ rest: "stretch" }] }]);
+    expect(read.of("upper-lumbar-root")?.outcome).toBe("negative");
+    expect(read.of("quadriceps-length")?.outcome).toBe("positive");
+  });
+  it("a stop in the middle is not interpretable; a retracted run never happened", () => {
+    const exam = buildExam();
+    const run = exam.start("slump", "right");
+    exam.record(run, { stage: "slouch", response: "nothing" });
+    exam.add("run-stopped", { run, reason: "asked to stop", note: "" });
+    expect(interpretExam(exam.state().runs, DEFAULT_READING_SETTINGS)[0]?.outcome).toBe("not interpretable");
+    exam.add("event-retracted", { event: exam.state().runs[0]!.startedBy, reason: "" });
+    expect(interpretExam(exam.state().runs, DEFAULT_READING_SETTINGS)).toEqual([]);
+  });
+  it("every test begins unanswered and says so", () => {
+    for (const { id, sided } of PROTOCOLS) {
+      const exam = buildExam();
+      exam.start(id, sided ? "right" : null);
+      expect(
+        interpretExam(exam.state().runs, DEFAULT_READING_SETTINGS).every(({ outcome }) => outcome === "not tested"),
+      ).toBe(true);
+    }
+  });
+});
+
+describe("since a technique", () => {
+  it("a sign that was negative and is now positive is said to be new", () => {
+    const exam = buildExam().complaint("si-area.right");
+    exam.run({ test: "thigh-thrust", side: "right", response: "nothing" });
+    exam.add("technique-logged", {
+      kind: "mobilisation",
+      level: "L5",
+      side: "right",
+      grade: 3,
+      force: null,
+      holdSeconds: null,
+      repetitions: 20,
+      note: "",
+    });
+    exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+    const outcomes = interpretExam(exam.state().runs, DEFAULT_READING_SETTINGS);
+    expect(outcomes.find(({ source }) => source === "sacroiliac")).toMatchObject({
+      outcome: "positive",
+      newSinceTechnique: true,
+    });
+  });
+});

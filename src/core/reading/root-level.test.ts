@@ -1,0 +1,55 @@
+import { describe, expect, it } from "vitest";
+import type { NeuroFinding } from "../exam/state";
+import { ROOT_LEVELS } from "../knowledge/neurology";
+import { buildExam } from "../samples/build";
+import { bestRootLevel, neuroChanges } from "./root-level";
+
+const find = (kind: NeuroFinding["kind"], level: string, value: number, side: NeuroFinding["side"] = "right") =>
+  ({ kind, level, side, value }) as NeuroFinding;
+const levels = ROOT_LEVELS.filter(({ id }) => id !== "c4");
+
+describe("the best-explaining root level", () => {
+  it.each(levels)("$label, from power and touch, and its reflex and sites where it has them", (level) => {
+    const exam = buildExam();
+    if (level.sites[0]) exam.complaint(`${level.sites[0]}.right` as never);
+    exam.add("neuro-recorded", {
+      findings: [
+        find("power", level.id, 4),
+        find("touch", level.id, 1),
+        ...(level.reflex ? [find("reflex", level.id, 1), find("reflex", level.id, 2, "left")] : []),
+      ],
+    });
+    const best = bestRootLevel(exam.state(), "right")!;
+    expect(best.level.id).toBe(level.id);
+    expect(best.doesNotExplain).toEqual([]);
+    expect(best.kinds).toBe(2 + (level.reflex ? 1 : 0) + (level.sites.length ? 1 : 0));
+    expect(best.ruleMet).toBe(best.kinds >= 3);
+    expect(bestRootLevel(exam.state(), "left")).toBeNull();
+  });
+
+  it("names what it does not explain", () => {
+    const exam = buildExam();
+    exam.add("neuro-recorded", {
+      findings: [find("power", "c6", 4), find("reflex", "c6", 1), find("touch", "c7", 0)],
+    });
+    const best = bestRootLevel(exam.state(), "right")!;
+    expect(best.level.id).toBe("c6");
+    expect(best.doesNotExplain.map(({ label }) => label)).toEqual(["light touch absent at C7"]);
+    expect(best.ruleMet).toBe(false);
+  });
+
+  it("a reflex that is equally low on both sides is no sign, unless it is gone", () => {
+    const exam = buildExam();
+    exam.add("neuro-recorded", { findings: [find("reflex", "s1", 1), find("reflex", "s1", 1, "left")] });
+    expect(bestRootLevel(exam.state(), "right")).toBeNull();
+    exam.add("neuro-recorded", { findings: [find("reflex", "s1", 0)] });
+    expect(bestRootLevel(exam.state(), "right")?.level.id).toBe("s1");
+  });
+
+  it("compares with the last visit", () => {
+    const [change] = neuroChanges([find("power", "l5", 3)], [find("power", "l5", 4)]);
+    expect(change).toMatchObject({ before: 4, worse: true });
+    expect(neuroChanges([find("pin", "l5", 2)], [find("pin", "l5", 1)])[0]?.worse).toBe(false);
+    expect(neuroChanges([find("pin", "l5", 2)], [find("pin", "l5", 2)])).toEqual([]);
+  });
+});

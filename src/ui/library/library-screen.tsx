@@ -1,0 +1,83 @@
+"use client";
+
+import { Search } from "lucide-react";
+import Link from "next/link";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { searchCatalogue } from "@/core/knowledge/search";
+import { POSITIONS, REGION_IDS, REGIONS } from "@/core/vocabulary/examination";
+import { SOURCES } from "@/core/vocabulary/sources";
+import { PositionFigure } from "../figures/position-figure";
+import { Button } from "../primitives/button";
+import { inputClass } from "../primitives/field";
+import { PageHeader } from "../shell/page-header";
+import { useKeys } from "../shell/use-keys";
+
+/** Every test of the catalogue, found by name, other names, region, source or position. */
+export function LibraryScreen({ initial, profileName }: { initial: string; profileName: string | null }) {
+  const [query, setQuery] = useState(initial);
+  const shown = useDeferredValue(query);
+  const found = useMemo(() => searchCatalogue(shown), [shown]);
+  const search = useRef<HTMLInputElement>(null);
+  useKeys(["/"], (event) => {
+    event.preventDefault();
+    search.current?.focus();
+  });
+  return (
+    <>
+      <PageHeader profileName={profileName} />
+      <main className="mx-auto flex w-full max-w-7xl flex-col gap-4 p-4">
+        <h1 className="text-2xl font-bold">Library</h1>
+        <div className="flex flex-wrap gap-2">
+          <label className="relative min-w-64 grow">
+            <span className="sr-only">Search by name, other names, region, source or position</span>
+            <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
+            <input
+              ref={search}
+              type="search"
+              className={`${inputClass} pl-10`}
+              placeholder="Name, other name, region, source or position"
+              value={query}
+              maxLength={80}
+              onChange={(event) => setQuery(event.target.value)}
+            />
+          </label>
+          <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
+            {[...REGION_IDS.map((region) => REGIONS[region]), ...POSITIONS].map((word) => (
+              <Button
+                key={word}
+                aria-pressed={query === word}
+                className="px-3!"
+                onClick={() => setQuery(query === word ? "" : word)}
+              >
+                {word}
+              </Button>
+            ))}
+          </div>
+        </div>
+        <p role="status" className="text-sm text-soft">
+          {found.length === 0
+            ? "Nothing found. Try fewer words, a region, or a position."
+            : `${found.length} ${found.length === 1 ? "test" : "tests"}`}
+        </p>
+        <ul aria-label="Tests" className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
+          {found.map((protocol) => (
+            <li key={protocol.id}>
+              <Link
+                href={`/library/${protocol.id}`}
+                className="flex h-full flex-col gap-1 rounded-2xl border border-line bg-card p-3 no-underline hover:border-edge"
+              >
+                <PositionFigure pose={protocol.figure} side={protocol.sided ? "right" : null} className="w-full" />
+                <strong>{protocol.name}</strong>
+                <span className="text-sm text-soft">{protocol.otherNames.join(", ")}</span>
+                <span className="text-sm">
+                  {protocol.position} ·{" "}
+                  {[...new Set(protocol.readings.map(({ source }) => SOURCES[source].label))].join(", ")}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,264 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+import { CITATIONS } from "@/core/knowledge/citations";
+import { EVIDENCE } from "@/core/knowledge/evidence";
+import { posed } from "@/core/knowledge/protocols/figure";
+import { type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge/protocols";
+import { describeForceRange } from "@/core/measurement/force";
+import { LOADS, REGIONS } from "@/core/vocabulary/examination";
+import { SOURCES } from "@/core/vocabulary/sources";
+import { FamilyMark } from "../figures/family-mark";
+import { PositionFigure } from "../figures/position-figure";
+import { Card } from "../primitives/card";
+import { PageHeader } from "../shell/page-header";
+
+const Terms = ({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) => (
+  <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+    {rows.map(([term, text]) => (
+      <div key={term} className="contents">
+        <dt className="text-soft">{term}</dt>
+        <dd>{text}</dd>
+      </div>
+    ))}
+  </dl>
+);
+
+function doseText({ dose }: Stage): string {
+  return [
+    dose.kgf ? `${describeForceRange(dose.kgf, "kgf")} (${describeForceRange(dose.kgf, "N")})` : "",
+    dose.holdSeconds ? `${dose.holdSeconds} s` : "",
+    dose.thrusts ? `${dose.thrusts.join("-")} thrusts` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+function measureText(unit: string, expected?: readonly [number, number], error?: number): string {
+  const withUnit = (value: string | number) => (unit === "°" ? `${value}°` : `${value} ${unit}`);
+  return (
+    [
+      expected ? `expected ${withUnit(expected[0] === expected[1] ? expected[0] : expected.join("-"))}` : "",
+      error === undefined ? "" : `error ${withUnit(error)}`,
+    ]
+      .filter(Boolean)
+      .join(", ") || `in ${unit}`
+  );
+}
+
+function Steps({ protocol }: { protocol: Protocol }) {
+  return (
+    <ol className="flex flex-col gap-2">
+      {protocol.stages.map((stage, index) => (
+        <li key={`${stage.id} ${index}`} className="border-b border-line pb-2 last:border-0">
+          <p>
+            <strong>{stage.name}</strong>
+            {stage.kind === "release" && <span className="text-sm text-soft"> tells the tissues apart</span>}
+            {stage.only && (
+              <span className="text-sm text-soft">
+                {" "}
+                only{" "}
+                {Object.entries(stage.only)
+                  .map(([id, options]) => {
+                    const school = protocol.schools.find((one) => one.id === id);
+                    return options
+                      .map((option) => school?.options.find((one) => one.id === option)?.label ?? option)
+                      .join(" or ");
+                  })
+                  .join("; ")}
+              </span>
+            )}
+          </p>
+          <p className="text-sm">{stage.instruction}</p>
+          <p className="text-sm">&ldquo;{stage.question}&rdquo;</p>
+          {stage.options && <p className="text-sm text-soft">{stage.options.map(({ label }) => label).join(" · ")}</p>}
+          {doseText(stage) && <p className="text-sm">Dose: {doseText(stage)}</p>}
+          <p className="text-sm text-soft">
+            Loads: {stage.loads.map(({ load, on }) => `${LOADS[load]}${on === "person" ? "" : ` (${on})`}`).join(", ")}
+          </p>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Reading({ protocol }: { protocol: Protocol }) {
+  return (
+    <div className="flex flex-col gap-4">
+      {protocol.readings.map(({ source, sides, lines, pointsOnly }, index) => (
+        <section key={`${source} ${index}`}>
+          <h3 className="flex items-center gap-2 font-semibold">
+            <FamilyMark family={SOURCES[source].family} size={18} /> {SOURCES[source].label}
+            <span className="font-normal text-soft">
+              {sides}
+              {pointsOnly ? ", points only" : ""}
+            </span>
+          </h3>
+          <ul className="mt-1 flex flex-col gap-0.5 text-sm">
+            {lines.map((line, at) => (
+              <li key={at} className="grid grid-cols-[8.5rem_1fr] gap-2">
+                <strong className="font-semibold">{line.outcome}</strong>
+                <span>
+                  {line.reason}
+                  {line.note && <span className="text-caution"> ({line.note})</span>}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+const MOVED: ReadonlySet<string> = new Set(["sacroiliac-provocation"]);
+
+const withInterval = (value: number, interval?: readonly [number, number]): string =>
+  interval ? `${value} [${interval.join("-")}]` : String(value);
+
+function Evidence({ test }: { test: TestId }) {
+  const records = EVIDENCE.filter((record) => record.test === test);
+  const { citations } = protocolOf(test);
+  return (
+    <>
+      {records.length === 0 ? (
+        <p>No figure is shipped for this test: it is recorded and read by rule.</p>
+      ) : (
+        <ul className="flex flex-col gap-2 text-sm">
+          {!MOVED.has(protocolOf(test).tissueGroup) && (
+            <li className="text-soft">Shown here; in this version only sacroiliac figures move a probability.</li>
+          )}
+          {records.map((record) => (
+            <li key={record.id}>
+              <strong>
+                {SOURCES[record.source].label}
+                {record.testedSide ? ` ${record.testedSide}` : ""}: sensitivity{" "}
+                {withInterval(record.sensitivity, record.sensitivity95)}, specificity{" "}
+                {withInterval(record.specificity, record.specificity95)}
+                {record.lrPositive ? `, LR+ ${record.lrPositive}` : ""}
+                {record.lrNegative ? `, LR- ${record.lrNegative}` : ""}
+              </strong>
+              <span className="block">
+                Positive is: {record.definition}. {record.population}; {record.reference}.
+              </span>
+              <span className="block text-soft">
+                {CITATIONS[record.citation]} ({record.standing}, check before clinical reliance)
+                {record.off ? ` · off: ${record.off}` : ""}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {citations.length > 0 && (
+        <ul className="mt-3 text-sm text-soft" aria-label="Literature">
+          {citations.map((id) => (
+            <li key={id}>{CITATIONS[id]}</li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function Schools({ protocol }: { protocol: Protocol }) {
+  if (protocol.schools.length === 0) return <p className="text-soft">None recorded.</p>;
+  return (
+    <div className="flex flex-col gap-4">
+      {protocol.schools.map((school) => (
+        <section key={school.id}>
+          <h3 className="font-semibold">{school.label}</h3>
+          <div className="mt-1 grid gap-2 sm:grid-cols-2">
+            {school.options.map((option) => (
+              <div
+                key={option.id}
+                className={`rounded-lg border p-2 text-sm ${option.id === school.defaultOption ? "border-ink" : "border-line"}`}
+              >
+                <strong>{option.label}</strong>
+                {option.id === school.defaultOption && <span className="text-soft"> default</span>}
+                <span className="block">{option.reason}</span>
+              </div>
+            ))}
+          </div>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+/** One test in full: figure, steps, dose, reading, evidence, cautions and the schools side by side. */
+export function TestPage({ test, profileName }: { test: TestId; profileName: string | null }) {
+  const protocol = protocolOf(test);
+  const stagePoses = protocol.stages.filter(({ pose }) => pose);
+  return (
+    <>
+      <PageHeader profileName={profileName} />
+      <main className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[22rem_1fr]">
+        <div className="flex flex-col gap-4">
+          <Link href="/library" className="flex min-h-11 items-center underline">
+            Library
+          </Link>
+          <h1 className="text-2xl font-bold">{protocol.name}</h1>
+          <p className="text-soft">{protocol.otherNames.join(", ")}</p>
+          <PositionFigure
+            pose={protocol.figure}
+            side={protocol.sided ? "right" : null}
+            className="w-full rounded-xl border border-line bg-card"
+          />
+          {stagePoses.length > 0 && (
+            <ul aria-label="Stages as pictures" className="grid grid-cols-2 gap-2">
+              {stagePoses.map((stage, index) => (
+                <li key={`${stage.id} ${index}`} className="text-sm">
+                  <PositionFigure
+                    pose={posed(protocol.figure, stage.pose)}
+                    side={protocol.sided ? "right" : null}
+                    className="w-full rounded-lg border border-line bg-card"
+                  />
+                  {stage.name}
+                </li>
+              ))}
+            </ul>
+          )}
+          <Card heading="Cautions">
+            <ul className="list-disc pl-5 text-caution">
+              {protocol.cautions.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
+            <p className="mt-2 text-sm">{protocol.stopRule}</p>
+            {protocol.earned && <p className="mt-2 text-sm">Offered: {protocol.earned.otherwise}.</p>}
+          </Card>
+        </div>
+        <div className="flex flex-col gap-4">
+          <Card heading="How">
+            <Terms
+              rows={[
+                ["Position", protocol.position],
+                ["Region", protocol.regions.map((region) => REGIONS[region]).join(", ")],
+                ["Person", protocol.placing],
+                ["Hands", protocol.hands],
+                ["Direction", protocol.direction],
+                ["Sides", protocol.sided ? "right and left, uninvolved side first" : "both at once, or none"],
+                ["Burden", `${protocol.burden} of 5`],
+                ...(protocol.equipment.length ? [["Needed", protocol.equipment.join(", ")] as const] : []),
+                ...protocol.measures.map(
+                  ({ label, unit, expected, error }) => [label, measureText(unit, expected, error)] as const,
+                ),
+              ]}
+            />
+          </Card>
+          <Card heading="Steps">
+            <Steps protocol={protocol} />
+          </Card>
+          <Card heading="What the answers mean">
+            <Reading protocol={protocol} />
+          </Card>
+          <Card heading="Schools">
+            <Schools protocol={protocol} />
+          </Card>
+          <Card heading="Evidence">
+            <Evidence test={test} />
+          </Card>
+        </div>
+      </main>
+    </>
+  );
+}

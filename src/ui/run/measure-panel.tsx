@@ -1,0 +1,128 @@
+"use client";
+
+import { useRef, useState } from "react";
+import type { Measure } from "@/core/knowledge/protocols";
+import { sideDifference } from "@/core/measurement/side-difference";
+import { otherSide, type Side } from "@/core/vocabulary/sides";
+import { Button } from "../primitives/button";
+import { inputClass } from "../primitives/field";
+import { KeyHint } from "../primitives/key-hint";
+import { SideBadge } from "../primitives/side-badge";
+import { useKeys } from "../shell/use-keys";
+import type { TestActions } from "./use-test";
+
+type NumberFieldProps = {
+  measure: Measure;
+  value: number | undefined;
+  other: number | undefined;
+  side: Side | null;
+  onKeep: (value: number | null) => void;
+  onStep: (steps: number) => void;
+  inputRef?: React.Ref<HTMLInputElement>;
+};
+
+/** The other side's number, and whether the difference is larger than the error of measuring it. */
+function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef">) {
+  if (other === undefined || !side) return null;
+  const compared = value === undefined ? null : sideDifference(value, other, measure.error ?? null);
+  return (
+    <span className="flex items-center gap-1.5 text-sm text-soft">
+      <SideBadge side={otherSide(side)} size="sm" />
+      {other}
+      {measure.unit === "°" ? "°" : ""}
+      {compared && (
+        <span className={compared.beyondError ? "font-semibold text-ink" : ""}>
+          , difference {Math.round(compared.difference * 10) / 10}
+          {compared.error === null
+            ? ""
+            : compared.beyondError
+              ? `: beyond the error (${compared.error})`
+              : `: within the error (${compared.error})`}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** One number: typed, or stepped by the arrow keys and buttons; kept when left or on Enter. */
+function NumberField({ measure, value, other, side, onKeep, onStep, inputRef }: NumberFieldProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const keep = () => {
+    if (typed !== null) onKeep(typed.trim() === "" ? null : Number(typed.replace(",", ".")));
+    setTyped(null);
+  };
+  const by = (steps: number) => {
+    setTyped(null);
+    onStep(steps);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1" data-measure={measure.id}>
+      <label className="flex items-center gap-2">
+        <span className="leading-tight">
+          {measure.label}
+          {measure.expected && (
+            <span className="block text-sm text-soft">
+              expected{" "}
+              {measure.expected[0] === measure.expected[1]
+                ? measure.expected[0]
+                : `${measure.expected[0]}-${measure.expected[1]}`}
+            </span>
+          )}
+        </span>
+        <input
+          ref={inputRef}
+          inputMode="decimal"
+          aria-label={`${measure.label}, ${measure.unit === "°" ? "degrees" : measure.unit}`}
+          className={`${inputClass} min-h-14 w-20! text-lg`}
+          value={typed ?? (value === undefined ? "" : String(value))}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") event.currentTarget.blur();
+            if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+              event.preventDefault();
+              by(event.key === "ArrowUp" ? 1 : -1);
+            }
+          }}
+        />
+        {measure.unit}
+      </label>
+      <Button big className="px-2" aria-label={`${measure.label}: one less`} onClick={() => by(-1)}>
+        −
+      </Button>
+      <Button big className="px-2" aria-label={`${measure.label}: one more`} onClick={() => by(1)}>
+        +
+      </Button>
+      <Beside measure={measure} value={value} other={other} side={side} />
+    </div>
+  );
+}
+
+type MeasurePanelProps = { measures: readonly Measure[]; test: TestActions; side: Side | null };
+
+/** The numbers a test reads, beside the other side's. */
+export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
+  const first = useRef<HTMLInputElement>(null);
+  useKeys(["g"], (event) => {
+    event.preventDefault();
+    first.current?.focus();
+  });
+  if (measures.length === 0) return null;
+  return (
+    <div role="group" aria-label="Numbers" className="flex flex-wrap items-center gap-x-6 gap-y-2">
+      {measures.map((measure, index) => (
+        <NumberField
+          key={measure.id}
+          measure={measure}
+          value={test.run?.measures[measure.id]}
+          other={test.likeRun?.measures[measure.id]}
+          side={side}
+          onKeep={(value) => void test.measure(measure.id, value)}
+          onStep={(steps) => void test.measureBy(measure, steps)}
+          {...(index === 0 ? { inputRef: first } : {})}
+        />
+      ))}
+      <KeyHint keys="G" />
+    </div>
+  );
+}
