@@ -2,7 +2,11 @@ import { readFileSync, statSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import type { ChainFault } from "@/core/exam/chain";
 import { fold } from "@/core/exam/fold";
-import { EXAM_FILE_MAX_BYTES, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";
+import { type ReadingSettings, withRule } from "@/core/exam/settings";
+import { resolveEvidence, versionOf } from "@/core/evidence/changes";
+import { type Evidence, SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
+import { SHIPPED_VERSION } from "@/core/evidence/version";
+import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";
 import { PROTOCOLS } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
 import { checkCatalogueText } from "@/core/knowledge/check-catalogue-text";
@@ -58,6 +62,19 @@ function accuracy(options: AccuracyOptions): number {
   return EXIT.done;
 }
 
+/** The figures a file's exam is read under: those that ship, or those that came with it. */
+function evidenceOf(file: ExamFile, version: string): Evidence {
+  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
+  const changes = file.evidence?.find((one) => versionOf(one) === version);
+  return changes
+    ? resolveEvidence(changes)
+    : refuse(
+        "file › evidence",
+        `does not hold version ${version}, under which the exam is read`,
+        "Export the exam again from the store that holds it.",
+      );
+}
+
 function read(path: string, options: { rho?: string; rule?: string }): number {
   const file = parseExamFile(readFile(path));
   const state = fold(file.links.map(({ event }) => event));
@@ -69,10 +86,17 @@ function read(path: string, options: { rho?: string; rule?: string }): number {
   state.settings = {
     ...state.settings,
     ...(options.rho === undefined ? {} : { dependence: numberOption("rho", options.rho, 0, 1) }),
-    ...(options.rule === undefined ? {} : { preferredRule: options.rule }),
+    ...(options.rule === undefined ? {} : ruleOption(options.rule, state.settings)),
   };
-  print(readingJson(state));
+  print(readingJson(state, evidenceOf(file, state.evidence)));
   return EXIT.done;
+}
+
+/** A rule counts for its own source; "none" leaves every source without one. */
+function ruleOption(id: string, settings: ReadingSettings): Partial<ReadingSettings> {
+  const rule = RULES.find((one) => one.id === id);
+  if (rule) return withRule(settings, rule.source, id);
+  return { preferredRule: "none", rules: Object.fromEntries(RULES.map(({ source }) => [source, "none"])) };
 }
 
 function report(name: string, faults: readonly ChainFault[]): boolean {

@@ -1,89 +1,107 @@
 import type { ExamState } from "@/core/exam/state";
-import { CITATIONS } from "@/core/knowledge/citations";
-import { RULES } from "@/core/knowledge/rules";
-import { createDrawBook, spreadOf } from "@/core/reading/draws";
-import { type FiguredReading, readExam } from "@/core/reading/reading";
-import { describeVerdict } from "@/core/reading/rules";
+import { citationText } from "@/core/knowledge/citations";
+import { nextTests } from "@/core/planning/next-test";
+import { createDrawBook, type DrawBook, spreadOf } from "@/core/reading/draws";
+import type { Evidence } from "@/core/evidence/evidence-set";
+import { examinedByFamily, readExam, type SourceReading } from "@/core/reading/reading";
+import { rootLevels } from "@/core/reading/root-level";
+import { describeVerdict, memberName } from "@/core/reading/rules";
+import { sensitivityBand } from "@/core/reading/sensitivity-band";
+import { directionsFrom } from "@/core/reading/direction";
 import { firmness, ofHundred } from "@/core/reading/words";
 
-function figuredJson(figured: FiguredReading, ratioLimit: number, book: ReturnType<typeof createDrawBook>): object {
-  const { source, side, start, recipe, probability, naive, wording, rules, preferred, steps, listings, against } =
-    figured;
-  const spread = spreadOf(recipe, ratioLimit, wording.band, book);
+function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): object {
+  const { source, side, start, recipe, wording, rules, preferred } = one;
+  const spread = one.figured ? spreadOf(recipe, ratioLimit, wording.band, book) : null;
   return {
     source,
     side,
+    family: one.family,
+    examined: one.examined,
+    readBy: one.figured ? "figures" : "sign",
     word: wording.word,
-    firmness: wording.word === "not examined" ? null : firmness(spread.inBand),
-    probability,
-    naive,
-    interval50: spread.p50,
-    interval95: spread.p95,
-    median: spread.median,
-    inWords: ofHundred(probability),
+    firmness: spread ? firmness(spread.inBand) : null,
+    probability: one.probability,
+    naive: one.naive,
+    interval50: spread?.p50 ?? null,
+    interval95: spread?.p95 ?? null,
+    median: spread?.median ?? null,
+    inWords: ofHundred(one.probability),
+    band: sensitivityBand(recipe),
     start: {
       mean: start.mean,
       equivalentPeople: start.equivalentPeople,
       reason: start.reason,
       population: start.population,
-      citation: start.citation ? CITATIONS[start.citation] : null,
+      citation: start.citation ? citationText(start.citation) : null,
       standing: start.standing,
     },
     preferredRule: preferred?.rule.id ?? null,
     rules: rules.map((verdict) => ({
       rule: verdict.rule.id,
+      label: verdict.rule.label,
+      citation: citationText(verdict.rule.citation),
+      standing: verdict.rule.standing,
       verdict: verdict.verdict,
+      ratio: verdict.ratio,
       counter: describeVerdict(verdict),
       positive: verdict.positive,
       negative: verdict.negative,
       open: verdict.open,
       settled: verdict.settled,
       condition: verdict.condition,
+      members: verdict.members.map(({ member, standing, reason }) => ({ name: memberName(member), standing, reason })),
     })),
-    steps,
-    listed: listings.map(({ outcome, why }) => ({
+    steps: one.steps,
+    listed: one.listings.map(({ outcome, why }) => ({
       test: outcome.test,
       testedSide: outcome.testedSide,
       outcome: outcome.outcome,
       why,
     })),
-    against,
+    against: one.against,
   };
 }
 
-/** The whole reading of an exam as plain data: outcomes, rules, probability, interval and word. */
-export function readingJson(state: ExamState): object {
-  const reading = readExam(state);
-  const book = createDrawBook();
+/** The whole reading of an exam as plain data: outcomes, rules, probability, interval, word and what to test next. */
+export function readingJson(state: ExamState, evidence: Evidence): object {
+  const reading = readExam(state, evidence);
+  const book = createDrawBook(undefined, evidence);
   return {
     exam: state.id,
+    evidence: evidence.version,
     settings: reading.settings,
     underAge: reading.underAge,
     outcomes: reading.outcomes.map(
-      ({ test, testedSide, source, side, outcome, reason, doseMismatch, modified, bilateral }) => ({
+      ({ test, testedSide, source, side, outcome, reason, note, doseMismatch, modified, bilateral }) => ({
         test,
         testedSide,
         source,
         side,
         outcome,
         reason,
+        note,
         doseMismatch,
         modified,
         bilateral,
       }),
     ),
-    sources: reading.figured.map((figured) => figuredJson(figured, reading.settings.ratioLimit, book)),
-    signs: reading.signs.map(({ source, side, word, outcomes }) => ({
-      source,
+    /** What matters most first. */
+    sources: examinedByFamily(reading)
+      .families.flatMap(({ sources }) => sources.flatMap(({ rows }) => rows))
+      .filter(({ examined }) => examined)
+      .map((one) => sourceJson(one, reading.settings.ratioLimit, book)),
+    notExamined: reading.sources
+      .filter(({ examined }) => !examined)
+      .map(({ source, side, start }) => ({ source, side, start: start.mean })),
+    rootLevels: rootLevels(state).map(({ side, level, explains, doesNotExplain, ruleMet }) => ({
       side,
-      word,
-      tests: outcomes.map(({ test, outcome }) => ({ test, outcome })),
+      level: level.label,
+      explains: explains.map(({ label }) => label),
+      doesNotExplain: doesNotExplain.map(({ label }) => label),
+      ruleMet,
     })),
-    ruleLabels: Object.fromEntries(
-      RULES.map((rule) => [
-        rule.id,
-        { label: rule.label, citation: CITATIONS[rule.citation], standing: rule.standing },
-      ]),
-    ),
+    directions: directionsFrom(reading),
+    next: nextTests(state, evidence),
   };
 }

@@ -14,6 +14,7 @@ import { canonicalJson } from "@/core/exam/canonical-json";
 import { extend, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
 import { describeProblem, type Problem, refuse } from "@/core/problem";
+import { unheldVersion } from "./evidence";
 import { findPerson } from "./people";
 import { asStoreError, type Store } from "./store";
 
@@ -170,7 +171,7 @@ function refusal(store: Store, exam: string, event: ExamEvent, { head, state }: 
     return { where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` };
   if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
     return { where: "body › person", what: "is not on the roster", todo: "Add the person first." };
-  return admit(state, event) ?? signatureProblem(event, head);
+  return admit(state, event) ?? signatureProblem(event, head) ?? unheldVersion(store, event);
 }
 
 /** Writes one event and its chain's new end; null, and nothing written, when its id stands for another event already. */

@@ -8,9 +8,10 @@ import { fold } from "@/core/exam/fold";
 import { EXAM_FILE_MAX_BYTES, type ExamFile } from "@/core/exchange/exam-file";
 import { examFileJsonSchema } from "@/core/exchange/json-schema";
 import { noteText, writeNote } from "@/core/exchange/note";
-import { readExam } from "@/core/reading/reading";
+import { readExam, sidesOf, sourceIn, sourceKey } from "@/core/reading/reading";
 import { createDrawBook, spreadOf } from "@/core/reading/draws";
 import { buildExam, idOf } from "@/core/samples/build";
+import type { SourceId } from "@/core/vocabulary/sources";
 import { isEmpty, loadDemo } from "./demo";
 import { examFileText, exportExam, exportFindings, importExam } from "./exchange";
 import { examIds, loadExam, verifyExam } from "./exams";
@@ -184,24 +185,25 @@ describe("the demo", () => {
   const figured = (name: string) => {
     const exam = people().find((person) => person.name.startsWith(name))!.exams[0]!.id;
     const reading = readingOf(demo, exam);
-    const said = reading.figured.map(
+    const of = (source: SourceId) => sidesOf(source).map((side) => sourceIn(reading, source, side));
+    const said = of("sacroiliac").map(
       ({ side, wording, probability }) => `${side} ${wording.word} ${probability.toFixed(2)}`,
     );
-    return { reading, said, state: fold(loadExam(demo, exam)!.events) };
+    return { reading, said, of, state: fold(loadExam(demo, exam)!.events) };
   };
 
   it("reads as its stories say", () => {
     expect(figured("Marit").said).toEqual(["right leaning towards 0.57", "left unlikely 0.01"]);
     expect(figured("Tobias").said[0]).toBe("right unlikely 0.04");
-    expect(figured("Tobias").reading.signs.find(({ source, side }) => source === "hip" && side === "right")?.word).toBe(
-      "suggested",
-    );
+    expect(figured("Tobias").of("hip")[0]?.wording.word).toBe("suggested");
     expect(figured("Lenka").said).toEqual(["right unlikely 0.04", "left unlikely 0.04"]);
     expect(
-      figured("Idris").reading.figured.every(({ against }) => against.some((line) => line.includes("bilateral"))),
+      figured("Idris")
+        .of("sacroiliac")
+        .every(({ against }) => against.some((line) => line.includes("bilateral"))),
     ).toBe(true);
     expect(figured("Gudrun").said.every((word) => word.includes("not examined"))).toBe(true);
-    expect(figured("Caspian").reading.figured[1]?.preferred?.verdict).toBe("open");
+    expect(figured("Caspian").of("sacroiliac")[1]?.preferred?.verdict).toBe("open");
     expect(figured("Wren").reading.underAge).toBe(true);
   });
 
@@ -215,7 +217,12 @@ describe("the demo", () => {
   it.each(["Marit", "Tobias", "Gudrun", "Wren"])("writes a note a colleague can read: %s", (name) => {
     const { state, reading } = figured(name);
     const book = createDrawBook(2000);
-    const spreads = reading.figured.map(({ recipe, wording }) => spreadOf(recipe, 10, wording.band, book));
+    const spreads = Object.fromEntries(
+      reading.sources.map(({ source, side, recipe, wording }) => [
+        sourceKey(source, side),
+        spreadOf(recipe, 10, wording.band, book),
+      ]),
+    );
     const text = noteText(writeNote(state, reading, { head: "ab".repeat(32), length: 12 }, spreads));
     expect(text).not.toMatch(/\bsafe\b|diagnos|confirmed|undefined|NaN|null/i);
     expect(text).toContain("FINDINGS");

@@ -1,17 +1,22 @@
 import Papa from "papaparse";
 import { canonicalJson } from "@/core/exam/canonical-json";
 import { fold } from "@/core/exam/fold";
-import { assertImportable, type ExamFile, parseExamFile, toExamFile } from "@/core/exchange/exam-file";
+import type { ExamEvent } from "@/core/exam/events";
+import { assertImportable, type ExamFile, parseExamFile, toExamFile, versionsNamed } from "@/core/exchange/exam-file";
 import { FINDING_COLUMNS, findingRows } from "@/core/exchange/findings";
 import { refuse } from "@/core/problem";
 import { readExam } from "@/core/reading/reading";
 import { appendVerified, chainOf, loadExam, noSuchExam } from "./exams";
+import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "./evidence";
 import { addPerson, findPerson } from "./people";
 import { asStoreError, type Store } from "./store";
 
 export function exportExam(store: Store, exam: string, now: string): ExamFile {
   const chain = chainOf(store, exam);
-  return chain ? toExamFile(exam, chain.links, chain.head, now) : noSuchExam(exam);
+  if (!chain) noSuchExam(exam);
+  const events = chain.links.map(({ payload }) => JSON.parse(payload) as ExamEvent);
+  const evidence = versionsNamed(events).flatMap((version) => changesOf(store, version) ?? []);
+  return toExamFile(exam, chain.links, chain.head, now, evidence);
 }
 
 /** The findings of one exam as CSV (RFC 4180); a cell that a spreadsheet would run is quoted as text. */
@@ -20,7 +25,7 @@ export function exportFindings(store: Store, exam: string): string {
   const state = fold(stored.events);
   return (
     Papa.unparse(
-      { fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state)) },
+      { fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state, evidenceFor(store, state.evidence))) },
       { newline: "\r\n", escapeFormulae: true },
     ) + "\r\n"
   );
@@ -66,6 +71,11 @@ export function importExam(store: Store, content: string, now: string): ImportRe
   try {
     return store.sqlite
       .transaction(() => {
+        for (const changes of file.evidence ?? []) holdEvidence(store, changes, now);
+        for (const { event } of file.links) {
+          const unheld = unheldVersion(store, event);
+          if (unheld) refuse("file › evidence", unheld.what, unheld.todo);
+        }
         const { added, already } = newLinks(store, file);
         if (already === 0) addPersonOf(store, file, now);
         appendVerified(

@@ -62,6 +62,24 @@ export const examEvents = sqliteTable(
   ],
 );
 
+/** The clinic's figures, one row a version; the last that was put in force is. Append-only. */
+export const evidenceVersions = sqliteTable(
+  "evidence_versions",
+  {
+    number: integer("number").primaryKey({ autoIncrement: true }),
+    /** First digits of the hash of its changes; the same figures again are the same version. */
+    version: text("version").notNull(),
+    at: text("at").notNull(),
+    by: text("by").notNull(),
+    reason: text("reason").notNull(),
+    /** The clinic's changes as JSON, checked by the core's schema on the way in and out. */
+    changes: text("changes").notNull(),
+    /** False: it came with an exam that was imported, and is held only to read that exam. */
+    inForce: integer("in_force", { mode: "boolean" }).notNull(),
+  },
+  (table) => [index("evidence_versions_version").on(table.version)],
+);
+
 /** Each chain's end, apart from its events, so that a dropped last event shows. */
 export const examHeads = sqliteTable("exam_heads", {
   examId: text("exam_id")

@@ -1,15 +1,35 @@
 import { expose } from "comlink";
+import { type EvidenceChanges, resolveEvidence } from "@/core/evidence/changes";
+import type { ExamState } from "@/core/exam/state";
+import { type NextTests, nextTests } from "@/core/planning/next-test";
 import type { Recipe } from "@/core/reading/combine";
-import { createDrawBook, type Spread, spreadOf } from "@/core/reading/draws";
+import { createDrawBook, type DrawBook, type Spread, spreadOf } from "@/core/reading/draws";
 import type { Interval } from "@/core/reading/likelihood-ratio";
 
-export type SpreadRequest = { readonly recipe: Recipe; readonly ratioLimit: number; readonly band: Interval };
+export type SpreadRequest = { readonly recipe: Recipe; readonly band: Interval };
 
-const book = createDrawBook();
+/** One version's draws at a time: an exam is read under one, and another is drawn the same when it comes back. */
+let kept: { readonly version: string; readonly book: DrawBook } | null = null;
+
+function bookOf(changes: EvidenceChanges): DrawBook {
+  const evidence = resolveEvidence(changes);
+  if (kept?.version !== evidence.version)
+    kept = { version: evidence.version, book: createDrawBook(undefined, evidence) };
+  return kept.book;
+}
 
 const api = {
-  spreads: (requests: readonly SpreadRequest[]): Spread[] =>
-    requests.map(({ recipe, ratioLimit, band }) => spreadOf(recipe, ratioLimit, band, book)),
+  spreads: (
+    requests: Readonly<Record<string, SpreadRequest>>,
+    ratioLimit: number,
+    changes: EvidenceChanges,
+  ): Record<string, Spread> => {
+    const book = bookOf(changes);
+    return Object.fromEntries(
+      Object.entries(requests).map(([key, { recipe, band }]) => [key, spreadOf(recipe, ratioLimit, band, book)]),
+    );
+  },
+  next: (state: ExamState, changes: EvidenceChanges): NextTests => nextTests(state, resolveEvidence(changes)),
 };
 
 export type SpreadWorker = typeof api;

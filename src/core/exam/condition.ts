@@ -48,8 +48,10 @@ function effectIs(answer: string | null | undefined): EffectIs {
 }
 
 function measureHolds(condition: MeasureCondition, { measures }: Run): boolean {
-  const value = measures[condition.id];
-  if (value === undefined) return false;
+  const read = measures[condition.id];
+  const taken = condition.less === undefined ? 0 : measures[condition.less];
+  if (read === undefined || taken === undefined) return false;
+  const value = read - taken;
   const { atLeast, atMost, over, under, lowerThan, notLowerThan } = condition;
   const than = (id: string | undefined) => (id === undefined ? undefined : measures[id]);
   if (lowerThan !== undefined && !((than(lowerThan) ?? -Infinity) > value)) return false;

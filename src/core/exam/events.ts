@@ -30,6 +30,15 @@ import { SIDES } from "../vocabulary/sides";
 import { SOURCE_IDS } from "../vocabulary/sources";
 import { readingSettingsSchema } from "./settings";
 
+const VERSION = /^(shipped|[0-9a-f]{16})$/;
+
+/** Which version of the evidence: "shipped", or the first 16 digits of the hash of a clinic's changes. */
+export const evidenceVersion = () =>
+  surelyTakes(
+    text(16, 1).matches(VERSION, 'is not a version of the evidence; use "shipped" or 16 hexadecimal digits'),
+    (value) => typeof value === "string" && VERSION.test(value),
+  );
+
 const sideOrNone = () => oneOfOrNone(SIDES);
 const painOrNone = () => orNone(painScore(), "0 to 10");
 
@@ -62,7 +71,10 @@ export const EVENT_BODIES = {
     }),
     region: oneOf(EXAM_REGIONS),
     settings: readingSettingsSchema,
+    /** The version of the evidence it is read under; left out: the figures that ship. */
+    evidence: evidenceVersion().optional(),
   }),
+  "evidence-chosen": closed({ evidence: evidenceVersion(), reason: text(400) }),
   "settings-changed": closed({ settings: readingSettingsSchema, reason: text(400) }),
   "area-recorded": closed({
     area: name(),

@@ -1,3 +1,4 @@
+import { SHIPPED_VERSION } from "../evidence/version";
 import type { EventOf, EventType, ExamEvent } from "./events";
 import type { Area, ExamState, NeuroFinding, Run, StageRecord } from "./state";
 
@@ -16,6 +17,7 @@ const emptyDraft = (id: string): Draft =>
     opened: null,
     settings: null,
     settingsReason: "",
+    evidence: SHIPPED_VERSION,
     areas: [],
     familiar: null,
     history: null,
@@ -84,7 +86,9 @@ const HANDLERS: Handlers = {
   "exam-opened": (draft, event) => {
     draft.opened = event;
     draft.settings = event.body.settings;
+    draft.evidence = event.body.evidence ?? SHIPPED_VERSION;
   },
+  "evidence-chosen": (draft, { body }) => void (draft.evidence = body.evidence),
   "settings-changed": (draft, { body }) => {
     draft.settings = body.settings;
     draft.settingsReason = body.reason;

@@ -1,7 +1,9 @@
-import { array, boolean, type InferType, object } from "yup";
+import { array, boolean, type InferType, mixed, object } from "yup";
 import { FORCE_UNITS } from "../measurement/force";
 import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, TEST_IDS, type Variant } from "../knowledge/protocols";
-import { RULES } from "../knowledge/rules";
+import { GROUPS } from "../knowledge/protocols";
+import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
+import { SOURCES, type SourceId } from "../vocabulary/sources";
 import { surelyTakes } from "../plain";
 import { choices, closed, distinctListOf, isChoices, numberIn, oneOf, text } from "../schema";
 
@@ -23,11 +25,40 @@ export const schoolChoices = () =>
     areSchools,
   );
 
-const ruleIds = ["none", ...RULES.map((rule) => rule.id)];
+const ruleIds = ["none", ...SACROILIAC_RULES.map((rule) => rule.id)];
+
+/** A dependence, 0 to 1, for each of some tissue groups. */
+const isGroupDependence = (value: unknown): value is Record<string, number> =>
+  typeof value === "object" &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.entries(value).every(([group, rho]) => group in GROUPS && typeof rho === "number" && rho >= 0 && rho <= 1);
+
+const groupDependence = () =>
+  surelyTakes(
+    mixed<Record<string, number>>()
+      .meta({ pattern: "record" })
+      .test(
+        "group-dependence",
+        "names a group that is not known, or a dependence outside 0 to 1; send a value from 0 to 1 under the group's id",
+        (value) => value === undefined || isGroupDependence(value),
+      ),
+    isGroupDependence,
+  );
+
+const ruleChoices = () =>
+  surelyTakes(
+    choices()
+      .optional()
+      .test("known-sources", "names a source that is not known; use the source ids of the catalogue", (value) =>
+        Object.keys(value ?? {}).every((source) => source in SOURCES),
+      ),
+    (value) => isChoices(value) && Object.keys(value).every((source) => source in SOURCES),
+  );
 
 /** What a reading depends on beside the findings. Each exam keeps the settings it was made under. */
 export const readingSettingsSchema = closed({
-  /** The sacroiliac rule that counts, or "none". */
+  /** The sacroiliac rule that counts, or "none", unless `rules` names another. */
   preferredRule: oneOf(ruleIds),
   /** Assumed dependence between tests of one group, 0 independent to 1 fully dependent. */
   dependence: numberIn(0, 1).required("is missing; use a value from 0 to 1"),
@@ -42,6 +73,12 @@ export const readingSettingsSchema = closed({
   noSymptomStart: numberIn(0.005, 0.2).required("is missing; use 0.005 to 0.2"),
   /** Every other school of the catalogue, by its id. */
   schools: schoolChoices(),
+  /** The rule that counts for a source, by the source's id; "none" for none. Left out: its usual one. */
+  rules: ruleChoices(),
+  /** The record that counts for a test and source, under "test.source". Left out: the usual one. */
+  records: surelyTakes(choices().optional(), isChoices),
+  /** Dependence of single groups, where it differs from `dependence`. */
+  groupDependence: groupDependence().optional(),
 });
 
 export type ReadingSettings = InferType<typeof readingSettingsSchema>;
@@ -79,6 +116,25 @@ export function schoolIn(settings: ReadingSettings, id: string): string {
  */
 export const variantFor = ({ schools }: Protocol, settings: ReadingSettings): Variant =>
   Object.fromEntries(schools.filter(({ kind }) => kind === "doing").map(({ id }) => [id, schoolIn(settings, id)]));
+
+/**
+ * The rule these settings count for a source: chosen, or else the usual one.
+ *
+ * @param usual the source's rules, the usual one first
+ * @returns a rule's id, or "none"
+ * @example ruleChosenFor(DEFAULT_READING_SETTINGS, "sacroiliac", ["si-five-test", "si-six-test"]) // "si-five-test"
+ */
+export const ruleChosenFor = (settings: ReadingSettings, source: SourceId, usual: readonly string[]): string =>
+  settings.rules?.[source] ?? (source === "sacroiliac" ? settings.preferredRule : (usual[0] ?? "none"));
+
+/** The same settings with another rule for a source. */
+export const withRule = (settings: ReadingSettings, source: SourceId, rule: string): ReadingSettings =>
+  source === "sacroiliac" && ruleIds.includes(rule)
+    ? { ...settings, preferredRule: rule, rules: without(settings.rules, source) }
+    : { ...settings, rules: { ...settings.rules, [source]: rule } };
+
+const without = <T>(record: Record<string, T> | undefined, key: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(record ?? {}).filter(([id]) => id !== key));
 
 /** The same settings with one school at another option. */
 export function withSchool(settings: ReadingSettings, id: string, option: string): ReadingSettings {

@@ -53,6 +53,8 @@ export type ExamState = {
   readonly opened: EventOf<"exam-opened"> | null;
   settings: ReadingSettings | null;
   settingsReason: string;
+  /** The version of the evidence it is read under. */
+  evidence: string;
   areas: readonly Area[];
   familiar: EventBody<"familiar-chosen"> | null;
   history: EventBody<"history-recorded"> | null;

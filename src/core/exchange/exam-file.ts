@@ -3,6 +3,8 @@ import { assertAdmitted } from "../exam/admit";
 import { canonicalJson } from "../exam/canonical-json";
 import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "../exam/chain";
 import { type ExamEvent, parseEvent } from "../exam/events";
+import { changesSchema, type EvidenceChanges } from "../evidence/changes";
+import { SHIPPED_VERSION } from "../evidence/version";
 import { fold } from "../exam/fold";
 import { check, refuse } from "../problem";
 import { closed, instant, text, uuid, wholeIn } from "../schema";
@@ -28,6 +30,8 @@ export type ExamFile = {
   readonly head: string;
   readonly length: number;
   readonly links: readonly FileLink[];
+  /** The clinic's versions of the evidence it is read under; left out when only the shipped figures are. */
+  readonly evidence?: readonly EvidenceChanges[];
 };
 
 /** More events than any examination has. */
@@ -54,11 +58,19 @@ export const fileSchema = closed({
     .required("is missing; export the exam again")
     .min(1, "holds no events; export the exam again")
     .max(EXAM_MAX_EVENTS, `holds more than ${EXAM_MAX_EVENTS} events; that is no examination`),
+  evidence: array().of(changesSchema).typeError("is not a list; export the exam again").optional(),
 });
 
 /** Builds the file of an exam from its stored chain. */
-export function toExamFile(exam: string, links: readonly ChainLink[], head: ChainHead, exportedAt: string): ExamFile {
+export function toExamFile(
+  exam: string,
+  links: readonly ChainLink[],
+  head: ChainHead,
+  exportedAt: string,
+  evidence: readonly EvidenceChanges[] = [],
+): ExamFile {
   return {
+    ...(evidence.length ? { evidence } : {}),
     format: EXAM_FILE_FORMAT,
     version: EXAM_FILE_VERSION,
     exam,
@@ -127,6 +139,16 @@ export function parseExamFile(content: string): ExamFile {
 /** The file's events as chain links. */
 export const linksOf = (file: ExamFile): ChainLink[] =>
   file.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) }));
+
+/** The versions of the evidence that an exam's events name, without the shipped one. */
+export const versionsNamed = (events: readonly ExamEvent[]): string[] =>
+  [
+    ...new Set(
+      events.flatMap((event) =>
+        event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? []) : [],
+      ),
+    ),
+  ].filter((version) => version !== SHIPPED_VERSION);
 
 /** Every fault of a file's chain. */
 export const verifyExamFile = (file: ExamFile): ChainFault[] =>

@@ -3,9 +3,9 @@ import type { ChainHead } from "../exam/chain";
 import { sheetLabel } from "../exam/sheet";
 import { irritability } from "../exam/irritability";
 import type { ExamState } from "../exam/state";
-import { CITATIONS } from "../knowledge/citations";
-import type { FiguredReading, Reading } from "../reading/reading";
-import { describeVerdict } from "../reading/rules";
+import { citationText } from "../knowledge/citations";
+import { examinedByFamily, type Reading, sourceKey, type SourceReading } from "../reading/reading";
+import { describeVerdict, isBegun } from "../reading/rules";
 import { testLabel } from "../reading/steps";
 import type { Spread } from "../reading/draws";
 import { firmness, ofHundred, percentText } from "../reading/words";
@@ -115,13 +115,26 @@ function findingLines(state: ExamState, reading: Reading): string[] {
   return lines.length ? lines : ["No test was done."];
 }
 
-function readingLines(figured: FiguredReading, underAge: boolean, spread: Spread | null): string[] {
-  const { side, wording, probability, start, preferred, naive, against } = figured;
-  const source = `${SOURCES[figured.source].label} ${side}`;
-  if (wording.word === "not examined") return [`${source}: not examined.`];
-  const rule = preferred
-    ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${CITATIONS[preferred.rule.citation]}).`
-    : "";
+/** Intervals by `sourceKey`; a source that is not in it is printed without one. */
+export type Spreads = Readonly<Record<string, Spread>>;
+
+function readingLines(one: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
+  const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = one;
+  const source = `${SOURCES[one.source].label}${side ? ` ${side}` : ""}`;
+  const rule =
+    preferred && isBegun(preferred)
+      ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
+      : "";
+  const rest = against.map((line) => `  ${line}`);
+  if (!figured) {
+    const tests = outcomes
+      .filter(({ outcome }) => outcome !== "not tested")
+      .map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`);
+    return [
+      `${source}: ${wording.word} by sign, no figure${tests.length ? ` (${tests.join(", ")})` : ""}.${rule}`,
+      ...rest,
+    ];
+  }
   const interval = spread
     ? ` 95 in 100 draws lie between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}.`
     : "";
@@ -129,7 +142,7 @@ function readingLines(figured: FiguredReading, underAge: boolean, spread: Spread
     ? " Figures come from adults and are not given for this person."
     : ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
   const firm = spread ? `, ${firmness(spread.inBand)}` : "";
-  return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...against.map((line) => `  ${line}`)];
+  return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...rest];
 }
 
 /** The baseline: what is not ordinary, or that all of it is. */
@@ -187,17 +200,11 @@ export function personLine(state: ExamState): string {
  * The note of an exam: the same content for the printed page and for plain text.
  *
  * @param head the chain's end, printed so that a later copy can be compared
- * @param spreads the intervals of `reading.figured`, in its order; without them none are printed
+ * @param spreads the intervals by source and side; without them none are printed
  */
-export function writeNote(
-  state: ExamState,
-  reading: Reading,
-  head: ChainHead,
-  spreads: readonly (Spread | null)[] = [],
-): Note {
-  const signs = reading.signs.map(
-    ({ source, side, word, outcomes }) =>
-      `${SOURCES[source].label}${side ? ` ${side}` : ""}: ${word} by rule, no figure (${outcomes.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")}).`,
+export function writeNote(state: ExamState, reading: Reading, head: ChainHead, spreads: Spreads = {}): Note {
+  const examined = examinedByFamily(reading).families.flatMap(({ sources }) =>
+    sources.flatMap(({ rows }) => rows.filter((one) => one.examined)),
   );
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
@@ -210,13 +217,7 @@ export function writeNote(
     { heading: "Done between tests", lines: techniqueLines(state) },
     {
       heading: "Reading",
-      lines: [
-        ...reading.figured
-          .map((figured, index) => ({ figured, spread: spreads[index] ?? null }))
-          .filter(({ figured }) => signs.length === 0 || figured.wording.word !== "not examined")
-          .flatMap(({ figured, spread }) => readingLines(figured, reading.underAge, spread)),
-        ...signs,
-      ],
+      lines: examined.flatMap((one) => readingLines(one, reading.underAge, spreads[sourceKey(one.source, one.side)])),
     },
     { heading: "Notes", lines: state.notes.map(({ text }) => text) },
     { heading: "Amendments after signing", lines: amendmentLines(state) },

@@ -30,7 +30,17 @@ export const CITATIONS = {
   "sutlive-2008": "Sutlive TG, Lopez HP, Schnitker DE, et al. J Orthop Sports Phys Ther 2008;38:542-550",
   "gillard-2001": "Gillard J, Pérez-Cousin M, Hachulla E, et al. Joint Bone Spine 2001;68:416-424",
   "hall-repeatability-2010": "Hall T, Briffa K, Hopper D, Robinson K. J Orthop Sports Phys Ther 2010;40:225-229",
+  "fritz-2005": "Fritz JM, Piva SR, Childs JD. Eur Spine J 2005;14:743-750",
+  "cook-2010": "Cook C, Brown C, Isaacs R, et al. J Man Manip Ther 2010;18:175-180",
+  "petersen-2017": "Petersen T, Laslett M, Juhl C. BMC Musculoskelet Disord 2017;18:188",
   "stiell-2001": "Stiell IG, Wells GA, Vandemheen KL, et al. JAMA 2001;286:1841-1848",
 } as const;
 
 export type CitationId = keyof typeof CITATIONS;
+
+/**
+ * A citation in full, or a clinic's own words for where a figure comes from.
+ *
+ * @example citationText("suri-2011") // "Suri P, Rainville J, Katz JN, et al. Spine 2011;36:63-73"
+ */
+export const citationText = (citation: string): string => (CITATIONS as Record<string, string>)[citation] ?? citation;

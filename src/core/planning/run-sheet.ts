@@ -102,7 +102,9 @@ function stepOf(
 function decidedBecause(state: ExamState, reading: Reading): string | null {
   const sides = painfulSides(state);
   const asked = sides.length ? sides : SIDES;
-  const verdicts = asked.map((side) => reading.figured.find((figured) => figured.side === side)?.preferred ?? null);
+  const verdicts = asked.map(
+    (side) => reading.sources.find((one) => one.source === "sacroiliac" && one.side === side)?.preferred ?? null,
+  );
   if (verdicts.some((verdict) => !verdict?.settled)) return null;
   return verdicts
     .map((verdict) => `${verdict!.rule.label} is decided on the ${verdict!.side}: ${verdict!.verdict}`)

@@ -1,43 +1,54 @@
-import { ageAtExam } from "../guard/assess";
 import type { ExamState } from "../exam/state";
+import { ageAtExam } from "../guard/assess";
+import { protocolOf } from "../knowledge/protocols";
 import { ADULT_AGE } from "../measurement/age";
 import type { Side } from "../vocabulary/sides";
-import type { Assembled } from "./items";
+import { type SourceId, SOURCES } from "../vocabulary/sources";
 import type { TestOutcome } from "./interpret";
+import type { Assembled } from "./items";
 import { probabilityOf } from "./odds";
-import type { RuleVerdict } from "./rules";
+import { raiseGaps } from "./raises";
+import { memberName, type RuleVerdict } from "./rules";
 import { testLabel } from "./steps";
 import { percentText } from "./words";
 
-/** Weeks from which pain is called chronic; the sacroiliac studies' people all were. */
+/** Weeks from which pain is called chronic; most of the studies' people had it that long. */
 const CHRONIC_WEEKS = 12;
 
-const names = (outcomes: readonly TestOutcome[]): string => outcomes.map(testLabel).join(", ");
+const names = (outcomes: readonly TestOutcome[]): string => [...new Set(outcomes.map(testLabel))].join(", ");
 
 type Input = {
   readonly state: ExamState;
-  readonly side: Side;
+  readonly source: SourceId;
+  readonly side: Side | null;
   readonly outcomes: readonly TestOutcome[];
   readonly allOutcomes: readonly TestOutcome[];
   readonly assembled: Assembled;
+  /** The evidence's sum in natural log-odds. */
   readonly evidence: number;
   readonly preferred: RuleVerdict | null;
   readonly rules: readonly RuleVerdict[];
   readonly startLogOdds: number;
+  /** What the single tests would give without the rule, in natural log-odds. */
   readonly singlesOnly: number;
 };
 
-function opposing({ outcomes, evidence, side }: Input): string[] {
-  const positives = outcomes.filter(({ outcome }) => outcome === "positive");
-  const negatives = outcomes.filter(({ outcome }) => outcome === "negative");
+const having = (outcomes: readonly TestOutcome[], outcome: TestOutcome["outcome"]) =>
+  outcomes.filter((one) => one.outcome === outcome);
+
+function opposing({ outcomes, evidence, side, source }: Input): string[] {
+  const [positives, negatives] = [having(outcomes, "positive"), having(outcomes, "negative")];
   if (evidence > 0 && negatives.length) return [`Against it: ${names(negatives)} negative.`];
   if (evidence < 0 && positives.length)
-    return [`Speaks for the ${side} side all the same: ${names(positives)} positive.`];
+    return [
+      `Speaks for the ${side ? `${side} side` : SOURCES[source].label} all the same: ${names(positives)} positive.`,
+    ];
   return [];
 }
 
 function disagreement({ preferred, evidence, singlesOnly, startLogOdds }: Input): string[] {
-  if (!preferred?.settled || Math.sign(singlesOnly) === Math.sign(evidence) || singlesOnly === 0) return [];
+  if (!preferred?.settled || preferred.ratio === null) return [];
+  if (Math.sign(singlesOnly) === Math.sign(evidence) || singlesOnly === 0) return [];
   const alone = percentText(probabilityOf(startLogOdds + singlesOnly));
   const ruled = percentText(probabilityOf(startLogOdds + evidence));
   return [
@@ -47,8 +58,8 @@ function disagreement({ preferred, evidence, singlesOnly, startLogOdds }: Input)
 
 /** Positives that belong to no met rule are said to be just that. */
 function loosePositives({ outcomes, rules }: Input): string[] {
-  const positives = outcomes.filter(({ outcome }) => outcome === "positive");
-  if (positives.length < 2 || rules.some(({ verdict }) => verdict === "met")) return [];
+  const positives = having(outcomes, "positive");
+  if (positives.length < 2 || rules.length === 0 || rules.some(({ verdict }) => verdict === "met")) return [];
   const nearest = rules
     .filter(({ applies, verdict }) => applies && verdict === "open")
     .toSorted((a, b) => a.needs - b.needs || a.open - b.open)[0];
@@ -58,22 +69,52 @@ function loosePositives({ outcomes, rules }: Input): string[] {
   return [`${positives.length} positive tests, but no rule is met by them.${near}`];
 }
 
-function otherSources({ allOutcomes, side }: Input): string[] {
-  const hip = allOutcomes.filter(
-    ({ source, side: at, outcome }) => source === "hip" && at === side && outcome === "positive",
-  );
-  const gluteal = allOutcomes.filter(
-    ({ source, side: at, outcome }) => source === "gluteal-tendon" && at === side && outcome === "positive",
-  );
-  return [
-    ...(hip.length ? [`The hip is suggested: ${names(hip)} brought it on in the groin.`] : []),
-    ...(gluteal.length
-      ? [`A gluteal tendon or bursa is suggested: ${names(gluteal)} brought it on at the side of the hip.`]
-      : []),
-  ];
+/** Positives that the rule that counts does not hold. */
+function outsideTheRule({ outcomes, preferred }: Input): string[] {
+  if (!preferred) return [];
+  const inside = new Set(preferred.members.map(({ outcome }) => outcome));
+  const outside = having(outcomes, "positive").filter((outcome) => !inside.has(outcome));
+  return outside.length
+    ? [`Positive, but not part of the ${preferred.rule.label}, so not counted in it: ${names(outside)}.`]
+    : [];
 }
 
-function population({ state, outcomes }: Input): string[] {
+/** The same tests, felt elsewhere, point to another source. */
+function otherSources({ outcomes, allOutcomes, source, side }: Input): string[] {
+  const runs = new Set(outcomes.map(({ run }) => run));
+  const elsewhere = having(allOutcomes, "positive").filter(
+    (outcome) => outcome.source !== source && runs.has(outcome.run) && (outcome.side === side || outcome.side === null),
+  );
+  return [...new Set(elsewhere.map((outcome) => outcome.source))].map(
+    (other) =>
+      `The same tests suggest the ${SOURCES[other].label}: ${names(elsewhere.filter((outcome) => outcome.source === other))}.`,
+  );
+}
+
+function undifferentiated({ outcomes }: Input): string[] {
+  const open = having(outcomes, "equivocal").filter(({ reason }) => reason.includes("not differentiated"));
+  return open.length
+    ? [`Not differentiated: ${names(open)}. The step that tells nerve from other tissue was not done.`]
+    : [];
+}
+
+/** Tests of the same tissue that contradict each other. */
+function inconsistent({ outcomes, state, side, source }: Input): string[] {
+  const lines: string[] = [];
+  const groups = new Set(outcomes.map(({ test }) => protocolOf(test).tissueGroup));
+  if (source === "lower-lumbosacral-root" && groups.has("lower-limb-neural")) {
+    const gap = raiseGaps(state.runs).find((one) => one.side === side);
+    if (gap) lines.push(`Seated raise ${gap.seated}°, supine ${gap.supine}°: they should agree; repeat one.`);
+    const of = (test: string) => outcomes.find((one) => one.test === test && one.testedSide === side)?.outcome;
+    if (of("slump") === "positive" && of("straight-leg-raise") === "negative")
+      lines.push("Slump positive, straight leg raise negative: the two test the same nerve and disagree.");
+    if (of("slump") === "negative" && of("straight-leg-raise") === "positive")
+      lines.push("Straight leg raise positive, slump negative: the two test the same nerve and disagree.");
+  }
+  return lines;
+}
+
+function population({ state, outcomes, source }: Input): string[] {
   const age = ageAtExam(state);
   const weeks = state.history?.weeks ?? null;
   const lines: string[] = [];
@@ -84,26 +125,45 @@ function population({ state, outcomes }: Input): string[] {
     );
   if (state.history?.onset === "after birth or pregnancy")
     lines.push("The figures do not come from people whose pain began with pregnancy or birth.");
-  if (outcomes.some(({ bilateral }) => bilateral))
+  if (source === "sacroiliac" && outcomes.some(({ bilateral }) => bilateral))
     lines.push("Felt on both sides: bilateral. Ask about inflammatory disease.");
-  if (state.centralisation === "yes")
+  if (source !== "lumbar-disc" && SOURCES[source].family === "joint" && state.centralisation === "yes")
     lines.push("Repeated movements centralise the symptom: that speaks for the disc.");
   return lines;
 }
 
-/** Everything that argues against the result, or against resting on it, in sentences. */
-export function whatArguesAgainst(input: Input): string[] {
-  const { preferred, rules } = input;
+function unmetRules({ preferred, rules, evidence }: Input): string[] {
   const unmet = rules.filter(
-    (rule) => rule.verdict === "not met" && rule.rule.id !== preferred?.rule.id && rule.applies,
+    ({ verdict, rule, applies }) => verdict === "not met" && rule.id !== preferred?.rule.id && applies,
   );
   return [
+    ...(preferred?.verdict === "not met" && evidence >= 0 ? [`The ${preferred.rule.label} is not met.`] : []),
+    ...(evidence > 0 ? unmet.map(({ rule }) => `The ${rule.label} is not met.`) : []),
+  ];
+}
+
+/** What is still missing of the rule that counts, once its tests have begun. */
+function missing({ preferred }: Input): string[] {
+  if (!preferred || preferred.verdict !== "open") return [];
+  const names = preferred.members
+    .filter(({ standing, reason }) => standing === "open" && !/^not done/.test(reason))
+    .map(({ member, reason }) => `${memberName(member)} (${reason})`);
+  return names.length ? [`Open in the ${preferred.rule.label}: ${names.join("; ")}.`] : [];
+}
+
+/** Everything that argues against the result, or against resting on it, in sentences. */
+export function whatArguesAgainst(input: Input): string[] {
+  const { preferred } = input;
+  return [
     ...opposing(input),
-    ...(preferred?.verdict === "not met" && input.evidence >= 0 ? [`The ${preferred.rule.label} is not met.`] : []),
-    ...(input.evidence > 0 ? unmet.map(({ rule }) => `The ${rule.label} is not met.`) : []),
+    ...unmetRules(input),
     ...disagreement(input),
     ...loosePositives(input),
+    ...outsideTheRule(input),
+    ...undifferentiated(input),
+    ...inconsistent(input),
     ...otherSources(input),
+    ...missing(input),
     ...(preferred?.condition ? [`${preferred.rule.label}: ${preferred.condition}.`] : []),
     ...population(input),
   ];

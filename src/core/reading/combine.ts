@@ -1,9 +1,11 @@
+import type { GroupId } from "../knowledge/protocols";
 import { logit, probabilityOf } from "./odds";
 
 /** A single test's result: the ratio it counts for, and where its draws come from. */
 export type SingleItem = {
   readonly kind: "single";
   readonly id: string;
+  readonly group: GroupId;
   readonly record: string;
   readonly positive: boolean;
   /** Natural log of the ratio as printed or computed. */
@@ -16,6 +18,8 @@ export type SingleItem = {
 export type RuleItem = {
   readonly kind: "rule";
   readonly id: string;
+  /** The group of its first test. */
+  readonly group: GroupId;
   /** Done members with a figure, one list per tissue group. */
   readonly memberGroups: readonly (readonly SingleItem[])[];
   /** True once any member is done, whether or not it has a figure. */
@@ -25,8 +29,8 @@ export type RuleItem = {
   readonly high: RuleBound | null;
 };
 
-/** A figure of a rule's table: natural log of its ratio, and which of the rule's two ratios it is. */
-export type RuleBound = { readonly value: number; readonly ratio: "lrPositive" | "lrNegative" };
+/** A figure of a rule's table: natural log of its ratio, and its place among the table's figures. */
+export type RuleBound = { readonly value: number; readonly entry: number };
 
 export type Item = SingleItem | RuleItem;
 
@@ -37,7 +41,14 @@ export type Recipe = {
   readonly groups: readonly (readonly Item[])[];
   /** Assumed dependence within a group, 0 to 1. */
   readonly dependence: number;
+  /** Groups with a dependence of their own. */
+  readonly dependenceOf?: Partial<Record<GroupId, number>>;
 };
+
+/** How dependent the tests of one group are taken to be. */
+export type Dependence = Pick<Recipe, "dependence" | "dependenceOf">;
+const dependenceIn = ({ dependence, dependenceOf }: Dependence, items: readonly Item[]): number =>
+  (items[0] && dependenceOf?.[items[0].group]) ?? dependence;
 
 /** An item's place in the discount series of its group. */
 export type Weighted<T> = { readonly item: T; readonly value: number; readonly weight: number };
@@ -68,15 +79,19 @@ export const hold = (value: number, low: number | null, high: number | null): nu
   Math.min(Math.max(value, low ?? -Infinity), high ?? Infinity);
 
 /** What the done members give by the series alone, group by group, before the hold. */
-export const memberSum = (rule: RuleItem, dependence: number): number =>
-  rule.memberGroups.reduce((sum, group) => sum + total(series(group, dependence)), 0);
+export const memberSum = (rule: RuleItem, dependence: Dependence): number =>
+  weighMembers(rule, dependence).reduce((sum, { value, weight }) => sum + weight * value, 0);
+
+/** A rule's done members with their weights, group by group. */
+export const weighMembers = (rule: RuleItem, dependence: Dependence): Weighted<SingleItem>[] =>
+  rule.memberGroups.flatMap((group) => series(group, dependenceIn(dependence, group)));
 
 /**
  * An item's natural log ratio: a single test's own, or a rule's held sum.
  *
- * @example itemValue(openFiveTestWithTwoPositive, 0.5) // 1.3903, held at the rule's LR+
+ * @example itemValue(openFiveTestWithTwoPositive, { dependence: 0.5 }) // 1.3903, held at the rule's LR+
  */
-export function itemValue(item: Item, dependence: number): number {
+export function itemValue(item: Item, dependence: Dependence): number {
   if (item.kind === "single") return item.value;
   return item.begun ? hold(memberSum(item, dependence), item.low?.value ?? null, item.high?.value ?? null) : 0;
 }
@@ -84,16 +99,16 @@ export function itemValue(item: Item, dependence: number): number {
 /** A group's items with their values, weights and signs. */
 export const weighGroup = (
   items: readonly Item[],
-  dependence: number,
+  dependence: Dependence,
 ): Weighted<{ id: string; value: number; item: Item }>[] =>
   series(
     items.map((item) => ({ id: item.id, value: itemValue(item, dependence), item })),
-    dependence,
+    dependenceIn(dependence, items),
   );
 
 /** The evidence's sum over all groups: support less what opposes, in natural log-odds. */
-export const evidenceSum = ({ groups, dependence }: Recipe): number =>
-  groups.reduce((sum, items) => sum + total(weighGroup(items, dependence)), 0);
+export const evidenceSum = (recipe: Recipe): number =>
+  recipe.groups.reduce((sum, items) => sum + total(weighGroup(items, recipe)), 0);
 
 /**
  * The point probability of a recipe:

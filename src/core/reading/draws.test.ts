@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { buildExam } from "../samples/build";
 import { createDrawBook, DRAW_COUNT, spreadOf } from "./draws";
 import { beta, seeded } from "./random";
-import { readExam } from "./reading";
+import { readExam, sourceIn } from "./reading";
 import { firmness, ofHundred, percentText, wordFor } from "./words";
 
 const settings = { likelyFrom: 0.8, unlikelyTo: 0.1 };
@@ -33,7 +33,7 @@ describe("the spread of a reading", () => {
   const exam = buildExam().complaint("si-area.right");
   exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
   exam.run({ test: "si-distraction", response: "nothing" });
-  const { recipe } = readExam(exam.state()).figured[0]!;
+  const { recipe } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
 
   it("is made of 20,000 draws and is the same every time", () => {
     expect(DRAW_COUNT).toBe(20_000);
@@ -42,7 +42,7 @@ describe("the spread of a reading", () => {
 
   it("does not depend on which records were drawn before", () => {
     const used = createDrawBook(2000);
-    used.ratios("sacral-thrust.laslett-2005");
+    used.record("sacral-thrust.laslett-2005");
     expect(spreadOf(recipe, 10, [0, 1], used)).toEqual(spreadOf(recipe, 10, [0, 1], createDrawBook(2000)));
   });
 

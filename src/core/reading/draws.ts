@@ -1,20 +1,25 @@
-import { type Counts, EVIDENCE } from "../knowledge/evidence";
-import { RULES } from "../knowledge/rules";
-import { type Item, type Recipe, series, type SingleItem, weighGroup } from "./combine";
-import { logit, probabilityOf } from "./odds";
-import { beta, seeded } from "./random";
+import { type Item, type Recipe, type SingleItem, weighGroup, weighMembers } from "./combine";
+import { type Evidence, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
+import { type BetaShape, ratiosOf, type RatioDraw, type StratumDraw, tableEntries } from "./figures";
 import type { Interval } from "./likelihood-ratio";
+import { logit, probabilityOf } from "./odds";
+import { beta, gamma, normal, type Random, seeded } from "./random";
 
 export const DRAW_COUNT = 20_000;
 
-/** Natural log ratios of one record or rule, draw by draw. */
-type RatioDraws = { readonly lrPositive: Float64Array; readonly lrNegative: Float64Array };
+/** Natural log ratios of one record, draw by draw; null where it has none. */
+type RatioDraws = { readonly positive: Float64Array | null; readonly negative: Float64Array | null };
 
 /** Draws made once and kept, so that two readings differ only by their evidence. */
 export type DrawBook = {
   readonly count: number;
-  readonly ratios: (id: string) => RatioDraws;
+  /** A record's natural log ratios. */
+  readonly record: (id: string) => RatioDraws;
+  /** A rule's natural log ratios, one list per figure of its table, lowest count first. */
+  readonly table: (id: string) => readonly Float64Array[];
   readonly start: (start: Recipe["start"]) => Float64Array;
+  /** Bytes the kept draws take. */
+  readonly bytes: () => number;
 };
 
 /** How the draws of a probability lie. */
@@ -26,31 +31,97 @@ export type Spread = {
   readonly inBand: number;
 };
 
-/** Jeffreys' half-counts: what is drawn is Beta(count + ½, count + ½). */
-const HALF = 0.5;
+type Proportions = Extract<RatioDraw, { kind: "proportions" }>;
 
-function drawRatios(id: string, { tp, fn, fp, tn }: Counts, count: number): RatioDraws {
-  const random = seeded(id);
-  const lrPositive = new Float64Array(count);
-  const lrNegative = new Float64Array(count);
+/** Both ratios from the same pairs of proportions. */
+function drawProportions({ sensitivity, specificity }: Proportions, count: number, random: Random): RatioDraws {
+  const positive = new Float64Array(count);
+  const negative = new Float64Array(count);
   for (let draw = 0; draw < count; draw++) {
-    const sensitivity = beta(tp + HALF, fn + HALF, random);
-    const specificity = beta(tn + HALF, fp + HALF, random);
-    lrPositive[draw] = Math.log(sensitivity / (1 - specificity));
-    lrNegative[draw] = Math.log((1 - sensitivity) / specificity);
+    const sens = beta(sensitivity[0], sensitivity[1], random);
+    const spec = beta(specificity[0], specificity[1], random);
+    positive[draw] = Math.log(sens / (1 - spec));
+    negative[draw] = Math.log((1 - sens) / spec);
   }
-  return { lrPositive, lrNegative };
+  return { positive, negative };
 }
 
-/** A table never falls as the count rises: below k the lower ratio, from k on the higher. */
-function runningMaximum({ lrPositive, lrNegative }: RatioDraws): RatioDraws {
-  return { lrNegative, lrPositive: lrPositive.map((value, draw) => Math.max(value, lrNegative[draw]!)) };
+const drawLogNormal = (mean: number, sd: number, count: number, random: Random): Float64Array =>
+  Float64Array.from({ length: count }, () => mean + sd * normal(random));
+
+function drawPair(
+  id: string,
+  { positive, negative }: { readonly positive: RatioDraw | null; readonly negative: RatioDraw | null },
+  count: number,
+): RatioDraws {
+  const proportions = [positive, negative].find((draw): draw is Proportions => draw?.kind === "proportions");
+  const both = proportions ? drawProportions(proportions, count, seeded(id)) : null;
+  const one = (draw: RatioDraw | null, which: "positive" | "negative") =>
+    draw === null
+      ? null
+      : draw.kind === "proportions"
+        ? both![which]
+        : drawLogNormal(draw.mean, draw.sd, count, seeded(`${id} ${which}`));
+  return { positive: one(positive, "positive"), negative: one(negative, "negative") };
 }
 
-function countsOf(id: string): Counts {
-  const counts = EVIDENCE.find((record) => record.id === id)?.counts ?? RULES.find((rule) => rule.id === id)?.counts;
-  if (!counts) throw new Error(`No counts are held for "${id}", so it cannot be drawn.`);
-  return counts;
+/** The share of a part among parts, from one gamma draw each. */
+function drawBands(
+  { with: having, without: lacking }: Extract<StratumDraw, { kind: "bands" }>,
+  id: string,
+  count: number,
+): Float64Array[] {
+  const random = seeded(id);
+  const bands = having.map(() => new Float64Array(count));
+  const shares = (people: readonly number[]) => {
+    const parts = people.map((one) => gamma(one + 0.5, random));
+    const sum = parts.reduce((all, part) => all + part, 0);
+    return parts.map((part) => part / sum);
+  };
+  for (let draw = 0; draw < count; draw++) {
+    const [yes, no] = [shares(having), shares(lacking)];
+    bands.forEach((band, index) => (band[draw] = Math.log(yes[index]! / no[index]!)));
+  }
+  return bands;
+}
+
+function drawShares(having: BetaShape, lacking: BetaShape, count: number, random: Random): Float64Array {
+  return Float64Array.from({ length: count }, () =>
+    Math.log(beta(having[0], having[1], random) / beta(lacking[0], lacking[1], random)),
+  );
+}
+
+/** A table never falls as the count rises: each figure is at least the one below it, draw by draw. */
+function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
+  const rising: Float64Array[] = [];
+  for (const column of columns) {
+    const below = rising.at(-1);
+    rising.push(below ? column.map((value, draw) => Math.max(value, below[draw]!)) : column);
+  }
+  return rising;
+}
+
+function drawTable(id: string, evidence: Evidence, count: number): readonly Float64Array[] {
+  const rule = findRuleIn(evidence, id);
+  if (!rule) throw new Error(`No rule "${id}" is held, so it cannot be drawn.`);
+  const entries = tableEntries(rule);
+  const { figures } = rule;
+  if (figures.kind === "k of n") {
+    const pair = drawPair(id, ratiosOf(figures).draw, count);
+    return runningMaximum(entries.map(({ side }) => pair[side!]!));
+  }
+  const bands = entries.find(({ draw }) => draw.kind === "bands")?.draw;
+  if (bands?.kind === "bands") return runningMaximum(drawBands(bands, id, count));
+  return runningMaximum(
+    entries.map(({ draw, from }) => {
+      const random = seeded(`${id} ${from}`);
+      return draw.kind === "shares"
+        ? drawShares(draw.with, draw.without, count, random)
+        : draw.kind === "log-normal"
+          ? drawLogNormal(draw.mean, draw.sd, count, random)
+          : new Float64Array(count);
+    }),
+  );
 }
 
 function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: number): Float64Array {
@@ -62,43 +133,58 @@ function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: numbe
   });
 }
 
-/** The start draws kept at once; sliding a starting probability must not fill the memory. */
-const STARTS_KEPT = 24;
+/** Draws kept at once; beyond it the one unused for longest is let go, and would be made again the same. */
+const MOST_KEPT = { records: 80, tables: 40, starts: 40 };
 
-/**
- * A book of draws, each record's made when first asked for, seeded from its id
- * and kept. About 320 kB a record at the default count.
- *
- * @param count draws per record
- * @example createDrawBook(20_000).ratios("si-five-test").lrPositive.length // 20000
- */
-export function createDrawBook(count: number = DRAW_COUNT): DrawBook {
-  const ratios = new Map<string, RatioDraws>();
-  const starts = new Map<string, Float64Array>();
+/** Keeps what was made last, in the order it was used. */
+function keeper<T>(most: number, make: (key: string) => T) {
+  const kept = new Map<string, T>();
   return {
-    count,
-    ratios: (id) => {
-      const kept = ratios.get(id) ?? drawn(id, count);
-      ratios.set(id, kept);
-      return kept;
+    of(key: string, made: (key: string) => T = make): T {
+      const found = kept.get(key) ?? made(key);
+      kept.delete(key);
+      if (kept.size >= most) kept.delete(kept.keys().next().value!);
+      kept.set(key, found);
+      return found;
     },
-    start: (start) => {
-      const key = `${start.id} ${start.mean} ${start.equivalentPeople}`;
-      const kept = starts.get(key) ?? drawStart(start, count);
-      if (starts.size >= STARTS_KEPT) starts.delete(starts.keys().next().value!);
-      starts.set(key, kept);
-      return kept;
-    },
+    values: () => [...kept.values()],
   };
 }
 
-const drawn = (id: string, count: number): RatioDraws => {
-  const ratios = drawRatios(id, countsOf(id), count);
-  return RULES.some((rule) => rule.id === id) ? runningMaximum(ratios) : ratios;
-};
+/**
+ * A book of draws, each record's made when first asked for, seeded from its id
+ * and kept. About 320 kB a record and 160 kB a figure of a rule at the default
+ * count; at most 80 records, 40 rules and 40 starts are kept.
+ *
+ * @param count draws per record
+ * @param evidence the version whose figures are drawn
+ * @example createDrawBook(20_000).table("si-five-test").length // 2
+ */
+export function createDrawBook(count: number = DRAW_COUNT, evidence: Evidence = SHIPPED_EVIDENCE): DrawBook {
+  const records = keeper<RatioDraws>(MOST_KEPT.records, (id) => {
+    const record = findRecord(evidence, id);
+    if (!record) throw new Error(`No record "${id}" is held, so it cannot be drawn.`);
+    return drawPair(id, ratiosOf(record).draw, count);
+  });
+  const tables = keeper<readonly Float64Array[]>(MOST_KEPT.tables, (id) => drawTable(id, evidence, count));
+  const starts = keeper<Float64Array>(MOST_KEPT.starts, () => new Float64Array(0));
+  return {
+    count,
+    record: (id) => records.of(id),
+    table: (id) => tables.of(id),
+    start: (start) => starts.of(`${start.id} ${start.mean} ${start.equivalentPeople}`, () => drawStart(start, count)),
+    bytes: () =>
+      [
+        ...records.values().flatMap(({ positive, negative }) => [positive, negative]),
+        ...tables.values().flat(),
+        ...starts.values(),
+      ].reduce((sum, draws) => sum + (draws?.byteLength ?? 0), 0),
+  };
+}
 
 function addSingle(sum: Float64Array, item: SingleItem, weight: number, limit: number, book: DrawBook): void {
-  const draws = book.ratios(item.record)[item.positive ? "lrPositive" : "lrNegative"];
+  const draws = book.record(item.record)[item.positive ? "positive" : "negative"];
+  if (!draws) return;
   for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weight * Math.min(Math.max(draws[draw]!, -limit), limit);
 }
 
@@ -107,18 +193,16 @@ function addRule(
   sum: Float64Array,
   item: Extract<Item, { kind: "rule" }>,
   weight: number,
-  dependence: number,
+  recipe: Recipe,
   limit: number,
   book: DrawBook,
 ): void {
   if (!item.begun) return;
   const held = new Float64Array(sum.length);
-  for (const group of item.memberGroups) {
-    for (const member of series(group, dependence)) addSingle(held, member.item, member.weight, limit, book);
-  }
-  const table = book.ratios(item.id);
-  const low = item.low && table[item.low.ratio];
-  const high = item.high && table[item.high.ratio];
+  for (const member of weighMembers(item, recipe)) addSingle(held, member.item, member.weight, limit, book);
+  const table = book.table(item.id);
+  const low = item.low && table[item.low.entry]!;
+  const high = item.high && table[item.high.entry]!;
   for (let draw = 0; draw < sum.length; draw++) {
     let value = held[draw]!;
     if (low && value < low[draw]!) value = low[draw]!;
@@ -132,32 +216,64 @@ function logOddsDraws(recipe: Recipe, ratioLimit: number, book: DrawBook): Float
   const sum = Float64Array.from(book.start(recipe.start));
   const limit = Math.log(ratioLimit);
   for (const group of recipe.groups) {
-    for (const { item, weight } of weighGroup(group, recipe.dependence)) {
+    for (const { item, weight } of weighGroup(group, recipe)) {
       if (item.item.kind === "single") addSingle(sum, item.item, weight, limit, book);
-      else addRule(sum, item.item, weight, recipe.dependence, limit, book);
+      else addRule(sum, item.item, weight, recipe, limit, book);
     }
   }
   return sum;
 }
 
-/** Linear interpolation between order statistics of sorted values. */
-function quantile(sorted: Float64Array, share: number): number {
-  const position = share * (sorted.length - 1);
-  const below = Math.floor(position);
-  const low = sorted[below]!;
-  const high = sorted[Math.min(below + 1, sorted.length - 1)]!;
-  return low + (high - low) * (position - below);
+const BINS = 2048;
+
+/**
+ * The values at some ranks, as sorting would give them: binned first, and only
+ * the bins that hold a wanted rank are sorted.
+ */
+function atRanks(values: Float64Array, ranks: readonly number[]): number[] {
+  let [low, high] = [Infinity, -Infinity];
+  for (const value of values) {
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  if (low === high) return ranks.map(() => low);
+  const perValue = (BINS - 1) / (high - low);
+  const counts = new Uint32Array(BINS);
+  for (const value of values) counts[((value - low) * perValue) | 0]!++;
+  const wanted = new Map<number, { before: number; rank: number[] }>();
+  let before = 0;
+  for (let bin = 0; bin < BINS; bin++) {
+    const inBin = ranks.filter((rank) => rank >= before && rank < before + counts[bin]!);
+    if (inBin.length) wanted.set(bin, { before, rank: inBin });
+    before += counts[bin]!;
+  }
+  const held = new Map([...wanted.keys()].map((bin) => [bin, [] as number[]]));
+  for (const value of values) held.get(((value - low) * perValue) | 0)?.push(value);
+  const found = new Map<number, number>();
+  for (const [bin, { before: start, rank }] of wanted) {
+    const sorted = Float64Array.from(held.get(bin)!).sort();
+    for (const one of rank) found.set(one, sorted[one - start]!);
+  }
+  return ranks.map((rank) => found.get(rank)!);
 }
 
-/** Draws whose log-odds are at most `logOdds`, by bisection of sorted values. */
-function countUpTo(sorted: Float64Array, logOdds: number): number {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! <= logOdds) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+/** Linear interpolation between order statistics. */
+function quantiles(values: Float64Array, shares: readonly number[]): number[] {
+  const positions = shares.map((share) => share * (values.length - 1));
+  const ranks = [...new Set(positions.flatMap((position) => [Math.floor(position), Math.ceil(position)]))];
+  const found = new Map(atRanks(values, ranks).map((value, index) => [ranks[index]!, value]));
+  return positions.map((position) => {
+    const [low, high] = [found.get(Math.floor(position))!, found.get(Math.ceil(position))!];
+    return low + (high - low) * (position - Math.floor(position));
+  });
+}
+
+/** Share of the draws whose probability is over the first and at most the second; all below when the first is 0. */
+function shareWithin(values: Float64Array, [low, high]: Interval): number {
+  const [from, to] = [low <= 0 ? -Infinity : logit(low), high >= 1 ? Infinity : logit(high)];
+  let inside = 0;
+  for (const value of values) if (value > from && value <= to) inside++;
+  return inside / values.length;
 }
 
 /**
@@ -169,14 +285,9 @@ function countUpTo(sorted: Float64Array, logOdds: number): number {
  * @example spreadOf(fiveTestMetFromQuarter, 10, [0.8, 1], createDrawBook()).median // about 0.557
  */
 export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, book: DrawBook): Spread {
-  const sorted = logOddsDraws(recipe, ratioLimit, book).sort();
-  const at = (share: number) => probabilityOf(quantile(sorted, share));
-  const upTo = (probability: number) =>
-    probability <= 0 ? 0 : probability >= 1 ? sorted.length : countUpTo(sorted, logit(probability));
-  return {
-    median: at(0.5),
-    p50: [at(0.25), at(0.75)],
-    p95: [at(0.025), at(0.975)],
-    inBand: (upTo(band[1]) - upTo(band[0])) / sorted.length,
-  };
+  const values = logOddsDraws(recipe, ratioLimit, book);
+  const [low95, low50, median, high50, high95] = quantiles(values, [0.025, 0.25, 0.5, 0.75, 0.975]).map(
+    probabilityOf,
+  ) as [number, number, number, number, number];
+  return { median, p50: [low50, high50], p95: [low95, high95], inBand: shareWithin(values, band) };
 }

@@ -3,7 +3,7 @@ import { buildExam, type RunPlan } from "../samples/build";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";
-import { readExam } from "./reading";
+import { readExam, sourceIn } from "./reading";
 
 type Rest = { intensity: number; places: Place[] };
 
@@ -144,7 +144,7 @@ describe("dose and stages", () => {
   it("marks a clear test given with less than 60 % of the force, and leaves its figure out", () => {
     const exam = buildExam({ settings: { preferredRule: "none" } }).complaint("si-area.right");
     exam.run({ test: "thigh-thrust", side: "right", response: "nothing", kgf: 14 });
-    const right = readExam(exam.state()).figured[0]!;
+    const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     expect(right.outcomes[0]?.doseMismatch).toBe("14 kgf given, 25 asked");
     expect(right.probability).toBe(right.start.mean);
     expect(right.listings[0]?.why).toContain("too little force");
@@ -153,9 +153,9 @@ describe("dose and stages", () => {
   it("lets a positive at low force count, and an unmeasured dose pass as asked", () => {
     const exam = buildExam({ settings: { preferredRule: "none" } }).complaint("si-area.right");
     exam.run(thighThrustRight(["si-area.right"], { kgf: 10 }));
-    expect(readExam(exam.state()).figured[0]!.probability).toBeGreaterThan(0.4);
+    expect(sourceIn(readExam(exam.state()), "sacroiliac", "right").probability).toBeGreaterThan(0.4);
     exam.run({ test: "sacral-thrust", response: "nothing" });
-    expect(readExam(exam.state()).figured[0]!.listings).toEqual([]);
+    expect(sourceIn(readExam(exam.state()), "sacroiliac", "right").listings).toEqual([]);
   });
 
   it("is negative under a school with several doses only after every dose", () => {
@@ -177,7 +177,7 @@ describe("dose and stages", () => {
     exam.add("run-started", { run, test: "sacral-thrust", side: null, variant: { dose: "steady" } });
     exam.add("response-recorded", { run, stage: "pressure", response: "nothing" });
     exam.add("stage-skipped", { run, stage: "thrusts", reason: "no thrusts" });
-    const right = readExam(exam.state()).figured[0]!;
+    const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     expect(right.outcomes[0]).toMatchObject({ outcome: "negative", modified: true });
     expect(right.probability).toBe(right.start.mean);
   });
@@ -226,7 +226,7 @@ describe("the two schools of what counts as positive", () => {
     const exam = buildExam({ settings: { preferredRule: "none" } })
       .complaint("si-area.right")
       .run(thighThrustRight(["groin.right"]));
-    const right = readExam(exam.state()).figured[0]!;
+    const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     expect(right.probability).toBe(right.start.mean);
     expect(right.listings[0]?.why).toContain("the study would have counted it positive");
   });

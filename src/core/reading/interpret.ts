@@ -11,6 +11,7 @@ import {
   protocolOf,
   PROTOCOLS,
   type ReadingLine,
+  type SchoolChoice,
   type SourceReading,
   type TestId,
 } from "../knowledge/protocols";
@@ -73,6 +74,10 @@ function doseMismatch(run: Run): string | null {
 export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
   return protocolOf(test).schools.every(({ id, kind }) => kind !== "doing" || optionIn(a, id) === optionIn(b, id));
 }
+
+/** Done one of the ways a figure belongs to. */
+export const isDoneAs = ({ variant }: Pick<Run, "variant">, asked: SchoolChoice): boolean =>
+  Object.entries(asked).every(([school, options]) => options.includes(optionIn(variant, school) ?? ""));
 
 /** The other side's run of the same test, done the same way. */
 export const otherSideRun = (run: Run, runs: readonly Run[]): Run | null =>
@@ -316,7 +321,7 @@ const holdsAnswer = (run: Run): boolean =>
  * The runs a reading uses: of a repeated test and side, the last one with an
  * answer. The others stay in the record.
  */
-export function effectiveRuns(runs: readonly Run[]): Run[] {
+export function effectiveRuns(runs: readonly Run[]): readonly Run[] {
   const last = new Map<string, Run>();
   for (const run of runs) {
     const key = `${run.test} ${run.side ?? ""}`;
@@ -341,8 +346,11 @@ function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[
 }
 
 /** Every outcome of an exam, in the order the tests were first done. */
-export function interpretExam(runs: readonly Run[], settings: ReadingSettings): TestOutcome[] {
-  const counted = effectiveRuns(runs);
+export function interpretExam(
+  runs: readonly Run[],
+  settings: ReadingSettings,
+  counted: readonly Run[] = effectiveRuns(runs),
+): TestOutcome[] {
   return counted.flatMap((run) =>
     interpretRun(run, settings, counted).map((outcome) =>
       isNewSinceTechnique(outcome, run, runs, settings) ? { ...outcome, newSinceTechnique: true } : outcome,

@@ -1,20 +1,46 @@
-import type { ReadingSettings } from "../exam/settings";
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
+import { type ReadingSettings, variantFor } from "../exam/settings";
+import type { Run } from "../exam/state";
+import type { AccuracyRecord } from "../knowledge/evidence";
 import { type GroupId, protocolOf } from "../knowledge/protocols";
-import { accuracyOf } from "./likelihood-ratio";
+import { isFact, testMembers } from "../knowledge/rules";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
-import type { TestOutcome } from "./interpret";
-import { holdBounds, kOfN, type RuleVerdict } from "./rules";
+import { type Evidence, findRecord, recordsOf } from "../evidence/evidence-set";
+import { ratiosOf, tableEntries } from "./figures";
+import { isDoneAs, meets, type TestOutcome } from "./interpret";
+import { isBegun, type MemberState, type RuleVerdict } from "./rules";
 import type { Figures } from "./steps";
 
-/** The records of a test for a source, the one that counts first. */
-export const recordsFor = (outcome: Pick<TestOutcome, "test" | "testedSide" | "source">): AccuracyRecord[] =>
-  EVIDENCE.filter(
-    (record) =>
-      record.test === outcome.test &&
-      record.source === outcome.source &&
-      (record.testedSide === undefined || record.testedSide === outcome.testedSide),
-  ).toSorted((a, b) => Number(Boolean(a.off)) - Number(Boolean(b.off)));
+/** What an outcome's figure depends on beside the outcome. */
+export type FigureContext = {
+  readonly settings: ReadingSettings;
+  readonly evidence: Evidence;
+  readonly runs: readonly Run[];
+};
+
+/** The key under which settings name the record that counts for a test and source. */
+export const recordChoiceKey = ({ test, source }: Pick<AccuracyRecord, "test" | "source">): string =>
+  `${test}.${source}`;
+
+/**
+ * The records that fit how a test was done, the one that counts first: the one
+ * chosen in settings, else the first that is not an alternative or off.
+ */
+export function recordsFor(
+  outcome: Pick<TestOutcome, "figuresOf" | "source" | "testedSide" | "run">,
+  { settings, evidence, runs }: FigureContext,
+): AccuracyRecord[] {
+  const run = runs.find(({ id }) => id === outcome.run);
+  const fitting = recordsOf(evidence, outcome.figuresOf, outcome.source).filter(
+    ({ testedSide, variant }) =>
+      (testedSide === undefined || testedSide === outcome.testedSide) &&
+      (variant === undefined ||
+        isDoneAs(run ?? { variant: variantFor(protocolOf(outcome.figuresOf), settings) }, variant)),
+  );
+  const chosen = settings.records?.[`${outcome.figuresOf}.${outcome.source}`];
+  const rank = (record: AccuracyRecord): number =>
+    record.id === chosen && !record.off ? 0 : record.off ? 3 : record.alternative ? 2 : 1;
+  return fitting.toSorted((a, b) => rank(a) - rank(b));
+}
 
 /** Why an outcome moves no figure, or the record it is counted with. */
 export type FigureOf =
@@ -22,16 +48,26 @@ export type FigureOf =
 
 const none = (why: string): FigureOf => ({ record: null, why });
 
+/** Whether the record's own definition agrees with our outcome; null when it does. */
+function disagreement(record: AccuracyRecord, outcome: TestOutcome, context: FigureContext): string | null {
+  const run = context.runs.find(({ id }) => id === outcome.run);
+  if (!record.positive || !run) return null;
+  const byRecord = meets(record.positive, run, outcome.side, context.settings, context.runs);
+  if (byRecord === (outcome.outcome === "positive")) return null;
+  return `${outcome.outcome} for us, but ${byRecord ? "positive" : "negative"} as the study defined it (${record.definition})`;
+}
+
 /**
  * The record an outcome is counted with: only when our outcome, the record's
  * definition of positive and its dose agree.
  */
-export function figureOf(outcome: TestOutcome): FigureOf {
+export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf {
   if (outcome.outcome !== "positive" && outcome.outcome !== "negative")
     return none(`${outcome.outcome}: ${outcome.reason}`);
-  const record = recordsFor(outcome)[0];
+  const record = recordsFor(outcome, context)[0];
   if (!record) return none("no study gives a figure for it: read in words");
-  if (record.off) return none(record.off);
+  if (record.off) return none(`its figure is switched off: ${record.off}`);
+  if (outcome.noFigure) return none(`${outcome.reason}: read in words, since the figure is for something else`);
   if (outcome.modified) return none("a stage was left out, so no study's figure fits");
   if (outcome.outcome === "negative" && outcome.doseMismatch)
     return none(`clear, but with too little force to count (${outcome.doseMismatch})`);
@@ -39,38 +75,30 @@ export function figureOf(outcome: TestOutcome): FigureOf {
     return none(
       "their symptom came elsewhere on this side: clear for us, but the study would have counted it positive",
     );
-  return { record, why: null };
+  const differs = disagreement(record, outcome, context);
+  return differs ? none(differs) : { record, why: null };
 }
 
-/** The item's id names the run's test and side, so that a repeat replaces it. */
-const itemId = ({ test, testedSide }: TestOutcome): string => (testedSide ? `${test}.${testedSide}` : test);
+/** The item's id names the test whose figure it is and the side, so that a repeat replaces it. */
+const itemId = ({ figuresOf, testedSide }: TestOutcome): string =>
+  testedSide ? `${figuresOf}.${testedSide}` : figuresOf;
 
-const accuracies = new Map<string, ReturnType<typeof accuracyOf>>();
-
-/** A record's or rule's ratios, worked out once. */
-export function ratiosOf(figure: {
-  id: string;
-  counts?: Parameters<typeof accuracyOf>[0];
-}): { lrPositive: number; lrNegative: number } | null {
-  if (!figure.counts) return null;
-  const kept = accuracies.get(figure.id) ?? accuracyOf(figure.counts);
-  accuracies.set(figure.id, kept);
-  return kept;
-}
-
+/** One result with one record's ratio, held to the most a single test may count for; null where the record has none. */
 export function singleItem(
   outcome: TestOutcome,
   record: AccuracyRecord,
+  positive: boolean,
   { ratioLimit }: Pick<ReadingSettings, "ratioLimit">,
 ): SingleItem | null {
-  const ratios = ratiosOf(record);
-  if (!ratios) return null;
-  const positive = outcome.outcome === "positive";
-  const printed = Math.log(positive ? ratios.lrPositive : ratios.lrNegative);
+  const { lrPositive, lrNegative } = ratiosOf(record);
+  const ratio = positive ? lrPositive : lrNegative;
+  if (ratio === null) return null;
+  const printed = Math.log(ratio);
   const limit = Math.log(ratioLimit);
   return {
     kind: "single",
     id: itemId(outcome),
+    group: protocolOf(outcome.test).tissueGroup,
     record: record.id,
     positive,
     printed,
@@ -78,26 +106,26 @@ export function singleItem(
   };
 }
 
-type Grouped = Map<GroupId, SingleItem[]>;
+function grouped(items: readonly SingleItem[]): SingleItem[][] {
+  const groups = new Map<GroupId, SingleItem[]>();
+  for (const item of items) groups.set(item.group, [...(groups.get(item.group) ?? []), item]);
+  return [...groups.values()];
+}
 
-const addTo = (groups: Grouped, group: GroupId, item: SingleItem): void =>
-  void groups.set(group, [...(groups.get(group) ?? []), item]);
-
-function ruleItem(verdict: RuleVerdict, members: Grouped): RuleItem {
+function ruleItem(verdict: RuleVerdict, members: readonly SingleItem[]): RuleItem {
   const { rule, positive, open } = verdict;
-  const ratios = ratiosOf(rule)!;
-  const bound = (figure: number | null): RuleBound | null =>
-    figure === null
-      ? null
-      : { value: Math.log(figure), ratio: figure === ratios.lrPositive ? "lrPositive" : "lrNegative" };
-  const { low, high } = holdBounds(kOfN(rule.members.length, rule.k, ratios), positive, open);
+  const entries = tableEntries(rule);
+  const bound = (entry: number): RuleBound | null =>
+    entry < 0 ? null : { value: Math.log(entries[entry]!.ratio), entry };
+  const first = testMembers(rule)[0];
   return {
     kind: "rule",
     id: rule.id,
-    memberGroups: [...members.values()],
-    begun: verdict.positive + verdict.negative > 0,
-    low: bound(low),
-    high: bound(high),
+    group: first ? protocolOf(first.test).tissueGroup : "palpation",
+    memberGroups: grouped(members),
+    begun: isBegun(verdict),
+    low: bound(entries.findLastIndex(({ from }) => from <= positive)),
+    high: bound(entries.findIndex(({ to }) => to >= positive + open)),
   };
 }
 
@@ -114,9 +142,42 @@ export type Assembled = {
 
 const OTHER_LEG = "the other leg's run: listed, and counted only by a rule that contains it";
 
-/** Gaenslen with the other leg lowered speaks for this side only through a rule that has it. */
-const isOtherLegsRun = (outcome: TestOutcome): boolean =>
-  outcome.testedSide !== null && outcome.testedSide !== outcome.side && protocolOf(outcome.test).sided;
+const SPEAKS_FOR_BOTH = new Map<string, boolean>();
+/** A one-sided run that loads both sides speaks for the far side only through a rule that has it. */
+function isOtherLegsRun({ test, source, side, testedSide }: TestOutcome): boolean {
+  if (testedSide === null || testedSide === side) return false;
+  const key = `${test} ${source}`;
+  const kept = SPEAKS_FOR_BOTH.get(key);
+  if (kept !== undefined) return kept;
+  const found = protocolOf(test).readings.some(
+    (reading) => reading.source === source && reading.sides === "both sides",
+  );
+  SPEAKS_FOR_BOTH.set(key, found);
+  return found;
+}
+
+/** A member's item: with the record its rule names, or with the one that counts for the test. */
+function memberItem(
+  { member, outcome, standing }: MemberState,
+  context: FigureContext,
+): { item: SingleItem | null; record: AccuracyRecord | null; why: string } | null {
+  if (isFact(member) || !outcome || standing === "open") return null;
+  const positive = standing === "positive";
+  const named = member.record ? findRecord(context.evidence, member.record) : undefined;
+  if (named && !named.off) {
+    const item = singleItem(outcome, named, positive, context.settings);
+    return { item, record: named, why: "the study gives no ratio for it" };
+  }
+  const { record, why } = figureOf(outcome, context);
+  if (!record) return { item: null, record: null, why };
+  if ((outcome.outcome === "positive") !== positive)
+    return { item: null, record: null, why: "the rule's own definition differs from the figure's" };
+  return {
+    item: singleItem(outcome, record, positive, context.settings),
+    record,
+    why: "the study gives no ratio for it",
+  };
+}
 
 /**
  * One side's outcomes → items by tissue group. All groups the preferred rule's
@@ -125,36 +186,38 @@ const isOtherLegsRun = (outcome: TestOutcome): boolean =>
 export function assembleItems(
   outcomes: readonly TestOutcome[],
   preferred: RuleVerdict | null,
-  settings: ReadingSettings,
+  context: FigureContext,
 ): Assembled {
   const figures = new Map<string, { outcome: TestOutcome; record: AccuracyRecord }>();
   const listings: Listing[] = [];
-  const singles: SingleItem[] = [];
-  const members: Grouped = new Map();
-  const others: Grouped = new Map();
-  const isMember = (outcome: TestOutcome) => preferred?.members.some((member) => member.outcome === outcome) ?? false;
+  const members = new Map<string, SingleItem>();
+  const others = new Map<string, SingleItem>();
 
   for (const outcome of outcomes) {
     if (outcome.outcome === "not tested") continue;
-    const member = isMember(outcome);
-    if (!member && isOtherLegsRun(outcome)) {
+    const state = preferred?.members.find((member) => member.outcome === outcome);
+    const asMember = state && memberItem(state, context);
+    if (!asMember && isOtherLegsRun(outcome)) {
       listings.push({ outcome, why: OTHER_LEG });
       continue;
     }
-    const { record, why } = figureOf(outcome);
-    const item = record && singleItem(outcome, record, settings);
+    const { record, why } = asMember ?? figureOf(outcome, context);
+    const item = asMember
+      ? asMember.item
+      : record && singleItem(outcome, record, outcome.outcome === "positive", context.settings);
     if (!item || !record) {
-      listings.push({ outcome, why: why ?? "the study gives no counts" });
+      listings.push({ outcome, why: why ?? "the study gives no ratio for it" });
       continue;
     }
     figures.set(item.id, { outcome, record });
-    singles.push(item);
-    addTo(member ? members : others, protocolOf(outcome.test).tissueGroup, item);
+    (asMember ? members : others).set(item.id, item);
   }
 
-  if (!preferred) return { groups: [...others.values()], singles, figures, listings };
-  const ruleGroups = new Set(preferred.rule.members.map(({ test }) => protocolOf(test).tissueGroup));
-  const beside = [...others].filter(([group]) => ruleGroups.has(group)).flatMap(([, items]) => items);
-  const apart = [...others].filter(([group]) => !ruleGroups.has(group)).map(([, items]) => items);
-  return { groups: [[ruleItem(preferred, members), ...beside], ...apart], singles, figures, listings };
+  const beside = [...others.values()].filter(({ id }) => !members.has(id));
+  const singles = [...members.values(), ...beside];
+  if (!preferred) return { groups: grouped(beside), singles, figures, listings };
+  const ruleGroups = new Set(testMembers(preferred.rule).map(({ test }) => protocolOf(test).tissueGroup));
+  const near = beside.filter(({ group }) => ruleGroups.has(group));
+  const apart = grouped(beside.filter(({ group }) => !ruleGroups.has(group)));
+  return { groups: [[ruleItem(preferred, [...members.values()]), ...near], ...apart], singles, figures, listings };
 }

@@ -2,14 +2,18 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { buildExam, type RunPlan } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
+import type { ExamState } from "../exam/state";
 import { EVIDENCE } from "../knowledge/evidence";
-import { RULES } from "../knowledge/rules";
+import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
 import type { TestId } from "../knowledge/protocols";
+import type { PrintedFigures } from "../knowledge/rules";
 import type { Place } from "../vocabulary/sites";
-import { otherSide, type Side } from "../vocabulary/sides";
+import { otherSide, type Side, SIDES } from "../vocabulary/sides";
+import { type Evidence, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
 import { combine, type RuleItem, type SingleItem } from "./combine";
+import { ratiosOf } from "./figures";
 import { accuracyOf } from "./likelihood-ratio";
-import { readExam } from "./reading";
+import { readExam, sourceIn } from "./reading";
 import { holdBounds, kOfN } from "./rules";
 
 const TESTS: { test: TestId; side: Side | null }[] = [
@@ -21,7 +25,7 @@ const TESTS: { test: TestId; side: Side | null }[] = [
   { test: "si-compression", side: null },
   { test: "sacral-thrust", side: null },
 ];
-const preferredRules = fc.constantFrom("none", ...RULES.map(({ id }) => id));
+const preferredRules = fc.constantFrom("none", ...SACROILIAC_RULES.map(({ id }) => id));
 const settings = fc.record({ dependence: fc.double({ min: 0, max: 1, noNaN: true }), preferredRule: preferredRules });
 const results = fc.array(fc.constantFrom("positive", "negative", "not done"), {
   minLength: TESTS.length,
@@ -39,7 +43,7 @@ const planOf = ({ test, side }: { test: TestId; side: Side | null }, result: "po
 function probability(plans: RunPlan[], chosen: Partial<ReadingSettings>): number {
   const exam = buildExam({ settings: chosen }).complaint("si-area.right");
   plans.forEach((plan) => exam.run(plan));
-  return readExam(exam.state()).figured[0]!.probability;
+  return sourceIn(readExam(exam.state()), "sacroiliac", "right").probability;
 }
 const plansOf = (list: readonly Result[]): RunPlan[] =>
   list.flatMap((result, index) => (result === "not done" ? [] : [planOf(TESTS[index]!, result)]));
@@ -91,6 +95,7 @@ describe("properties of the reading", () => {
                 {
                   kind: "single",
                   id: `m${index}`,
+                  group: "sacroiliac-provocation",
                   record: `m${index}`,
                   positive: chosen[index] === 1,
                   printed: value,
@@ -103,11 +108,11 @@ describe("properties of the reading", () => {
               chosen.filter((one) => one === 1).length,
               chosen.filter((one) => one === 0).length,
             );
-            const bound = (figure: number | null) =>
-              figure === null ? null : { value: Math.log(figure), ratio: "lrPositive" as const };
+            const bound = (figure: number | null) => (figure === null ? null : { value: Math.log(figure), entry: 0 });
             const rule: RuleItem = {
               kind: "rule",
               id: "rule",
+              group: "sacroiliac-provocation",
               memberGroups: [items],
               begun: items.length > 0,
               low: bound(low),
@@ -149,7 +154,7 @@ describe("properties of the reading", () => {
       fc.property(results, (list) => {
         const exam = buildExam({ settings: { dependence: 0, preferredRule: "none" } }).complaint("si-area.right");
         plansOf(list as Result[]).forEach((plan) => exam.run(plan));
-        const right = readExam(exam.state()).figured[0]!;
+        const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
         expect(right.probability).toBeCloseTo(right.naive, 12);
       }),
       { numRuns: 100 },
@@ -157,24 +162,19 @@ describe("properties of the reading", () => {
   });
 
   it("mirrors with the exam, when the figures that differ by side are swapped too", () => {
-    const gaenslen = (side: Side) =>
-      EVIDENCE.find(({ test, testedSide }) => test === "gaenslen" && testedSide === side)!;
-    const [right, left] = [gaenslen("right"), gaenslen("left")];
     const mirrorPlace = (place: Place) =>
       place.replace(/\.(right|left)$/, (_, side: Side) => `.${otherSide(side)}`) as Place;
-    /** Figures that differ by side, swapped for the length of one reading. */
-    const swapped = <T>(work: () => T): T => {
-      const swap = () => {
-        const kept = right.testedSide;
-        Object.assign(right, { testedSide: left.testedSide });
-        Object.assign(left, { testedSide: kept });
-      };
-      swap();
-      try {
-        return work();
-      } finally {
-        swap();
-      }
+    /** The same figures, those that differ by side swapped. */
+    const swapped: Evidence = {
+      ...SHIPPED_EVIDENCE,
+      version: "swapped",
+      records: EVIDENCE.map((record) =>
+        record.testedSide ? { ...record, testedSide: otherSide(record.testedSide) } : record,
+      ),
+    };
+    const bothSides = (state: ExamState, evidence?: Evidence) => {
+      const reading = readExam(state, evidence);
+      return SIDES.map((side) => sourceIn(reading, "sacroiliac", side).probability);
     };
     fc.assert(
       fc.property(results, settings, (list, chosen) => {
@@ -188,8 +188,8 @@ describe("properties of the reading", () => {
         plans.forEach((plan) => exam.run(plan));
         const mirror = buildExam({ settings: chosen }).complaint("si-area.left");
         mirrored.forEach((plan) => mirror.run(plan));
-        const [r, l] = readExam(exam.state()).figured.map((figured) => figured.probability);
-        const [mr, ml] = swapped(() => readExam(mirror.state()).figured.map((figured) => figured.probability));
+        const [r, l] = bothSides(exam.state());
+        const [mr, ml] = bothSides(mirror.state(), swapped);
         expect(ml).toBeCloseTo(r!, 12);
         expect(mr).toBeCloseTo(l!, 12);
       }),
@@ -206,7 +206,7 @@ describe("properties of the reading", () => {
         const exam = buildExam({ settings: chosen }).complaint("si-area.right");
         plans.forEach((plan) => exam.run(plan));
         exam.add("event-retracted", { event: exam.state().runs[at]!.startedBy, reason: "" });
-        expect(readExam(exam.state()).figured[0]!.probability).toBeCloseTo(
+        expect(sourceIn(readExam(exam.state()), "sacroiliac", "right").probability).toBeCloseTo(
           probability(
             plans.filter((_, index) => index !== at),
             chosen,
@@ -219,7 +219,8 @@ describe("properties of the reading", () => {
   });
 
   it("gives met ≥ interim ≥ not met", () => {
-    const { lrPositive, lrNegative } = accuracyOf(RULES[0]!.counts);
+    const figures = SACROILIAC_RULES[0]!.figures as PrintedFigures;
+    const [lrPositive, lrNegative] = [ratiosOf(figures).lrPositive!, ratiosOf(figures).lrNegative!];
     expect(kOfN(5, 3, { lrPositive, lrNegative })).toEqual([
       lrNegative,
       lrNegative,

@@ -38,7 +38,7 @@ export function seeded(text: string): Random {
 }
 
 /** A standard normal draw by the polar method (Marsaglia and Bray 1964). */
-function normal(random: Random): number {
+export function normal(random: Random): number {
   for (;;) {
     const x = 2 * random() - 1;
     const y = 2 * random() - 1;
@@ -48,7 +48,7 @@ function normal(random: Random): number {
 }
 
 /** A gamma draw with unit scale (Marsaglia and Tsang 2000); shapes below 1 by their boost. */
-function gamma(shape: number, random: Random): number {
+export function gamma(shape: number, random: Random): number {
   if (shape < 1) return gamma(shape + 1, random) * Math.pow(1 - random(), 1 / shape);
   const d = shape - 1 / 3;
   const c = 1 / Math.sqrt(9 * d);

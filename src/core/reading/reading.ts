@@ -1,29 +1,37 @@
-import { ageAtExam } from "../guard/assess";
-import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings, ruleChosenFor } from "../exam/settings";
 import type { ExamState, Run } from "../exam/state";
-import { RULES } from "../knowledge/rules";
+import { ageAtExam } from "../guard/assess";
+import { isFact } from "../knowledge/rules";
 import { ADULT_AGE } from "../measurement/age";
 import { type Side, SIDES } from "../vocabulary/sides";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
+import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary/sources";
 import { whatArguesAgainst } from "./against";
-import { combine, evidenceSum, series, total, type Recipe } from "./combine";
+import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
+import { type Evidence, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence/evidence-set";
 import { effectiveRuns, interpretExam, type TestOutcome } from "./interpret";
-import { assembleItems, type Listing } from "./items";
+import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
-import { judgeRule, type RuleVerdict } from "./rules";
-import { sacroiliacStart, type Start } from "./starting";
+import { isBegun, judgeRule, type RuleContext, type RuleVerdict } from "./rules";
+import { type Start, startOf } from "./starting";
 import { type Step, stepsOf } from "./steps";
-import { wordFor, type Wording } from "./words";
+import { type Wording, wordFor } from "./words";
 
-/** A source that figures speak about, on one side. */
-export type FiguredReading = {
+/** One source on one side: by figures where there are any, else by sign. */
+export type SourceReading = {
   readonly source: SourceId;
-  readonly side: Side;
+  /** Null: a source without sides. */
+  readonly side: Side | null;
+  readonly family: Family;
+  /** False: nothing done that speaks about it. */
+  readonly examined: boolean;
+  /** False: nothing that was found has a figure, so it is read by sign and the probability has not moved. */
+  readonly figured: boolean;
   readonly start: Start;
   readonly recipe: Recipe;
   readonly probability: number;
   /** The undiscounted product of every single figure. */
   readonly naive: number;
+  /** The evidence's sum in natural log-odds. */
   readonly evidence: number;
   readonly wording: Wording;
   readonly steps: readonly Step[];
@@ -34,33 +42,46 @@ export type FiguredReading = {
   readonly against: readonly string[];
 };
 
-/** What a source is read as by rule alone. */
-export type SignWord = "suggested" | "not suggested" | "open" | "not shown by these tests, which miss some";
-
-/** A source read by rule alone: no figure, so no probability. */
-export type SignReading = {
-  readonly source: SourceId;
-  /** Null: a source without sides. */
-  readonly side: Side | null;
-  readonly word: SignWord;
-  readonly outcomes: readonly TestOutcome[];
-};
-
 export type Reading = {
   readonly settings: ReadingSettings;
+  readonly evidence: Evidence;
   readonly outcomes: readonly TestOutcome[];
-  /** The sacroiliac joint, right then left. */
-  readonly figured: readonly FiguredReading[];
-  readonly signs: readonly SignReading[];
+  /** Every source with figures and every source examined, right before left. */
+  readonly sources: readonly SourceReading[];
   /** Under 18: probabilities are greyed. */
   readonly underAge: boolean;
 };
 
-const FIGURED: SourceId = "sacroiliac";
+/** What is supposed instead of what was recorded; never becomes part of the record. */
+export type Supposed = {
+  /** Starting probability by `sourceKey`. */
+  readonly starts?: Readonly<Record<string, number>>;
+  readonly dependence?: number;
+  /** Another result of a run for a source's side, by `resultKey`. */
+  readonly results?: Readonly<Record<string, "positive" | "negative" | "removed">>;
+  /** Results of tests that were not done. */
+  readonly added?: readonly TestOutcome[];
+};
 
-/** What the single tests would give on their own, discounted as one group each. */
-const singlesAlone = (assembled: ReturnType<typeof assembleItems>, dependence: number): number =>
-  total(series(assembled.singles, dependence));
+export const sourceKey = (source: SourceId, side: Side | null): string => (side ? `${source} ${side}` : source);
+export const resultKey = ({ run, source, side }: Pick<TestOutcome, "run" | "source" | "side">): string =>
+  `${run} ${sourceKey(source, side)}`;
+
+/** Everything the reading of each source draws on, worked out once for all of them. */
+export type ReadingContext = {
+  readonly state: ExamState;
+  readonly settings: ReadingSettings;
+  readonly evidence: Evidence;
+  readonly runs: readonly Run[];
+  readonly outcomes: readonly TestOutcome[];
+  /** The same by `sourceKey`. */
+  readonly bySource: ReadonlyMap<string, readonly TestOutcome[]>;
+  /** Tests in the order they were done, on each side and on either. */
+  readonly orders: Readonly<Record<Side | "either", readonly string[]>>;
+  readonly centralises: ExamState["centralisation"];
+  readonly starts: Readonly<Record<string, number>>;
+  readonly supposed: ReadonlySet<string>;
+};
 
 /** What repeated movements showed at the table; else what the complaint says of them. */
 function centralises(state: ExamState, outcomes: readonly TestOutcome[]): ExamState["centralisation"] {
@@ -69,44 +90,189 @@ function centralises(state: ExamState, outcomes: readonly TestOutcome[]): ExamSt
   return shown === "negative" ? "no" : state.centralisation;
 }
 
-function readFigured(
+function supposing(outcomes: readonly TestOutcome[], { results = {}, added = [] }: Supposed): readonly TestOutcome[] {
+  if (Object.keys(results).length === 0 && added.length === 0) return outcomes;
+  const kept = outcomes.flatMap((outcome): TestOutcome[] => {
+    const result = results[resultKey(outcome)];
+    if (result === undefined) return [outcome];
+    if (result === "removed") return [];
+    return [
+      {
+        ...outcome,
+        outcome: result,
+        reason: "supposed",
+        noFigure: false,
+        modified: false,
+        doseMismatch: null,
+        reproducedElsewhere: false,
+        bilateral: false,
+      },
+    ];
+  });
+  return [...kept, ...added];
+}
+
+/** Outcomes by `sourceKey`, each list in the order of the exam. */
+export function bySource(outcomes: readonly TestOutcome[]): ReadonlyMap<string, readonly TestOutcome[]> {
+  const found = new Map<string, TestOutcome[]>();
+  for (const outcome of outcomes) {
+    const key = sourceKey(outcome.source, outcome.side);
+    const list = found.get(key);
+    if (list) list.push(outcome);
+    else found.set(key, [outcome]);
+  }
+  return found;
+}
+
+/**
+ * @param supposed results and starts to read with instead of those recorded
+ */
+export function contextOf(
   state: ExamState,
-  side: Side,
-  allOutcomes: readonly TestOutcome[],
-  runs: readonly Run[],
-  settings: ReadingSettings,
-): FiguredReading {
-  const outcomes = allOutcomes.filter((outcome) => outcome.source === FIGURED && outcome.side === side);
-  const context = {
-    centralises: centralises(state, allOutcomes),
-    order: runs.filter((run) => run.side === null || run.side === side).map(({ test }) => test),
-    runs,
+  evidence: Evidence = SHIPPED_EVIDENCE,
+  supposed: Supposed = {},
+): ReadingContext {
+  const chosen = state.settings ?? DEFAULT_READING_SETTINGS;
+  const settings = supposed.dependence === undefined ? chosen : { ...chosen, dependence: supposed.dependence };
+  const runs = effectiveRuns(state.runs);
+  const outcomes = supposing(interpretExam(state.runs, chosen, runs), supposed);
+  const order = (side: Side | null) =>
+    runs.filter((run) => run.side === null || side === null || run.side === side).map(({ test }) => test);
+  return {
+    state,
     settings,
+    evidence,
+    runs,
+    outcomes,
+    bySource: bySource(outcomes),
+    orders: { right: order("right"), left: order("left"), either: order(null) },
+    centralises: centralises(state, outcomes),
+    starts: supposed.starts ?? {},
+    supposed: new Set([
+      ...Object.keys(supposed.results ?? {}).map((key) => key.split(" ")[0]!),
+      ...(supposed.added ?? []).map(({ run }) => run),
+    ]),
   };
-  const rules = RULES.filter((rule) => rule.source === FIGURED).map((rule) => judgeRule(rule, side, outcomes, context));
-  const chosen = rules.find(({ rule }) => rule.id === settings.preferredRule) ?? null;
-  const preferred = chosen?.applies ? chosen : null;
-  const start = sacroiliacStart(state, side, settings);
-  const assembled = assembleItems(outcomes, preferred, settings);
-  const recipe: Recipe = {
-    start: { id: start.id, mean: start.mean, equivalentPeople: start.equivalentPeople },
-    groups: assembled.groups,
-    dependence: settings.dependence,
+}
+
+/** Does anything in the recipe move the answer, or has a rule come to its figure? */
+const moves = (groups: readonly (readonly Item[])[], recipe: Recipe): boolean =>
+  groups.some((items) => items.some((item) => itemValue(item, recipe) !== 0));
+
+/** One positive suggests; only negatives do not; what is equivocal alone stays open. */
+function signWord(source: SourceId, outcomes: readonly TestOutcome[]): Wording {
+  const word = outcomes.some(({ outcome }) => outcome === "positive")
+    ? "suggested"
+    : outcomes.length > 0 && outcomes.every(({ outcome }) => outcome === "negative")
+      ? "neverUnlikely" in SOURCES[source]
+        ? "not shown by these tests, which miss some"
+        : "not suggested"
+      : "open";
+  return { word, band: [0, 1] };
+}
+
+const startingAt = (start: Start, mean: number | undefined): Start =>
+  mean === undefined ? start : { ...start, id: `${start.source}.supposed`, mean, reason: "supposed" };
+
+const recipeOf = (start: Start, assembled: Assembled, settings: ReadingSettings): Recipe => ({
+  start: { id: start.id, mean: start.mean, equivalentPeople: start.equivalentPeople },
+  groups: assembled.groups,
+  dependence: settings.dependence,
+  ...(settings.groupDependence ? { dependenceOf: settings.groupDependence } : {}),
+});
+
+type Reckoned = {
+  readonly outcomes: readonly TestOutcome[];
+  readonly spoken: readonly TestOutcome[];
+  readonly rules: readonly RuleVerdict[];
+  readonly preferred: RuleVerdict | null;
+  readonly examined: boolean;
+  readonly start: Start;
+  readonly assembled: Assembled;
+  readonly recipe: Recipe;
+};
+
+const NO_OUTCOMES: readonly TestOutcome[] = [];
+
+/** Everything a probability is made from; the words and reasons around it come after. */
+function reckon(context: ReadingContext, source: SourceId, side: Side | null, onlyPreferred: boolean): Reckoned {
+  const { state, settings, evidence, runs } = context;
+  const outcomes = context.bySource.get(sourceKey(source, side)) ?? NO_OUTCOMES;
+  const ruleContext: RuleContext = {
+    state,
+    settings,
+    evidence,
+    centralises: context.centralises,
+    order: context.orders[side ?? "either"],
+    runs,
+    supposed: context.supposed,
   };
-  const probability = combine(recipe);
+  const held = rulesOf(evidence, source);
+  const chosen = ruleChosenFor(
+    settings,
+    source,
+    held.map(({ id }) => id),
+  );
+  const rules = held
+    .filter(({ id }) => !onlyPreferred || id === chosen)
+    .map((rule) => judgeRule(rule, side, outcomes, ruleContext));
+  const preferred = rules.find(({ rule, applies }) => rule.id === chosen && applies) ?? null;
+  const spoken = outcomes.filter(({ outcome }) => outcome !== "not tested");
+  /** Findings of the baseline speak for a rule whose members they are. */
+  const byBaseline = rules.some((verdict) => verdict.members.every(({ member }) => isFact(member)) && isBegun(verdict));
+  const examined = spoken.length > 0 || byBaseline;
+  const start = startingAt(startOf(state, source, side, settings, evidence), context.starts[sourceKey(source, side)]);
+  const assembled = assembleItems(outcomes, examined ? preferred : null, context);
+  return {
+    outcomes,
+    spoken,
+    rules,
+    preferred,
+    examined,
+    start,
+    assembled,
+    recipe: recipeOf(start, assembled, settings),
+  };
+}
+
+/**
+ * The probability alone, for comparing what one more result would do.
+ *
+ * @example probabilityIn(contextOf(fiveTestMetOnTheRight), "sacroiliac", "right") // 0.5724
+ */
+export const probabilityIn = (context: ReadingContext, source: SourceId, side: Side | null): number =>
+  combine(reckon(context, source, side, true).recipe);
+
+/**
+ * The reading of one source on one side.
+ *
+ * @param side null for a source without sides
+ * @example readSource(contextOf(fiveTestMetOnTheRight), "sacroiliac", "right").probability // 0.5724
+ */
+export function readSource(context: ReadingContext, source: SourceId, side: Side | null): SourceReading {
+  const { state, settings } = context;
+  const { outcomes, spoken, rules, preferred, examined, start, assembled, recipe } = reckon(
+    context,
+    source,
+    side,
+    false,
+  );
+  const figured = examined && moves(assembled.groups, recipe);
   const evidence = evidenceSum(recipe);
   const startLogOdds = logit(start.mean);
-  const done = outcomes.some(({ outcome }) => outcome !== "not tested");
-  const wording: Wording = done
-    ? wordFor(
-        { probability, start: start.mean, evidence, neverUnlikely: "neverUnlikely" in SOURCES[FIGURED] },
-        settings,
-      )
-    : { word: "not examined", band: [0, 1] };
-  const singlesOnly = singlesAlone(assembled, settings.dependence);
+  const probability = combine(recipe);
+  const neverUnlikely = "neverUnlikely" in SOURCES[source];
+  const wording: Wording = !examined
+    ? { word: "not examined", band: [0, 1] }
+    : figured
+      ? wordFor({ probability, start: start.mean, evidence, neverUnlikely }, settings)
+      : signWord(source, spoken);
   return {
-    source: FIGURED,
+    source,
     side,
+    family: SOURCES[source].family,
+    examined,
+    figured,
     start,
     recipe,
     probability,
@@ -118,60 +284,145 @@ function readFigured(
     listings: assembled.listings,
     rules,
     preferred,
-    against: done
+    against: examined
       ? whatArguesAgainst({
           state,
+          source,
           side,
-          outcomes,
-          allOutcomes,
+          outcomes: spoken,
+          allOutcomes: context.outcomes,
           assembled,
           evidence,
           preferred,
           rules,
           startLogOdds,
-          singlesOnly,
+          singlesOnly: total(series(assembled.singles, settings.dependence)),
         })
       : [],
   };
 }
 
-/** One positive suggests; only negatives do not; what is equivocal alone stays open. */
-function signWord(source: SourceId, outcomes: readonly TestOutcome[]): SignWord {
-  if (outcomes.some(({ outcome }) => outcome === "positive")) return "suggested";
-  if (outcomes.every(({ outcome }) => outcome === "negative"))
-    return "neverUnlikely" in SOURCES[source] ? "not shown by these tests, which miss some" : "not suggested";
-  return "open";
+/** A source that nothing done speaks about: where it starts, and no more. */
+function unexamined(context: ReadingContext, source: SourceId, side: Side | null): SourceReading {
+  const { state, settings, evidence } = context;
+  const start = startingAt(startOf(state, source, side, settings, evidence), context.starts[sourceKey(source, side)]);
+  return {
+    source,
+    side,
+    family: SOURCES[source].family,
+    examined: false,
+    figured: false,
+    start,
+    recipe: recipeOf(start, NOTHING, settings),
+    probability: start.mean,
+    naive: start.mean,
+    evidence: 0,
+    wording: { word: "not examined", band: [0, 1] },
+    steps: [],
+    outcomes: [],
+    listings: [],
+    rules: [],
+    preferred: null,
+    against: [],
+  };
 }
 
-/** Sources that any test spoke about without a figure; right before left. */
-function readSigns(outcomes: readonly TestOutcome[]): SignReading[] {
-  const spoken = outcomes.filter(({ source, outcome }) => source !== FIGURED && outcome !== "not tested");
-  const sources = [...new Set(spoken.map(({ source }) => source))];
-  const signs = sources.flatMap((source) =>
-    [null, ...SIDES].flatMap((side): SignReading[] => {
-      const own = spoken.filter((outcome) => outcome.source === source && outcome.side === side);
-      return own.length ? [{ source, side, word: signWord(source, own), outcomes: own }] : [];
-    }),
+const NOTHING: Assembled = { groups: [], singles: [], figures: new Map(), listings: [] };
+
+/** Whether a rule of the source is made of findings of the baseline alone. */
+const isReadFromBaseline = (source: SourceId, evidence: Evidence): boolean =>
+  rulesOf(evidence, source).some(({ members }) => members.every(isFact));
+
+/** The sides a source is read on. */
+export const sidesOf = (source: SourceId): readonly (Side | null)[] => (SOURCES[source].sided ? SIDES : [null]);
+
+/**
+ * The reading of an exam: a pure function of its state and of a version of the
+ * evidence. Probabilities are point values; `spreadOf` gives their intervals.
+ *
+ * @param supposed what to read with instead of what was recorded, for what-if
+ * @example sourceIn(readExam(fiveTestMetOnTheRight), "sacroiliac", "right").probability // 0.5724
+ */
+export function readExam(state: ExamState, evidence: Evidence = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
+  const context = contextOf(state, evidence, supposed);
+  const spoken = new Set(
+    context.outcomes.filter(({ outcome }) => outcome !== "not tested").map(({ source }) => source),
   );
-  return signs.toSorted((a, b) => Number(b.word === "suggested") - Number(a.word === "suggested"));
+  const figured = new Set(sourcesWithFigures(evidence));
+  const age = ageAtExam(state);
+  return {
+    settings: context.settings,
+    evidence,
+    outcomes: context.outcomes,
+    sources: SOURCE_IDS.filter((source) => spoken.has(source) || figured.has(source)).flatMap((source) =>
+      sidesOf(source).map((side) =>
+        spoken.has(source) || isReadFromBaseline(source, evidence)
+          ? readSource(context, source, side)
+          : unexamined(context, source, side),
+      ),
+    ),
+    underAge: age !== null && age < ADULT_AGE,
+  };
 }
 
 /**
- * The reading of an exam: a pure function of its state and of the knowledge
- * that ships. Probabilities are point values; `spreadOf` gives their intervals.
+ * One source's reading on one side.
  *
- * @example readExam(fiveTestMetOnTheRight).figured[0]?.probability // 0.5724
+ * @throws when the source has no figures and nothing was done that speaks about it
  */
-export function readExam(state: ExamState): Reading {
-  const settings = state.settings ?? DEFAULT_READING_SETTINGS;
-  const runs = effectiveRuns(state.runs);
-  const outcomes = interpretExam(state.runs, settings);
-  const age = ageAtExam(state);
-  return {
-    settings,
-    outcomes,
-    figured: SIDES.map((side) => readFigured(state, side, outcomes, runs, settings)),
-    signs: readSigns(outcomes),
-    underAge: age !== null && age < ADULT_AGE,
-  };
+export function sourceIn(reading: Reading, source: SourceId, side: Side | null): SourceReading {
+  const found = reading.sources.find((one) => one.source === source && one.side === side);
+  if (!found) throw new Error(`${sourceKey(source, side)} is not in this reading`);
+  return found;
+}
+
+const URGENT: readonly SourceId[] = ["spinal-cord", "cauda-equina", "cervical-artery", "serious-disease"];
+const WORD_ORDER = [
+  "likely",
+  "suggested",
+  "leaning towards",
+  "unsettled",
+  "open",
+  "not shown by these tests, which miss some",
+  "leaning against",
+  "not suggested",
+  "unlikely",
+  "not examined",
+];
+
+/** How much a source matters in the list: what would change management first, then the strongest. */
+function weightOf({ source, wording, figured, probability }: SourceReading): readonly number[] {
+  const rank = WORD_ORDER.indexOf(wording.word);
+  const urgent = URGENT.includes(source) && rank <= 2 ? 0 : 1;
+  return [urgent, rank, figured ? -probability : 0];
+}
+
+function compare(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((value, index) => value !== b[index]);
+  return at < 0 ? 0 : a[at]! - b[at]!;
+}
+
+/** One source with its rows: right and left, or one for a source without sides. */
+export type SourceRows = { readonly source: SourceId; readonly rows: readonly SourceReading[] };
+
+/**
+ * Examined sources by family, both sides as mirrored rows, what matters most
+ * first; families likewise.
+ *
+ * @returns families with their sources, and the sources that were not examined
+ */
+export function examinedByFamily({ sources }: Reading): {
+  readonly families: readonly { readonly family: Family; readonly sources: readonly SourceRows[] }[];
+  readonly notExamined: readonly SourceReading[];
+} {
+  const groups = SOURCE_IDS.map((source) => ({ source, rows: sources.filter((one) => one.source === source) }))
+    .filter(({ rows }) => rows.some(({ examined }) => examined))
+    .map((group) => ({ ...group, weight: group.rows.map(weightOf).toSorted(compare)[0]! }))
+    .toSorted((a, b) => compare(a.weight, b.weight));
+  const families = [...new Set(groups.map(({ source }) => SOURCES[source].family as Family))].map((family) => ({
+    family,
+    sources: groups.filter(({ source }) => SOURCES[source].family === family),
+  }));
+  const examined = new Set(groups.map(({ source }) => source));
+  return { families, notExamined: sources.filter(({ source }) => !examined.has(source)) };
 }

@@ -3,9 +3,11 @@ import { buildExam } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
 import type { TestId } from "../knowledge/protocols";
 import { type ClusterRule, RULES } from "../knowledge/rules";
+import { SHIPPED_EVIDENCE } from "../evidence/evidence-set";
+import { isSettled } from "./figures";
 import { interpretExam } from "./interpret";
-import { readExam } from "./reading";
-import { describeVerdict, holdBounds, isSettled, judgeRule, kOfN } from "./rules";
+import { contextOf, readExam, readSource, sourceIn } from "./reading";
+import { describeVerdict, holdBounds, judgeRule, kOfN, memberKey } from "./rules";
 
 const positive = (test: TestId, side: "right" | "left" = "right") => ({
   test,
@@ -18,7 +20,7 @@ const negative = (test: TestId, side: "right" | "left" = "right") => ({ test, si
 function verdicts(plans: ReturnType<typeof positive | typeof negative>[], settings: Partial<ReadingSettings> = {}) {
   const exam = buildExam({ settings }).complaint("si-area.right");
   plans.forEach((plan) => exam.run(plan));
-  const right = readExam(exam.state()).figured[0]!;
+  const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
   return { right, rule: (id: string) => right.rules.find(({ rule }) => rule.id === id)! };
 }
 
@@ -89,9 +91,11 @@ describe("the five-test regimen", () => {
     const exam = buildExam()
       .complaint("si-area.right")
       .run({ ...negative("thigh-thrust"), kgf: 5 });
-    const verdict = readExam(exam.state()).figured[0]!.rules[0]!;
+    const verdict = sourceIn(readExam(exam.state()), "sacroiliac", "right").rules[0]!;
     expect(verdict).toMatchObject({ negative: 0, open: 5 });
-    expect(verdict.members.find(({ member }) => member.test === "thigh-thrust")?.reason).toContain("too little force");
+    expect(verdict.members.find(({ member }) => memberKey(member) === "thigh-thrust own side")?.reason).toContain(
+      "too little force",
+    );
   });
 });
 
@@ -127,7 +131,7 @@ describe("the other rules", () => {
     const exam = buildExam({ settings: { preferredRule: "si-centralisation-excluded" } }).complaint("si-area.right");
     exam.add("centralisation-recorded", { answer });
     exam.run(positive("thigh-thrust"));
-    const right = readExam(exam.state()).figured[0]!;
+    const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     const verdict = right.rules.find(({ rule }) => rule.id === "si-centralisation-excluded")!;
     expect(verdict.applies).toBe(applies);
     if (says) expect(verdict.condition).toContain(says);
@@ -170,7 +174,7 @@ describe("what argues against", () => {
     });
     const reading = readExam(exam.state());
     expect(reading.underAge).toBe(true);
-    expect(reading.figured[0]!.against.join(" ")).toMatch(/1 week ago.*|adults/);
+    expect(sourceIn(reading, "sacroiliac", "right").against.join(" ")).toMatch(/1 week ago.*|adults/);
   });
 });
 
@@ -179,7 +183,7 @@ describe("a rule with its own definition of positive", () => {
   const rule = {
     ...RULES[0]!,
     source: "cervical-root",
-    k: 1,
+    figures: { kind: "k of n", k: 1, lrPositive: 3, lrNegative: 0.3 },
     members: [
       {
         test: "ulnt-1",
@@ -213,7 +217,14 @@ describe("a rule with its own definition of positive", () => {
     expect(outcomes.find(({ source, side }) => source === "cervical-root" && side === "right")?.outcome).toBe(
       "negative",
     );
-    return judgeRule(rule, "right", outcomes, { centralises: null, order: [], runs, settings: settings! });
+    return judgeRule(rule, "right", outcomes, {
+      state: exam.state(),
+      evidence: SHIPPED_EVIDENCE,
+      centralises: null,
+      order: [],
+      runs,
+      settings: settings!,
+    });
   };
 
   it("counts an elbow difference that we do not, and says by which words", () => {
@@ -234,7 +245,7 @@ describe("repeated movements at the table", () => {
     const run = exam.start("repeated-movements", null);
     for (const way of ["flexion", "extension", "side-glide-right", "side-glide-left"])
       exam.record(run, { stage: way, answer: way === "extension" ? shown : "none" });
-    const rule = readExam(exam.state()).figured[0]!.rules.find(
+    const rule = readSource(contextOf(exam.state()), "sacroiliac", "right").rules.find(
       ({ rule: { id } }) => id === "si-centralisation-excluded",
     )!;
     if (condition) expect(rule.condition).toMatch(condition);

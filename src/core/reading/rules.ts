@@ -1,8 +1,12 @@
-import type { ClusterRule, RuleMember } from "../knowledge/rules";
-import { otherSide, type Side } from "../vocabulary/sides";
 import type { ReadingSettings } from "../exam/settings";
-import type { Run } from "../exam/state";
-import { interpretRun, meets, type TestOutcome } from "./interpret";
+import type { ExamState, Run } from "../exam/state";
+import { ageAtExam } from "../guard/assess";
+import { protocolOf } from "../knowledge/protocols";
+import { type ClusterRule, type Fact, isFact, type RuleMember, type TestMember } from "../knowledge/rules";
+import { otherSide, type Side, SIDES } from "../vocabulary/sides";
+import { type Evidence, findRecord } from "../evidence/evidence-set";
+import { isSettled, positivesNeeded, type RuleTable, ruleTable, tableEntries } from "./figures";
+import { interpretRun, isDoneAs, meets, type TestOutcome } from "./interpret";
 
 export type MemberState = {
   readonly member: RuleMember;
@@ -13,25 +17,25 @@ export type MemberState = {
   readonly outcome: TestOutcome | null;
 };
 
-/** A rule's ratio for each count of positive members, 0 to n; null where the study gives none. */
-export type RuleTable = readonly (number | null)[];
-
 /** Where a rule stands on one side of its source. */
 export type RuleVerdict = {
   readonly rule: ClusterRule;
-  readonly side: Side;
+  /** Null: a source without sides. */
+  readonly side: Side | null;
   readonly members: readonly MemberState[];
   readonly positive: number;
   readonly negative: number;
   readonly open: number;
-  readonly verdict: "met" | "not met" | "open";
+  readonly verdict: "met" | "not met" | "open" | "no figure";
   /** No test that is left can change it. */
   readonly settled: boolean;
+  /** The figure it has come to; null while it is open, or where the study gives none. */
+  readonly ratio: number | null;
   /** Positives still needed while it is open. */
   readonly needs: number;
   /** What is not known about its precondition or order; null when nothing. */
   readonly condition: string | null;
-  /** False when its precondition is known not to hold. */
+  /** False when its precondition is known not to hold, or it is switched off. */
   readonly applies: boolean;
 };
 
@@ -59,82 +63,140 @@ export function holdBounds(
   return { low, high };
 }
 
-/** True when every count still reachable has the same figure. */
-export const isSettled = (table: RuleTable, positive: number, open: number): boolean =>
-  new Set(table.slice(positive, positive + open + 1)).size === 1;
-
 /** Which run of a member's test is meant, for one side of the source. */
-export function memberRunSide(member: RuleMember, side: Side): Side | null {
-  if (member.run === "only run") return null;
-  return member.run === "own side" ? side : otherSide(side);
+export function memberRunSide({ run }: TestMember, side: Side | null): Side | null {
+  if (run === "only run" || side === null) return null;
+  return run === "own side" ? side : otherSide(side);
 }
 
-/** A member judged by the rule's own words: positive, or negative once the test has been read at all. */
-function byOwnDefinition(member: RuleMember, side: Side, testedSide: Side | null, context: RuleContext) {
-  if (!member.positive || !context.settings) return null;
-  const run = context.runs?.find((one) => one.test === member.test && one.side === testedSide);
-  if (!run) return null;
-  const read = interpretRun(run, context.settings, context.runs).some(({ outcome }) => outcome !== "not tested");
-  if (!read) return null;
-  const isPositive = meets(member.positive.condition, run, side, context.settings, context.runs ?? [run]);
-  return { isPositive, said: member.positive.said };
+export const memberKey = (member: RuleMember): string =>
+  isFact(member) ? member.label : `${member.test} ${member.run}`;
+
+/** What a member is called, e.g. "Thigh thrust" or "over 45". */
+export const memberName = (member: RuleMember): string =>
+  isFact(member) ? member.label : protocolOf(member.test).name;
+
+export type RuleContext = {
+  readonly state: ExamState;
+  readonly settings: ReadingSettings;
+  readonly evidence: Evidence;
+  readonly centralises: "yes" | "no" | "not tested" | null;
+  /** Tests in the order they were done on this side. */
+  readonly order: readonly string[];
+  /** The runs that count. */
+  readonly runs: readonly Run[];
+  /** Results supposed instead of those recorded, by run; nothing supposed: left out. */
+  readonly supposed?: ReadonlySet<string>;
+};
+
+type Judged = Pick<MemberState, "standing" | "reason">;
+const open = (reason: string): Judged => ({ standing: "open", reason });
+const judged = (isPositive: boolean, reason: string): Judged => ({
+  standing: isPositive ? "positive" : "negative",
+  reason,
+});
+
+/** A fact about the person rather than a test's result; open while it is not recorded. */
+function factState(fact: Fact, { state, runs }: RuleContext): Judged {
+  if (fact.kind === "age") {
+    const age = ageAtExam(state);
+    if (age === null) return open("age is not known");
+    const within = (fact.over === undefined || age > fact.over) && (fact.under === undefined || age < fact.under);
+    return judged(within, `${age} years old`);
+  }
+  if (fact.kind === "upper motor sign") {
+    const found = state.neuro.filter(({ kind, level }) => kind === "upper-motor" && level === fact.sign);
+    if (found.length === 0) return open("not in the baseline yet");
+    return judged(
+      found.some(({ value }) => value > 0),
+      found.some(({ value }) => value > 0) ? "present in the baseline" : "absent in the baseline",
+    );
+  }
+  const values = SIDES.map(
+    (side) => runs.find((run) => run.test === fact.test && run.side === side)?.measures[fact.measure],
+  );
+  if (values.some((value) => value === undefined)) return open("not measured on both sides yet");
+  const mean = values.reduce<number>((sum, value) => sum + value!, 0) / values.length;
+  return judged(mean > fact.over, `a mean of ${Math.round(mean)}°`);
+}
+
+/** A member judged by the rule's own words; null where it has none, or the run is not there. */
+function byOwnDefinition(member: TestMember, side: Side | null, run: Run, context: RuleContext): Judged | null {
+  if (!member.positive) return null;
+  const { settings, runs } = context;
+  const { condition, said, known } = member.positive;
+  const read = interpretRun(run, settings, runs).some(({ outcome }) => outcome !== "not tested");
+  const isPositive = meets(condition, run, side, settings, runs);
+  if (!isPositive && (!read || (known && !meets(known, run, side, settings, runs))))
+    return open(`not recorded yet (${said})`);
+  return judged(isPositive, `by the rule's own definition (${said}): ${isPositive ? "positive" : "negative"}`);
+}
+
+function byOutcome(outcome: TestOutcome | null): Judged {
+  if (!outcome || outcome.outcome === "not tested") return open(outcome?.reason ?? "not done yet");
+  if (outcome.outcome === "positive") return judged(true, outcome.reason);
+  if (outcome.outcome === "negative")
+    return outcome.doseMismatch
+      ? open(`clear, but with too little force to count (${outcome.doseMismatch})`)
+      : judged(false, outcome.reason);
+  return open(`${outcome.outcome}: ${outcome.reason}`);
 }
 
 function memberState(
   member: RuleMember,
-  side: Side,
+  side: Side | null,
   outcomes: readonly TestOutcome[],
   context: RuleContext,
 ): MemberState {
+  if (isFact(member)) return { member, testedSide: null, outcome: null, ...factState(member.fact, context) };
   const testedSide = memberRunSide(member, side);
   const outcome =
     outcomes.find(
       (candidate) => candidate.test === member.test && candidate.testedSide === testedSide && candidate.side === side,
     ) ?? null;
-  const state = (standing: MemberState["standing"], reason: string): MemberState => ({
-    member,
-    testedSide,
-    standing,
-    reason,
-    outcome,
-  });
-  const own = byOwnDefinition(member, side, testedSide, context);
-  if (own)
-    return state(
-      own.isPositive ? "positive" : "negative",
-      `by the rule's own definition (${own.said}): ${own.isPositive ? "positive" : "negative"}`,
-    );
-  if (!outcome || outcome.outcome === "not tested") return state("open", outcome?.reason ?? "not done yet");
-  if (outcome.modified) return state("open", "done in part only, so it counts neither way");
-  if (outcome.outcome === "positive") return state("positive", outcome.reason);
-  if (outcome.outcome === "negative")
-    return outcome.doseMismatch
-      ? state("open", `clear, but with too little force to count (${outcome.doseMismatch})`)
-      : state("negative", outcome.reason);
-  return state("open", `${outcome.outcome}: ${outcome.reason}`);
+  const run = context.runs.find((one) => one.test === member.test && one.side === testedSide);
+  const judge = (): Judged => {
+    if (outcome?.modified) return open("done in part only, so it counts neither way");
+    if (outcome && context.supposed?.has(outcome.run)) return byOutcome(outcome);
+    if (run && member.record) {
+      const variant = findRecord(context.evidence, member.record)?.variant;
+      if (variant && !isDoneAs(run, variant)) return open("done another way than the rule's");
+    }
+    return (run && byOwnDefinition(member, side, run, context)) ?? byOutcome(outcome);
+  };
+  return { member, testedSide, outcome, ...judge() };
 }
 
-export type RuleContext = {
-  readonly centralises: "yes" | "no" | "not tested" | null;
-  /** Tests in the order they were done on this side. */
-  readonly order: readonly string[];
-  /** The runs that count and the settings, for members with a definition of their own. */
-  readonly runs?: readonly Run[];
-  readonly settings?: ReadingSettings;
-};
-
 function conditionOf(rule: ClusterRule, context: RuleContext): { condition: string | null; applies: boolean } {
+  if (rule.off) return { condition: `switched off: ${rule.off}`, applies: false };
   if (rule.precondition === "centralisation excluded" && context.centralises !== "no") {
     return context.centralises === "yes"
       ? { condition: "does not apply: repeated movements centralise the symptom", applies: false }
       : { condition: "not known whether repeated movements centralise the symptom", applies: true };
   }
   if (rule.prescribedOrder) {
-    const done = context.order.filter((test) => rule.members.some((member) => member.test === test));
-    const study = rule.members.map((member) => member.test as string).filter((test) => done.includes(test));
+    const tests = rule.members.flatMap((member) => (isFact(member) ? [] : [member.test as string]));
+    const done = context.order.filter((test) => tests.includes(test));
+    const study = tests.filter((test) => done.includes(test));
     if (done.join() !== study.join()) return { condition: "done in another order than the study's", applies: true };
   }
   return { condition: null, applies: true };
+}
+
+function standingOf(
+  rule: ClusterRule,
+  positive: number,
+  stillOpen: number,
+): Pick<RuleVerdict, "verdict" | "settled" | "ratio" | "needs"> {
+  const table = ruleTable(rule);
+  const k = positivesNeeded(rule);
+  const settled = isSettled(table, positive, stillOpen);
+  const ratio = settled ? (table[positive] ?? null) : null;
+  const top = tableEntries(rule).at(-1)?.from ?? rule.members.length;
+  const needs = Math.max(0, (k ?? top) - positive);
+  if (!settled) return { verdict: "open", settled, ratio, needs };
+  if (k !== null) return { verdict: positive >= k ? "met" : "not met", settled, ratio, needs };
+  return { verdict: ratio === null ? "no figure" : ratio >= 1 ? "met" : "not met", settled, ratio, needs };
 }
 
 /**
@@ -145,36 +207,46 @@ function conditionOf(rule: ClusterRule, context: RuleContext): { condition: stri
  */
 export function judgeRule(
   rule: ClusterRule,
-  side: Side,
+  side: Side | null,
   outcomes: readonly TestOutcome[],
   context: RuleContext,
 ): RuleVerdict {
   const ofSource = outcomes.filter((outcome) => outcome.source === rule.source);
   const members = rule.members.map((member) => memberState(member, side, ofSource, context));
   const count = (standing: MemberState["standing"]) => members.filter((member) => member.standing === standing).length;
-  const [positive, negative, open] = [count("positive"), count("negative"), count("open")];
-  const verdict = positive >= rule.k ? "met" : positive + open < rule.k ? "not met" : "open";
+  const [positive, negative, stillOpen] = [count("positive"), count("negative"), count("open")];
   return {
     rule,
     side,
     members,
     positive,
     negative,
-    open,
-    verdict,
-    settled: verdict !== "open",
-    needs: Math.max(0, rule.k - positive),
+    open: stillOpen,
+    ...standingOf(rule, positive, stillOpen),
     ...conditionOf(rule, context),
   };
 }
+
+/** True once a test of the rule, not only the person's age, says something. */
+export const isBegun = ({ members }: RuleVerdict): boolean =>
+  members.some(({ member, standing }) => standing !== "open" && !(isFact(member) && member.fact.kind === "age"));
 
 /**
  * The verdict in a few words, as a counter.
  *
  * @example describeVerdict(verdict) // "2 of 3, 2 left"
  */
-export function describeVerdict({ rule, positive, open, verdict, settled }: RuleVerdict): string {
-  const early = settled && open > 0 ? `; decided early, ${open} can be skipped` : "";
-  if (settled) return `${verdict}, ${positive} positive${early}`;
-  return `${positive} of ${rule.k}, ${open} left`;
+export function describeVerdict({ rule, positive, open: left, verdict, settled, ratio, needs }: RuleVerdict): string {
+  const early = settled && left > 0 ? `; decided early, ${left} can be skipped` : "";
+  if (positivesNeeded(rule) !== null)
+    return settled ? `${verdict}, ${positive} positive${early}` : `${positive} of ${positive + needs}, ${left} left`;
+  const counted = `${positive} of ${rule.members.length} positive`;
+  if (!settled) return `${counted}, ${left} left`;
+  return `${counted}: ${ratio === null ? "the study gives no figure for that" : `ratio ${ratio}`}${early}`;
+}
+
+/** What a rule asks for: "3 of 5", or "by count of 4". */
+export function ruleAsks(rule: ClusterRule): string {
+  const k = positivesNeeded(rule);
+  return k === null ? `by count of ${rule.members.length}` : `${k} of ${rule.members.length}`;
 }

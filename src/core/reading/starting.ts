@@ -1,47 +1,81 @@
 import type { ReadingSettings } from "../exam/settings";
 import type { ExamState } from "../exam/state";
-import { SACROILIAC_STARTS, SOURCE_SITES, type StartingProbability } from "../knowledge/starting-probabilities";
-import { type Place, placeParts } from "../vocabulary/sites";
+import {
+  type ComplaintCondition,
+  noSymptomStart,
+  otherStart,
+  SOURCE_SITES,
+  type StartingProbability,
+} from "../knowledge/starting-probabilities";
+import { type Place, placeParts, type SiteId } from "../vocabulary/sites";
 import { otherSide, type Side } from "../vocabulary/sides";
-import type { SourceId } from "../vocabulary/sources";
+import { type SourceId, SOURCES } from "../vocabulary/sources";
+import { type Evidence, startsOf } from "../evidence/evidence-set";
 
 /** A starting probability with the reason it was chosen for this person. */
-export type Start = StartingProbability & { readonly reason: string };
+export type Start = Omit<StartingProbability, "when" | "because"> & { readonly reason: string };
 
-const placesOf = (state: Pick<ExamState, "areas">): Place[] => state.areas.flatMap((area) => area.places);
+type Part = ReturnType<typeof placeParts>;
+const partsOf = new WeakMap<readonly Place[], readonly Part[]>();
+
+/** An area's places taken apart; an event's body never changes, so this is done once. */
+function parts({ places }: { readonly places: readonly Place[] }): readonly Part[] {
+  const kept = partsOf.get(places);
+  if (kept) return kept;
+  const found = places.map(placeParts);
+  partsOf.set(places, found);
+  return found;
+}
+
+/** A source without sides is on every side. */
+const isOnSide = (felt: Part, sites: readonly SiteId[], side: Side | null): boolean =>
+  (side === null || felt.side === side || felt.side === "central") && sites.includes(felt.site);
+
+const anywhereIn = (state: Pick<ExamState, "areas">, holds: (felt: Part) => boolean): boolean =>
+  state.areas.some((area) => parts(area).some(holds));
 
 /** True when a symptom is recorded on this side (or centrally) where the source is usually felt. */
-export function hasSymptom(state: Pick<ExamState, "areas">, source: SourceId, side: Side): boolean {
-  const sites = SOURCE_SITES[source] ?? [];
-  return placesOf(state).some((place) => {
-    const felt = placeParts(place);
-    return sites.includes(felt.site) && (felt.side === side || felt.side === "central");
-  });
+export function hasSymptom(state: Pick<ExamState, "areas">, source: SourceId, side: Side | null): boolean {
+  const sites = SOURCE_SITES[source];
+  return anywhereIn(state, (felt) => !sites || isOnSide(felt, sites, side));
 }
 
-/** Pain mainly below L5 and none in the midline: the familiar area decides. */
-function isBelowL5(state: ExamState, side: Side): boolean {
-  const familiar = state.areas.find((area) => area.area === state.familiar?.area) ?? state.areas[0];
-  const places = familiar?.places ?? [];
-  const below = places.some((place) => place === `si-area.${side}` || place === `central-buttock.${side}`);
-  const midline = placesOf(state).includes("low-back.central");
-  return below && !midline && !places.some((place) => placeParts(place).site === "low-back");
+function fits(condition: ComplaintCondition, state: ExamState, side: Side | null): boolean {
+  const area = state.areas.find((one) => one.area === state.familiar?.area) ?? state.areas[0];
+  const familiar = area ? parts(area) : [];
+  const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf } = condition;
+  return (
+    (!symptomAt || anywhereIn(state, (felt) => isOnSide(felt, symptomAt, side))) &&
+    (!familiarAt || familiar.some((felt) => isOnSide(felt, familiarAt, side))) &&
+    (!familiarNotAt || !familiar.some(({ site }) => familiarNotAt.includes(site))) &&
+    (!noneInMidlineOf || !anywhereIn(state, (felt) => felt.side === "central" && noneInMidlineOf.includes(felt.site)))
+  );
 }
+
+const chosen = ({ because, when: _when, ...start }: StartingProbability, reason: string = because): Start => ({
+  ...start,
+  reason,
+});
 
 /**
- * Where the sacroiliac joint of one side starts: what the practitioner set for
- * this exam, else what the complaint says.
+ * Where one side of a source starts: what the practitioner set for this exam,
+ * else what the complaint says of it.
  *
- * @example sacroiliacStart(state, "right", settings).mean // 0.25
+ * @param side null for a source without sides
+ * @example startOf(state, "sacroiliac", "right", settings, SHIPPED_EVIDENCE).mean // 0.25
  */
-export function sacroiliacStart(state: ExamState, side: Side, settings: ReadingSettings): Start {
-  const own = state.starts.findLast(
-    (start) => start.source === "sacroiliac" && (start.side === side || start.side === null),
-  );
+export function startOf(
+  state: ExamState,
+  source: SourceId,
+  side: Side | null,
+  settings: ReadingSettings,
+  evidence: Evidence,
+): Start {
+  const own = state.starts.findLast((start) => start.source === source && (start.side === side || start.side === null));
   if (own) {
     return {
-      id: "sacroiliac.set",
-      source: "sacroiliac",
+      id: `${source}.set`,
+      source,
       mean: own.mean,
       equivalentPeople: own.equivalentPeople,
       population: "set for this person",
@@ -49,19 +83,18 @@ export function sacroiliacStart(state: ExamState, side: Side, settings: ReadingS
       reason: own.reason,
     };
   }
-  if (state.areas.length === 0) return { ...SACROILIAC_STARTS.chronicLowBack, reason: "no complaint is recorded yet" };
-  if (!hasSymptom(state, "sacroiliac", side)) {
-    return {
-      ...SACROILIAC_STARTS.noSymptom,
-      mean: settings.noSymptomStart,
-      reason: "no symptom on this side where the joint is usually felt",
-    };
-  }
-  const both = hasSymptom(state, "sacroiliac", otherSide(side)) ? "; both sides hurt, so each side is given it" : "";
-  if (isBelowL5(state, side))
-    return {
-      ...SACROILIAC_STARTS.belowL5,
-      reason: `the familiar symptom is below L5, with none in the midline${both}`,
-    };
-  return { ...SACROILIAC_STARTS.chronicLowBack, reason: `low back or buttock pain, not only below L5${both}` };
+  const candidates = startsOf(evidence, source);
+  const usual = candidates.findLast(({ when }) => when) ?? otherStart(source);
+  if (state.areas.length === 0) return chosen(usual, "no complaint is recorded yet");
+  if (!hasSymptom(state, source, side)) return chosen(noSymptomStart(source, settings.noSymptomStart));
+  const found = candidates.find(({ when }) => when && fits(when, state, side)) ?? otherStart(source);
+  const both =
+    SOURCES[source].sided && side !== null && hasSymptom(state, source, otherSide(side))
+      ? "; both sides hurt, so each side is given it"
+      : "";
+  return chosen(found, `${found.because}${both}`);
 }
+
+/** The other starts that could be taken for a source, to be chosen by hand. */
+export const otherStarts = (source: SourceId, start: Start, evidence: Evidence): readonly StartingProbability[] =>
+  startsOf(evidence, source).filter(({ id }) => id !== start.id);

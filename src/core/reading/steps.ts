@@ -1,13 +1,25 @@
 import type { AccuracyRecord } from "../knowledge/evidence";
-import { protocolOf } from "../knowledge/protocols";
+import { type GroupId, GROUPS, protocolOf } from "../knowledge/protocols";
 import { sideLetter } from "../vocabulary/sides";
-import { hold, type Item, memberSum, type Recipe, series, type SingleItem, weighGroup } from "./combine";
-import type { RuleVerdict } from "./rules";
+import {
+  hold,
+  type Item,
+  memberSum,
+  type Recipe,
+  type RuleItem,
+  type SingleItem,
+  weighGroup,
+  weighMembers,
+} from "./combine";
 import type { TestOutcome } from "./interpret";
+import { describeVerdict, type RuleVerdict } from "./rules";
 
 /** One line of opened reasoning: a figure, what was done to it, and what it moved. */
 export type Step = {
+  readonly id: string;
   readonly label: string;
+  /** The tissue group it is discounted within. */
+  readonly group: GroupId;
   /** The ratio as printed or computed; null for a rule that is still open. */
   readonly printed: number | null;
   /** The ratio it counts for after limit and hold, before the discount. */
@@ -17,6 +29,8 @@ export type Step = {
   /** Natural log-odds it moves the answer by. */
   readonly moves: number;
   readonly remark: string | null;
+  /** The stronger result of the same group that it is discounted behind. */
+  readonly behind: string | null;
   /** Id of the record or rule whose citation and standing stand beside it. */
   readonly figure: string;
   /** A rule's members, while it is open. */
@@ -30,64 +44,81 @@ export type Figures = ReadonlyMap<string, { outcome: TestOutcome; record: Accura
 
 function singleStep(item: SingleItem, weight: number, figures: Figures): Step {
   const found = figures.get(item.id);
-  const limited = item.value !== item.printed ? `counts for ${Math.exp(item.value).toFixed(2)} at most` : null;
+  const limited =
+    item.value !== item.printed ? `a single test counts for ${ratioText(Math.exp(item.value))} at most` : null;
   return {
+    id: item.id,
     label: `${found ? testLabel(found.outcome) : item.id} ${item.positive ? "positive" : "negative"}`,
+    group: item.group,
     printed: Math.exp(item.printed),
     counted: Math.exp(item.value),
     weight,
     moves: weight * item.value,
     remark: limited,
+    behind: null,
     figure: item.record,
     parts: [],
   };
 }
 
+/** A likelihood ratio in two digits after the point, one from ten on. @example ratioText(4.0159) // "4.02" */
+export const ratioText = (ratio: number): string => ratio.toFixed(ratio >= 10 ? 1 : 2);
+
 const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
 
 function ruleRemark(verdict: RuleVerdict, sum: number, held: number): string {
+  if (verdict.settled && verdict.ratio !== null)
+    return `the rule's own figure: ${describeVerdict(verdict).split("; ")[0]}`;
   if (verdict.settled)
-    return verdict.verdict === "met"
-      ? "the rule's own figure, since it is met"
-      : "the rule's own figure, since it can no longer be met";
+    return "the study gives no figure for this count: its tests, discounted and held between the figures there are";
   if (near(sum, held)) return "open: its done tests, discounted";
   return held < sum
-    ? `open: held at the most the rule can still say (${Math.exp(held).toFixed(2)})`
-    : `open: held at the least the rule can still say (${Math.exp(held).toFixed(2)})`;
+    ? `open: held at the most the rule can still say (${ratioText(Math.exp(held))})`
+    : `open: held at the least the rule can still say (${ratioText(Math.exp(held))})`;
 }
 
-function ruleStep(
-  item: Extract<Item, { kind: "rule" }>,
-  weight: number,
-  dependence: number,
-  verdict: RuleVerdict,
-  figures: Figures,
-): Step {
-  const sum = memberSum(item, dependence);
+/** Each result behind the strongest of the same sign says what it stands behind. */
+function withBehind(steps: readonly Step[]): Step[] {
+  return steps.map((step) => {
+    if (step.weight === 1) return step;
+    const strongest = steps.find((one) => one.weight === 1 && Math.sign(one.moves) === Math.sign(step.moves || 1));
+    return { ...step, behind: strongest?.label ?? null };
+  });
+}
+
+function ruleStep(item: RuleItem, weight: number, recipe: Recipe, verdict: RuleVerdict, figures: Figures): Step {
+  const sum = memberSum(item, recipe);
   const held = item.begun ? hold(sum, item.low?.value ?? null, item.high?.value ?? null) : 0;
+  const fromRule = verdict.settled && verdict.ratio !== null;
   return {
+    id: item.id,
     label: `${verdict.rule.label}, ${verdict.verdict}`,
-    printed: verdict.settled ? Math.exp(held) : null,
+    group: item.group,
+    printed: fromRule ? Math.exp(held) : null,
     counted: Math.exp(held),
     weight,
     moves: weight * held,
     remark: ruleRemark(verdict, sum, held),
+    behind: null,
     figure: verdict.rule.id,
-    parts: verdict.settled
+    parts: fromRule
       ? []
-      : item.memberGroups.flatMap((group) =>
-          series(group, dependence).map((part) => singleStep(part.item, part.weight, figures)),
-        ),
+      : withBehind(weighMembers(item, recipe).map((part) => singleStep(part.item, part.weight, figures))),
   };
 }
 
 /** The steps of a recipe, strongest support first in each group; their moves add up to the evidence's sum. */
 export function stepsOf(recipe: Recipe, verdict: RuleVerdict | null, figures: Figures): Step[] {
   return recipe.groups.flatMap((group) =>
-    weighGroup(group, recipe.dependence).map(({ item: { item }, weight }) =>
-      item.kind === "single" || !verdict
-        ? singleStep(item as SingleItem, weight, figures)
-        : ruleStep(item, weight, recipe.dependence, verdict, figures),
+    withBehind(
+      weighGroup(group, recipe).map(({ item: { item }, weight }: { item: { item: Item }; weight: number }) =>
+        item.kind === "single" || !verdict
+          ? singleStep(item as SingleItem, weight, figures)
+          : ruleStep(item, weight, recipe, verdict, figures),
+      ),
     ),
   );
 }
+
+/** The tissue group of a step in words. */
+export const groupLabel = ({ group }: Pick<Step, "group">): string => GROUPS[group];

@@ -5,6 +5,7 @@ export const WORDS = [
   "not examined",
   "suggested",
   "not suggested",
+  "open",
   "likely",
   "unlikely",
   "leaning towards",

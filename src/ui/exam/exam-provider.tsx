@@ -14,6 +14,7 @@ import {
 import { v7 as newId, v4 as randomId } from "uuid";
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
+import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence/changes";
 import { extended, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
 import { assessGuard, type Guard } from "@/core/guard/assess";
@@ -35,6 +36,9 @@ type ExamContextValue = {
   readonly state: ExamState;
   readonly guard: Guard;
   readonly reading: Reading;
+  /** The clinic's changes this exam is read under; null when this store does not hold them. */
+  readonly changes: EvidenceChanges | null;
+  readonly evidence: HeldEvidence;
   readonly sheet: RunSheet;
   /** The same person's visit before this one, to compare with; null when there was none. */
   readonly previous: PreviousVisit | null;
@@ -87,11 +91,18 @@ function deviceId(): string {
   }
 }
 
+/** The clinic's changes by version, as far as this exam needs them, and the version in force. */
+export type HeldEvidence = {
+  readonly held: Readonly<Record<string, EvidenceChanges>>;
+  readonly current: string;
+};
+
 type Props = {
   exam: string;
   initial: { events: readonly ExamEvent[]; head: ChainHead };
   profile: Profile;
   previous: PreviousVisit | null;
+  evidence: HeldEvidence;
   children: ReactNode;
 };
 
@@ -167,7 +178,7 @@ const sentenceOf = (error: unknown): string => {
 
 /** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
 export function ExamProvider(props: Props) {
-  const { exam, profile, previous, children } = props;
+  const { exam, profile, previous, evidence, children } = props;
   const { client, snapshot } = useClient(props);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
@@ -176,9 +187,10 @@ export function ExamProvider(props: Props) {
   const derived = useMemo(() => {
     const state = stateOf(exam, events);
     const guard = assessGuard(state);
-    const reading = readExam(state);
-    return { state, guard, reading, sheet: runSheet(state, guard, reading) };
-  }, [exam, events]);
+    const changes = evidence.held[state.evidence] ?? null;
+    const reading = readExam(state, resolveEvidence(changes ?? NO_CHANGES));
+    return { state, guard, changes, reading, sheet: runSheet(state, guard, reading) };
+  }, [exam, events, evidence]);
 
   const attempt = useCallback(
     async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
@@ -201,6 +213,7 @@ export function ExamProvider(props: Props) {
       exam,
       profile,
       previous,
+      evidence,
       events,
       ...derived,
       append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
@@ -212,7 +225,7 @@ export function ExamProvider(props: Props) {
       setAmending,
       newId,
     }),
-    [exam, profile, previous, events, derived, attempt, amendment, refusal, amending],
+    [exam, profile, previous, evidence, events, derived, attempt, amendment, refusal, amending],
   );
   const syncing = useMemo<SyncContextValue>(
     () => ({

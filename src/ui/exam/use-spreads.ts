@@ -1,44 +1,65 @@
 "use client";
 
-import { type Remote, wrap } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { NO_CHANGES } from "@/core/evidence/changes";
+import type { NextTests } from "@/core/planning/next-test";
 import type { Spread } from "@/core/reading/draws";
-import type { Reading } from "@/core/reading/reading";
-import type { SpreadWorker } from "@/workers/spread.worker";
+import { sourceKey, type SourceReading } from "@/core/reading/reading";
+import { useExam } from "./exam-provider";
+import { readingWorker } from "./reading-worker";
 
 const AFTER_PAINT_MS = 60;
 
-let remote: Remote<SpreadWorker> | null = null;
+/** Intervals by `sourceKey`. */
+export type Spreads = Readonly<Record<string, Spread>>;
+const NONE: Spreads = {};
 
-/** One worker for the page; its draws are kept between taps. */
-function spreadWorker(): Remote<SpreadWorker> {
-  if (remote) return remote;
-  const worker = new Worker(new URL("../../workers/spread.worker.ts", import.meta.url), { type: "module" });
-  /** A worker whose script could not be fetched is made anew when next asked; until then the point values stand alone. */
-  worker.addEventListener("error", () => (remote = null));
-  return (remote = wrap<SpreadWorker>(worker));
+/** Asks the worker once the tap has been painted; an answer that was overtaken is dropped. */
+function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): T {
+  const [answer, setAnswer] = useState(initial);
+  const turn = useRef(0);
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
+  });
+  useEffect(() => {
+    const mine = ++turn.current;
+    const timer = setTimeout(async () => {
+      const found = await latest.current();
+      if (turn.current === mine) setAnswer(found);
+    }, AFTER_PAINT_MS);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return answer;
 }
 
 /**
- * The intervals of a reading's figured sources, worked out off the main thread.
- * While new ones are on their way the last ones stay; null before the first.
+ * The intervals of the sources that figures have moved, worked out off the main
+ * thread. While new ones are on their way the last ones stay.
  */
-export function useSpreads({ figured, settings }: Reading): readonly (Spread | null)[] {
-  const [spreads, setSpreads] = useState<readonly (Spread | null)[]>([null, null]);
-  const asked = useRef(0);
-  const requests = JSON.stringify(
-    figured.map(({ recipe, wording }) => ({ recipe, ratioLimit: settings.ratioLimit, band: wording.band })),
+export function useSpreads(sources: readonly SourceReading[]): Spreads {
+  const { reading, changes } = useExam();
+  const requests = useMemo(
+    () =>
+      Object.fromEntries(
+        sources
+          .filter(({ figured }) => figured)
+          .map(({ source, side, recipe, wording }) => [sourceKey(source, side), { recipe, band: wording.band }]),
+      ),
+    [sources],
   );
+  const key = useMemo(
+    () => JSON.stringify([requests, reading.settings.ratioLimit, reading.evidence.version]),
+    [requests, reading],
+  );
+  return useAsked(NONE, key, () =>
+    readingWorker().spreads(requests, reading.settings.ratioLimit, changes ?? NO_CHANGES),
+  );
+}
 
-  useEffect(() => {
-    const turn = ++asked.current;
-    /** After the tap has been painted: the draws must not take its frame. */
-    const timer = setTimeout(async () => {
-      const found = await spreadWorker().spreads(JSON.parse(requests));
-      if (asked.current === turn) setSpreads(found);
-    }, AFTER_PAINT_MS);
-    return () => clearTimeout(timer);
-  }, [requests]);
-
-  return spreads;
+/** What to test next; null until the first answer. */
+export function useNextTests(): NextTests | null {
+  const { state, events, changes, reading } = useExam();
+  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version}`;
+  return useAsked<NextTests | null>(null, key, () => readingWorker().next(state, changes ?? NO_CHANGES));
 }

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { memo } from "react";
 import type { Spread } from "@/core/reading/draws";
 
@@ -10,6 +11,12 @@ type BeamProps = {
   /** Under 18: shown greyed. */
   greyed: boolean;
   label: string;
+  /** Drawn the other way round, 0 at its right end: the right side's half of a mirrored row. */
+  mirrored?: boolean;
+  /** As low as a line of text. */
+  slim?: boolean;
+  /** Said elsewhere already. */
+  silent?: boolean;
 };
 
 const GRAINS = 44;
@@ -30,35 +37,40 @@ function quantile({ p95, p50, median }: Spread, share: number): number {
   return known[below]! + (known[below + 1]! - known[below]!) * beyond;
 }
 
-function DrawnBeam({ probability, start, spread, likelyFrom, unlikelyTo, greyed, label }: BeamProps) {
-  const band = (low: number, high: number) => ({ left: percent(low), width: percent(high - low) });
-  const move = "transition-[left,width] duration-300 ease-out";
+function DrawnBeam(props: BeamProps) {
+  const { probability, start, spread, likelyFrom, unlikelyTo, greyed, label, mirrored, slim, silent } = props;
+  const edge = mirrored ? "right" : "left";
+  const at = (value: number) => ({ [edge]: percent(value) });
+  const band = (low: number, high: number) => ({ [edge]: percent(low), width: percent(high - low) });
+  const centred = mirrored ? "translate-x-1/2" : "-translate-x-1/2";
+  const move = "transition-[left,right,width] duration-300 ease-out";
   return (
     <div
-      role="img"
-      aria-label={label}
-      className={`relative h-10 overflow-hidden rounded-md border border-edge bg-well ${greyed ? "opacity-60 grayscale" : ""}`}
+      {...(silent ? { "aria-hidden": true } : { role: "img", "aria-label": label })}
+      className={clsx(
+        "relative overflow-hidden rounded-md border border-edge bg-well print:[print-color-adjust:exact]",
+        slim ? "h-7" : "h-10",
+        greyed && "opacity-60 grayscale",
+      )}
     >
       {[unlikelyTo, likelyFrom].map((threshold) => (
-        <span key={threshold} className="absolute inset-y-0 w-px bg-edge" style={{ left: percent(threshold) }} />
+        <span key={threshold} className="absolute inset-y-0 w-px bg-edge" style={at(threshold)} />
       ))}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/25 ${move}`} style={band(...spread.p95)} />}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/45 ${move}`} style={band(...spread.p50)} />}
       {spread && (
         <svg aria-hidden className="absolute inset-0 size-full fill-ink/50">
-          {grains.map(({ share, height, size }) => (
-            <circle key={share} cx={percent(quantile(spread, share))} cy={`${height}%`} r={size / 2} />
-          ))}
+          {grains.map(({ share, height, size }) => {
+            const along = quantile(spread, share);
+            return <circle key={share} cx={percent(mirrored ? 1 - along : along)} cy={`${height}%`} r={size / 2} />;
+          })}
         </svg>
       )}
-      <span className="absolute bottom-0 h-2.5 w-0.5 -translate-x-1/2 bg-ink" style={{ left: percent(start) }} />
+      <span className={`absolute bottom-0 h-2.5 w-0.5 ${centred} bg-ink`} style={at(start)} />
+      <span className={`absolute bottom-2 size-1.5 ${centred} rounded-full bg-ink`} style={at(start)} />
       <span
-        className="absolute bottom-2 size-1.5 -translate-x-1/2 rounded-full bg-ink"
-        style={{ left: percent(start) }}
-      />
-      <span
-        className={`absolute inset-y-0 w-1.5 -translate-x-1/2 rounded-full border border-ink bg-glow ${move}`}
-        style={{ left: percent(probability) }}
+        className={`absolute inset-y-0 w-1.5 ${centred} rounded-full border border-ink bg-glow ${move}`}
+        style={at(probability)}
       />
     </div>
   );

@@ -10,6 +10,7 @@ import { SOURCES } from "@/core/vocabulary/sources";
 import { FamilyMark } from "../figures/family-mark";
 import { PositionFigure } from "../figures/position-figure";
 import { Card } from "../primitives/card";
+import { RecordText } from "../evidence/figures-line";
 import { PageHeader } from "../shell/page-header";
 
 const Terms = ({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) => (
@@ -110,11 +111,6 @@ function Reading({ protocol }: { protocol: Protocol }) {
   );
 }
 
-const MOVED: ReadonlySet<string> = new Set(["sacroiliac-provocation"]);
-
-const withInterval = (value: number, interval?: readonly [number, number]): string =>
-  interval ? `${value} [${interval.join("-")}]` : String(value);
-
 function Evidence({ test }: { test: TestId }) {
   const records = EVIDENCE.filter((record) => record.test === test);
   const { citations } = protocolOf(test);
@@ -124,26 +120,13 @@ function Evidence({ test }: { test: TestId }) {
         <p>No figure is shipped for this test: it is recorded and read by rule.</p>
       ) : (
         <ul className="flex flex-col gap-2 text-sm">
-          {!MOVED.has(protocolOf(test).tissueGroup) && (
-            <li className="text-soft">Shown here; in this version only sacroiliac figures move a probability.</li>
-          )}
           {records.map((record) => (
             <li key={record.id}>
               <strong>
                 {SOURCES[record.source].label}
-                {record.testedSide ? ` ${record.testedSide}` : ""}: sensitivity{" "}
-                {withInterval(record.sensitivity, record.sensitivity95)}, specificity{" "}
-                {withInterval(record.specificity, record.specificity95)}
-                {record.lrPositive ? `, LR+ ${record.lrPositive}` : ""}
-                {record.lrNegative ? `, LR- ${record.lrNegative}` : ""}
+                {record.testedSide ? ` ${record.testedSide}` : ""}
               </strong>
-              <span className="block">
-                Positive is: {record.definition}. {record.population}; {record.reference}.
-              </span>
-              <span className="block text-soft">
-                {CITATIONS[record.citation]} ({record.standing}, check before clinical reliance)
-                {record.off ? ` · off: ${record.off}` : ""}
-              </span>
+              <RecordText record={record} />
             </li>
           ))}
         </ul>

@@ -1,15 +1,19 @@
 "use client";
 
 import Link from "next/link";
-import { sheetTests } from "@/core/exam/sheet";
-import { protocolOf } from "@/core/knowledge/protocols";
 import { raiseGaps } from "@/core/reading/raises";
+import { examinedByFamily, sourceKey, type SourceReading } from "@/core/reading/reading";
+import { testLabel } from "@/core/reading/steps";
+import { percentText } from "@/core/reading/words";
+import { SOURCES } from "@/core/vocabulary/sources";
+import { FamilyMark } from "../figures/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-import { useSpreads } from "../exam/use-spreads";
-import { BeamRow } from "./beam-row";
+import { type Spreads, useSpreads } from "../exam/use-spreads";
+import { NextTests } from "./next-card";
 import { RuleCounters } from "./rule-counters";
-import { Signs } from "./signs";
+import { SourceBeam } from "./source-beam";
+import { sourceName, wordOf } from "./source-words";
 
 /** Seated against supine raise: they should agree, and a gap asks for a repeat. */
 function RaisesCompared() {
@@ -23,40 +27,94 @@ function RaisesCompared() {
   ));
 }
 
+/** What is said beside a source: severe, no thrust techniques, new since the technique. */
+const notesOf = ({ outcomes }: SourceReading): string[] => [
+  ...new Set(
+    outcomes.flatMap(({ note, newSinceTechnique }) => [
+      ...(note ? [note] : []),
+      ...(newSinceTechnique ? ["new since the technique"] : []),
+    ]),
+  ),
+];
+
+/** One source on one side: its beam, or what its signs say. */
+function Source({ one, spreads }: { one: SourceReading; spreads: Spreads }) {
+  const spread = spreads[sourceKey(one.source, one.side)];
+  const tests = one.outcomes.filter(({ outcome }) => outcome !== "not tested");
+  return (
+    <li
+      data-source={one.source}
+      data-beam={one.side ?? "midline"}
+      data-probability={one.probability.toFixed(4)}
+      data-word={one.wording.word}
+      className="flex flex-col gap-0.5"
+    >
+      <span className="flex items-center gap-1.5 leading-tight">
+        {one.side && <SideBadge side={one.side} size="sm" />}
+        <FamilyMark family={SOURCES[one.source].family} size={16} />
+        <span className="text-sm">{SOURCES[one.source].label}:</span>
+        <strong className="text-sm">{wordOf(one, spread)}</strong>
+        {one.figured && <span className="ml-auto font-bold whitespace-nowrap">{percentText(one.probability)}</span>}
+      </span>
+      {one.figured ? (
+        <SourceBeam one={one} spread={spread} slim />
+      ) : (
+        <span className="text-sm text-soft">
+          by sign only, no figure ({tests.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")})
+        </span>
+      )}
+      {notesOf(one).map((note) => (
+        <span key={note} className="text-sm text-caution">
+          {note}
+        </span>
+      ))}
+    </li>
+  );
+}
+
+const MOST_AGAINST = 4;
+const SPOKEN_FOR = new Set(["likely", "leaning towards", "suggested", "unsettled", "open"]);
+
 /** The reading as it stands, beside the test. */
 export function ReadingPanel() {
-  const { exam, reading, state } = useExam();
-  const spreads = useSpreads(reading);
-  const onSheet = sheetTests(state).some((test) => protocolOf(test).tissueGroup === "sacroiliac-provocation");
-  const examined = reading.figured.some(({ wording }) => wording.word !== "not examined");
-  /** What was not examined does not stand before what was. */
-  const shown = examined || (onSheet && reading.signs.length === 0);
-  const against = reading.figured.filter((figured) => figured.against.length > 0);
+  const { exam, reading } = useExam();
+  const spreads = useSpreads(reading.sources);
+  const shown = examinedByFamily(reading).families.flatMap(({ sources }) =>
+    sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
+  );
+  const against = shown
+    .filter(({ wording }) => SPOKEN_FOR.has(wording.word))
+    .flatMap((one) => one.against.slice(0, 2).map((line) => ({ one, line })))
+    .slice(0, MOST_AGAINST);
   return (
-    <div className="flex flex-col gap-4 rounded-2xl border border-line bg-card p-3">
-      {shown &&
-        reading.figured.map((figured, index) => (
-          <BeamRow key={figured.side} figured={figured} spread={spreads[index] ?? null} />
+    <div className="flex flex-col gap-3 rounded-2xl border border-line bg-card p-3">
+      {shown.length === 0 && <p className="text-soft">Nothing examined yet.</p>}
+      <ul className="flex flex-col gap-2">
+        {shown.map((one) => (
+          <Source key={sourceKey(one.source, one.side)} one={one} spreads={spreads} />
         ))}
-      {shown && <RuleCounters onlyPreferred />}
-      {!shown && reading.signs.length === 0 && <p className="text-soft">Nothing examined yet.</p>}
-      <Signs />
+      </ul>
+      <RuleCounters />
       <RaisesCompared />
       {against.length > 0 && (
         <section aria-label="What argues against">
           <h3 className="text-sm font-semibold text-soft">What argues against</h3>
           <ul className="flex flex-col gap-1 text-sm">
-            {against.flatMap((figured) =>
-              figured.against.slice(0, 3).map((line) => (
-                <li key={`${figured.side} ${line}`} className="flex gap-1.5">
-                  <SideBadge side={figured.side} size="sm" />
-                  {line}
-                </li>
-              )),
-            )}
+            {against.map(({ one, line }) => (
+              <li key={`${sourceKey(one.source, one.side)} ${line}`} className="flex gap-1.5">
+                {one.side && <SideBadge side={one.side} size="sm" />}
+                <span>
+                  <span className="text-soft">{sourceName({ ...one, side: null })}:</span> {line}
+                </span>
+              </li>
+            ))}
           </ul>
         </section>
       )}
+      <section aria-label="What to test next">
+        <h3 className="text-sm font-semibold text-soft">Would tell most next</h3>
+        <NextTests short />
+      </section>
       <Link href={`/exams/${exam}/reading`} className="flex min-h-11 items-center font-medium underline">
         Why? Open the reasoning
       </Link>

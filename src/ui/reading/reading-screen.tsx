@@ -1,68 +1,23 @@
 "use client";
 
-import { percentText } from "@/core/reading/words";
-import type { Spread } from "@/core/reading/draws";
+import { useState } from "react";
 import { schoolsThatDiffer } from "@/core/exam/settings";
 import { findSchool } from "@/core/knowledge/protocols";
-import { RULES } from "@/core/knowledge/rules";
-import type { FiguredReading } from "@/core/reading/reading";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { examinedByFamily, sourceKey } from "@/core/reading/reading";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
-import { PeopleGrid } from "../figures/people-grid";
-import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
-import { BeamRow } from "./beam-row";
-import { Reasoning } from "./reasoning";
+import { BeamsCard } from "./beams-card";
+import { Directions, RootLevel } from "./directions";
+import { EvidenceVersion } from "./evidence-version";
+import { NextTests } from "./next-card";
+import { Opened } from "./opened";
 import { RuleCounters } from "./rule-counters";
-import { Signs } from "./signs";
-import { StartForm } from "./start-form";
-
-function SourceCard({ figured, spread }: { figured: FiguredReading; spread: Spread | null }) {
-  const { reading } = useExam();
-  const examined = figured.wording.word !== "not examined";
-  return (
-    <Card>
-      <h2 className="sr-only">
-        {SOURCES[figured.source].label}, {figured.side}
-      </h2>
-      <BeamRow figured={figured} spread={spread} />
-      {spread && examined && (
-        <p className="mt-1 text-sm text-soft">
-          Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100 between{" "}
-          {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
-        </p>
-      )}
-      {examined && !reading.underAge && (
-        <div className="mt-3 max-w-md">
-          <PeopleGrid probability={figured.probability} greyed={false} />
-        </div>
-      )}
-      {figured.against.length > 0 && (
-        <section className="mt-3" aria-label={`What argues against, ${figured.side}`}>
-          <h3 className="font-semibold">What argues against</h3>
-          <ul className="list-disc pl-6">
-            {figured.against.map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <details className="mt-3" open={figured.steps.length + figured.listings.length > 0}>
-        <summary className="flex min-h-11 items-center gap-2 font-semibold">
-          <SideBadge side={figured.side} size="sm" /> Step by step
-        </summary>
-        <Reasoning figured={figured} />
-      </details>
-      <StartForm key={figured.start.mean} figured={figured} />
-    </Card>
-  );
-}
 
 const DEPENDENCES = ["0", "0.3", "0.5", "0.7", "1"] as const;
 
-/** Which rule counts and how far related tests are discounted: a recorded choice. */
+/** How far related tests are discounted, and where a symptom counts: recorded choices. */
 function ReadingChoices() {
   const { reading, append } = useExam();
   const { settings } = reading;
@@ -72,16 +27,6 @@ function ReadingChoices() {
     <Card heading="How it is read">
       <div className="flex flex-col gap-4">
         <Choice
-          label="The rule that counts"
-          stacked
-          value={settings.preferredRule}
-          options={[
-            ...RULES.map((rule) => ({ value: rule.id, label: `${rule.label}, ${rule.k} of ${rule.members.length}` })),
-            { value: "none", label: "no rule: single tests only" },
-          ]}
-          onChoose={(preferredRule) => change({ preferredRule }, "another rule was chosen on the reading page")}
-        />
-        <Choice
           label="Assumed dependence between related tests (ρ)"
           value={String(settings.dependence)}
           options={DEPENDENCES.map((value) => ({ value: value as string, label: value }))}
@@ -90,7 +35,7 @@ function ReadingChoices() {
           }
         />
         <Choice
-          label="What counts as positive"
+          label="What counts as positive for the sacroiliac joint"
           stacked
           value={settings.feltWhere as string}
           options={[
@@ -125,34 +70,38 @@ function OtherSchools() {
   );
 }
 
-/** The whole reading on its own page, with every step open to be checked. */
+/** The whole answer at once, and any source opened beneath it. */
 export function ReadingScreen() {
   const { reading } = useExam();
-  const spreads = useSpreads(reading);
-  const examined = reading.figured.some(({ wording }) => wording.word !== "not examined");
+  const spreads = useSpreads(reading.sources);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const first = examinedByFamily(reading).families[0]?.sources[0]?.rows.toSorted(
+    (a, b) => Number(b.figured) - Number(a.figured) || b.probability - a.probability,
+  )[0];
+  const opened = reading.sources.find(({ source, side }) => sourceKey(source, side) === chosen) ?? first;
+  const key = opened ? sourceKey(opened.source, opened.side) : null;
   return (
-    <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_23rem]">
-      <div className="flex flex-col gap-4">
+    <div className="mx-auto grid w-full max-w-[86rem] gap-3 p-3 lg:grid-cols-[1fr_20rem]">
+      <div className="flex min-w-0 flex-col gap-3">
         {reading.underAge && (
           <p className="rounded-lg bg-caution-well p-3 font-medium text-caution">
             Under 18: all figures come from adults, so probabilities are greyed.
           </p>
         )}
         <OtherSchools />
-        {(reading.signs.length === 0 || examined) &&
-          reading.figured.map((figured, index) => (
-            <SourceCard key={figured.side} figured={figured} spread={spreads[index] ?? null} />
-          ))}
+        <BeamsCard spreads={spreads} chosen={key} onChoose={setChosen} />
+        {opened && <Opened key={key} one={opened} spread={spreads[key!]} />}
       </div>
-      <div className="flex flex-col gap-4">
-        <Card heading="Rules">
+      <div className="flex flex-col gap-3">
+        <Card heading="What to test next" className="no-print p-3!">
+          <NextTests />
+        </Card>
+        <EvidenceVersion />
+        <Directions />
+        <RootLevel />
+        <Card heading="Rules that count" className="p-3!">
           <RuleCounters />
         </Card>
-        {reading.signs.length > 0 && (
-          <Card heading="By sign only">
-            <Signs />
-          </Card>
-        )}
         <ReadingChoices />
         <p className="text-sm text-soft">
           Sources are not mutually exclusive and need not add up to one. This is an aid to licensed judgement and local

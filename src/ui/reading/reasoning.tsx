@@ -1,66 +1,139 @@
 "use client";
 
-import { percentText } from "@/core/reading/words";
 import { scaleLinear } from "d3";
-import { CITATIONS } from "@/core/knowledge/citations";
-import { EVIDENCE } from "@/core/knowledge/evidence";
-import { findRule } from "@/core/knowledge/rules";
+import { citationText } from "@/core/knowledge/citations";
+import { findRecord, findRuleIn } from "@/core/evidence/evidence-set";
+import { ratiosOf, UNCERTAINTY_TEXT } from "@/core/reading/figures";
+import { whySpecificityIsNot } from "@/core/reading/frequencies";
 import { logit, probabilityOf } from "@/core/reading/odds";
-import type { FiguredReading } from "@/core/reading/reading";
-import { type Step, testLabel } from "@/core/reading/steps";
+import type { SourceReading } from "@/core/reading/reading";
+import { groupLabel, ratioText, type Step, testLabel } from "@/core/reading/steps";
+import { ofHundred, percentText } from "@/core/reading/words";
+import { PeopleGrid } from "../figures/people-grid";
+import { useExam } from "../exam/exam-provider";
 
-const ratio = (value: number): string => value.toFixed(2);
-const figureSource = (id: string) => EVIDENCE.find((record) => record.id === id) ?? findRule(id);
+const TICKS = [0.01, 0.05, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95, 0.99];
+const WIDTH = 300;
 
-/** A bar from where the log-odds stood to where this step takes them. */
-function MoveBar({ from, to }: { from: number; to: number }) {
-  const x = scaleLinear([logit(0.005), logit(0.995)], [0, 100]).clamp(true);
+/** One scale of log-odds for the whole picture, wide enough for every step and at least 5 % to 75 %. */
+function scaleFor(stops: readonly number[]) {
+  const low = Math.max(logit(0.004), Math.min(logit(0.05), ...stops) - 0.4);
+  const high = Math.min(logit(0.996), Math.max(logit(0.75), ...stops) + 0.4);
+  return scaleLinear([low, high], [0, WIDTH]).clamp(true);
+}
+type Scale = ReturnType<typeof scaleFor>;
+
+/** A bar from where the log-odds stood to where a step takes them, hung from the step before. */
+function MoveBar({ from, to, x }: { from: number; to: number; x: Scale }) {
   const [low, high] = [x(Math.min(from, to)), x(Math.max(from, to))];
   return (
-    <svg viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden className="h-4 w-full">
-      <rect x={0} y={4} width={100} height={2} fill="var(--line)" />
+    <svg viewBox={`0 0 ${WIDTH} 40`} preserveAspectRatio="none" aria-hidden className="h-full min-h-11 w-full">
+      {TICKS.filter((tick) => logit(tick) >= x.domain()[0]! && logit(tick) <= x.domain()[1]!).map((tick) => (
+        <line
+          key={tick}
+          x1={x(logit(tick))}
+          x2={x(logit(tick))}
+          y1={0}
+          y2={40}
+          stroke="var(--line)"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+      <line
+        x1={x(from)}
+        x2={x(from)}
+        y1={0}
+        y2={20}
+        stroke="var(--edge)"
+        strokeDasharray="3 3"
+        vectorEffect="non-scaling-stroke"
+      />
       <rect
         x={low}
-        y={1.5}
-        width={Math.max(high - low, 0.6)}
-        height={7}
+        y={10}
+        width={Math.max(high - low, 1.5)}
+        height={20}
         fill={to >= from ? "var(--lantern)" : "var(--soft)"}
+        opacity={0.9}
       />
-      <rect x={x(to) - 0.5} y={0} width={1} height={10} fill="var(--ink)" />
+      <line
+        x1={x(to)}
+        x2={x(to)}
+        y1={6}
+        y2={40}
+        stroke="var(--ink)"
+        strokeWidth={2}
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }
 
-function Cite({ figure }: { figure: string }) {
-  const found = figureSource(figure);
-  if (!found) return null;
+/** The scale's chances, above the picture. */
+function Axis({ x }: { x: Scale }) {
   return (
-    <span className="block text-sm text-soft">
-      {CITATIONS[found.citation]}; {found.standing}, check before clinical reliance. {found.population};{" "}
-      {found.reference}.
+    <span aria-hidden className="relative hidden h-5 text-xs text-soft md:block">
+      {TICKS.filter((tick) => logit(tick) >= x.domain()[0]! && logit(tick) <= x.domain()[1]!).map((tick) => (
+        <span key={tick} className="absolute -translate-x-1/2" style={{ left: `${(x(logit(tick)) / WIDTH) * 100}%` }}>
+          {Math.round(tick * 100)}
+        </span>
+      ))}
     </span>
   );
 }
 
-function StepRow({ step, from }: { step: Step; from: number }) {
-  const after = from + step.moves;
+function Cite({ figure, start }: { figure: string; start: number }) {
+  const { reading } = useExam();
+  const record = findRecord(reading.evidence, figure);
+  const found = record ?? findRuleIn(reading.evidence, figure);
+  if (!found) return null;
+  const ratios = record && ratiosOf(record);
   return (
-    <li className="grid gap-x-4 gap-y-1 border-t border-line py-2 md:grid-cols-[1fr_8rem_10rem]">
+    <span className="block text-sm text-soft">
+      {citationText(found.citation)}; {found.standing}, check before clinical reliance.{" "}
+      {[found.population, found.reference].filter(Boolean).join("; ")}
+      {record ? `. Positive there is: ${record.definition}; ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.
+      {ratios && ratios.sensitivity !== null && ratios.specificity !== null && (
+        <details className="text-ink">
+          <summary className="flex min-h-11 items-center underline">
+            Sensitivity {ratios.sensitivity.toFixed(2)}, specificity {ratios.specificity.toFixed(2)}: what that does not
+            say
+          </summary>
+          <p className="max-w-prose">{whySpecificityIsNot(start, ratios.sensitivity, ratios.specificity)}</p>
+        </details>
+      )}
+    </span>
+  );
+}
+
+const weightText = ({ weight, behind, ...step }: Step): string =>
+  weight === 1
+    ? ""
+    : `, counted at ${Math.round(weight * 100)} % of its weight: it loads the same tissue (${groupLabel(step)}) as ${behind ?? "a stronger result"}, so the two overlap`;
+
+const COLUMNS =
+  "grid gap-x-4 gap-y-1 border-t border-line py-1.5 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]";
+
+function StepRow({ step, from, x, start }: { step: Step; from: number; x: Scale; start: number }) {
+  const after = from + step.moves;
+  const limited = step.printed !== null && Math.abs(step.printed - step.counted) > 1e-9;
+  return (
+    <li className={COLUMNS} data-step={step.id}>
       <div>
         <strong>{step.label}</strong>
         <span className="block">
-          ratio {ratio(step.counted)}
-          {step.weight < 1 &&
-            `, counted at ${Math.round(step.weight * 100)} % of its weight because a stronger test of the same group stands before it`}
+          ratio {ratioText(step.counted)}
+          {limited && ` (printed ${ratioText(step.printed!)})`}
+          {weightText(step)}
           {step.remark && ` (${step.remark})`}
         </span>
-        <Cite figure={step.figure} />
+        <Cite figure={step.figure} start={start} />
         {step.parts.length > 0 && (
           <ul className="mt-1 list-disc pl-6 text-sm">
             {step.parts.map((part) => (
               <li key={part.label}>
-                {part.label}: ratio {ratio(part.counted)}
-                {part.weight < 1 ? ` at ${Math.round(part.weight * 100)} %` : ""} <Cite figure={part.figure} />
+                {part.label}: ratio {ratioText(part.counted)}
+                {weightText(part)} <Cite figure={part.figure} start={start} />
               </li>
             ))}
           </ul>
@@ -69,40 +142,69 @@ function StepRow({ step, from }: { step: Step; from: number }) {
       <span className="md:text-right">
         {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(after))}</strong>
       </span>
-      <MoveBar from={from} to={after} />
+      <MoveBar from={from} to={after} x={x} />
     </li>
   );
 }
 
+/** Before and after, each as a hundred people. */
+function Hundred({ one }: { one: SourceReading }) {
+  const { reading } = useExam();
+  if (reading.underAge) return <p className="text-soft">Figures come from adults: do not rely on them here.</p>;
+  return (
+    <div className="grid gap-4 py-2 sm:grid-cols-2">
+      {(
+        [
+          ["Before", one.start.mean],
+          ["After", one.probability],
+        ] as const
+      ).map(([when, chance]) => (
+        <figure key={when}>
+          <PeopleGrid probability={chance} greyed={false} />
+          <figcaption className="text-sm">
+            {when}: {ofHundred(chance)}.
+          </figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
 /** From the start to the result, one figure at a time, with its study and standing. */
-export function Reasoning({ figured }: { figured: FiguredReading }) {
-  const { start, steps, listings, naive, probability, recipe } = figured;
+export function Reasoning({ one }: { one: SourceReading }) {
+  const { start, steps, listings, naive, probability, recipe } = one;
   const startLogOdds = logit(start.mean);
   const before = steps.map(
     (_, index) => startLogOdds + steps.slice(0, index).reduce((sum, step) => sum + step.moves, 0),
   );
+  const x = scaleFor([startLogOdds, ...before, logit(probability)]);
   return (
     <div>
+      <div className="grid gap-x-4 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]">
+        <span />
+        <span className="hidden text-right text-xs text-soft md:block">chance in 100</span>
+        <Axis x={x} />
+      </div>
       <ol>
-        <li className="grid gap-x-4 gap-y-1 py-2 md:grid-cols-[1fr_8rem_10rem]">
+        <li className={COLUMNS}>
           <div>
             <strong>Start</strong>
             <span className="block">
               {start.reason}; worth {start.equivalentPeople} people
             </span>
             <span className="block text-sm text-soft">
-              {start.population}. {start.citation ? `${CITATIONS[start.citation]}; ` : ""}
+              {start.population}. {start.citation ? `${citationText(start.citation)}; ` : ""}
               {start.standing === "none" ? "a setting, not a study" : start.standing}.
             </span>
           </div>
           <strong className="md:text-right">{percentText(start.mean)}</strong>
-          <MoveBar from={startLogOdds} to={startLogOdds} />
+          <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
         </li>
         {steps.map((step, index) => (
-          <StepRow key={step.label} step={step} from={before[index]!} />
+          <StepRow key={step.id} step={step} from={before[index]!} x={x} start={start.mean} />
         ))}
       </ol>
-      <dl className="grid grid-cols-2 gap-3 border-t-2 border-ink py-3">
+      <dl className="grid gap-3 border-t-2 border-ink py-2 sm:grid-cols-2">
         <div>
           <dt className="text-sm text-soft">Result, related tests discounted (ρ = {recipe.dependence})</dt>
           <dd className="text-2xl font-bold">{percentText(probability)}</dd>
@@ -112,6 +214,7 @@ export function Reasoning({ figured }: { figured: FiguredReading }) {
           <dd className="text-2xl">{percentText(naive)}</dd>
         </div>
       </dl>
+      {one.figured && <Hundred one={one} />}
       {listings.length > 0 && (
         <details open>
           <summary className="flex min-h-11 items-center font-medium">Listed, not counted ({listings.length})</summary>

@@ -4,6 +4,7 @@ import { ClipboardCopy, Printer } from "lucide-react";
 import { useState } from "react";
 import { noteText } from "@/core/exchange/note";
 import { writeReferral } from "@/core/exchange/referral-letter";
+import { copyText } from "../copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
@@ -23,8 +24,7 @@ export function ReferralScreen() {
       </div>
     );
   const copy = async () => {
-    await navigator.clipboard.writeText(noteText(letter));
-    setCopied(true);
+    setCopied(await copyText(noteText(letter)));
   };
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_18rem] print:block print:p-0">

@@ -6,6 +6,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
+import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent, ExamRegion } from "@/core/exam/events";
 import { describeProblem, type Problem } from "@/core/problem";
 import type { RosterRow } from "@/server/people";
@@ -21,7 +22,12 @@ import { PersonDialog } from "./person-dialog";
 
 const SEARCH_DELAY_MS = 120;
 
-type RosterProps = { initial: readonly RosterRow[]; profile: Profile | null };
+type RosterProps = {
+  initial: readonly RosterRow[];
+  profile: Profile | null;
+  /** The version of the evidence in force. */
+  evidence: string;
+};
 
 /** Search as you type; the newest answer wins. */
 function useSearch(initial: readonly RosterRow[]) {
@@ -49,7 +55,7 @@ function useSearch(initial: readonly RosterRow[]) {
 }
 
 /** Opens a new exam for a person and goes there. */
-function useNewExam(profile: Profile | null) {
+function useNewExam(profile: Profile | null, evidence: string) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic") => {
@@ -72,6 +78,7 @@ function useNewExam(profile: Profile | null) {
         },
         region,
         settings: profile.settings.reading,
+        ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
       },
     };
     const written = await send<{ receipts: { result: string; why: string | null }[] }>(
@@ -136,9 +143,9 @@ function ExamLinks({ person }: { person: RosterRow }) {
   );
 }
 
-export function RosterScreen({ initial, profile }: RosterProps) {
+export function RosterScreen({ initial, profile, evidence }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
-  const { open, problem: openProblem } = useNewExam(profile);
+  const { open, problem: openProblem } = useNewExam(profile, evidence);
   const { take, message } = useImport();
   const [editing, setEditing] = useState<RosterRow | "new" | null>(null);
   const router = useRouter();

@@ -4,7 +4,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { type PractitionerSettings, withSchool } from "@/core/exam/settings";
-import { RULES } from "@/core/knowledge/rules";
+import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
+import { ruleAsks } from "@/core/reading/rules";
 import { FORCE_UNITS } from "@/core/measurement/force";
 import type { Profile } from "@/server/practitioners";
 import { Button } from "../primitives/button";
@@ -163,9 +164,9 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                   stacked
                   value={settings.reading.preferredRule}
                   options={[
-                    ...RULES.map((rule) => ({
+                    ...SACROILIAC_RULES.map((rule) => ({
                       value: rule.id,
-                      label: `${rule.label}, ${rule.k} of ${rule.members.length}`,
+                      label: `${rule.label}, ${ruleAsks(rule)}`,
                     })),
                     { value: "none", label: "no rule: single tests only" },
                   ]}

@@ -13,6 +13,12 @@ export const PageHeader = ({ profileName, children }: { profileName: string | nu
     <Link href="/library" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
       Library
     </Link>
+    <Link href="/evidence" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
+      Evidence
+    </Link>
+    <Link href="/calculator" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
+      Calculator
+    </Link>
     <Link href="/settings" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
       {profileName ?? "Choose a profile"}
     </Link>

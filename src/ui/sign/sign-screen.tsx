@@ -4,28 +4,13 @@ import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { SIGN_STATEMENT } from "@/core/exam/sign-statement";
 import { noteText, writeNote } from "@/core/exchange/note";
+import { copyText } from "../copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
 import { NotePage } from "./note-page";
-
-/** The clipboard where it is offered, else the old way, which works without a secure context. */
-async function copy(text: string): Promise<boolean> {
-  try {
-    await navigator.clipboard.writeText(text);
-    return true;
-  } catch {
-    const field = document.createElement("textarea");
-    field.value = text;
-    document.body.append(field);
-    field.select();
-    const done = document.execCommand("copy");
-    field.remove();
-    return done;
-  }
-}
 
 function AddNote() {
   const { append } = useExam();
@@ -103,7 +88,7 @@ function SignOff() {
 export function SignScreen() {
   const { exam, state, reading } = useExam();
   const { head } = useSync();
-  const spreads = useSpreads(reading);
+  const spreads = useSpreads(reading.sources);
   const [copied, setCopied] = useState<string | null>(null);
   const note = useMemo(() => writeNote(state, reading, head, spreads), [state, reading, head, spreads]);
   return (
@@ -121,7 +106,7 @@ export function SignScreen() {
             <Button
               onClick={async () =>
                 setCopied(
-                  (await copy(noteText(note)))
+                  (await copyText(noteText(note)))
                     ? "Copied."
                     : "This browser would not copy; select the note and copy it by hand.",
                 )

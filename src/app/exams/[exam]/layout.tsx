@@ -1,6 +1,7 @@
 import { notFound, redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/current-profile";
+import { heldEvidence } from "@/server/evidence";
 import { loadExam, previousVisit } from "@/server/exams";
 import { theStore } from "@/server/store";
 import { ExamProvider } from "@/ui/exam/exam-provider";
@@ -24,6 +25,7 @@ export default async function ExamLayout({
       initial={{ events: stored.events, head: stored.head }}
       profile={profile}
       previous={previousVisit(theStore(), exam)}
+      evidence={heldEvidence(theStore(), stored.events)}
     >
       <ExamShell>{children}</ExamShell>
     </ExamProvider>

@@ -21,6 +21,7 @@ export const majlesi2008: readonly AccuracyRecord[] = [
   {
     ...study,
     id: "straight-leg-raise.majlesi-2008",
+    alternative: true,
     test: "straight-leg-raise",
     source: "lower-lumbosacral-root",
     definition: "positive as the study defined it",

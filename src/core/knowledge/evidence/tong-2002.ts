@@ -11,6 +11,7 @@ export const tong2002: readonly AccuracyRecord[] = [
   {
     ...study,
     id: "foraminal-compression.tong-2002",
+    alternative: true,
     test: "foraminal-compression",
     source: "cervical-root",
     definition: "positive as the study defined it",

@@ -1,7 +1,6 @@
 import type { Side } from "../../vocabulary/sides";
 import type { SourceId } from "../../vocabulary/sources";
 import type { Standing } from "../../vocabulary/examination";
-import type { CitationId } from "../citations";
 import type { Condition, SchoolChoice, TestId } from "../protocols/types";
 
 /** People by what the test said and what the reference standard said. */
@@ -17,15 +16,20 @@ export type AccuracyRecord = {
   readonly definition: string;
   /** The same as a condition, where it differs from how the test is read here. */
   readonly positive?: Condition;
-  readonly sensitivity: number;
-  readonly specificity: number;
+  /** Absent where a study gives ratios alone. */
+  readonly sensitivity?: number;
+  readonly specificity?: number;
   /** As printed, 95 %. */
   readonly sensitivity95?: readonly [number, number];
   readonly specificity95?: readonly [number, number];
   /** Ratios as printed, where they are. */
   readonly lrPositive?: number;
   readonly lrNegative?: number;
+  readonly lrPositive95?: readonly [number, number];
+  readonly lrNegative95?: readonly [number, number];
   readonly people?: number;
+  /** Shown beside the record that counts; counts itself only when chosen in settings. */
+  readonly alternative?: true;
   /** The way of doing the test the figures belong to, by school. */
   readonly variant?: SchoolChoice;
   /** Absent when the paper gives none; then the record has no interval of its own. */
@@ -34,7 +38,8 @@ export type AccuracyRecord = {
   readonly countsRebuilt?: boolean;
   readonly population: string;
   readonly reference: string;
-  readonly citation: CitationId;
+  /** A shipped citation's id, or a clinic's own words for where the figure comes from. */
+  readonly citation: string;
   readonly standing: Standing;
   /** Why the record is shown but moves nothing. */
   readonly off?: string;

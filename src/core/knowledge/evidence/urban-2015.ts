@@ -11,6 +11,7 @@ export const urban2015: readonly AccuracyRecord[] = [
   {
     ...study,
     id: "slump.urban-2015",
+    alternative: true,
     test: "slump",
     source: "lower-lumbosacral-root",
     definition: "positive as the study defined it",

@@ -1,4 +1,19 @@
+import type { Condition } from "../protocols/types";
 import type { AccuracyRecord } from "./types";
+
+/** The study's own definition: any one of the three. */
+const anyOfThree = (measure: string): Condition => ({
+  any: [
+    { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } },
+    { difference: { id: measure, over: 10, way: "either" } },
+    { effect: { "neck-midline": ["eased", "worse"] } },
+    { effect: { "neck-away-last": ["eased", "worse"] } },
+    { effect: { "neck-towards": ["eased", "worse"] } },
+  ],
+});
+
+/** ULNT 1 as the four-item rule and its own record call it positive. */
+export const ULNT_1_AS_STUDIED: Condition = anyOfThree("end");
 
 const study = {
   population: "82 people with neck or arm pain sent for electrodiagnosis",
@@ -83,9 +98,11 @@ export const wainner2003: readonly AccuracyRecord[] = [
   {
     ...study,
     id: "ulnt-1.wainner-2003",
+    alternative: true,
     test: "ulnt-1",
     source: "cervical-root",
     definition: "any of: familiar symptom, elbow difference over 10 degrees, changed by the neck",
+    positive: ULNT_1_AS_STUDIED,
     sensitivity: 0.97,
     specificity: 0.22,
     sensitivity95: [0.9, 1.0],
@@ -97,9 +114,11 @@ export const wainner2003: readonly AccuracyRecord[] = [
   {
     ...study,
     id: "ulnt-2b.wainner-2003",
+    alternative: true,
     test: "ulnt-2b",
     source: "cervical-root",
     definition: "any of: familiar symptom, side difference over 10 degrees, changed by the neck",
+    positive: anyOfThree("end"),
     sensitivity: 0.72,
     specificity: 0.33,
     sensitivity95: [0.52, 0.93],

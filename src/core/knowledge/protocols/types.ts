@@ -116,6 +116,8 @@ export type MeasureCondition = {
   /** Lower than this other number of the same run. */
   readonly lowerThan?: string;
   readonly notLowerThan?: string;
+  /** What is judged is the number less this other number of the same run. */
+  readonly less?: string;
 };
 
 export type DifferenceCondition = {

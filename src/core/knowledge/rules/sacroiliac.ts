@@ -1,12 +1,12 @@
-import type { ClusterRule, PooledFigure, RuleMember } from "./types";
+import type { ClusterRule, PooledFigure, TestMember } from "./types";
 
-const distraction: RuleMember = { test: "si-distraction", run: "only run" };
-const compression: RuleMember = { test: "si-compression", run: "only run" };
-const sacralThrust: RuleMember = { test: "sacral-thrust", run: "only run" };
-const thighThrust: RuleMember = { test: "thigh-thrust", run: "own side" };
-const gaenslen: RuleMember = { test: "gaenslen", run: "own side" };
-const gaenslenOtherLeg: RuleMember = { test: "gaenslen", run: "other side" };
-const faber: RuleMember = { test: "faber", run: "own side" };
+const distraction: TestMember = { test: "si-distraction", run: "only run" };
+const compression: TestMember = { test: "si-compression", run: "only run" };
+const sacralThrust: TestMember = { test: "sacral-thrust", run: "only run" };
+const thighThrust: TestMember = { test: "thigh-thrust", run: "own side" };
+const gaenslen: TestMember = { test: "gaenslen", run: "own side" };
+const gaenslenOtherLeg: TestMember = { test: "gaenslen", run: "other side" };
+const faber: TestMember = { test: "faber", run: "own side" };
 
 const pooled: PooledFigure = {
   lrPositive: 2.44,
@@ -31,8 +31,7 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     id: "si-five-test",
     label: "five-test regimen",
     members: [distraction, compression, thighThrust, gaenslen, faber],
-    k: 3,
-    counts: { tp: 23, fn: 4, fp: 7, tn: 26 },
+    figures: { kind: "k of n", k: 3, counts: { tp: 23, fn: 4, fp: 7, tn: 26 } },
     population: "60 people with chronic low back pain",
     reference: "double sacroiliac joint block",
     citation: "van-der-wurff-2006",
@@ -43,8 +42,7 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     id: "si-six-test",
     label: "six-test composite",
     members: sixTests,
-    k: 3,
-    counts: { tp: 15, fn: 1, fp: 7, tn: 25 },
+    figures: { kind: "k of n", k: 3, counts: { tp: 15, fn: 1, fp: 7, tn: 25 } },
     countsRebuilt: true,
     population: "48 people with chronic low back pain, seen by specialists",
     citation: "laslett-2005",
@@ -55,8 +53,7 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     id: "si-four-test",
     label: "four-test composite",
     members: [distraction, thighThrust, compression, sacralThrust],
-    k: 2,
-    counts: { tp: 14, fn: 2, fp: 7, tn: 25 },
+    figures: { kind: "k of n", k: 2, counts: { tp: 14, fn: 2, fp: 7, tn: 25 } },
     countsRebuilt: true,
     population: "48 people with chronic low back pain, seen by specialists",
     citation: "laslett-2005",
@@ -69,8 +66,14 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     id: "si-centralisation-excluded",
     label: "composite after centralisation is excluded",
     members: sixTests,
-    k: 3,
-    counts: { tp: 10, fn: 1, fp: 3, tn: 20 },
+    figures: {
+      kind: "k of n",
+      k: 3,
+      counts: { tp: 10, fn: 1, fp: 3, tn: 20 },
+      sensitivity95: [0.62, 0.98],
+      specificity95: [0.68, 0.96],
+      lrPositive95: [2.7, 20.27],
+    },
     countsRebuilt: true,
     population: "34 people with chronic low back pain that did not centralise",
     citation: "laslett-2003",

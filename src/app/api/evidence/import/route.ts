@@ -1,0 +1,12 @@
+import { currentChanges, saveEvidence } from "@/server/evidence";
+import { readEvidenceFile } from "@/server/evidence-exchange";
+import { answer, bodyJson, now } from "@/server/http";
+import { theStore } from "@/server/store";
+
+/** Puts an evidence file in force as a new version: all of it, or nothing. */
+export const POST = (request: Request) =>
+  answer(async () => {
+    const { content, by, reason } = (await bodyJson(request)) as { content?: unknown; by?: unknown; reason?: unknown };
+    const changes = readEvidenceFile(String(content ?? ""), currentChanges(theStore()));
+    return { saved: saveEvidence(theStore(), { changes, by, reason }, now()) };
+  });

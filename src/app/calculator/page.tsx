@@ -1,0 +1,8 @@
+import { currentProfile } from "@/server/current-profile";
+import { CalculatorScreen } from "@/ui/evidence/calculator-screen";
+
+export const metadata = { title: "Calculator · Dust Lantern" };
+
+export default async function CalculatorPage() {
+  return <CalculatorScreen profileName={(await currentProfile())?.name ?? null} />;
+}

@@ -1,0 +1,18 @@
+import { currentProfile } from "@/server/current-profile";
+import { currentChanges, evidenceHistory } from "@/server/evidence";
+import { theStore } from "@/server/store";
+import { WorkbenchScreen } from "@/ui/evidence/workbench-screen";
+
+export const metadata = { title: "Evidence · Dust Lantern" };
+
+export default async function EvidencePage() {
+  const store = theStore();
+  return (
+    <WorkbenchScreen
+      key={evidenceHistory(store)[0]?.number ?? 0}
+      changes={currentChanges(store)}
+      history={evidenceHistory(store).map(({ changes: _changes, ...row }) => row)}
+      profileName={(await currentProfile())?.name ?? null}
+    />
+  );
+}

@@ -1,0 +1,74 @@
+import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
+import type { TestId } from "../knowledge/protocols";
+import { type ClusterRule, RULES } from "../knowledge/rules";
+import { STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import type { SourceId } from "../vocabulary/sources";
+import { SHIPPED_VERSION } from "./version";
+
+/** The figures a reading is made from: those that ship, or a clinic's own version of them. */
+export type Evidence = {
+  /** "shipped", or the first digits of the hash of the clinic's changes. */
+  readonly version: string;
+  readonly records: readonly AccuracyRecord[];
+  readonly rules: readonly ClusterRule[];
+  readonly starts: readonly StartingProbability[];
+};
+
+export const SHIPPED_EVIDENCE: Evidence = {
+  version: SHIPPED_VERSION,
+  records: EVIDENCE,
+  rules: RULES,
+  starts: STARTS,
+};
+
+type Index = {
+  readonly records: ReadonlyMap<string, readonly AccuracyRecord[]>;
+  readonly byId: ReadonlyMap<string, AccuracyRecord>;
+  readonly rules: ReadonlyMap<SourceId, readonly ClusterRule[]>;
+  readonly ruleById: ReadonlyMap<string, ClusterRule>;
+  readonly starts: ReadonlyMap<SourceId, readonly StartingProbability[]>;
+  readonly sources: readonly SourceId[];
+};
+
+const indexes = new WeakMap<Evidence, Index>();
+
+function grouped<K, T>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return groups;
+}
+
+function indexOf(evidence: Evidence): Index {
+  const kept = indexes.get(evidence);
+  if (kept) return kept;
+  const index: Index = {
+    records: grouped(evidence.records, ({ test, source }) => `${test} ${source}`),
+    byId: new Map(evidence.records.map((record) => [record.id, record])),
+    rules: grouped(evidence.rules, ({ source }) => source),
+    ruleById: new Map(evidence.rules.map((rule) => [rule.id, rule])),
+    starts: grouped(evidence.starts, ({ source }) => source),
+    sources: [...new Set([...evidence.records, ...evidence.rules].map(({ source }) => source))],
+  };
+  indexes.set(evidence, index);
+  return index;
+}
+
+/** Every record of a test for a source, those switched off included. */
+export const recordsOf = (evidence: Evidence, test: TestId, source: SourceId): readonly AccuracyRecord[] =>
+  indexOf(evidence).records.get(`${test} ${source}`) ?? [];
+
+export const findRecord = (evidence: Evidence, id: string): AccuracyRecord | undefined =>
+  indexOf(evidence).byId.get(id);
+
+export const rulesOf = (evidence: Evidence, source: SourceId): readonly ClusterRule[] =>
+  indexOf(evidence).rules.get(source) ?? [];
+
+export const findRuleIn = (evidence: Evidence, id: string): ClusterRule | undefined =>
+  indexOf(evidence).ruleById.get(id);
+
+/** Sources that any record or rule speaks about, switched off or not. */
+export const sourcesWithFigures = (evidence: Evidence): readonly SourceId[] => indexOf(evidence).sources;
+
+/** A source's starting probabilities, in the order they are tried. */
+export const startsOf = (evidence: Evidence, source: SourceId): readonly StartingProbability[] =>
+  indexOf(evidence).starts.get(source) ?? [];

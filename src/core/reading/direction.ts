@@ -1,0 +1,57 @@
+import type { Side } from "../vocabulary/sides";
+import type { Reading } from "./reading";
+import { testLabel } from "./steps";
+
+/** What a finding points to for treatment: a finding, never a prescription. */
+export type Direction = { readonly text: string; readonly side: Side | null; readonly because: string };
+
+const NOTED = /^direction: (.+)$/;
+
+/**
+ * The directions that the findings themselves give: a bias a test names, load
+ * taken off the neck that helped, movements that centralised, and referral.
+ *
+ * @example directionsFrom(reading)[0] // { text: "flexion bias", side: null, because: "Quadrant R positive" }
+ */
+export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
+  const said = outcomes.flatMap((outcome) =>
+    (outcome.note ?? "").split("; ").flatMap((note): Direction[] => {
+      const text = NOTED.exec(note)?.[1];
+      return text ? [{ text, side: outcome.side, because: `${testLabel(outcome)} ${outcome.outcome}` }] : [];
+    }),
+  );
+  const eased = outcomes
+    .filter(
+      ({ test, source, outcome }) =>
+        test === "neck-distraction" && source === "cervical-root" && outcome === "positive",
+    )
+    .map(({ side }): Direction => ({ text: "decompress", side, because: "Neck distraction eased it" }));
+  const centralised = outcomes
+    .filter(
+      ({ test, source, outcome }) =>
+        test === "repeated-movements" && source === "lumbar-disc" && outcome === "positive",
+    )
+    .map((): Direction => ({
+      text: "towards the movement that centralised it",
+      side: null,
+      because: "Repeated movements centralise the symptom",
+    }));
+  const refer = sources
+    .filter(
+      ({ source, wording, preferred }) =>
+        (source === "spinal-cord" || source === "cauda-equina" || source === "serious-disease") &&
+        (wording.word === "suggested" || wording.word === "likely" || preferred?.verdict === "met"),
+    )
+    .map(({ source, preferred }): Direction => ({
+      text: "refer",
+      side: null,
+      because:
+        preferred?.verdict === "met"
+          ? `the ${preferred.rule.label} is met`
+          : `${source.replaceAll("-", " ")} suggested`,
+    }));
+  const all = [...refer, ...said, ...eased, ...centralised];
+  return all.filter(
+    (one, index) => all.findIndex(({ text, side }) => text === one.text && side === one.side) === index,
+  );
+}

@@ -1,0 +1,139 @@
+"use client";
+
+import clsx from "clsx";
+import { examinedByFamily, sourceKey, type SourceReading, type SourceRows } from "@/core/reading/reading";
+import { testLabel } from "@/core/reading/steps";
+import { percentText } from "@/core/reading/words";
+import { SOURCES } from "@/core/vocabulary/sources";
+import { FamilyMark } from "../figures/family-mark";
+import { SideBadge } from "../primitives/side-badge";
+import { useExam } from "../exam/exam-provider";
+import type { Spreads } from "../exam/use-spreads";
+import { SourceBeam } from "./source-beam";
+import { beamLabel, sourceName, wordOf } from "./source-words";
+
+type Choosing = { spreads: Spreads; chosen: string | null; onChoose: (key: string) => void };
+
+/** One side of a source: a beam where figures moved it, else what the signs say. Opens its reasoning. */
+function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: boolean } & Choosing) {
+  const { reading } = useExam();
+  const key = sourceKey(one.source, one.side);
+  const spread = choosing.spreads[key];
+  const word = wordOf(one, spread);
+  const tests = one.outcomes.filter(({ outcome }) => outcome !== "not tested");
+  return (
+    <button
+      type="button"
+      data-source={one.source}
+      data-beam={one.side ?? "midline"}
+      data-probability={one.probability.toFixed(4)}
+      data-word={one.wording.word}
+      aria-pressed={choosing.chosen === key}
+      aria-label={
+        one.figured ? beamLabel(one, spread) : `${sourceName(one)}: ${word}${one.examined ? ", by sign only" : ""}`
+      }
+      onClick={() => choosing.onChoose(key)}
+      className={clsx(
+        "grid min-h-11 items-center gap-2 rounded-lg border px-1.5 py-0.5 hover:bg-well",
+        choosing.chosen === key ? "border-ink bg-well" : "border-transparent",
+        mirrored
+          ? "grid-cols-[6.6rem_1fr_auto] text-right"
+          : "grid-cols-[auto_1fr_6.6rem] text-left [&>*:first-child]:order-none",
+      )}
+    >
+      {!mirrored && one.side && <SideBadge side={one.side} size="sm" />}
+      {!mirrored && !one.side && <span aria-hidden className="w-5" />}
+      {mirrored && <Said one={one} word={word} />}
+      {one.figured ? (
+        <SourceBeam one={one} spread={spread} mirrored={mirrored} slim silent />
+      ) : (
+        <span className="text-xs leading-tight text-soft">
+          {one.examined
+            ? `by sign: ${tests.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ") || "baseline"}`
+            : `starts at ${percentText(one.start.mean)}`}
+        </span>
+      )}
+      {!mirrored && <Said one={one} word={word} />}
+      {mirrored && one.side && <SideBadge side={one.side} size="sm" />}
+      {reading.underAge && one.figured && <span className="sr-only">greyed: figures come from adults</span>}
+    </button>
+  );
+}
+
+const LOUD = new Set(["likely", "leaning towards", "suggested"]);
+
+const Said = ({ one, word }: { one: SourceReading; word: string }) => (
+  <span className="leading-tight">
+    {one.figured && <span className="block text-base font-bold">{percentText(one.probability)}</span>}
+    <span className={clsx("block text-xs", LOUD.has(one.wording.word) ? "font-bold" : "text-soft")}>{word}</span>
+  </span>
+);
+
+/** A source's row: the right half mirrored against the left, or one beam across for a source without sides. */
+function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
+  const [first, second] = rows;
+  return (
+    <li className="grid items-center gap-x-2 md:grid-cols-[1fr_8.5rem_1fr]" data-row={source}>
+      {second ? (
+        <>
+          <Half one={first!} mirrored {...choosing} />
+          <span className="order-first px-1 text-center text-sm leading-tight font-medium md:order-none">
+            {SOURCES[source].label}
+          </span>
+          <Half one={second} mirrored={false} {...choosing} />
+        </>
+      ) : (
+        <>
+          <span className="text-right text-xs text-soft max-md:hidden">midline, no side</span>
+          <span className="order-first px-1 text-center text-sm leading-tight font-medium md:order-none">
+            {SOURCES[source].label}
+          </span>
+          <Half one={first!} mirrored={false} {...choosing} />
+        </>
+      )}
+    </li>
+  );
+}
+
+/** Every examined source, grouped by family, what matters most first. */
+export function BeamsCard(choosing: Choosing) {
+  const { reading } = useExam();
+  const { families, notExamined } = examinedByFamily(reading);
+  return (
+    <section aria-label="Sources" className="rounded-2xl border border-line bg-card p-3">
+      {families.length === 0 && <p className="p-2 text-soft">Nothing examined yet.</p>}
+      <div className="flex flex-col gap-1.5">
+        {families.map(({ family, sources }) => (
+          <section key={family} aria-label={family}>
+            <h2 className="flex items-center gap-2 border-b border-line pb-0.5 text-sm font-semibold capitalize">
+              <FamilyMark family={family} /> {family}
+            </h2>
+            <ul>
+              {sources.map((rows) => (
+                <Row key={rows.source} {...rows} {...choosing} />
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+      {notExamined.length > 0 && (
+        <details className="no-print mt-2">
+          <summary className="flex min-h-11 items-center text-sm text-soft">
+            Not examined ({new Set(notExamined.map(({ source }) => source)).size} sources with figures)
+          </summary>
+          <ul className="grid gap-x-6 sm:grid-cols-2">
+            {notExamined.map((one) => (
+              <li
+                key={sourceKey(one.source, one.side)}
+                data-not-examined={sourceKey(one.source, one.side)}
+                className="text-sm"
+              >
+                {sourceName(one)}: starts at {percentText(one.start.mean)}, {one.start.reason}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,62 @@
+"use client";
+
+import { directionsFrom } from "@/core/reading/direction";
+import { rootLevels } from "@/core/reading/root-level";
+import { DermatomeFigure } from "../figures/dermatome-figure";
+import { SideBadge } from "../primitives/side-badge";
+import { Card } from "../primitives/card";
+import { useExam } from "../exam/exam-provider";
+
+/** What the findings point to for treatment: findings, not prescriptions. */
+export function Directions() {
+  const { reading } = useExam();
+  const directions = directionsFrom(reading);
+  if (directions.length === 0) return null;
+  return (
+    <Card heading="Direction the findings give">
+      <ul className="flex flex-col gap-1" data-directions>
+        {directions.map(({ text, side, because }) => (
+          <li key={`${text} ${side}`} className="flex items-start gap-2 leading-tight">
+            {side && <SideBadge side={side} size="sm" />}
+            <span>
+              <strong>{text}</strong> <span className="text-sm text-soft">({because})</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-xs text-soft">A finding, not a prescription.</p>
+    </Card>
+  );
+}
+
+/** The root level that explains most, drawn, with what it does and does not explain. */
+export function RootLevel() {
+  const { state } = useExam();
+  const levels = rootLevels(state);
+  if (state.neuro.length === 0 || levels.length === 0) return null;
+  return (
+    <Card heading="Root level">
+      <div className="grid grid-cols-[9rem_1fr] gap-3">
+        <DermatomeFigure readings={levels} />
+        <ul className="flex flex-col gap-2 text-sm">
+          {levels.map(({ side, level, explains, doesNotExplain, kinds, ruleMet }) => (
+            <li key={side}>
+              <strong className="flex items-center gap-1.5">
+                <SideBadge side={side} size="sm" /> {level.label} explains most
+              </strong>
+              <span className="block">Explains: {explains.map(({ label }) => label).join(", ")}.</span>
+              <span className="block">
+                Does not explain:{" "}
+                {doesNotExplain.map(({ label }) => label).join(", ") || "nothing recorded is left over"}.
+              </span>
+              <span className="block text-soft">
+                {kinds} of 4 kinds of sign agree{ruleMet ? ": the rule for a root at this level is met" : ""}; rule
+                only.
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </Card>
+  );
+}

@@ -1,0 +1,100 @@
+"use client";
+
+import { Tabs } from "radix-ui";
+import { SOURCES } from "@/core/vocabulary/sources";
+import type { SourceReading } from "@/core/reading/reading";
+import { percentText } from "@/core/reading/words";
+import type { Spread } from "@/core/reading/draws";
+import { FamilyMark } from "../figures/family-mark";
+import { Card } from "../primitives/card";
+import { SideBadge } from "../primitives/side-badge";
+import { BandPicture } from "./band-picture";
+import { Reasoning } from "./reasoning";
+import { RulesOfSource } from "./rules-of-source";
+import { wordOf } from "./source-words";
+import { StartForm } from "./start-form";
+import { WhatIf } from "./what-if";
+
+const TABS = [
+  ["steps", "Step by step"],
+  ["what-if", "What if"],
+  ["rules", "Rules and figures"],
+  ["start", "Start"],
+] as const;
+
+/** What argues against a source's answer, in sentences. */
+export function Against({ one }: { one: SourceReading }) {
+  if (one.against.length === 0) return null;
+  return (
+    <section aria-label="What argues against" className="rounded-lg border border-line p-3">
+      <h3 className="font-semibold">What argues against</h3>
+      <ul className="list-disc pl-5 text-sm">
+        {one.against.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The reasoning of one source on one side, opened. */
+export function Opened({ one, spread }: { one: SourceReading; spread: Spread | undefined }) {
+  return (
+    <Card className="scroll-mt-4">
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        {one.side && <SideBadge side={one.side} />}
+        <FamilyMark family={one.family} />
+        <h2 className="text-lg font-semibold" id="opened">
+          {SOURCES[one.source].label}
+          <span className="sr-only"> {one.side ?? ""}</span>
+        </h2>
+        <span>
+          {wordOf(one, spread)}
+          {one.figured && (
+            <>
+              , <strong>{percentText(one.probability)}</strong>
+            </>
+          )}
+        </span>
+        {one.figured && spread && (
+          <span className="ml-auto text-sm text-soft">
+            Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100
+            between {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
+          </span>
+        )}
+      </div>
+      <Against one={one} />
+      <Tabs.Root defaultValue="steps" className="mt-3">
+        <Tabs.List aria-labelledby="opened" className="no-print flex flex-wrap gap-1 border-b border-line">
+          {TABS.map(([id, label]) => (
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              className="min-h-11 rounded-t-lg border border-b-0 border-transparent px-4 data-[state=active]:border-edge data-[state=active]:bg-well data-[state=active]:font-semibold"
+            >
+              {label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="steps" className="pt-3">
+          {!one.figured && (
+            <p className="mb-2">
+              Read by sign: nothing that was found here has a figure that counts, so the probability has not moved.
+            </p>
+          )}
+          <Reasoning one={one} />
+          {one.figured && <BandPicture one={one} />}
+        </Tabs.Content>
+        <Tabs.Content value="what-if" className="pt-3">
+          <WhatIf key={`${one.source} ${one.side} ${one.start.mean} ${one.recipe.dependence}`} one={one} />
+        </Tabs.Content>
+        <Tabs.Content value="rules" className="pt-3">
+          <RulesOfSource one={one} />
+        </Tabs.Content>
+        <Tabs.Content value="start" className="pt-3">
+          <StartForm key={one.start.mean} one={one} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </Card>
+  );
+}

@@ -1,0 +1,146 @@
+"use client";
+
+import { citationText } from "@/core/knowledge/citations";
+import { recordsOf } from "@/core/evidence/evidence-set";
+import { ruleChosenFor, withRule } from "@/core/exam/settings";
+import { protocolOf } from "@/core/knowledge/protocols";
+import { ratiosOf } from "@/core/reading/figures";
+import { recordChoiceKey } from "@/core/reading/items";
+import type { SourceReading } from "@/core/reading/reading";
+import { memberKey, memberName, ruleAsks, type RuleVerdict } from "@/core/reading/rules";
+import { ratioText } from "@/core/reading/steps";
+import { Choice } from "../primitives/choice";
+import { useExam } from "../exam/exam-provider";
+import { Counter } from "./rule-counters";
+
+const MEMBER_MARK = { positive: "+", negative: "−", open: "·" } as const;
+
+function RuleDetail({ verdict, counts }: { verdict: RuleVerdict; counts: boolean }) {
+  const { rule } = verdict;
+  return (
+    <li data-rule={rule.id} className="border-t border-line py-2">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-2">
+        <strong>
+          {rule.label}: {ruleAsks(rule)}
+        </strong>
+        {counts ? (
+          <span className="rounded bg-ink px-1.5 text-xs font-semibold text-paper">counts</span>
+        ) : (
+          <span className="text-xs text-soft">shown, not counted</span>
+        )}
+      </p>
+      <Counter verdict={verdict} />
+      <ul className="mt-1 text-sm">
+        {verdict.members.map(({ member, standing, reason }) => (
+          <li key={memberKey(member)} className="grid grid-cols-[1rem_1fr] gap-1">
+            <span aria-label={standing} className="font-bold">
+              {MEMBER_MARK[standing]}
+            </span>
+            <span>
+              {memberName(member)}: <span className="text-soft">{reason}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-sm text-soft">
+        {citationText(rule.citation)} ({rule.standing}, check before clinical reliance). {rule.population};{" "}
+        {rule.reference}. {rule.remark}
+        {rule.pooled &&
+          ` Pooled over studies: LR+ ${rule.pooled.lrPositive}, LR- ${rule.pooled.lrNegative} (${citationText(rule.pooled.citation)}; ${rule.pooled.standing}).`}
+      </p>
+    </li>
+  );
+}
+
+/** Where a test has several figures, the one that counts: a recorded choice. */
+function RecordChoices({ one }: { one: SourceReading }) {
+  const { reading, append } = useExam();
+  const { settings, evidence } = reading;
+  const tests = [...new Set(one.outcomes.map(({ figuresOf }) => figuresOf))];
+  const several = tests
+    .map((test) => ({
+      test,
+      records: recordsOf(evidence, test, one.source).filter(
+        ({ off, variant, testedSide }) => !off && !variant && !testedSide,
+      ),
+    }))
+    .filter(({ records }) => records.length > 1);
+  return several.map(({ test, records }) => {
+    const key = recordChoiceKey({ test, source: one.source });
+    const usual = records.find(({ alternative }) => !alternative) ?? records[0]!;
+    return (
+      <Choice
+        key={test}
+        stacked
+        label={`Figure for ${protocolOf(test).name}`}
+        value={settings.records?.[key] ?? usual.id}
+        options={records.map((record) => {
+          const { lrPositive, lrNegative } = ratiosOf(record);
+          return {
+            value: record.id,
+            label: `${citationText(record.citation)}: LR+ ${lrPositive === null ? "none" : ratioText(lrPositive)}, LR- ${lrNegative === null ? "none" : ratioText(lrNegative)}`,
+          };
+        })}
+        onChoose={(record) =>
+          void append({
+            type: "settings-changed",
+            body: {
+              settings: { ...settings, records: { ...settings.records, [key]: record } },
+              reason: "another figure was chosen on the reading page",
+            },
+          })
+        }
+      />
+    );
+  });
+}
+
+/** Every rule of a source, its members one by one, and which of them counts. */
+export function RulesOfSource({ one }: { one: SourceReading }) {
+  const { reading, append } = useExam();
+  const { settings } = reading;
+  const chosen = ruleChosenFor(
+    settings,
+    one.source,
+    one.rules.map(({ rule }) => rule.id),
+  );
+  return (
+    <div className="flex flex-col gap-4">
+      {one.rules.length === 0 && <p className="text-soft">No cluster rule speaks about this source.</p>}
+      {one.rules.length > 0 && (
+        <>
+          <ul>
+            {one.rules
+              .toSorted((a, b) => Number(b.rule.id === chosen) - Number(a.rule.id === chosen))
+              .map((verdict) => (
+                <RuleDetail
+                  key={verdict.rule.id}
+                  verdict={verdict}
+                  counts={verdict.rule.id === one.preferred?.rule.id}
+                />
+              ))}
+          </ul>
+          <Choice
+            label="The rule that counts"
+            stacked
+            value={chosen}
+            options={[
+              ...one.rules.map(({ rule }) => ({ value: rule.id, label: `${rule.label}, ${ruleAsks(rule)}` })),
+              { value: "none", label: "no rule: single tests only" },
+            ]}
+            onChoose={(rule) =>
+              void append({
+                type: "settings-changed",
+                body: {
+                  settings: withRule(settings, one.source, rule),
+                  reason: "another rule was chosen on the reading page",
+                },
+              })
+            }
+          />
+        </>
+      )}
+      <RecordChoices one={one} />
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+"use client";
+
+import type { Spread } from "@/core/reading/draws";
+import type { SourceReading } from "@/core/reading/reading";
+import { Beam } from "../figures/beam";
+import { useExam } from "../exam/exam-provider";
+import { beamLabel } from "./source-words";
+
+type Props = {
+  one: SourceReading;
+  spread: Spread | undefined;
+  mirrored?: boolean;
+  slim?: boolean;
+  silent?: boolean;
+};
+
+/** A source's beam with the thresholds of this reading. */
+export function SourceBeam({ one, spread, mirrored = false, slim = false, silent = false }: Props) {
+  const { reading } = useExam();
+  return (
+    <Beam
+      probability={one.probability}
+      start={one.start.mean}
+      spread={spread ?? null}
+      likelyFrom={reading.settings.likelyFrom}
+      unlikelyTo={reading.settings.unlikelyTo}
+      greyed={reading.underAge}
+      label={beamLabel(one, spread)}
+      mirrored={mirrored}
+      slim={slim}
+      silent={silent}
+    />
+  );
+}

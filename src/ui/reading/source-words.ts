@@ -1,0 +1,21 @@
+import type { Spread } from "@/core/reading/draws";
+import type { SourceReading } from "@/core/reading/reading";
+import { firmness, percentText } from "@/core/reading/words";
+import { SOURCES } from "@/core/vocabulary/sources";
+
+/** "leaning towards, tentative"; the bare word while the interval is on its way, or where there is none. */
+export function wordOf({ wording, figured }: SourceReading, spread: Spread | undefined): string {
+  return figured && spread ? `${wording.word}, ${firmness(spread.inBand)}` : wording.word;
+}
+
+/** "sacroiliac joint right" */
+export const sourceName = ({ source, side }: Pick<SourceReading, "source" | "side">): string =>
+  `${SOURCES[source].label}${side ? ` ${side}` : ""}`;
+
+/** The whole of one beam as a sentence. */
+export function beamLabel(one: SourceReading, spread: Spread | undefined): string {
+  const interval = spread
+    ? `, 95 in 100 draws between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}`
+    : "";
+  return `${sourceName(one)}: ${wordOf(one, spread)}, ${percentText(one.probability)}, started at ${percentText(one.start.mean)}${interval}`;
+}
