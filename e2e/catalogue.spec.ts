@@ -15,7 +15,11 @@ const chunks = Array.from({ length: Math.ceil(walked.length / CHUNK) }, (_, inde
 
 const isUpper = ({ test: id }: TestCase) =>
   protocolOf(id).regions.some((region) => region === "neck" || region === "arm");
-const WORDS = { positive: /: suggested/, negative: /: not s/ } as Record<string, RegExp>;
+/** Words that would contradict an outcome on its own, by figure or by sign. */
+const CONTRARY = {
+  positive: /^(unlikely|not suggested|leaning against|not shown.*|open|not examined)$/,
+  negative: /^(likely|leaning towards|suggested|open|not examined)$/,
+} as Record<string, RegExp>;
 
 async function walk(page: Page, one: TestCase): Promise<void> {
   const { exam, builder } = await prepareExam(page.request, (started) => beforeTheTest(started, one), {
@@ -31,8 +35,12 @@ async function walk(page: Page, one: TestCase): Promise<void> {
         ?.outcome;
     await expect.poll(read, `${one.test} ${one.kind} ${source}`).toBe(outcome);
     if (source === "sacroiliac" || one.before) continue;
-    const sign = page.locator(`[data-sign-of="${source} ${side ?? ""}"]`);
-    await expect(sign, `${one.test} ${one.kind}: ${SOURCES[source].label}`).toContainText(WORDS[outcome] ?? /: open/);
+    const row = page.locator(`[data-source="${source}"][data-beam="${side ?? "midline"}"]`);
+    await expect(row, `${one.test} ${one.kind}: ${SOURCES[source].label}`).not.toHaveAttribute(
+      "data-word",
+      CONTRARY[outcome] ?? /^(likely|unlikely|not suggested|not examined)$/,
+    );
+    await expect(row).toBeVisible();
   }
 }
 

@@ -143,7 +143,9 @@ test("the letting go comes up itself; leaving without it warns once; what it ear
   await page.keyboard.press("2");
   await expect(page.locator("[data-asking=reverse]")).toBeVisible();
   await page.keyboard.press("1");
-  await expect(page.locator('[data-sign-of="lower-lumbosacral-root right"]')).toContainText("suggested");
+  await expect(page.locator('[data-source="lower-lumbosacral-root"][data-beam=right]')).toContainText(
+    "unsettled, tentative",
+  );
 
   await expect(
     page.getByRole("button", { name: /^Dorsiflexion sign after the raise\s*right\s*, not earned/ }),

@@ -5,7 +5,7 @@ import { lantern, startServer } from "./support/server";
 /** The test is open, and the intervals have come, so that all scripts are there. */
 async function readyPage(page: Page): Promise<void> {
   await expect(page.getByRole("region", { name: "Distraction" })).toBeVisible();
-  await expect(page.getByRole("img", { name: /95 in 100 draws between/ }).first()).toBeVisible();
+  await expect(page.locator("[data-next]")).toBeVisible();
 }
 
 test("a server killed between two taps loses none of them", async ({ browser }) => {

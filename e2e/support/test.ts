@@ -100,7 +100,7 @@ export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).t
 
 /** The probability beside a beam, in whole per cent. */
 export const probability = async (page: Page, side: "right" | "left"): Promise<number> =>
-  Number(await page.locator(`[data-beam=${side}]`).getAttribute("data-probability"));
+  Number(await page.locator(`[data-source=sacroiliac][data-beam=${side}]`).getAttribute("data-probability"));
 
 /** The events of an exam as the server has them. */
 export async function stored(

@@ -71,7 +71,7 @@ export const text = (max: number, min = 0) =>
       .test(
         "long-enough",
         min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`,
-        (value) => value === undefined || value.trim().length >= min,
+        (value) => value === undefined || value === null || value.trim().length >= min,
       ),
     (value) => isText(value, max, min),
   );

@@ -11,6 +11,7 @@ import { ratiosOf, ruleTable } from "../reading/figures";
 import { effectiveRuns, isEarned, type TestOutcome } from "../reading/interpret";
 import { recordsFor } from "../reading/items";
 import { contextOf, probabilityIn, type ReadingContext, readSource, sidesOf, sourceKey } from "../reading/reading";
+import { hasSymptom } from "../reading/starting";
 import { type MemberState, memberRunSide, type RuleVerdict } from "../reading/rules";
 import { percentText } from "../reading/words";
 import type { Irritability, Position } from "../vocabulary/examination";
@@ -86,6 +87,8 @@ type Planning = {
   readonly position: Position | null;
   readonly factor: number;
   readonly canRun: (protocol: Protocol, side: Side | null) => boolean;
+  /** Whether the complaint gives a reason to ask about it. */
+  readonly asksAbout: (source: SourceId, side: Side | null) => boolean;
 };
 
 const costOf = ({ burden }: Protocol, { factor }: Planning): number => burden * factor;
@@ -259,6 +262,7 @@ function valueOf(
   for (const reading of protocol.readings) {
     if (reading.pointsOnly) continue;
     for (const at of spokenSides(reading.sides, side, reading.source)) {
+      if (!plan.asksAbout(reading.source, at)) continue;
       const finish = finishes.get(`${reading.source} ${at ?? ""}`) ?? null;
       const key = runKey(protocol.id, side);
       const member = finish && finish !== "settled" && finish.members.has(key);
@@ -309,6 +313,8 @@ export function nextTests(state: ExamState, evidence: Evidence = SHIPPED_EVIDENC
   const settings = state.settings ?? DEFAULT_READING_SETTINGS;
   const context = contextOf(state, evidence);
   const guard = assessGuard(state);
+  const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);
+  if (referral) return { tests: [], nothing: `Refer first: ${referral.text}` };
   const runs = effectiveRuns(state.runs);
   const onSheet = new Set([...sheetTests(state), ...guard.first.flatMap(({ tests }) => tests)]);
   const done = new Set(runs.map(({ test, side }) => runKey(test, side)));
@@ -328,6 +334,7 @@ export function nextTests(state: ExamState, evidence: Evidence = SHIPPED_EVIDENC
       !left.has(runKey(protocol.id, side)) &&
       isEarned(protocol, side, runs, settings) &&
       blocksOnTest(guard, protocol, variantFor(protocol, settings), side).whole.length === 0,
+    asksAbout: (source, side) => state.areas.length === 0 || hasSymptom(state, source, side),
   };
   /** The ligaments of the upper neck are tested when something calls for it, not because it would be informative. */
   const offered = PROTOCOLS.filter(

@@ -4,6 +4,7 @@ import { protocolOf } from "../knowledge/protocols";
 import { ADULT_AGE } from "../measurement/age";
 import type { Side } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
+import { positivesNeeded } from "./figures";
 import type { TestOutcome } from "./interpret";
 import type { Assembled } from "./items";
 import { probabilityOf } from "./odds";
@@ -28,6 +29,8 @@ type Input = {
   readonly evidence: number;
   readonly preferred: RuleVerdict | null;
   readonly rules: readonly RuleVerdict[];
+  /** Whom the figures that count come from. */
+  readonly populations: readonly string[];
   readonly startLogOdds: number;
   /** What the single tests would give without the rule, in natural log-odds. */
   readonly singlesOnly: number;
@@ -59,8 +62,9 @@ function disagreement({ preferred, evidence, singlesOnly, startLogOdds }: Input)
 /** Positives that belong to no met rule are said to be just that. */
 function loosePositives({ outcomes, rules }: Input): string[] {
   const positives = having(outcomes, "positive");
-  if (positives.length < 2 || rules.length === 0 || rules.some(({ verdict }) => verdict === "met")) return [];
-  const nearest = rules
+  const kOfN = rules.filter(({ rule }) => positivesNeeded(rule) !== null);
+  if (positives.length < 2 || kOfN.length === 0 || rules.some(({ verdict }) => verdict === "met")) return [];
+  const nearest = kOfN
     .filter(({ applies, verdict }) => applies && verdict === "open")
     .toSorted((a, b) => a.needs - b.needs || a.open - b.open)[0];
   const near = nearest
@@ -114,12 +118,13 @@ function inconsistent({ outcomes, state, side, source }: Input): string[] {
   return lines;
 }
 
-function population({ state, outcomes, source }: Input): string[] {
+function population({ state, outcomes, source, populations }: Input): string[] {
   const age = ageAtExam(state);
   const weeks = state.history?.weeks ?? null;
   const lines: string[] = [];
   if (age !== null && age < ADULT_AGE) lines.push("Under 18: every figure comes from adults.");
-  if (weeks !== null && weeks < CHRONIC_WEEKS)
+  const chronic = populations.some((people) => /chronic/.test(people));
+  if (chronic && weeks !== null && weeks < CHRONIC_WEEKS)
     lines.push(
       `The figures come from people with chronic pain; this one began ${weeks} ${weeks === 1 ? "week" : "weeks"} ago.`,
     );

@@ -9,7 +9,7 @@ const NOTED = /^direction: (.+)$/;
 
 /**
  * The directions that the findings themselves give: a bias a test names, load
- * taken off the neck that helped, movements that centralised, and referral.
+ * taken off the neck that helped, and referral.
  *
  * @example directionsFrom(reading)[0] // { text: "flexion bias", side: null, because: "Quadrant R positive" }
  */
@@ -26,16 +26,6 @@ export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
         test === "neck-distraction" && source === "cervical-root" && outcome === "positive",
     )
     .map(({ side }): Direction => ({ text: "decompress", side, because: "Neck distraction eased it" }));
-  const centralised = outcomes
-    .filter(
-      ({ test, source, outcome }) =>
-        test === "repeated-movements" && source === "lumbar-disc" && outcome === "positive",
-    )
-    .map((): Direction => ({
-      text: "towards the movement that centralised it",
-      side: null,
-      because: "Repeated movements centralise the symptom",
-    }));
   const refer = sources
     .filter(
       ({ source, wording, preferred }) =>
@@ -50,7 +40,7 @@ export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
           ? `the ${preferred.rule.label} is met`
           : `${source.replaceAll("-", " ")} suggested`,
     }));
-  const all = [...refer, ...said, ...eased, ...centralised];
+  const all = [...refer, ...said, ...eased];
   return all.filter(
     (one, index) => all.findIndex(({ text, side }) => text === one.text && side === one.side) === index,
   );

@@ -7,12 +7,12 @@ export type Uncertainty =
   "counts" | "printed interval" | "ratio's interval" | "people, split evenly by assumption" | "people assumed";
 
 export const UNCERTAINTY_TEXT: Record<Uncertainty, string> = {
-  counts: "its interval comes from the study's counts",
-  "printed interval": "its interval comes from the printed intervals",
-  "ratio's interval": "its interval comes from the printed interval of the ratio",
+  counts: "Interval from the study's counts",
+  "printed interval": "Interval from the printed intervals",
+  "ratio's interval": "Interval from the printed interval of the ratio",
   "people, split evenly by assumption":
-    "its interval takes the study's people as split evenly between those with and without",
-  "people assumed": "the study's size is not at hand: its interval takes 40 people, split evenly",
+    "Interval takes the study's people as split evenly between those with and without",
+  "people assumed": "The study's size is not at hand: the interval takes 40 people, split evenly",
 };
 
 /** People taken for a study whose number is not at hand: a convention that keeps its interval wide, not a figure. */

@@ -20,7 +20,7 @@ import { convertForce } from "../measurement/force";
 import { sideDifference } from "../measurement/side-difference";
 import type { Outcome } from "../vocabulary/examination";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import type { SourceId } from "../vocabulary/sources";
+import { type SourceId, SOURCES } from "../vocabulary/sources";
 import { hear, type Hearing, isVerdict, type Verdict } from "./hear";
 
 /** What one run says about one side of one source. */
@@ -43,7 +43,10 @@ export type TestOutcome = {
   readonly doseMismatch: string | null;
   /** A stage was left out: read in words, moves no figure. */
   readonly modified: boolean;
-  /** Our outcome is negative, yet the symptom was reproduced on this side: the studies would have counted it. */
+  /**
+   * Our outcome for a joint is negative by where it was felt, yet the symptom was
+   * reproduced on this side: the studies would have counted it.
+   */
   readonly reproducedElsewhere: boolean;
   /** The same run made both sides of the source positive. */
   readonly bilateral: boolean;
@@ -241,7 +244,11 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
     return here !== undefined && there !== undefined && sideDifference(here, there, error).beyondError === true;
   });
   if (!beyond) return null;
-  const by = Math.abs(run.measures[beyond.id]! - other.measures[beyond.id]!);
+  const [here, there] = [run.measures[beyond.id]!, other.measures[beyond.id]!];
+  /** The side that moves less; a deficit is the larger there. */
+  const stiffer = beyond.falling ? here > there : here < there;
+  if (outcome === "negative" && !stiffer) return null;
+  const by = Math.abs(here - there);
   return outcome === "positive"
     ? `supported by a side difference of ${by}° in ${beyond.label.toLowerCase()}`
     : `side difference of ${by}° in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
@@ -273,6 +280,7 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
           doseMismatch: mismatch,
           modified,
           reproducedElsewhere:
+            SOURCES[reading.source].family === "joint" &&
             hearing?.heard === "reproduced" &&
             found.outcome === "negative" &&
             feltAt(ON_THIS_SIDE, hearing.places, side),

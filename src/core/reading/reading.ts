@@ -295,6 +295,11 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
           evidence,
           preferred,
           rules,
+          populations: [
+            start.population,
+            ...(preferred ? [preferred.rule.population] : []),
+            ...[...assembled.figures.values()].map(({ record }) => record.population),
+          ],
           startLogOdds,
           singlesOnly: total(series(assembled.singles, settings.dependence)),
         })

@@ -17,10 +17,10 @@ import { ClosedGrid } from "./closed-grid";
 const CELLS = ["tp", "fn", "fp", "tn"] as const;
 type Cell = (typeof CELLS)[number];
 const NAMES: Record<Cell, string> = {
-  tp: "positive, and have it",
-  fn: "negative, and have it",
-  fp: "positive, and do not have it",
-  tn: "negative, and do not have it",
+  tp: "tests positive",
+  fn: "tests negative",
+  fp: "tests positive",
+  tn: "tests negative",
 };
 const LAID_OUT: readonly Cell[] = ["tp", "fp", "fn", "tn"];
 

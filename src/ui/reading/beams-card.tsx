@@ -29,18 +29,16 @@ function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: bo
       data-probability={one.probability.toFixed(4)}
       data-word={one.wording.word}
       aria-pressed={choosing.chosen === key}
-      aria-label={
-        one.figured ? beamLabel(one, spread) : `${sourceName(one)}: ${word}${one.examined ? ", by sign only" : ""}`
-      }
       onClick={() => choosing.onChoose(key)}
       className={clsx(
         "grid min-h-11 items-center gap-2 rounded-lg border px-1.5 py-0.5 hover:bg-well",
         choosing.chosen === key ? "border-ink bg-well" : "border-transparent",
-        mirrored
-          ? "grid-cols-[6.6rem_1fr_auto] text-right"
-          : "grid-cols-[auto_1fr_6.6rem] text-left [&>*:first-child]:order-none",
+        mirrored ? "grid-cols-[6.6rem_1fr_auto] text-right" : "grid-cols-[auto_1fr_6.6rem] text-left",
       )}
     >
+      <span className="sr-only">
+        {one.figured ? beamLabel(one, spread) : `${sourceName(one)}${one.examined ? ", by sign only" : ""}`}
+      </span>
       {!mirrored && one.side && <SideBadge side={one.side} size="sm" />}
       {!mirrored && !one.side && <span aria-hidden className="w-5" />}
       {mirrored && <Said one={one} word={word} />}

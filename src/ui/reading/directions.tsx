@@ -36,8 +36,10 @@ export function RootLevel() {
   if (state.neuro.length === 0 || levels.length === 0) return null;
   return (
     <Card heading="Root level">
-      <div className="grid grid-cols-[9rem_1fr] gap-3">
-        <DermatomeFigure readings={levels} />
+      <div className="flex flex-col gap-2">
+        <div className="mx-auto w-56">
+          <DermatomeFigure readings={levels} />
+        </div>
         <ul className="flex flex-col gap-2 text-sm">
           {levels.map(({ side, level, explains, doesNotExplain, kinds, ruleMet }) => (
             <li key={side}>

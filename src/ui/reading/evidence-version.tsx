@@ -16,9 +16,10 @@ const called = (version: string): string =>
 /** Which figures the exam is read under, and what the ones in force today would change. */
 export function EvidenceVersion() {
   const { state, reading, evidence, changes, append } = useExam();
-  const today = evidence.held[evidence.current] ?? NO_CHANGES;
+  const { current } = evidence;
+  const today = evidence.held[current] ?? NO_CHANGES;
   const differences = useMemo(() => {
-    if (state.evidence === evidence.current) return [];
+    if (state.evidence === current) return [];
     const other = readExam(state, resolveEvidence(today));
     return other.sources.flatMap((one) => {
       const now = reading.sources.find(({ source, side }) => source === one.source && side === one.side);
@@ -26,13 +27,13 @@ export function EvidenceVersion() {
       const same = now.wording.word === one.wording.word && Math.abs(now.probability - one.probability) < 0.0005;
       return same ? [] : [{ one, now }];
     });
-  }, [state, evidence.current, today, reading]);
-  if (state.evidence === evidence.current && changes) return null;
+  }, [state, current, today, reading]);
+  if (state.evidence === current && changes) return null;
   return (
     <Card heading="Evidence">
       {changes ? (
         <p className="text-sm">
-          Read under {called(state.evidence)}; today it is {called(evidence.current)}.
+          Read under {called(state.evidence)}; today it is {called(current)}.
         </p>
       ) : (
         <p role="alert" className="text-sm font-medium text-stop">
@@ -53,7 +54,7 @@ export function EvidenceVersion() {
         onClick={() =>
           void append({
             type: "evidence-chosen",
-            body: { evidence: evidence.current, reason: "read again under the figures in force" },
+            body: { evidence: current, reason: "read again under the figures in force" },
           })
         }
       >

@@ -99,9 +99,13 @@ export function ReadingScreen() {
         <EvidenceVersion />
         <Directions />
         <RootLevel />
-        <Card heading="Rules that count" className="p-3!">
-          <RuleCounters />
-        </Card>
+        <RuleCounters
+          framed={(counters) => (
+            <Card heading="Rules that count" className="p-3!">
+              {counters}
+            </Card>
+          )}
+        />
         <ReadingChoices />
         <p className="text-sm text-soft">
           Sources are not mutually exclusive and need not add up to one. This is an aid to licensed judgement and local

@@ -92,7 +92,7 @@ function Cite({ figure, start }: { figure: string; start: number }) {
     <span className="block text-sm text-soft">
       {citationText(found.citation)}; {found.standing}, check before clinical reliance.{" "}
       {[found.population, found.reference].filter(Boolean).join("; ")}
-      {record ? `. Positive there is: ${record.definition}; ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.
+      {record ? `. Positive there is: ${record.definition}. ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.
       {ratios && ratios.sensitivity !== null && ratios.specificity !== null && (
         <details className="text-ink">
           <summary className="flex min-h-11 items-center underline">

@@ -1,5 +1,6 @@
 "use client";
 
+import type { ReactNode } from "react";
 import { describeVerdict, isBegun, memberKey, ruleAsks, type RuleVerdict } from "@/core/reading/rules";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -39,13 +40,14 @@ export function Counter({ verdict }: { verdict: RuleVerdict }) {
 }
 
 /** The rules that count and have begun, both sides. */
-export function RuleCounters() {
+export function RuleCounters({ framed }: { framed?: (counters: ReactNode) => ReactNode }) {
   const { reading } = useExam();
   const begun = new Map<string, RuleVerdict[]>();
   for (const { preferred, examined } of reading.sources)
     if (preferred && examined && isBegun(preferred))
       begun.set(preferred.rule.id, [...(begun.get(preferred.rule.id) ?? []), preferred]);
-  return (
+  if (begun.size === 0) return null;
+  const counters = (
     <ul className="flex flex-col gap-3">
       {[...begun].map(([id, verdicts]) => (
         <li key={id} data-rule={id}>
@@ -61,4 +63,5 @@ export function RuleCounters() {
       ))}
     </ul>
   );
+  return framed ? framed(counters) : counters;
 }

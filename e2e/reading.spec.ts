@@ -1,0 +1,170 @@
+import { readFileSync } from "node:fs";
+import { expect, prepareExam, probability, saved, stored, test } from "./support/test";
+import { lantern } from "./support/server";
+
+const metOnTheRight = (exam: Parameters<NonNullable<Parameters<typeof prepareExam>[1]>>[0]) => {
+  exam.complaint("si-area.right").consent().guard().rest(0);
+  exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+  exam.run({ test: "si-distraction", response: "familiar", felt: ["si-area.right"] });
+  exam.run({ test: "si-compression", response: "familiar", felt: ["si-area.right"] });
+};
+
+test("opened reasoning: steps, draws, rules, and why a specificity is not the chance", async ({ page, request }) => {
+  const { exam } = await prepareExam(request, (started) => {
+    metOnTheRight(started);
+    started.run({ test: "sacral-thrust", response: "familiar", felt: ["si-area.right"] });
+  });
+  await page.goto(`/exams/${exam}/reading`);
+  await expect(page.locator("[data-source=sacroiliac][data-beam=right]")).toContainText("68 %");
+  const step = page.locator('[data-step="sacral-thrust"]');
+  await expect(step).toContainText("counted at 50 % of its weight");
+  await expect(step).toContainText("so the two overlap");
+  await step.getByText(/what that does not say/).click();
+  await expect(step).toContainText("It is not the chance that a positive means having it");
+  await expect(page.getByText("After: of 100 people like this, about 68 would have it.")).toBeVisible();
+  await expect(page.locator("[data-band]")).toContainText("ρ 0.3 to 0.7");
+  await page.getByRole("tab", { name: "Rules and figures" }).click();
+  await expect(page.locator('[data-rule="si-four-test"]')).toContainText("shown, not counted");
+  await page.getByRole("radio", { name: /four-test composite/ }).click();
+  await expect(page.locator("[data-source=sacroiliac][data-beam=right]")).not.toContainText("68 %");
+  await saved(page);
+});
+
+test("what if: sliders and flips by keyboard, drawn against the real answer, never recorded", async ({
+  page,
+  request,
+}) => {
+  const { exam } = await prepareExam(request, metOnTheRight);
+  const before = (await stored(request, exam)).length;
+  await page.goto(`/exams/${exam}/reading`);
+  await page.getByRole("tab", { name: "What if" }).click();
+  const supposed = page.locator("[data-supposed]");
+  const value = async () => Number(await supposed.getAttribute("data-supposed"));
+  await expect.poll(value).toBeCloseTo(0.5724, 3);
+  await page.getByRole("slider", { name: "Starting probability" }).focus();
+  for (let press = 0; press < 10; press++) await page.keyboard.press("ArrowRight");
+  await expect.poll(value).toBeCloseTo(0.6837, 2);
+  await page.getByRole("group", { name: "Suppose Thigh thrust R" }).getByRole("button", { name: "negative" }).click();
+  await expect.poll(value).toBeLessThan(0.6);
+  expect(await probability(page, "right")).toBeCloseTo(0.5724, 3);
+  await page.getByRole("button", { name: "Back to what was found" }).click();
+  await expect.poll(value).toBeCloseTo(0.5724, 3);
+  expect((await stored(request, exam)).length).toBe(before);
+});
+
+test("the next test is named with its reason, and a start can be set for this person", async ({ page, request }) => {
+  const { exam } = await prepareExam(request, metOnTheRight);
+  await page.goto(`/exams/${exam}/reading`);
+  await expect(page.locator("[data-next] > li")).toHaveCount(3);
+  await expect(page.locator("[data-next] > li").first()).toContainText(/now/);
+  await page.getByRole("tab", { name: "Start" }).click();
+  await page.getByLabel("Start, %").fill("100");
+  await page.getByLabel("Why").fill("sent by a colleague");
+  await page.getByRole("button", { name: "Use it" }).click();
+  await expect(page.getByText(/nothing could ever move it/)).toBeVisible();
+  await page.getByLabel("Start, %").fill("50");
+  await page.getByRole("button", { name: "Use it" }).click();
+  await expect.poll(() => probability(page, "right")).toBeCloseTo(0.8006, 3);
+});
+
+test("evidence: a record replaced is a new version; an old exam keeps its own until it is read again", async ({
+  page,
+  request,
+  server,
+}) => {
+  const { exam } = await prepareExam(request, (started) => {
+    started.complaint("lateral-calf.right").consent().guard().rest(0);
+    const run = started.start("slump", "right");
+    started.record(run, { stage: "knee", response: "familiar", felt: ["lateral-calf.right"] });
+    started.record(run, { stage: "head", answer: "less" });
+  });
+  await page.goto("/evidence");
+  await page.getByPlaceholder("Test, source, author, year, or off").fill("slump majlesi");
+  await page.getByRole("button", { name: "Replace slump.majlesi-2008" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
+  await expect(dialog.getByText("Is empty. Write how many people, 0 if none.")).toHaveCount(4);
+  for (const [cell, people] of [
+    ["TP: positive, have it", "30"],
+    ["FN: negative, have it", "10"],
+    ["FP: positive, do not", "2"],
+    ["TN: negative, do not", "38"],
+  ] as const)
+    await dialog.getByLabel(cell).fill(people);
+  await dialog.getByLabel("Where it comes from").fill("Own audit 2026");
+  await expect(dialog.getByText(/Gives: TP 30.*LR\+ 15\.0/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.locator('[data-record="slump.majlesi-2008"]')).toContainText("Off: replaced");
+  await page.getByRole("tab", { name: "Versions" }).click();
+  await expect(page.getByText("in force")).toBeVisible();
+
+  await page.goto(`/exams/${exam}/reading`);
+  await expect(page.locator("[data-evidence-differences]")).toContainText("lower lumbosacral nerve root L4-S1 right");
+  const root = page.locator("[data-source=lower-lumbosacral-root][data-beam=right]");
+  await expect(root).toContainText("47 %");
+  await page.getByRole("button", { name: "Read it under today's figures" }).click();
+  await expect(root).toContainText("64 %");
+  await saved(page);
+
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.goto("/evidence").then(() => page.getByRole("link", { name: "CSV" }).click()),
+  ]);
+  const csv = readFileSync((await download.path())!, "utf8");
+  expect(csv).toContain("own.slump.own-audit-2026");
+  await page.getByRole("button", { name: "Import" }).click();
+  await page.getByLabel("Evidence file").setInputFiles({
+    name: "broken.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(csv.replace(",30,", ",lots,")),
+  });
+  await expect(page.getByRole("alert")).toContainText("is not a number");
+  await page.keyboard.press("Escape");
+  await page.getByRole("tab", { name: "Versions" }).click();
+  await page.getByRole("button", { name: "Back to the shipped figures" }).click();
+  await expect(page.locator("[data-version=shipped]")).toBeVisible();
+
+  const file = lantern(server.db, "export", exam);
+  expect(JSON.parse(file)).toMatchObject({ evidence: [{ records: [{ id: "own.slump.own-audit-2026" }] }] });
+});
+
+test("evidence: switching off asks why, and a clinic's start is checked", async ({ page }) => {
+  await page.goto("/evidence");
+  await page.getByPlaceholder("Test, source, author, year, or off").fill("quadrant");
+  await page.getByRole("button", { name: /^Switch off quadrant/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Switch off" }).click();
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("Say why");
+  await page.getByLabel("Why is it switched off?").fill("second-hand figure");
+  await page.getByRole("dialog").getByRole("button", { name: "Switch off" }).click();
+  await expect(page.locator('[data-record="quadrant.laslett-2006"]')).toContainText("Off: second-hand figure");
+  await page.getByRole("tab", { name: "Starting probabilities" }).click();
+  const row = page.locator('[data-start="sacroiliac.below-l5"]');
+  await row.getByText("Set the clinic's own").click();
+  await row.getByLabel("Start, %").fill("0");
+  await row.getByLabel("Why").fill("our audit");
+  await row.getByRole("button", { name: "Put in force" }).click();
+  await expect(row.getByText(/Is 0: nothing could ever move it/)).toBeVisible();
+  await page.getByRole("tab", { name: "Versions" }).click();
+  await page.getByRole("button", { name: "Back to the shipped figures" }).click();
+  await expect(page.locator("[data-version=shipped]")).toBeVisible();
+});
+
+test("the calculator: ratios, intervals, a picture, copyable text, and what is wrong at its cell", async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto("/calculator");
+  await expect(page.locator("[data-result]")).toContainText("4.02");
+  await expect(page.locator("[data-result]")).toContainText("2.04 to 7.90");
+  await page.getByLabel(/^TP:/).fill("");
+  await expect(page.getByText("Is empty. Write how many people, 0 if none.")).toBeVisible();
+  await page.getByLabel(/^TP:/).fill("0");
+  await page.getByLabel(/^FN:/).fill("0");
+  await expect(page.getByRole("alert")).toContainText("nobody has the source");
+  await page.getByLabel(/^FN:/).fill("9");
+  await page.getByRole("button", { name: "Copy as text" }).click();
+  await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain("TP 0, FN 9");
+});
