@@ -96,6 +96,29 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ["library", "/library"],
   ["library, a test", "/library/slump"],
   ["reading", `${exam("fb771")}/reading`],
+  [
+    "reading, what if",
+    `${exam("107ac1")}/reading`,
+    async (page) => {
+      await page.getByRole("tab", { name: "What if" }).click();
+      await page.locator("[data-supposed]").waitFor();
+    },
+  ],
+  [
+    "reading, rules",
+    `${exam("10a1d1")}/reading`,
+    async (page) => void (await page.getByRole("tab", { name: "Rules and figures" }).click()),
+  ],
+  ["evidence", "/evidence"],
+  [
+    "evidence, a record",
+    "/evidence",
+    async (page) => {
+      await page.getByRole("button", { name: "Add a record" }).click();
+      await page.getByRole("dialog").waitFor();
+    },
+  ],
+  ["calculator", "/calculator"],
   ["sign", `${exam("fb771")}/sign`],
 ];
 

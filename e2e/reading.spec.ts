@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, prepareExam, probability, saved, stored, test } from "./support/test";
+import { recordCase, TEST_CASES } from "@/core/samples/cases";
 import { lantern } from "./support/server";
 
 const metOnTheRight = (exam: Parameters<NonNullable<Parameters<typeof prepareExam>[1]>>[0]) => {
@@ -35,7 +36,7 @@ test("what if: sliders and flips by keyboard, drawn against the real answer, nev
   request,
 }) => {
   const { exam } = await prepareExam(request, metOnTheRight);
-  const before = (await stored(request, exam)).length;
+  const before = (await stored(request, exam)).events.length;
   await page.goto(`/exams/${exam}/reading`);
   await page.getByRole("tab", { name: "What if" }).click();
   const supposed = page.locator("[data-supposed]");
@@ -49,7 +50,7 @@ test("what if: sliders and flips by keyboard, drawn against the real answer, nev
   expect(await probability(page, "right")).toBeCloseTo(0.5724, 3);
   await page.getByRole("button", { name: "Back to what was found" }).click();
   await expect.poll(value).toBeCloseTo(0.5724, 3);
-  expect((await stored(request, exam)).length).toBe(before);
+  expect((await stored(request, exam)).events.length).toBe(before);
 });
 
 test("the next test is named with its reason, and a start can be set for this person", async ({ page, request }) => {
@@ -74,9 +75,10 @@ test("evidence: a record replaced is a new version; an old exam keeps its own un
 }) => {
   const { exam } = await prepareExam(request, (started) => {
     started.complaint("lateral-calf.right").consent().guard().rest(0);
-    const run = started.start("slump", "right");
-    started.record(run, { stage: "knee", response: "familiar", felt: ["lateral-calf.right"] });
-    started.record(run, { stage: "head", answer: "less" });
+    recordCase(
+      started,
+      TEST_CASES.find(({ test: id, kind }) => id === "slump" && kind === "positive")!,
+    );
   });
   await page.goto("/evidence");
   await page.getByPlaceholder("Test, source, author, year, or off").fill("slump majlesi");
@@ -119,7 +121,7 @@ test("evidence: a record replaced is a new version; an old exam keeps its own un
     mimeType: "text/csv",
     buffer: Buffer.from(csv.replace(",30,", ",lots,")),
   });
-  await expect(page.getByRole("alert")).toContainText("is not a number");
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("is not a number");
   await page.keyboard.press("Escape");
   await page.getByRole("tab", { name: "Versions" }).click();
   await page.getByRole("button", { name: "Back to the shipped figures" }).click();
@@ -162,7 +164,7 @@ test("the calculator: ratios, intervals, a picture, copyable text, and what is w
   await expect(page.getByText("Is empty. Write how many people, 0 if none.")).toBeVisible();
   await page.getByLabel(/^TP:/).fill("0");
   await page.getByLabel(/^FN:/).fill("0");
-  await expect(page.getByRole("alert")).toContainText("nobody has the source");
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("nobody has the source");
   await page.getByLabel(/^FN:/).fill("9");
   await page.getByRole("button", { name: "Copy as text" }).click();
   await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
