@@ -45,8 +45,21 @@ const SHOTS: readonly Shot[] = [
   { name: "library-test", path: "/library/slump" },
   { name: "run-dark-tablet", path: `${exam("f9061")}/run`, dark: true, size: { width: 1024, height: 768 } },
   { name: "run-phone", path: `${exam("f9061")}/run`, size: { width: 390, height: 844 } },
-  { name: "reading", path: `${exam("fb771")}/reading` },
-  { name: "reading-dark", path: `${exam("f6951")}/reading`, dark: true },
+  { name: "reading", path: `${exam("107ac1")}/reading` },
+  { name: "reading-dark", path: `${exam("10a1d1")}/reading`, dark: true },
+  {
+    name: "what-if",
+    path: `${exam("107ac1")}/reading`,
+    prepare: async (page) => {
+      await page.getByRole("tab", { name: "What if" }).click();
+      await page
+        .getByRole("group", { name: /Suppose Slump/ })
+        .getByRole("button", { name: "negative" })
+        .click();
+    },
+  },
+  { name: "evidence", path: "/evidence" },
+  { name: "calculator", path: "/calculator" },
   { name: "sign", path: `${exam("fb771")}/sign` },
   { name: "settings", path: "/settings" },
 ];

@@ -1,9 +1,13 @@
 import { browserRows } from "./browser";
+import { runCalibration } from "./calibration";
 import { coreRows } from "./core";
 import { print } from "./measure";
 import { storeRows } from "./store";
 
+const PICTURE = "docs/calibration.svg";
+
 async function bench(): Promise<void> {
+  if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
   const rows = [...coreRows(), ...storeRows(), ...(await browserRows())];
   print(rows);
   process.exitCode = rows.every(({ ok }) => ok) ? 0 : 1;

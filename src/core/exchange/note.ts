@@ -8,7 +8,7 @@ import { examinedByFamily, type Reading, sourceKey, type SourceReading } from ".
 import { describeVerdict, isBegun } from "../reading/rules";
 import { testLabel } from "../reading/steps";
 import type { Spread } from "../reading/draws";
-import { firmness, ofHundred, percentText } from "../reading/words";
+import { firmness, ofHundred, percentText, type Word } from "../reading/words";
 import { effectiveRuns } from "../reading/interpret";
 import { protocolOf } from "../knowledge/protocols";
 import { NEURO_SCALES } from "../knowledge/neurology";
@@ -115,6 +115,22 @@ function findingLines(state: ExamState, reading: Reading): string[] {
   return lines.length ? lines : ["No test was done."];
 }
 
+/** Words beside which the note prints what argues against. */
+const STANDS_OUT: ReadonlySet<Word> = new Set(["likely", "leaning towards", "suggested", "unsettled"]);
+const MOST_AGAINST = 3;
+
+/** Sources that signs alone do not point to share a line. */
+function readingSection(examined: readonly SourceReading[], underAge: boolean, spreads: Spreads): string[] {
+  const quiet = examined.filter(({ figured, wording }) => !figured && wording.word === "not suggested");
+  const names = quiet.map(({ source, side }) => `${SOURCES[source].label}${side ? ` ${side}` : ""}`);
+  return [
+    ...examined
+      .filter((one) => !quiet.includes(one))
+      .flatMap((one) => readingLines(one, underAge, spreads[sourceKey(one.source, one.side)])),
+    ...(names.length ? [`Not suggested by sign, no figure: ${names.join(", ")}.`] : []),
+  ];
+}
+
 /** Intervals by `sourceKey`; a source that is not in it is printed without one. */
 export type Spreads = Readonly<Record<string, Spread>>;
 
@@ -125,7 +141,7 @@ function readingLines(one: SourceReading, underAge: boolean, spread: Spread | un
     preferred && isBegun(preferred)
       ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
       : "";
-  const rest = against.map((line) => `  ${line}`);
+  const rest = STANDS_OUT.has(wording.word) ? against.slice(0, MOST_AGAINST).map((line) => `  ${line}`) : [];
   if (!figured) {
     const tests = outcomes
       .filter(({ outcome }) => outcome !== "not tested")
@@ -217,7 +233,7 @@ export function writeNote(state: ExamState, reading: Reading, head: ChainHead, s
     { heading: "Done between tests", lines: techniqueLines(state) },
     {
       heading: "Reading",
-      lines: examined.flatMap((one) => readingLines(one, reading.underAge, spreads[sourceKey(one.source, one.side)])),
+      lines: readingSection(examined, reading.underAge, spreads),
     },
     { heading: "Notes", lines: state.notes.map(({ text }) => text) },
     { heading: "Amendments after signing", lines: amendmentLines(state) },

@@ -60,7 +60,8 @@ function disagreement({ preferred, evidence, singlesOnly, startLogOdds }: Input)
 }
 
 /** Positives that belong to no met rule are said to be just that. */
-function loosePositives({ outcomes, rules }: Input): string[] {
+function loosePositives({ outcomes, rules, preferred }: Input): string[] {
+  if (preferred && positivesNeeded(preferred.rule) === null) return [];
   const positives = having(outcomes, "positive");
   const kOfN = rules.filter(({ rule }) => positivesNeeded(rule) !== null);
   if (positives.length < 2 || kOfN.length === 0 || rules.some(({ verdict }) => verdict === "met")) return [];

@@ -15,7 +15,7 @@ import { NextTests } from "./next-card";
 import { Opened } from "./opened";
 import { RuleCounters } from "./rule-counters";
 
-const DEPENDENCES = ["0", "0.3", "0.5", "0.7", "1"] as const;
+const DEPENDENCES = ["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"] as const;
 
 /** How far related tests are discounted, and where a symptom counts: recorded choices. */
 function ReadingChoices() {

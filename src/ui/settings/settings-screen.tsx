@@ -175,7 +175,7 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                 <Choice
                   label="Dependence between related tests (ρ)"
                   value={String(settings.reading.dependence)}
-                  options={named(["0", "0.3", "0.5", "0.7", "1"])}
+                  options={named(["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"])}
                   onChoose={(value) => reading({ dependence: Number(value) })}
                 />
                 <p className="text-sm text-soft">
