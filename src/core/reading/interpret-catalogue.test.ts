@@ -8,6 +8,7 @@ import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";
 import { effectiveRuns, interpretExam } from "./interpret";
+import { readExam, sourceIn } from "./reading";
 
 type Told = {
   readonly test: TestId;
@@ -38,6 +39,10 @@ function tell(tests: readonly Told[], { schools, rest }: Setting = {}) {
   const outcomes = interpretExam(state.runs, { ...DEFAULT_READING_SETTINGS, ...state.settings });
   return {
     state,
+    /** The word for a source, everything told. */
+    word: (source: SourceId, side: Side | null = "right") => sourceIn(readExam(state), source, side).wording.word,
+    figures: (source: SourceId, side: Side | null = "right") =>
+      sourceIn(readExam(state), source, side).steps.map(({ figure }) => figure),
     of: (source: SourceId, side: Side | null = "right", test?: TestId) =>
       outcomes.find((one) => one.source === source && one.side === side && (!test || one.test === test)),
   };
@@ -377,5 +382,113 @@ describe("since a technique", () => {
       outcome: "positive",
       newSinceTechnique: true,
     });
+  });
+});
+
+describe("from events to words", () => {
+  const one = (test: TestId, side: Side | null, steps: readonly CaseStep[], setting: Setting = {}) =>
+    tell([{ test, side, steps }], setting);
+
+  it("thigh thrust: below L5 speaks for the joint, the groin for the hip, above L5 and the other side for neither", () => {
+    const thrust = (...felt: Place[]) => one("thigh-thrust", "right", [fam("push", ...felt)]);
+    expect(thrust("si-area.right").word("sacroiliac")).toBe("unsettled");
+    const groin = thrust("groin.right");
+    expect([groin.word("sacroiliac"), groin.word("hip")]).toEqual(["not suggested", "suggested"]);
+    expect(groin.figures("sacroiliac")).toEqual([]);
+    expect(thrust("low-back.right").word("sacroiliac")).toBe("not suggested");
+    expect(thrust("si-area.left").word("sacroiliac")).toBe("unlikely");
+    expect(thrust("central-buttock.right").word("sacroiliac")).toBe("open");
+    const both = thrust("groin.right", "si-area.right");
+    expect([both.word("sacroiliac"), both.word("hip")]).toEqual(["unsettled", "suggested"]);
+  });
+
+  it("distraction felt in both buttocks speaks for both joints, and is called bilateral", () => {
+    const both = one("si-distraction", null, [fam("push", "si-area.right", "si-area.left")]);
+    expect([both.word("sacroiliac", "right"), both.word("sacroiliac", "left")]).toEqual(["unsettled", "unsettled"]);
+    expect(both.of("sacroiliac", "left")?.bilateral).toBe(true);
+  });
+
+  it("strong discomfort that is not theirs speaks against, whatever its intensity", () => {
+    const other = one("thigh-thrust", "right", [{ stage: "push", response: "other", intensity: 9 }]);
+    expect(other.word("sacroiliac")).toBe("unlikely");
+  });
+
+  it("slump: the head, the ankle, neither, and nothing let go", () => {
+    const slump = (...steps: CaseStep[]) => one("slump", "right", steps);
+    const calf = fam("knee", "posterior-calf.right");
+    const withFoot = fam("dorsiflex", "posterior-calf.right");
+    const eased = slump(calf, effect("head", "gone"));
+    expect([eased.word(root), eased.figures(root)]).toEqual(["unsettled", ["slump.majlesi-2008"]]);
+    const muscle = slump(calf, effect("head", "unchanged"));
+    expect([muscle.word(root), muscle.word("hamstring-length")]).toEqual(["unlikely", "suggested"]);
+    const far = slump(withFoot, effect("head", "unchanged"), effect("ankle", "gone"));
+    expect([far.word(root), far.word("peripheral-leg-nerve")]).toEqual(["open", "suggested"]);
+    expect(slump(calf).word(root)).toBe("open");
+    expect(slump(fam("chin", "low-back.central"), effect("head", "gone")).word(root)).toBe("open");
+    const at = (intensity: number, rest: number) =>
+      one("slump", "right", [{ ...calf, intensity }, effect("head", "gone")] as CaseStep[], {
+        rest: [rest, "posterior-calf.right"],
+      }).word(root);
+    expect([at(4, 4), at(6, 4), at(9, 9)]).toEqual(["unlikely", "unsettled", "open"]);
+  });
+
+  it("raise: stretch at 85°, the calf at 20° and at 80°, the buttock alone, and the other leg's", () => {
+    const raise = (...steps: CaseStep[]) => one("straight-leg-raise", "right", steps);
+    expect(raise({ rest: "stretch" }, angle("end", 85)).word(root)).toBe("unlikely");
+    const severe = raise(fam("raise", "posterior-calf.right"), angle("onset", 20));
+    expect([severe.word(root), severe.of(root)?.note]).toEqual(["unsettled", expect.stringContaining("severe")]);
+    expect(raise(fam("raise", "posterior-calf.right"), angle("onset", 80)).word(root)).toBe("open");
+    expect(raise(fam("raise", "posterior-thigh.right")).word(root)).toBe("open");
+    const crossed = one("straight-leg-raise", "left", [fam("raise", "posterior-calf.right")]);
+    expect(crossed.figures(root)).toEqual(["crossed-leg-raise.deville-2000"]);
+    expect(crossed.word(root)).toBe("unsettled");
+  });
+
+  it("upper limb test: the neck, the wrist, neither, and a stretch in a person without pain", () => {
+    const ulnt = (...steps: CaseStep[]) => one("ulnt-1", "left", steps);
+    const wrist = fam("wrist", "thumb-index.left");
+    expect(ulnt(wrist, effect("neck-midline", "less")).of("cervical-root", "left")?.outcome).toBe("positive");
+    const nerve = ulnt(wrist, effect("neck-midline", "unchanged"), effect("far", "gone"));
+    expect([nerve.of("cervical-root", "left")?.outcome, nerve.word("median-nerve", "left")]).toEqual([
+      "negative",
+      "suggested",
+    ]);
+    expect(ulnt(wrist, effect("neck-midline", "unchanged")).word("median-nerve", "left")).toBe("open");
+    expect(ulnt({ rest: "stretch" }).word("cervical-root", "left")).toBe("unlikely");
+  });
+
+  it("neck: compression into the neck or the arm, distraction with and without a symptom", () => {
+    const neck = one("foraminal-compression", "right", [fam("towards", "neck.right")]);
+    expect(neck.word("cervical-facet")).toBe("suggested");
+    expect(neck.of("cervical-root")?.outcome).toBe("negative");
+    const arm = one("foraminal-compression", "right", [fam("towards", "radial-forearm.right")]);
+    expect(arm.word("cervical-root")).toBe("leaning towards");
+    const lift = (rest: [number, ...Place[]]) => one("neck-distraction", null, [effect("lift", "less")], { rest });
+    expect(lift([0]).word("cervical-root")).toBe("open");
+    expect(lift([5, "radial-forearm.right"]).word("cervical-root")).toBe("leaning towards");
+  });
+
+  it("upper neck: the alar test late in neutral only is open by default, and positive for the cautious", () => {
+    const alar = (schools?: Setting["schools"]) =>
+      tell(
+        [
+          { test: "sharp-purser", side: null, steps: [effect("ease-back", "none")] },
+          {
+            test: "alar",
+            side: "right",
+            steps: ["late", "at-once", "at-once", "at-once"].map((answer, at) =>
+              effect(["neutral", "flexion", "extension", "turning"][at]!, answer),
+            ),
+          },
+        ],
+        schools ? { schools } : {},
+      );
+    expect(alar().word("alar-ligament")).toBe("open");
+    expect(alar({ "alar-positions": "any-one" }).word("alar-ligament")).toBe("unsettled");
+    expect(alar().of("alar-ligament")?.note).toContain("no thrust");
+  });
+
+  it("thigh: a pulling at the front of it speaks against the upper lumbar root", () => {
+    expect(one("prone-lift", "right", [{ rest: "stretch" }]).of("upper-lumbar-root")?.outcome).toBe("negative");
   });
 });

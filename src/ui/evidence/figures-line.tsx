@@ -2,6 +2,8 @@ import { citationText } from "@/core/knowledge/citations";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
 import type { ClusterRule } from "@/core/knowledge/rules";
 import { ratiosOf, tableEntries, UNCERTAINTY_TEXT } from "@/core/reading/figures";
+import { whySpecificityIsNot } from "@/core/reading/frequencies";
+import { otherStart, STARTS } from "@/core/knowledge/starting-probabilities";
 import { ruleAsks } from "@/core/reading/rules";
 import { ratioText } from "@/core/reading/steps";
 
@@ -46,7 +48,23 @@ export function RecordText({ record }: { record: AccuracyRecord }) {
         {citationText(record.citation)} ({record.standing}, check before clinical reliance)
       </span>
       {record.off && <span className="block font-medium">Off: {record.off}</span>}
+      <NotTheChance record={record} />
     </>
+  );
+}
+
+/** What a specificity does not say, from where this source usually starts. */
+export function NotTheChance({ record }: { record: AccuracyRecord }) {
+  const { sensitivity, specificity } = ratiosOf(record);
+  if (sensitivity === null || specificity === null) return null;
+  const start = STARTS.find(({ source, when }) => source === record.source && when) ?? otherStart(record.source);
+  return (
+    <details>
+      <summary className="flex min-h-11 items-center underline">
+        Specificity {specificity.toFixed(2)}: what that does not say
+      </summary>
+      <p className="max-w-prose">{whySpecificityIsNot(start.mean, sensitivity, specificity)}</p>
+    </details>
   );
 }
 

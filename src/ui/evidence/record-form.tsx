@@ -10,7 +10,7 @@ import { SOURCES } from "@/core/vocabulary/sources";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
-import { recordFigures } from "./figures-line";
+import { NotTheChance, recordFigures } from "./figures-line";
 
 const FORMS = [
   { value: "2x2", label: "2x2 table" },
@@ -150,8 +150,8 @@ export function RecordForm({ changes, from, onSave, onClose }: Props) {
 
   const preview = (() => {
     try {
-      const [made] = parseChanges(withRecords({ ...changes, records: [] }, [record()])).records;
-      return recordFigures({ ...made, standing: "published" } as unknown as AccuracyRecord);
+      const [made] = parseChanges(withRecords({ ...changes, records: [], switches: [] }, [record()])).records;
+      return { ...made, standing: "published" } as unknown as AccuracyRecord;
     } catch (error) {
       if (error instanceof InputError) return null;
       throw error;
@@ -232,9 +232,12 @@ export function RecordForm({ changes, from, onSave, onClose }: Props) {
           </Field>
         ))}
       </div>
-      <p role="status" className="rounded-lg bg-well p-2 text-sm">
-        {preview ? `Gives: ${preview}` : "The figures that follow are shown here once the form is whole."}
-      </p>
+      <div role="status" className="rounded-lg bg-well p-2 text-sm">
+        {preview
+          ? `Gives: ${recordFigures(preview)}`
+          : "The figures that follow are shown here once the form is whole."}
+        {preview && <NotTheChance record={preview} />}
+      </div>
       {TEXTS.map(([column, label, hint]) => (
         <Field
           key={column}

@@ -11,18 +11,42 @@ import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import { Field, inputClass } from "../primitives/field";
+import { numberTyped, type StartDraft, StartFields } from "./start-fields";
 import type { Save } from "./workbench-screen";
 
-function StartRow(props: { start: StartingProbability; changes: EvidenceChanges; save: Save }) {
-  const { start, changes, save } = props;
+/** Where a problem's field stands in the form. */
+const FIELD_OF: Record<string, keyof StartDraft> = { mean: "percent", equivalentPeople: "people" };
+
+function StartRow({ start, changes, save }: { start: StartingProbability; changes: EvidenceChanges; save: Save }) {
   const own = changes.starts.find(({ id }) => id === start.id);
-  const [percent, setPercent] = useState(String(Math.round(start.mean * 1000) / 10));
-  const [people, setPeople] = useState(String(start.equivalentPeople));
-  const [reason, setReason] = useState(own?.reason ?? "");
-  const [errors, setErrors] = useState<Record<string, string>>({});
-  const number = (text: string) => (text.trim() === "" ? Number.NaN : Number(text.replace(",", ".")));
+  const [draft, setDraft] = useState<StartDraft>({
+    percent: String(Math.round(start.mean * 1000) / 10),
+    people: String(start.equivalentPeople),
+    reason: own?.reason ?? "",
+  });
+  const [errors, setErrors] = useState<Partial<Record<keyof StartDraft, string>>>({});
   const others = changes.starts.filter(({ id }) => id !== start.id);
+  const submit = async () => {
+    const reason = draft.reason.trim();
+    const made = {
+      id: start.id,
+      mean: numberTyped(draft.percent) / 100,
+      equivalentPeople: numberTyped(draft.people),
+      reason,
+    };
+    try {
+      const next = parseChanges({ ...changes, starts: [made, ...others] });
+      const refused = await save(next, `${start.id} starts at ${draft.percent} %: ${reason}`);
+      setErrors(refused ? { reason: refused } : {});
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      const said = error.problems.map(({ where, what, todo }) => {
+        const field = where.split(" › ").at(-1)!;
+        return [FIELD_OF[field] ?? "reason", `${what[0]?.toUpperCase()}${what.slice(1)}. ${todo}`];
+      });
+      setErrors(Object.fromEntries(said) as typeof errors);
+    }
+  };
   return (
     <li data-start={start.id} className="border-t border-line py-2 text-sm">
       <p>
@@ -36,76 +60,19 @@ function StartRow(props: { start: StartingProbability; changes: EvidenceChanges;
         <summary className="flex min-h-11 items-center underline">Set the clinic&apos;s own</summary>
         <form
           noValidate
-          className="grid items-start gap-3 sm:grid-cols-[7rem_7rem_1fr_auto_auto]"
-          onSubmit={async (event) => {
+          onSubmit={(event) => {
             event.preventDefault();
-            const made = {
-              id: start.id,
-              mean: number(percent) / 100,
-              equivalentPeople: number(people),
-              reason: reason.trim(),
-            };
-            try {
-              const next = parseChanges({ ...changes, starts: [made, ...others] });
-              const refused = await save(next, `${start.id} starts at ${percent} %: ${reason.trim()}`);
-              setErrors(refused ? { rest: refused } : {});
-            } catch (error) {
-              if (!(error instanceof InputError)) throw error;
-              setErrors(
-                Object.fromEntries(
-                  error.problems.map(({ where, what, todo }) => [
-                    where.split(" › ").at(-1)!,
-                    `${what[0]?.toUpperCase()}${what.slice(1)}. ${todo}`,
-                  ]),
-                ),
-              );
-            }
+            void submit();
           }}
         >
-          <Field label="Start, %" error={errors.mean}>
-            {(ids) => (
-              <input
-                {...ids}
-                inputMode="decimal"
-                className={inputClass}
-                value={percent}
-                onChange={(event) => setPercent(event.target.value)}
-              />
+          <StartFields draft={draft} onChange={setDraft} errors={errors}>
+            <Button type="submit">Put in force</Button>
+            {own && (
+              <Button onClick={() => void save({ ...changes, starts: others }, `${start.id} starts as shipped again`)}>
+                As shipped
+              </Button>
             )}
-          </Field>
-          <Field label="People" error={errors.equivalentPeople}>
-            {(ids) => (
-              <input
-                {...ids}
-                inputMode="decimal"
-                className={inputClass}
-                value={people}
-                onChange={(event) => setPeople(event.target.value)}
-              />
-            )}
-          </Field>
-          <Field label="Why" error={errors.reason ?? errors.rest}>
-            {(ids) => (
-              <input
-                {...ids}
-                className={inputClass}
-                maxLength={300}
-                value={reason}
-                onChange={(event) => setReason(event.target.value)}
-              />
-            )}
-          </Field>
-          <Button type="submit" className="sm:mt-6">
-            Put in force
-          </Button>
-          {own && (
-            <Button
-              className="sm:mt-6"
-              onClick={() => void save({ ...changes, starts: others }, `${start.id} starts as shipped again`)}
-            >
-              As shipped
-            </Button>
-          )}
+          </StartFields>
         </form>
       </details>
     </li>

@@ -40,7 +40,7 @@ function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: bo
         {one.figured ? beamLabel(one, spread) : `${sourceName(one)}${one.examined ? ", by sign only" : ""}`}
       </span>
       {!mirrored && one.side && <SideBadge side={one.side} size="sm" />}
-      {!mirrored && !one.side && <span aria-hidden className="w-5" />}
+      {!one.side && <Midline />}
       {mirrored && <Said one={one} word={word} />}
       {one.figured ? (
         <SourceBeam one={one} spread={spread} mirrored={mirrored} slim silent />
@@ -57,6 +57,11 @@ function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: bo
     </button>
   );
 }
+
+/** In the place of a side's badge, so that a source without sides is not taken for a left one. */
+const Midline = () => (
+  <span className="rounded-full border border-edge px-1.5 text-xs leading-5 text-soft">midline</span>
+);
 
 const LOUD = new Set(["likely", "leaning towards", "suggested"]);
 
@@ -82,7 +87,7 @@ function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
         </>
       ) : (
         <>
-          <span className="text-right text-xs text-soft max-md:hidden">midline, no side</span>
+          <span className="max-md:hidden" />
           <span className="order-first px-1 text-center text-sm leading-tight font-medium md:order-none">
             {SOURCES[source].label}
           </span>

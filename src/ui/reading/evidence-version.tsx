@@ -13,34 +13,57 @@ import { sourceName } from "./source-words";
 const called = (version: string): string =>
   version === SHIPPED_VERSION ? "the shipped figures" : `version ${version}`;
 
+function ReadAgain({ label }: { label: string }) {
+  const { evidence, append } = useExam();
+  return (
+    <Button
+      onClick={() =>
+        void append({
+          type: "evidence-chosen",
+          body: { evidence: evidence.current, reason: "read again under the figures in force" },
+        })
+      }
+    >
+      {label}
+    </Button>
+  );
+}
+
+/** Instead of a reading: the figures the exam is read under are not here. */
+export function NotHeld() {
+  const { state } = useExam();
+  return (
+    <Card heading="Not read">
+      <p role="alert" className="mb-3 font-medium text-stop">
+        This exam is read under {called(state.evidence)} of the evidence, which this store does not hold. Import the
+        exam again with its evidence, or the evidence file under Evidence, or read it under today&apos;s figures: that
+        is recorded.
+      </p>
+      <ReadAgain label="Read it under today's figures" />
+    </Card>
+  );
+}
+
 /** Which figures the exam is read under, and what the ones in force today would change. */
 export function EvidenceVersion() {
-  const { state, reading, evidence, changes, append } = useExam();
+  const { state, reading, evidence } = useExam();
   const { current } = evidence;
-  const today = evidence.held[current] ?? NO_CHANGES;
   const differences = useMemo(() => {
     if (state.evidence === current) return [];
-    const other = readExam(state, resolveEvidence(today));
+    const other = readExam(state, resolveEvidence(evidence.held[current] ?? NO_CHANGES));
     return other.sources.flatMap((one) => {
       const now = reading.sources.find(({ source, side }) => source === one.source && side === one.side);
       if (!now || !(one.examined || now.examined)) return [];
       const same = now.wording.word === one.wording.word && Math.abs(now.probability - one.probability) < 0.0005;
       return same ? [] : [{ one, now }];
     });
-  }, [state, current, today, reading]);
-  if (state.evidence === current && changes) return null;
+  }, [state, evidence, current, reading]);
+  if (state.evidence === current) return null;
   return (
     <Card heading="Evidence">
-      {changes ? (
-        <p className="text-sm">
-          Read under {called(state.evidence)}; today it is {called(current)}.
-        </p>
-      ) : (
-        <p role="alert" className="text-sm font-medium text-stop">
-          This exam was read under {called(state.evidence)}, which this store does not hold. What stands here is read
-          under the shipped figures. Import the exam again with its evidence, or read it under today&apos;s.
-        </p>
-      )}
+      <p className="text-sm">
+        Read under {called(state.evidence)}; today it is {called(current)}.
+      </p>
       <ul className="my-2 text-sm" data-evidence-differences>
         {differences.length === 0 && <li>Read under today&apos;s figures, nothing here would change.</li>}
         {differences.map(({ one, now }) => (
@@ -50,16 +73,7 @@ export function EvidenceVersion() {
           </li>
         ))}
       </ul>
-      <Button
-        onClick={() =>
-          void append({
-            type: "evidence-chosen",
-            body: { evidence: current, reason: "read again under the figures in force" },
-          })
-        }
-      >
-        Read it under today&apos;s figures
-      </Button>
+      <ReadAgain label="Read it under today's figures" />
     </Card>
   );
 }

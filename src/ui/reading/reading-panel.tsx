@@ -10,6 +10,7 @@ import { FamilyMark } from "../figures/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { type Spreads, useSpreads } from "../exam/use-spreads";
+import { NotHeld } from "./evidence-version";
 import { NextTests } from "./next-card";
 import { RuleCounters } from "./rule-counters";
 import { SourceBeam } from "./source-beam";
@@ -77,7 +78,7 @@ const SPOKEN_FOR = new Set(["likely", "leaning towards", "suggested", "unsettled
 
 /** The reading as it stands, beside the test. */
 export function ReadingPanel() {
-  const { exam, reading } = useExam();
+  const { exam, reading, changes } = useExam();
   const spreads = useSpreads(reading.sources);
   const shown = examinedByFamily(reading).families.flatMap(({ sources }) =>
     sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
@@ -86,6 +87,7 @@ export function ReadingPanel() {
     .filter(({ wording }) => SPOKEN_FOR.has(wording.word))
     .flatMap((one) => one.against.slice(0, 2).map((line) => ({ one, line })))
     .slice(0, MOST_AGAINST);
+  if (!changes) return <NotHeld />;
   return (
     <div className="flex flex-col gap-3 rounded-2xl border border-line bg-card p-3">
       {shown.length === 0 && <p className="text-soft">Nothing examined yet.</p>}

@@ -10,7 +10,7 @@ import { useExam } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
 import { BeamsCard } from "./beams-card";
 import { Directions, RootLevel } from "./directions";
-import { EvidenceVersion } from "./evidence-version";
+import { EvidenceVersion, NotHeld } from "./evidence-version";
 import { NextTests } from "./next-card";
 import { Opened } from "./opened";
 import { RuleCounters } from "./rule-counters";
@@ -72,7 +72,7 @@ function OtherSchools() {
 
 /** The whole answer at once, and any source opened beneath it. */
 export function ReadingScreen() {
-  const { reading } = useExam();
+  const { reading, changes } = useExam();
   const spreads = useSpreads(reading.sources);
   const [chosen, setChosen] = useState<string | null>(null);
   const first = examinedByFamily(reading).families[0]?.sources[0]?.rows.toSorted(
@@ -80,6 +80,7 @@ export function ReadingScreen() {
   )[0];
   const opened = reading.sources.find(({ source, side }) => sourceKey(source, side) === chosen) ?? first;
   const key = opened ? sourceKey(opened.source, opened.side) : null;
+  if (!changes) return <NotHeld />;
   return (
     <div className="mx-auto grid w-full max-w-[86rem] gap-3 p-3 lg:grid-cols-[1fr_20rem]">
       <div className="flex min-w-0 flex-col gap-3">
