@@ -283,6 +283,7 @@ test("a technique is logged, soreness holds a repeat back, and a note keeps its 
   await page.keyboard.press("f");
   await page.getByLabel("What was seen, felt or said").fill("warm to touch");
   await page.getByRole("button", { name: "Keep the note" }).click();
+  await expect(page.getByRole("dialog")).toBeHidden();
   await page.keyboard.press("l");
   const dialog = page.getByRole("dialog", { name: "Log a technique" });
   await dialog.getByLabel("Level").fill("L5");

@@ -4,7 +4,7 @@ import type { ExamState, Run } from "../exam/state";
 import { irritability } from "../exam/irritability";
 import { assessGuard, blocksOnTest, type Guard } from "../guard/assess";
 import { type Protocol, protocolOf, PROTOCOLS, type TestId } from "../knowledge/protocols";
-import { isFact } from "../knowledge/rules";
+import { isFact, testMembers } from "../knowledge/rules";
 import { type Evidence, findRecord, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
 import { combine, type Item, type Recipe } from "../reading/combine";
 import { ratiosOf, ruleTable } from "../reading/figures";
@@ -15,7 +15,7 @@ import { hasSymptom } from "../reading/starting";
 import { type MemberState, memberRunSide, type RuleVerdict } from "../reading/rules";
 import { percentText } from "../reading/words";
 import type { Irritability, Position } from "../vocabulary/examination";
-import { type Side, SIDES } from "../vocabulary/sides";
+import { otherSide, type Side, SIDES } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
 import { finishRule, type OpenMember, turnCost } from "./finish-rule";
 
@@ -69,7 +69,7 @@ export function entropy(p: number): number {
  * is the one the reading itself implies, q = (p - p₋) / (p₊ - p₋).
  *
  * @param p now; @param pPlus after a positive; @param pMinus after a negative
- * @example expectedFall(0.25, 0.57, 0.06) // 0.164
+ * @example expectedFall(0.25, 0.5724, 0.059) // 0.2418
  */
 export function expectedFall(p: number, pPlus: number, pMinus: number): number {
   if (pPlus - pMinus < 1e-9) return 0;
@@ -155,20 +155,29 @@ function withRuleAt(recipe: Recipe, id: string, value: number): Recipe {
   return { ...recipe, groups: held ? groups : [...groups, [fresh]] };
 }
 
-type Finishing = {
-  readonly key: string;
-  readonly fall: number;
-  readonly cost: number;
-  readonly members: ReadonlySet<string>;
-  readonly reason: string;
-};
 const runKey = (test: TestId, side: Side | null): string => `${test} ${side ?? ""}`;
 
-/** What finishing a source's open rule would tell, and by which test to begin. */
-function finishing(source: SourceId, side: Side | null, plan: Planning): Finishing | "settled" | null {
+/** The rule that counts for a source, as far as it decides what its tests are still worth. */
+type Finishing = {
+  /** Its members' runs. */
+  readonly members: ReadonlySet<string>;
+  /** The cheapest way to finish it, by its first test; null once it is settled. */
+  readonly way: {
+    readonly first: string;
+    readonly fall: number;
+    readonly cost: number;
+    readonly reason: string;
+  } | null;
+};
+
+/** What finishing a source's open rule would tell, and by which test to begin; null where single tests are all there is. */
+function finishing(source: SourceId, side: Side | null, plan: Planning): Finishing | null {
   const { preferred, probability, recipe } = readSource(plan.context, source, side);
   if (!preferred) return null;
-  if (preferred.settled) return "settled";
+  if (preferred.settled) {
+    const members = testMembers(preferred.rule).map((member) => runKey(member.test, memberRunSide(member, side)));
+    return { members: new Set(members), way: null };
+  }
   const open = preferred.members.filter(({ standing }) => standing === "open");
   const runnable = open.flatMap((state): (OpenMember & { state: MemberState })[] => {
     if (isFact(state.member)) return [];
@@ -204,11 +213,13 @@ function finishing(source: SourceId, side: Side | null, plan: Planning): Finishi
   const [low, high] = [settledAt(Math.min(...figures)), settledAt(Math.max(...figures))];
   const fall = weightOf(source) * expectedFall(probability, high, low);
   return {
-    key: finish.first,
-    fall,
-    cost: finish.expectedCost,
     members: new Set(runnable.map(({ id }) => id)),
-    reason: `${nameOf(source, side)}: ${percentText(probability)} now; finishing the ${preferred.rule.label} takes it to ${percentText(high)} or ${percentText(low)}, about ${finish.expectedTests.toFixed(1)} more tests`,
+    way: {
+      first: finish.first,
+      fall,
+      cost: finish.expectedCost,
+      reason: `${nameOf(source, side)}: ${percentText(probability)} now; finishing the ${preferred.rule.label} takes it to ${percentText(high)} or ${percentText(low)}, about ${finish.expectedTests.toFixed(1)} more tests`,
+    },
   };
 }
 
@@ -248,14 +259,14 @@ function spokenSides(
 ): readonly (Side | null)[] {
   if (sides === "midline" || !SOURCES[source].sided) return [null];
   if (sides === "both sides" || testedSide === null) return SIDES;
-  return [sides === "other side" ? (testedSide === "right" ? "left" : "right") : testedSide];
+  return [sides === "other side" ? otherSide(testedSide) : testedSide];
 }
 
 function valueOf(
   protocol: Protocol,
   side: Side | null,
   plan: Planning,
-  finishes: ReadonlyMap<string, Finishing | "settled" | null>,
+  finishes: ReadonlyMap<string, Finishing | null>,
 ): NextTest {
   const cost = costOf(protocol, plan) + turnCost(plan.position, protocol.position);
   const found: { fall: number; worth: number; reason: string }[] = [];
@@ -263,16 +274,15 @@ function valueOf(
     if (reading.pointsOnly) continue;
     for (const at of spokenSides(reading.sides, side, reading.source)) {
       if (!plan.asksAbout(reading.source, at)) continue;
-      const finish = finishes.get(`${reading.source} ${at ?? ""}`) ?? null;
+      const finish = finishes.get(sourceKey(reading.source, at));
       const key = runKey(protocol.id, side);
-      const member = finish && finish !== "settled" && finish.members.has(key);
-      if (member) {
-        if (finish.key === key)
-          found.push({ fall: finish.fall, worth: finish.fall / finish.cost, reason: finish.reason });
+      /** A member counts through its rule: the first of the cheapest order for all of it, none once it is settled. */
+      if (finish?.members.has(key)) {
+        const { way } = finish;
+        if (way?.first === key) found.push({ ...way, worth: way.fall / way.cost });
         continue;
       }
-      /** A test of a settled rule adds nothing to it; the far side of a two-sided load counts only in a rule. */
-      if (finish === "settled" && isMember(protocol.id, reading.source, plan)) continue;
+      /** The far side of a two-sided load counts only in a rule. */
       if (reading.sides === "both sides" && side !== null && at !== side) continue;
       const alone = single(protocol, side, reading.source, at, reading.figuresOf ?? protocol.id, plan);
       if (alone) found.push({ ...alone, worth: alone.fall / cost });
@@ -291,14 +301,6 @@ function valueOf(
       .map(({ reason }) => reason),
   };
 }
-
-const isMember = (test: TestId, source: SourceId, { evidence, context }: Planning): boolean =>
-  evidence.rules.some(
-    (rule) =>
-      rule.source === source &&
-      rule.members.some((member) => !isFact(member) && member.test === test) &&
-      readSource(context, source, sidesOf(source)[0]!).preferred?.rule.id === rule.id,
-  );
 
 /**
  * The tests that would tell most for what they cost, at most three: expected
@@ -346,7 +348,7 @@ export function nextTests(state: ExamState, evidence: Evidence = SHIPPED_EVIDENC
   const sources = new Set(candidates.flatMap(({ protocol }) => protocol.readings.map(({ source }) => source)));
   const finishes = new Map(
     [...sources].flatMap((source) =>
-      sidesOf(source).map((side) => [`${source} ${side ?? ""}`, finishing(source, side, plan)] as const),
+      sidesOf(source).map((side) => [sourceKey(source, side), finishing(source, side, plan)] as const),
     ),
   );
   const valued = candidates

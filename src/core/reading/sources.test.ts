@@ -393,3 +393,31 @@ describe("properties over every source", () => {
     );
   });
 });
+
+describe("a dependence of one group alone", () => {
+  it("moves that group and no other", () => {
+    const of = (groupDependence: Record<string, number>) => {
+      const exam = buildExam({ settings: { preferredRule: "none", groupDependence } }).complaint(
+        "si-area.right",
+        "lateral-calf.right",
+      );
+      exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+      exam.run({ test: "si-distraction", response: "familiar", felt: ["si-area.right"] });
+      recordCase(exam, oneOf("slump", "positive"));
+      const reading = readExam(exam.state());
+      return [
+        sourceIn(reading, "sacroiliac", "right").probability,
+        sourceIn(reading, "lower-lumbosacral-root", "right").probability,
+      ];
+    };
+    const start = sourceIn(
+      readExam(buildExam().complaint("si-area.right", "lateral-calf.right").state()),
+      "sacroiliac",
+      "right",
+    ).start.mean;
+    expect(of({})[0]).toBeCloseTo(of({ "sacroiliac-provocation": 0.5 })[0]!, 12);
+    const odds = (start / (1 - start)) * 3.2 * 2.8;
+    expect(of({ "sacroiliac-provocation": 0 })[0]).toBeCloseTo(odds / (1 + odds), 9);
+    expect(of({ "sacroiliac-provocation": 0 })[1]).toBe(of({})[1]);
+  });
+});

@@ -3,7 +3,7 @@
 import { citationText } from "@/core/knowledge/citations";
 import { recordsOf } from "@/core/evidence/evidence-set";
 import { ruleChosenFor, withRule } from "@/core/exam/settings";
-import { protocolOf } from "@/core/knowledge/protocols";
+import { GROUPS, protocolOf } from "@/core/knowledge/protocols";
 import { ratiosOf } from "@/core/reading/figures";
 import { recordChoiceKey } from "@/core/reading/items";
 import type { SourceReading } from "@/core/reading/reading";
@@ -95,6 +95,38 @@ function RecordChoices({ one }: { one: SourceReading }) {
   });
 }
 
+const AS_ALL = "as all";
+
+/** Dependence of one group of tests, where it should differ from that of all: a recorded choice. */
+function GroupDependences({ one }: { one: SourceReading }) {
+  const { reading, append } = useExam();
+  const { settings } = reading;
+  const groups = [...new Set(one.steps.map(({ group }) => group))];
+  const choose = (group: string, value: string) => {
+    const { [group]: _was, ...rest } = settings.groupDependence ?? {};
+    const groupDependence = value === AS_ALL ? rest : { ...rest, [group]: Number(value) };
+    void append({
+      type: "settings-changed",
+      body: {
+        settings: { ...settings, groupDependence },
+        reason: "another dependence was chosen for one group of tests",
+      },
+    });
+  };
+  return groups.map((group) => (
+    <Choice
+      key={group}
+      label={`Dependence (ρ) within ${GROUPS[group]}`}
+      value={String(settings.groupDependence?.[group] ?? AS_ALL)}
+      options={[AS_ALL, "0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"].map((value) => ({
+        value,
+        label: value === AS_ALL ? `as all (${settings.dependence})` : value,
+      }))}
+      onChoose={(value) => choose(group, value)}
+    />
+  ));
+}
+
 /** Every rule of a source, its members one by one, and which of them counts. */
 export function RulesOfSource({ one }: { one: SourceReading }) {
   const { reading, append } = useExam();
@@ -141,6 +173,7 @@ export function RulesOfSource({ one }: { one: SourceReading }) {
         </>
       )}
       <RecordChoices one={one} />
+      <GroupDependences one={one} />
     </div>
   );
 }
