@@ -59,7 +59,7 @@ function DrawnBeam(props: BeamProps) {
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/25 ${move}`} style={band(...spread.p95)} />}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/45 ${move}`} style={band(...spread.p50)} />}
       {spread && (
-        <svg aria-hidden className="absolute inset-0 size-full fill-ink/50">
+        <svg aria-hidden data-dust className="absolute inset-0 size-full fill-ink/50">
           {grains.map(({ share, height, size }) => {
             const along = quantile(spread, share);
             return <circle key={share} cx={percent(mirrored ? 1 - along : along)} cy={`${height}%`} r={size / 2} />;
