@@ -99,23 +99,18 @@ async function slidingFrames(page: Page, url: string): Promise<{ moved: number; 
   await page.waitForTimeout(1500);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
-  const watching = page.evaluate(
-    () =>
-      new Promise<{ moved: number; frames: number[] }>((done) => {
-        const frames: number[] = [];
-        const shown = new Set<string>();
-        let last = performance.now();
-        const tick = (): void => {
-          const now = performance.now();
-          frames.push(now - last);
-          last = now;
-          shown.add(document.querySelector("[data-supposed]")!.getAttribute("data-supposed")!);
-          if (frames.length < 90) requestAnimationFrame(tick);
-          else done({ moved: shown.size, frames: frames.slice(5) });
-        };
-        requestAnimationFrame(tick);
-      }),
-  );
+  const watching = page.evaluate(async () => {
+    const frames: number[] = [];
+    const shown = new Set<string>();
+    let last = performance.now();
+    while (frames.length < 90) {
+      await new Promise((done) => requestAnimationFrame(done));
+      frames.push(performance.now() - last);
+      last = performance.now();
+      shown.add(document.querySelector("[data-supposed]")!.getAttribute("data-supposed")!);
+    }
+    return { moved: shown.size, frames: frames.slice(5) };
+  });
   for (let step = 1; step <= 90; step++) {
     await page.mouse.move(box.x + box.width / 2 + step * 4, box.y + box.height / 2);
     await page.waitForTimeout(12);

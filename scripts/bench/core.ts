@@ -152,7 +152,11 @@ function everySource(): Row[] {
   const baseline = `parsing its ${events.length} events ${ms(parse)}`;
   const reading = readExam(state);
   const points = timeOf(() => readExam(state));
-  const some = fold(events.slice(0, Math.floor(events.length / 3)));
+  const begun = buildExam().complaint("si-area.right", "lateral-calf.right").consent().guard().rest(0);
+  for (const test of ["quadrant", "slump", "straight-leg-raise", "thigh-thrust"] as const)
+    recordCase(begun, { ...TEST_CASES.find((one) => one.test === test && one.kind === "negative")!, side: "right" });
+  const some = begun.state();
+  const proposed = nextTests(some).tests.length;
   const next = timeOf(() => nextTests(some), { runs: 40, warmUp: 10 });
   const opened = reading.sources.find(({ source, side }) => source === "sacroiliac" && side === "right")!;
   let turn = 0;
@@ -162,7 +166,7 @@ function everySource(): Row[] {
   });
   return [
     atMost(`points, rules and words of ${reading.sources.length} sources and sides, 40 tests`, points, 2, baseline),
-    atMost("next test over the whole catalogue, a third of the way", next, 20, baseline),
+    atMost(`next test over the whole catalogue, ${proposed} proposed`, next, 20, baseline),
     atMost("one step of a what-if slider (a frame is 16.7 ms)", slide, 4, baseline),
   ];
 }

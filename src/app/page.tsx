@@ -1,5 +1,5 @@
 import { currentProfile } from "@/server/current-profile";
-import { versionOf } from "@/core/evidence/changes";
+import { versionOf } from "@/core/evidence/own-figures";
 import { currentChanges } from "@/server/evidence";
 import { searchPeople } from "@/server/people";
 import { theStore } from "@/server/store";

@@ -3,7 +3,7 @@ import { Command, CommanderError } from "commander";
 import type { ChainFault } from "@/core/exam/chain";
 import { fold } from "@/core/exam/fold";
 import { type ReadingSettings, withRule } from "@/core/exam/settings";
-import { resolveEvidence, versionOf } from "@/core/evidence/changes";
+import { resolveEvidence, versionOf } from "@/core/evidence/own-figures";
 import { type Evidence, SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { canonicalJson } from "@/core/exam/canonical-json";
-import { type EvidenceChanges, parseChanges, versionOf } from "@/core/evidence/changes";
+import { parseChanges } from "@/core/evidence/changes";
+import { type EvidenceChanges, versionOf } from "@/core/evidence/own-figures";
 import { fromRow, RECORD_COLUMNS, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
 import { refuse } from "@/core/problem";
 

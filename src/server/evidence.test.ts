@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/changes";
+import { NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
 import { fold } from "@/core/exam/fold";
 import { readExam, sourceIn } from "@/core/reading/reading";
 import { buildExam } from "@/core/samples/build";

@@ -1,5 +1,6 @@
 import { desc, eq } from "drizzle-orm";
-import { type EvidenceChanges, NO_CHANGES, parseChanges, resolveEvidence, versionOf } from "@/core/evidence/changes";
+import { parseChanges } from "@/core/evidence/changes";
+import { type EvidenceChanges, NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent } from "@/core/exam/events";

@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { type EvidenceChanges, resolveEvidence } from "@/core/evidence/changes";
+import { type EvidenceChanges, resolveEvidence } from "@/core/evidence/own-figures";
 import type { ExamState } from "@/core/exam/state";
 import { type NextTests, nextTests } from "@/core/planning/next-test";
 import type { Recipe } from "@/core/reading/combine";

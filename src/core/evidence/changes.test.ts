@@ -6,16 +6,16 @@ import { InputError } from "../problem";
 import { ratiosOf } from "../reading/figures";
 import { readExam, sourceIn } from "../reading/reading";
 import { buildExam } from "../samples/build";
+import { parseChanges } from "./changes";
 import {
   type EvidenceChanges,
   NO_CHANGES,
   type OwnRecord,
   type OwnRule,
-  parseChanges,
   resolveEvidence,
   usesOfRecord,
   versionOf,
-} from "./changes";
+} from "./own-figures";
 import { findRecord, SHIPPED_EVIDENCE } from "./evidence-set";
 import { fromRow, type RecordRow, toRow, withRecords } from "./table";
 

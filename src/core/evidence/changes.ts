@@ -1,21 +1,15 @@
 import { array, type InferType, number } from "yup";
-import { canonicalJson } from "../exam/canonical-json";
-import { portableSha256 } from "../exam/chain";
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
+import { EVIDENCE } from "../knowledge/evidence";
 import { protocolOf, TEST_IDS, type TestId } from "../knowledge/protocols";
-import { type ClusterRule, isFact, RULES, type RuleMember } from "../knowledge/rules";
-import { otherStart, STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import { RULES } from "../knowledge/rules";
+import { otherStart, STARTS } from "../knowledge/starting-probabilities";
 import { check } from "../problem";
-import { tableEntries } from "../reading/figures";
 import { closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../schema";
 import { SIDES } from "../vocabulary/sides";
-import { SOURCE_IDS, type SourceId } from "../vocabulary/sources";
-import { type Evidence, SHIPPED_EVIDENCE } from "./evidence-set";
+import { SOURCE_IDS } from "../vocabulary/sources";
 import { figureFields, figuresTogether, together } from "./figures-schema";
-import { SHIPPED_VERSION } from "./version";
+import { type EvidenceChanges, OWN_PREFIX, type OwnRecord, type OwnRule } from "./own-figures";
 
-/** Everything a clinic adds or switches carries ids that no shipped figure has. */
-export const OWN_PREFIX = "own.";
 const OWN_ID = /^own\.[a-z0-9][a-z0-9.-]{0,70}$/;
 
 const ownId = () =>
@@ -118,21 +112,6 @@ export const changesSchema = together(
   }),
   (changes: never) => changesTogether(changes),
 );
-
-type Fields = InferType<typeof changesSchema>;
-export type OwnRecord = NonNullable<Fields["records"]>[number];
-export type OwnRule = NonNullable<Fields["rules"]>[number];
-export type Switch = NonNullable<Fields["switches"]>[number];
-export type OwnStart = NonNullable<Fields["starts"]>[number];
-/** Everything that sets a clinic's figures apart from those that ship. */
-export type EvidenceChanges = {
-  readonly records: readonly OwnRecord[];
-  readonly rules: readonly OwnRule[];
-  readonly switches: readonly Switch[];
-  readonly starts: readonly OwnStart[];
-};
-
-export const NO_CHANGES: EvidenceChanges = { records: [], rules: [], switches: [], starts: [] };
 
 type Fault = { path: string; message: string } | null;
 
@@ -260,130 +239,3 @@ function changesTogether(given: unknown): Fault {
  */
 export const parseChanges = (input: unknown, where = "evidence"): EvidenceChanges =>
   check(changesSchema as never, input, where) as EvidenceChanges;
-
-/** Fields a study did not print are left out, not kept as undefined. */
-const given = <T extends object>(value: T): T =>
-  Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined && one !== null)) as T;
-
-function toRecord(own: OwnRecord): AccuracyRecord {
-  const { replaces: _replaces, testedSide, ...rest } = own;
-  return given({ ...rest, testedSide: testedSide ?? undefined, standing: "published" as const }) as AccuracyRecord;
-}
-
-function toRule({
-  k,
-  strata,
-  members,
-  id,
-  label,
-  source,
-  definition,
-  population,
-  reference,
-  citation,
-  ...figures
-}: OwnRule): ClusterRule {
-  return {
-    id,
-    label,
-    source: source as SourceId,
-    members: members as readonly RuleMember[],
-    figures: strata?.length
-      ? { kind: "by count", strata: strata as { from: number; to: number; lr: number }[] }
-      : { kind: "k of n", k: k!, ...(given(figures) as object) },
-    definition,
-    population,
-    reference,
-    citation,
-    standing: "published",
-  };
-}
-
-const REPLACED = "replaced by the clinic's own figure";
-
-/**
- * The version a set of changes makes: the first 16 digits of the hash of its
- * content, so that the same figures have the same name everywhere.
- *
- * @example versionOf(NO_CHANGES) // "shipped"
- */
-export function versionOf(changes: EvidenceChanges): string {
-  const empty = Object.values(changes).every((list) => list.length === 0);
-  return empty ? SHIPPED_VERSION : portableSha256(canonicalJson(changes)).slice(0, 16);
-}
-
-const resolved = new Map<string, Evidence>();
-const MOST_RESOLVED = 24;
-
-/**
- * The figures a reading is made from under a clinic's changes. A record that is
- * replaced, like one switched off, stays in the list and says why.
- *
- * @example resolveEvidence(NO_CHANGES) === SHIPPED_EVIDENCE // true
- */
-export function resolveEvidence(changes: EvidenceChanges): Evidence {
-  const version = versionOf(changes);
-  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
-  const kept = resolved.get(version);
-  if (kept) return kept;
-  const replaced = new Set(changes.records.map(({ replaces }) => replaces));
-  const switches = new Map(changes.switches.map((one) => [one.id, one]));
-  const switched = <T extends { id: string; off?: string }>(item: T): T => {
-    const turned = switches.get(item.id);
-    const { off, ...rest } = item;
-    const why = turned ? (turned.on ? undefined : turned.reason) : off;
-    return (why === undefined ? rest : { ...rest, off: why }) as T;
-  };
-  const setStart = (start: StartingProbability): StartingProbability => {
-    const own = changes.starts.find(({ id }) => id === start.id);
-    return own
-      ? {
-          ...start,
-          mean: own.mean,
-          equivalentPeople: own.equivalentPeople,
-          population: `set by the clinic: ${own.reason}`,
-          standing: "none",
-        }
-      : start;
-  };
-  const others = changes.starts
-    .filter(({ id }) => !STARTS.some((start) => start.id === id))
-    .map(({ id }) => setStart({ ...otherStart(id.replace(/\.other$/, "") as SourceId), when: {} }));
-  const evidence: Evidence = {
-    version,
-    records: [
-      ...changes.records.map(toRecord).map(switched),
-      ...EVIDENCE.map((record) => switched(replaced.has(record.id) ? { ...record, off: REPLACED } : record)),
-    ],
-    rules: [...RULES, ...changes.rules.map(toRule)].map(switched),
-    starts: [...STARTS.map(setStart), ...others],
-  };
-  if (resolved.size >= MOST_RESOLVED) resolved.delete(resolved.keys().next().value!);
-  resolved.set(version, evidence);
-  return evidence;
-}
-
-/** Where a record or rule is used. */
-export type Uses = { readonly tests: readonly TestId[]; readonly rules: readonly string[] };
-
-/** The tests and rules that a record counts in. */
-export function usesOfRecord(evidence: Evidence, { id, test, source }: AccuracyRecord): Uses {
-  return {
-    tests: [test],
-    rules: evidence.rules
-      .filter(
-        (rule) =>
-          rule.source === source &&
-          rule.members.some(
-            (member) => !isFact(member) && member.test === test && (!member.record || member.record === id),
-          ),
-      )
-      .map(({ id: rule }) => rule),
-  };
-}
-
-/** Ratios by count of an own rule before it is saved, to be looked at. */
-export const previewRule = (own: OwnRule) => tableEntries(toRule(own));
-
-export const isOwn = (id: string): boolean => id.startsWith(OWN_PREFIX);
-export type { Evidence } from "./evidence-set";

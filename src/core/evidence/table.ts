@@ -1,4 +1,4 @@
-import { type EvidenceChanges, type OwnRecord } from "./changes";
+import { type EvidenceChanges, type OwnRecord } from "./own-figures";
 
 /**
  * The clinic's own records as a table, one row each. Rules, switches and starts

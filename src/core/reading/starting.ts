@@ -52,10 +52,31 @@ function fits(condition: ComplaintCondition, state: ExamState, side: Side | null
   );
 }
 
-const chosen = ({ because, when: _when, ...start }: StartingProbability, reason: string = because): Start => ({
-  ...start,
+const chosen = (start: StartingProbability, reason: string = start.because): Start => ({
+  id: start.id,
+  source: start.source,
+  mean: start.mean,
+  equivalentPeople: start.equivalentPeople,
+  population: start.population,
+  ...(start.citation === undefined ? NO_CITATION : { citation: start.citation }),
+  standing: start.standing,
   reason,
 });
+const NO_CITATION = {};
+
+const elsewhere = new Map<string, Start>();
+
+/** The start of a source where nothing hurts; the same for every reading under one setting. */
+function startWithoutSymptom(source: SourceId, mean: number): Start {
+  const key = `${source} ${mean}`;
+  const kept = elsewhere.get(key);
+  if (kept) return kept;
+  const start = chosen(noSymptomStart(source, mean));
+  if (elsewhere.size >= MOST_KEPT) elsewhere.clear();
+  elsewhere.set(key, start);
+  return start;
+}
+const MOST_KEPT = 400;
 
 /**
  * Where one side of a source starts: what the practitioner set for this exam,
@@ -84,9 +105,9 @@ export function startOf(
     };
   }
   const candidates = startsOf(evidence, source);
-  const usual = candidates.findLast(({ when }) => when) ?? otherStart(source);
-  if (state.areas.length === 0) return chosen(usual, "no complaint is recorded yet");
-  if (!hasSymptom(state, source, side)) return chosen(noSymptomStart(source, settings.noSymptomStart));
+  if (state.areas.length === 0)
+    return chosen(candidates.findLast(({ when }) => when) ?? otherStart(source), "no complaint is recorded yet");
+  if (!hasSymptom(state, source, side)) return startWithoutSymptom(source, settings.noSymptomStart);
   const found = candidates.find(({ when }) => when && fits(when, state, side)) ?? otherStart(source);
   const both =
     SOURCES[source].sided && side !== null && hasSymptom(state, source, otherSide(side))

@@ -78,7 +78,8 @@ function ruleRemark(verdict: RuleVerdict, sum: number, held: number): string {
 }
 
 /** Each result behind the strongest of the same sign says what it stands behind. */
-function withBehind(steps: readonly Step[]): Step[] {
+function withBehind(steps: readonly Step[]): readonly Step[] {
+  if (steps.every(({ weight }) => weight === 1)) return steps;
   return steps.map((step) => {
     if (step.weight === 1) return step;
     const strongest = steps.find((one) => one.weight === 1 && Math.sign(one.moves) === Math.sign(step.moves || 1));

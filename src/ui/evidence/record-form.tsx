@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { type EvidenceChanges, OWN_PREFIX, type OwnRecord, parseChanges } from "@/core/evidence/changes";
+import { parseChanges } from "@/core/evidence/changes";
+import { type EvidenceChanges, OWN_PREFIX, type OwnRecord } from "@/core/evidence/own-figures";
 import { fromRow, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
 import { protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge/protocols";

@@ -1,7 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { type EvidenceChanges, parseChanges } from "@/core/evidence/changes";
+import { parseChanges } from "@/core/evidence/changes";
+import { type EvidenceChanges } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { citationText } from "@/core/knowledge/citations";
 import { otherStart, type StartingProbability } from "@/core/knowledge/starting-probabilities";

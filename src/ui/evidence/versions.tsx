@@ -1,6 +1,6 @@
 "use client";
 
-import { NO_CHANGES } from "@/core/evidence/changes";
+import { NO_CHANGES } from "@/core/evidence/own-figures";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { EvidenceVersion } from "@/server/evidence";
 import { Button } from "../primitives/button";

@@ -4,7 +4,13 @@ import { Download, FileUp, Plus } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { type EvidenceChanges, isOwn, type OwnRecord, resolveEvidence, usesOfRecord } from "@/core/evidence/changes";
+import {
+  type EvidenceChanges,
+  isOwn,
+  type OwnRecord,
+  resolveEvidence,
+  usesOfRecord,
+} from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";

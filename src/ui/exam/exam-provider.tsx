@@ -14,7 +14,7 @@ import {
 import { v7 as newId, v4 as randomId } from "uuid";
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
-import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence/changes";
+import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
 import { extended, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
 import { assessGuard, type Guard } from "@/core/guard/assess";

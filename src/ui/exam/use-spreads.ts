@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { NO_CHANGES } from "@/core/evidence/changes";
+import { NO_CHANGES } from "@/core/evidence/own-figures";
 import type { NextTests } from "@/core/planning/next-test";
 import type { Spread } from "@/core/reading/draws";
 import { sourceKey, type SourceReading } from "@/core/reading/reading";

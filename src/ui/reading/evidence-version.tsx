@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { NO_CHANGES, resolveEvidence } from "@/core/evidence/changes";
+import { NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import { readExam, sourceKey } from "@/core/reading/reading";
 import { percentText } from "@/core/reading/words";
