@@ -205,6 +205,21 @@ describe("the demo", () => {
     expect(figured("Gudrun").said.every((word) => word.includes("not examined"))).toBe(true);
     expect(figured("Caspian").of("sacroiliac")[1]?.preferred?.verdict).toBe("open");
     expect(figured("Wren").reading.underAge).toBe(true);
+    const word = (name: string, source: SourceId, side: 0 | 1 = 0) => figured(name).of(source)[side]!.wording.word;
+    expect(word("Henrik", "cervical-root")).toBe("likely");
+    expect(word("Petra", "c1-c2")).toBe("leaning towards");
+    expect(word("Petra", "alar-ligament")).toBe("not shown by these tests, which miss some");
+    expect(word("Bettina", "lumbar-disc")).toBe("likely");
+    expect(figured("Anselm").of("lumbar-muscular-control")[0]?.preferred?.verdict).toBe("met");
+    expect([word("Jory", "hamstring-length", 1), word("Jory", "lower-lumbosacral-root", 1)]).toEqual([
+      "suggested",
+      "unlikely",
+    ]);
+    expect(word("Wilma", "lower-lumbosacral-root", 1)).toBe("unsettled");
+    expect(word("Silas", "spinal-cord")).toBe("suggested");
+    const odile = people().find(({ name }) => name.startsWith("Odile"))!.exams;
+    const words = odile.map(({ id }) => sourceIn(readingOf(demo, id), "lower-lumbosacral-root", "right").wording.word);
+    expect(words).toContain("leaning towards");
   });
 
   it("has both signed and unfinished exams, and is loaded once only", () => {

@@ -1,6 +1,7 @@
 import type { ExamState } from "../exam/state";
 import { ageAtExam } from "../guard/assess";
 import { protocolOf } from "../knowledge/protocols";
+import { isFact } from "../knowledge/rules";
 import { ADULT_AGE } from "../measurement/age";
 import type { Side } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
@@ -9,7 +10,7 @@ import type { TestOutcome } from "./interpret";
 import type { Assembled } from "./items";
 import { probabilityOf } from "./odds";
 import { raiseGaps } from "./raises";
-import { memberName, type RuleVerdict } from "./rules";
+import { describeVerdict, isBegun, memberName, NOT_DONE, type RuleVerdict } from "./rules";
 import { testLabel } from "./steps";
 import { percentText } from "./words";
 
@@ -148,13 +149,31 @@ function unmetRules({ preferred, rules, evidence }: Input): string[] {
   ];
 }
 
+const isNotDone = (reason: string): boolean => reason === NOT_DONE;
+
 /** What is still missing of the rule that counts, once its tests have begun. */
 function missing({ preferred }: Input): string[] {
   if (!preferred || preferred.verdict !== "open") return [];
   const names = preferred.members
-    .filter(({ standing, reason }) => standing === "open" && !/^not done/.test(reason))
+    .filter(({ standing, reason }) => standing === "open" && !isNotDone(reason))
     .map(({ member, reason }) => `${memberName(member)} (${reason})`);
   return names.length ? [`Open in the ${preferred.rule.label}: ${names.join("; ")}.`] : [];
+}
+
+/** A rule that counts but cannot come to its figure any more: what else there is to choose. */
+function unfinishable({ preferred, rules, state }: Input): string[] {
+  if (!preferred || preferred.verdict !== "open" || !isBegun(preferred)) return [];
+  const open = preferred.members.filter(({ standing }) => standing === "open");
+  const isLeftOut = ({ member, testedSide, reason }: (typeof open)[number]): boolean =>
+    !isNotDone(reason) ||
+    (!isFact(member) && state.skips.some(({ test, side }) => test === member.test && side === testedSide));
+  if (!open.every(isLeftOut)) return [];
+  const others = rules
+    .filter(({ rule, applies }) => applies && rule.id !== preferred.rule.id)
+    .map((verdict) => `${verdict.rule.label} (${describeVerdict(verdict)})`);
+  return [
+    `The ${preferred.rule.label} cannot be finished as it stands, so it stays between its figures.${others.length ? ` Others, to be chosen under its rules: ${others.join("; ")}.` : ""}`,
+  ];
 }
 
 /** Everything that argues against the result, or against resting on it, in sentences. */
@@ -170,6 +189,7 @@ export function whatArguesAgainst(input: Input): string[] {
     ...inconsistent(input),
     ...otherSources(input),
     ...missing(input),
+    ...unfinishable(input),
     ...(preferred?.condition ? [`${preferred.rule.label}: ${preferred.condition}.`] : []),
     ...population(input),
   ];

@@ -253,3 +253,17 @@ describe("repeated movements at the table", () => {
     expect(rule.applies).toBe(condition === null);
   });
 });
+
+describe("a rule that can no longer be finished", () => {
+  it("says so, and names the others to choose from", () => {
+    const exam = buildExam().complaint("si-area.right").run(positive("thigh-thrust")).run(positive("si-distraction"));
+    const against = () => sourceIn(readExam(exam.state()), "sacroiliac", "right").against.join(" ");
+    expect(against()).not.toContain("cannot be finished");
+    exam.add("test-skipped", { test: "si-compression", side: null, reason: "too sore" });
+    for (const test of ["gaenslen", "faber"] as const)
+      exam.add("test-skipped", { test, side: "right", reason: "too sore" });
+    expect(against()).toMatch(
+      /five-test regimen cannot be finished.*six-test composite \(2 of 3.*four-test composite \(met/,
+    );
+  });
+});

@@ -89,6 +89,9 @@ export type RuleContext = {
   readonly supposed?: ReadonlySet<string>;
 };
 
+/** Why a member is open that nobody has run. */
+export const NOT_DONE = "not done yet";
+
 type Judged = Pick<MemberState, "standing" | "reason">;
 const open = (reason: string): Judged => ({ standing: "open", reason });
 const judged = (isPositive: boolean, reason: string): Judged => ({
@@ -133,7 +136,7 @@ function byOwnDefinition(member: TestMember, side: Side | null, run: Run, contex
 }
 
 function byOutcome(outcome: TestOutcome | null): Judged {
-  if (!outcome || outcome.outcome === "not tested") return open(outcome?.reason ?? "not done yet");
+  if (!outcome || outcome.outcome === "not tested") return open(outcome?.reason ?? NOT_DONE);
   if (outcome.outcome === "positive") return judged(true, outcome.reason);
   if (outcome.outcome === "negative")
     return outcome.doseMismatch
