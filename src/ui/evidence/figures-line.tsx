@@ -86,7 +86,7 @@ export function RuleText({ rule }: { rule: ClusterRule }) {
           .join("; ")}
       </span>
       <span className="block text-soft">
-        {[rule.population, rule.reference, rule.remark].filter(Boolean).join("; ")}
+        {[rule.population, rule.reference].filter(Boolean).join("; ")}. {rule.remark}
       </span>
       <span className="block text-soft">
         {citationText(rule.citation)} ({rule.standing}, check before clinical reliance)

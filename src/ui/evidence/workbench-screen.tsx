@@ -319,6 +319,7 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
                           </span>
                         </div>
                         <Button
+                          className="self-start"
                           aria-label={`Switch ${rule.off ? "on" : "off"} ${rule.id}`}
                           onClick={() =>
                             setOpened({ kind: "switch", id: rule.id, on: rule.off !== undefined, label: rule.label })
