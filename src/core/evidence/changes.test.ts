@@ -254,6 +254,7 @@ describe("a clinic's own figures in force", () => {
   it("take the place of the shipped record, which stays in the list and says why", () => {
     const evidence = own({ records: [record({ replaces: "slump.majlesi-2008" })] });
     expect(findRecord(evidence, "slump.majlesi-2008")?.off).toContain("replaced");
+    expect(findRecord(evidence, "own.slump.audit")?.standing).toBe("clinic's own");
     expect(root(evidence).steps[0]).toMatchObject({
       figure: "own.slump.audit",
       printed: expect.closeTo(0.8 / (4 / 34), 6),

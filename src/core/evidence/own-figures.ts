@@ -73,7 +73,7 @@ const given = <T extends object>(value: T): T =>
 
 function toRecord(own: OwnRecord): AccuracyRecord {
   const { replaces: _replaces, testedSide, ...rest } = own;
-  return given({ ...rest, testedSide: testedSide ?? undefined, standing: "published" as const }) as AccuracyRecord;
+  return given({ ...rest, testedSide: testedSide ?? undefined, standing: "clinic's own" as const }) as AccuracyRecord;
 }
 
 function toRule({
@@ -99,7 +99,7 @@ function toRule({
     population,
     reference,
     citation,
-    standing: "published",
+    standing: "clinic's own",
   };
 }
 

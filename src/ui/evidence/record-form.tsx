@@ -152,7 +152,7 @@ export function RecordForm({ changes, from, onSave, onClose }: Props) {
   const preview = (() => {
     try {
       const [made] = parseChanges(withRecords({ ...changes, records: [], switches: [] }, [record()])).records;
-      return { ...made, standing: "published" } as unknown as AccuracyRecord;
+      return { ...made, standing: "clinic's own" } as unknown as AccuracyRecord;
     } catch (error) {
       if (error instanceof InputError) return null;
       throw error;
