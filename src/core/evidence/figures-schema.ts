@@ -2,10 +2,6 @@ import { type AnySchema, array, number, ValidationError } from "yup";
 import type { PrintedFigures } from "../knowledge/rules/types";
 import { closed, wholeIn } from "../schema";
 
-/** What a study's figures are entered as: each is enough on its own. */
-export const FIGURE_FORMS = ["2x2", "proportions", "ratios"] as const;
-export type FigureForm = (typeof FIGURE_FORMS)[number];
-
 const MOST_PEOPLE = 1_000_000;
 const MOST_RATIO = 100_000;
 

@@ -5,9 +5,9 @@ import { type GroupId, protocolOf } from "../knowledge/protocols";
 import { isFact, testMembers } from "../knowledge/rules";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
 import { type Evidence, findRecord, recordsOf } from "../evidence/evidence-set";
-import { ratiosOf, tableEntries } from "./figures";
+import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { isDoneAs, meets, type TestOutcome } from "./interpret";
-import { isBegun, type MemberState, type RuleVerdict } from "./rules";
+import { holdBounds, isBegun, type MemberState, type RuleVerdict } from "./rules";
 import type { Figures } from "./steps";
 
 /** What an outcome's figure depends on beside the outcome. */
@@ -115,8 +115,9 @@ function grouped(items: readonly SingleItem[]): SingleItem[][] {
 function ruleItem(verdict: RuleVerdict, members: readonly SingleItem[]): RuleItem {
   const { rule, positive, open } = verdict;
   const entries = tableEntries(rule);
-  const bound = (entry: number): RuleBound | null =>
-    entry < 0 ? null : { value: Math.log(entries[entry]!.ratio), entry };
+  const { low, high } = holdBounds(ruleTable(rule), positive, open);
+  const bound = (figure: number | null): RuleBound | null =>
+    figure === null ? null : { value: Math.log(figure), entry: entries.findIndex(({ ratio }) => ratio === figure) };
   const first = testMembers(rule)[0];
   return {
     kind: "rule",
@@ -124,8 +125,8 @@ function ruleItem(verdict: RuleVerdict, members: readonly SingleItem[]): RuleIte
     group: first ? protocolOf(first.test).tissueGroup : "palpation",
     memberGroups: grouped(members),
     begun: isBegun(verdict),
-    low: bound(entries.findLastIndex(({ from }) => from <= positive)),
-    high: bound(entries.findIndex(({ to }) => to >= positive + open)),
+    low: bound(low),
+    high: bound(high),
   };
 }
 

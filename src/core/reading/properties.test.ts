@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { kOfN } from "../samples/tables";
 import { buildExam, type RunPlan } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
 import type { ExamState } from "../exam/state";
@@ -14,7 +15,7 @@ import { combine, type RuleItem, type SingleItem } from "./combine";
 import { ratiosOf } from "./figures";
 import { accuracyOf } from "./likelihood-ratio";
 import { readExam, sourceIn } from "./reading";
-import { holdBounds, kOfN } from "./rules";
+import { holdBounds } from "./rules";
 
 const TESTS: { test: TestId; side: Side | null }[] = [
   { test: "si-distraction", side: null },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { kOfN } from "../samples/tables";
 import { buildExam } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
 import type { TestId } from "../knowledge/protocols";
@@ -7,7 +8,7 @@ import { SHIPPED_EVIDENCE } from "../evidence/evidence-set";
 import { isSettled } from "./figures";
 import { interpretExam } from "./interpret";
 import { contextOf, readExam, readSource, sourceIn } from "./reading";
-import { describeVerdict, holdBounds, judgeRule, kOfN, memberKey } from "./rules";
+import { describeVerdict, holdBounds, judgeRule, memberKey } from "./rules";
 
 const positive = (test: TestId, side: "right" | "left" = "right") => ({
   test,

@@ -39,13 +39,6 @@ export type RuleVerdict = {
   readonly applies: boolean;
 };
 
-/** LR- below k positives, LR+ from k on. @example kOfN(2, 1, { lrNegative: 0.2, lrPositive: 4 }) // [0.2, 4, 4] */
-export const kOfN = (
-  n: number,
-  k: number,
-  { lrNegative, lrPositive }: { lrNegative: number; lrPositive: number },
-): number[] => Array.from({ length: n + 1 }, (_, count) => (count < k ? lrNegative : lrPositive));
-
 /**
  * The table's figures between which the rule can still end: at the largest
  * count already reached, and at the smallest count that reaches all that is
