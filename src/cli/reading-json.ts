@@ -3,7 +3,7 @@ import { citationText } from "@/core/knowledge/citations";
 import { nextTests } from "@/core/planning/next-test";
 import { createDrawBook, type DrawBook, spreadOf } from "@/core/reading/draws";
 import type { Evidence } from "@/core/evidence/evidence-set";
-import { examinedByFamily, readExam, type SourceReading } from "@/core/reading/reading";
+import { examinedSources, readExam, type SourceReading } from "@/core/reading/reading";
 import { rootLevels } from "@/core/reading/root-level";
 import { describeVerdict, memberName } from "@/core/reading/rules";
 import { sensitivityBand } from "@/core/reading/sensitivity-band";
@@ -87,10 +87,7 @@ export function readingJson(state: ExamState, evidence: Evidence): object {
       }),
     ),
     /** What matters most first. */
-    sources: examinedByFamily(reading)
-      .families.flatMap(({ sources }) => sources.flatMap(({ rows }) => rows))
-      .filter(({ examined }) => examined)
-      .map((one) => sourceJson(one, reading.settings.ratioLimit, book)),
+    sources: examinedSources(reading).map((one) => sourceJson(one, reading.settings.ratioLimit, book)),
     notExamined: reading.sources
       .filter(({ examined }) => !examined)
       .map(({ source, side, start }) => ({ source, side, start: start.mean })),

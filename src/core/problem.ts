@@ -30,6 +30,13 @@ export class InputError extends Error {
  */
 export const describeProblem = ({ where, what, todo }: Problem): string => `${where}: ${what}. ${todo}`;
 
+/**
+ * The same where the field itself says where.
+ *
+ * @example problemAtField({ where: "name", what: "is empty", todo: "Write a name." }) // "Is empty. Write a name."
+ */
+export const problemAtField = ({ what, todo }: Problem): string => `${what[0]?.toUpperCase()}${what.slice(1)}. ${todo}`;
+
 /** Throws an `InputError` with a single problem. */
 export function refuse(where: string, what: string, todo: string): never {
   throw new InputError([{ where, what, todo }]);

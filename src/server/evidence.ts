@@ -6,7 +6,7 @@ import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent } from "@/core/exam/events";
 import { canonicalJson } from "@/core/exam/canonical-json";
 import { versionsNamed } from "@/core/exchange/exam-file";
-import { check, type Problem, refuse } from "@/core/problem";
+import { check, InputError, type Problem } from "@/core/problem";
 import { closed, text } from "@/core/schema";
 import { evidenceVersions } from "./schema";
 import { asStoreError, type Store } from "./store";
@@ -27,25 +27,15 @@ const toVersion = (row: typeof evidenceVersions.$inferSelect): EvidenceVersion =
   changes: JSON.parse(row.changes) as EvidenceChanges,
 });
 
+const inForce = ({ db }: Store) =>
+  db.select().from(evidenceVersions).where(eq(evidenceVersions.inForce, true)).orderBy(desc(evidenceVersions.number));
+
 /** Every version that was put in force, the newest first. */
-export const evidenceHistory = (store: Store): EvidenceVersion[] =>
-  store.db
-    .select()
-    .from(evidenceVersions)
-    .where(eq(evidenceVersions.inForce, true))
-    .orderBy(desc(evidenceVersions.number))
-    .all()
-    .map(toVersion);
+export const evidenceHistory = (store: Store): EvidenceVersion[] => inForce(store).all().map(toVersion);
 
 /** The changes that are in force; none when nothing was ever saved. */
 export function currentChanges(store: Store): EvidenceChanges {
-  const row = store.db
-    .select()
-    .from(evidenceVersions)
-    .where(eq(evidenceVersions.inForce, true))
-    .orderBy(desc(evidenceVersions.number))
-    .limit(1)
-    .get();
+  const row = inForce(store).limit(1).get();
   return row ? toVersion(row).changes : NO_CHANGES;
 }
 
@@ -68,10 +58,7 @@ export function missingEvidence(version: string): Problem {
 /** A version's figures; refused when the store does not hold it. */
 export function evidenceFor(store: Store, version: string): Evidence {
   const changes = changesOf(store, version);
-  if (!changes) {
-    const { where, what, todo } = missingEvidence(version);
-    refuse(where, what, todo);
-  }
+  if (!changes) throw new InputError([missingEvidence(version)]);
   return resolveEvidence(changes);
 }
 

@@ -81,6 +81,9 @@ export const readingSettingsSchema = closed({
   groupDependence: groupDependence().optional(),
 });
 
+/** Dependences offered to choose from; any from 0 to 1 can be kept. */
+export const DEPENDENCE_CHOICES = ["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"] as const;
+
 export type ReadingSettings = InferType<typeof readingSettingsSchema>;
 
 export const DEFAULT_READING_SETTINGS: ReadingSettings = {

@@ -4,7 +4,7 @@ import { sheetLabel } from "../exam/sheet";
 import { irritability } from "../exam/irritability";
 import type { ExamState } from "../exam/state";
 import { citationText } from "../knowledge/citations";
-import { examinedByFamily, type Reading, sourceKey, type SourceReading } from "../reading/reading";
+import { examinedSources, type Reading, sourceKey, type SourceReading } from "../reading/reading";
 import { describeVerdict, isBegun } from "../reading/rules";
 import { testLabel } from "../reading/steps";
 import type { Spread } from "../reading/draws";
@@ -15,7 +15,7 @@ import { NEURO_SCALES } from "../knowledge/neurology";
 import { rootLevels } from "../reading/root-level";
 import { describeRun, holdsAnything } from "./describe-run";
 import { placeLabel } from "../vocabulary/sites";
-import { SOURCES } from "../vocabulary/sources";
+import { sourceLabel } from "../vocabulary/sources";
 
 export type NoteSection = { readonly heading: string; readonly lines: readonly string[] };
 
@@ -122,7 +122,7 @@ const MOST_AGAINST = 3;
 /** Sources that signs alone do not point to share a line. */
 function readingSection(examined: readonly SourceReading[], underAge: boolean, spreads: Spreads): string[] {
   const quiet = examined.filter(({ figured, wording }) => !figured && wording.word === "not suggested");
-  const names = quiet.map(({ source, side }) => `${SOURCES[source].label}${side ? ` ${side}` : ""}`);
+  const names = quiet.map(({ source, side }) => sourceLabel(source, side));
   return [
     ...examined
       .filter((one) => !quiet.includes(one))
@@ -136,7 +136,7 @@ export type Spreads = Readonly<Record<string, Spread>>;
 
 function readingLines(one: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
   const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = one;
-  const source = `${SOURCES[one.source].label}${side ? ` ${side}` : ""}`;
+  const source = sourceLabel(one.source, side);
   const rule =
     preferred && isBegun(preferred)
       ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
@@ -219,9 +219,7 @@ export function personLine(state: ExamState): string {
  * @param spreads the intervals by source and side; without them none are printed
  */
 export function writeNote(state: ExamState, reading: Reading, head: ChainHead, spreads: Spreads = {}): Note {
-  const examined = examinedByFamily(reading).families.flatMap(({ sources }) =>
-    sources.flatMap(({ rows }) => rows.filter((one) => one.examined)),
-  );
+  const examined = examinedSources(reading);
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
     { heading: "Asked before testing", lines: guardLines(state) },

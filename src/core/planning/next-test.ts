@@ -16,7 +16,7 @@ import { type MemberState, memberRunSide, type RuleVerdict } from "../reading/ru
 import { percentText } from "../reading/words";
 import type { Irritability, Position } from "../vocabulary/examination";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
+import { type SourceId, sourceLabel, SOURCES } from "../vocabulary/sources";
 import { finishRule, type OpenMember, turnCost } from "./finish-rule";
 
 /** One test worth running next, and why. */
@@ -218,12 +218,10 @@ function finishing(source: SourceId, side: Side | null, plan: Planning): Finishi
       first: finish.first,
       fall,
       cost: finish.expectedCost,
-      reason: `${nameOf(source, side)}: ${percentText(probability)} now; finishing the ${preferred.rule.label} takes it to ${percentText(high)} or ${percentText(low)}, about ${finish.expectedTests.toFixed(1)} more tests`,
+      reason: `${sourceLabel(source, side)}: ${percentText(probability)} now; finishing the ${preferred.rule.label} takes it to ${percentText(high)} or ${percentText(low)}, about ${finish.expectedTests.toFixed(1)} more tests`,
     },
   };
 }
-
-const nameOf = (source: SourceId, side: Side | null): string => `${SOURCES[source].label}${side ? ` ${side}` : ""}`;
 
 /** What one test would tell about one source, apart from any open rule it belongs to. */
 function single(
@@ -247,7 +245,7 @@ function single(
   const fall = weightOf(source) * expectedFall(now, plus, minus);
   return {
     fall,
-    reason: `${nameOf(source, side)}: ${percentText(now)} now, ${percentText(plus)} if positive, ${percentText(minus)} if negative`,
+    reason: `${sourceLabel(source, side)}: ${percentText(now)} now, ${percentText(plus)} if positive, ${percentText(minus)} if negative`,
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Counts } from "../knowledge/evidence/types";
 import type { ClusterRule, PrintedFigures, Stratum } from "../knowledge/rules/types";
-import { accuracyOf, type Interval } from "./likelihood-ratio";
+import { accuracyOf, type Interval, Z95 } from "./likelihood-ratio";
 
 /** How a study's uncertainty reaches the draws; the last two are marked wherever they are shown. */
 export type Uncertainty =
@@ -36,7 +36,6 @@ export type Ratios = {
   readonly uncertainty: Uncertainty;
 };
 
-const Z95 = 1.959963984540054;
 const HALF = 0.5;
 
 /** Jeffreys' half-counts: what is drawn is Beta(count + ½, count + ½). */

@@ -14,7 +14,7 @@ export type Accuracy = {
 };
 
 /** Two-sided 95 % point of the normal distribution. */
-const Z95 = 1.959963984540054;
+export const Z95 = 1.959963984540054;
 
 /** Half a person added to all four cells when any is empty (Haldane-Anscombe). */
 function withoutEmptyCells(counts: Counts): Counts {

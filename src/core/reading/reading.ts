@@ -407,6 +407,12 @@ function compare(a: readonly number[], b: readonly number[]): number {
   return at < 0 ? 0 : a[at]! - b[at]!;
 }
 
+/** Every examined source and side, what matters most first. */
+export const examinedSources = (reading: Reading): SourceReading[] =>
+  examinedByFamily(reading).families.flatMap(({ sources }) =>
+    sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
+  );
+
 /** One source with its rows: right and left, or one for a source without sides. */
 export type SourceRows = { readonly source: SourceId; readonly rows: readonly SourceReading[] };
 

@@ -1,3 +1,5 @@
+import type { Side } from "./sides";
+
 export const FAMILIES = ["nerve", "ligament", "joint", "disc", "muscle", "elsewhere"] as const;
 export type Family = (typeof FAMILIES)[number];
 
@@ -60,3 +62,11 @@ export const SOURCES = {
 
 export type SourceId = keyof typeof SOURCES;
 export const SOURCE_IDS = Object.keys(SOURCES) as SourceId[];
+
+/**
+ * A source and its side as a colleague reads them.
+ *
+ * @example sourceLabel("sacroiliac", "right") // "sacroiliac joint right"
+ */
+export const sourceLabel = (source: SourceId, side: Side | null): string =>
+  `${SOURCES[source].label}${side ? ` ${side}` : ""}`;

@@ -13,6 +13,7 @@ import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";
 import { ClosedGrid } from "./closed-grid";
+import { numberTyped } from "./start-fields";
 
 const CELLS = ["tp", "fn", "fp", "tn"] as const;
 type Cell = (typeof CELLS)[number];
@@ -26,20 +27,18 @@ const LAID_OUT: readonly Cell[] = ["tp", "fp", "fn", "tn"];
 
 type Worked = { accuracy: Accuracy; start: number } | { errors: Partial<Record<Cell | "start" | "table", string>> };
 
-const number = (text: string): number => Number(text.trim().replace(",", "."));
-
 /** The table as figures, or what is wrong with it at each cell. */
 function workOut(cells: Record<Cell, string>, startText: string): Worked {
   const errors: Partial<Record<Cell | "start" | "table", string>> = {};
   for (const cell of CELLS) {
     if (cells[cell].trim() === "") errors[cell] = "Is empty. Write how many people, 0 if none.";
-    else if (!Number.isInteger(number(cells[cell])) || number(cells[cell]) < 0)
+    else if (!Number.isInteger(numberTyped(cells[cell])) || numberTyped(cells[cell]) < 0)
       errors[cell] = "Is not a number of people. Use a whole number, 0 or more.";
   }
-  const start = number(startText) / 100;
+  const start = numberTyped(startText) / 100;
   if (!(start > 0 && start < 1)) errors.start = "Is not between 0 and 100 %. Nothing could move a chance of 0 or 100.";
   if (Object.keys(errors).length) return { errors };
-  const counts = Object.fromEntries(CELLS.map((cell) => [cell, number(cells[cell])])) as Record<Cell, number>;
+  const counts = Object.fromEntries(CELLS.map((cell) => [cell, numberTyped(cells[cell])])) as Record<Cell, number>;
   try {
     return { accuracy: accuracyOf(counts), start };
   } catch (error) {

@@ -6,7 +6,7 @@ import { type EvidenceChanges, OWN_PREFIX, type OwnRecord } from "@/core/evidenc
 import { fromRow, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
 import { protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge/protocols";
-import { InputError, type Problem } from "@/core/problem";
+import { InputError, type Problem, problemAtField } from "@/core/problem";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
@@ -74,14 +74,15 @@ const COLUMN_OF: Record<string, Column> = {
 function errorsAt(problems: readonly Problem[]): { fields: Partial<Record<Column, string>>; rest: string[] } {
   const fields: Partial<Record<Column, string>> = {};
   const rest: string[] = [];
-  for (const { where, what, todo } of problems) {
+  for (const problem of problems) {
+    const { where } = problem;
     const path = where
       .split(" › ")
       .slice(where.includes("records[") ? 2 : 1)
       .join(" › ")
       .replace(/\[\d\]$/, "");
     const column = COLUMN_OF[path] ?? (path as Column);
-    const said = `${what[0]?.toUpperCase()}${what.slice(1)}. ${todo}`;
+    const said = problemAtField(problem);
     if (
       FIGURE_COLUMNS.has(column) ||
       TEXTS.some(([one]) => one === column) ||

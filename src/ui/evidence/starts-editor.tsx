@@ -6,7 +6,7 @@ import { type EvidenceChanges } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { citationText } from "@/core/knowledge/citations";
 import { otherStart, type StartingProbability } from "@/core/knowledge/starting-probabilities";
-import { InputError } from "@/core/problem";
+import { InputError, problemAtField } from "@/core/problem";
 import { sourcesWithFigures } from "@/core/evidence/evidence-set";
 import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
@@ -41,9 +41,9 @@ function StartRow({ start, changes, save }: { start: StartingProbability; change
       setErrors(refused ? { reason: refused } : {});
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
-      const said = error.problems.map(({ where, what, todo }) => {
-        const field = where.split(" › ").at(-1)!;
-        return [FIELD_OF[field] ?? "reason", `${what[0]?.toUpperCase()}${what.slice(1)}. ${todo}`];
+      const said = error.problems.map((problem) => {
+        const field = problem.where.split(" › ").at(-1)!;
+        return [FIELD_OF[field] ?? "reason", problemAtField(problem)];
       });
       setErrors(Object.fromEntries(said) as typeof errors);
     }

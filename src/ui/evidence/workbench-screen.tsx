@@ -14,6 +14,7 @@ import {
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
+import { searchable } from "@/core/exam/person";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { RULES_WITHOUT_FIGURE } from "@/core/knowledge/rules";
 import { citationText } from "@/core/knowledge/citations";
@@ -122,8 +123,6 @@ function ImportForm({ onDone, by }: { onDone: () => void; by: string }) {
   );
 }
 
-const words = (text: string): string[] => text.toLowerCase().split(/\s+/).filter(Boolean);
-
 function RecordRow(props: {
   record: AccuracyRecord;
   evidence: Evidence;
@@ -190,8 +189,8 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
         `${id} was switched ${on ? "on" : "off"}: ${reason}`,
       ),
     );
-  const wanted = words(query);
-  const found = (...texts: string[]) => wanted.every((word) => texts.join(" ").toLowerCase().includes(word));
+  const wanted = searchable(query).split(" ").filter(Boolean);
+  const found = (...texts: string[]) => wanted.every((word) => searchable(texts.join(" ")).includes(word));
   const records = evidence.records.filter((record) =>
     found(
       record.id,

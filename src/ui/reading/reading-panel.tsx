@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { raiseGaps } from "@/core/reading/raises";
-import { examinedByFamily, sourceKey, type SourceReading } from "@/core/reading/reading";
+import { examinedSources, sourceKey, type SourceReading } from "@/core/reading/reading";
 import { testLabel } from "@/core/reading/steps";
 import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
@@ -80,9 +80,7 @@ const SPOKEN_FOR = new Set(["likely", "leaning towards", "suggested", "unsettled
 export function ReadingPanel() {
   const { exam, reading, changes } = useExam();
   const spreads = useSpreads(reading.sources);
-  const shown = examinedByFamily(reading).families.flatMap(({ sources }) =>
-    sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
-  );
+  const shown = examinedSources(reading);
   const against = shown
     .filter(({ wording }) => SPOKEN_FOR.has(wording.word))
     .flatMap((one) => one.against.slice(0, 2).map((line) => ({ one, line })))

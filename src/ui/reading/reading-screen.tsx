@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { schoolsThatDiffer } from "@/core/exam/settings";
+import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/exam/settings";
 import { findSchool } from "@/core/knowledge/protocols";
 import { examinedByFamily, sourceKey } from "@/core/reading/reading";
 import { Card } from "../primitives/card";
@@ -15,8 +15,6 @@ import { NextTests } from "./next-card";
 import { Opened } from "./opened";
 import { RuleCounters } from "./rule-counters";
 
-const DEPENDENCES = ["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"] as const;
-
 /** How far related tests are discounted, and where a symptom counts: recorded choices. */
 function ReadingChoices() {
   const { reading, append } = useExam();
@@ -29,7 +27,7 @@ function ReadingChoices() {
         <Choice
           label="Assumed dependence between related tests (ρ)"
           value={String(settings.dependence)}
-          options={DEPENDENCES.map((value) => ({ value: value as string, label: value }))}
+          options={DEPENDENCE_CHOICES.map((value) => ({ value: value as string, label: value }))}
           onChoose={(value) =>
             change({ dependence: Number(value) }, "another dependence was chosen on the reading page")
           }

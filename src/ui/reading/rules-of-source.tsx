@@ -2,7 +2,7 @@
 
 import { citationText } from "@/core/knowledge/citations";
 import { recordsOf } from "@/core/evidence/evidence-set";
-import { ruleChosenFor, withRule } from "@/core/exam/settings";
+import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/exam/settings";
 import { GROUPS, protocolOf } from "@/core/knowledge/protocols";
 import { ratiosOf } from "@/core/reading/figures";
 import { recordChoiceKey } from "@/core/reading/items";
@@ -118,7 +118,7 @@ function GroupDependences({ one }: { one: SourceReading }) {
       key={group}
       label={`Dependence (ρ) within ${GROUPS[group]}`}
       value={String(settings.groupDependence?.[group] ?? AS_ALL)}
-      options={[AS_ALL, "0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"].map((value) => ({
+      options={[AS_ALL, ...DEPENDENCE_CHOICES].map((value) => ({
         value,
         label: value === AS_ALL ? `as all (${settings.dependence})` : value,
       }))}

@@ -1,7 +1,7 @@
 import type { Spread } from "@/core/reading/draws";
 import type { SourceReading } from "@/core/reading/reading";
 import { firmness, percentText } from "@/core/reading/words";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { sourceLabel } from "@/core/vocabulary/sources";
 
 /** "leaning towards, tentative"; the bare word while the interval is on its way, or where there is none. */
 export function wordOf({ wording, figured }: SourceReading, spread: Spread | undefined): string {
@@ -10,7 +10,7 @@ export function wordOf({ wording, figured }: SourceReading, spread: Spread | und
 
 /** "sacroiliac joint right" */
 export const sourceName = ({ source, side }: Pick<SourceReading, "source" | "side">): string =>
-  `${SOURCES[source].label}${side ? ` ${side}` : ""}`;
+  sourceLabel(source, side);
 
 /** The whole of one beam as a sentence. */
 export function beamLabel(one: SourceReading, spread: Spread | undefined): string {

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { type PractitionerSettings, withSchool } from "@/core/exam/settings";
+import { DEPENDENCE_CHOICES, type PractitionerSettings, withSchool } from "@/core/exam/settings";
 import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
 import { ruleAsks } from "@/core/reading/rules";
 import { FORCE_UNITS } from "@/core/measurement/force";
@@ -175,7 +175,7 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                 <Choice
                   label="Dependence between related tests (ρ)"
                   value={String(settings.reading.dependence)}
-                  options={named(["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"])}
+                  options={named(DEPENDENCE_CHOICES)}
                   onChoose={(value) => reading({ dependence: Number(value) })}
                 />
                 <p className="text-sm text-soft">
