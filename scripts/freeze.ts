@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { run } from "@/cli/lantern";
-import { canonicalJson } from "@/core/exam/canonical-json";
+import { canonicalJson } from "@/core/base/canonical-json";
 import { chainEvent, type ChainHead, type ChainLink, genesisOf } from "@/core/exam/chain";
 import { type ExamFile, toExamFile } from "@/core/exchange/exam-file";
 import { factsOf } from "@/fixtures/frozen/facts";

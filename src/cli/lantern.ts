@@ -10,7 +10,7 @@ import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } fro
 import { PROTOCOLS } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
 import { checkCatalogueText } from "@/core/knowledge/check-catalogue-text";
-import { InputError, refuse } from "@/core/problem";
+import { InputError, refuse } from "@/core/base/problem";
 import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange";
 import { examIds, verifyExam } from "@/server/exams";

@@ -1,9 +1,9 @@
 import Papa from "papaparse";
-import { canonicalJson } from "@/core/exam/canonical-json";
+import { canonicalJson } from "@/core/base/canonical-json";
 import { parseChanges } from "@/core/evidence/changes";
 import { type EvidenceChanges, versionOf } from "@/core/evidence/own-figures";
 import { fromRow, RECORD_COLUMNS, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
-import { refuse } from "@/core/problem";
+import { refuse } from "@/core/base/problem";
 
 export const EVIDENCE_FORMAT = "dust-lantern-evidence";
 export const EVIDENCE_FILE_VERSION = 1;

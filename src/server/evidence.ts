@@ -4,10 +4,10 @@ import { type EvidenceChanges, NO_CHANGES, resolveEvidence, versionOf } from "@/
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent } from "@/core/exam/events";
-import { canonicalJson } from "@/core/exam/canonical-json";
+import { canonicalJson } from "@/core/base/canonical-json";
 import { versionsNamed } from "@/core/exchange/exam-file";
-import { check, InputError, type Problem } from "@/core/problem";
-import { closed, text } from "@/core/schema";
+import { check, InputError, type Problem } from "@/core/base/problem";
+import { closed, text } from "@/core/base/bricks";
 import { evidenceVersions } from "./schema";
 import { asStoreError, type Store } from "./store";
 

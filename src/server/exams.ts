@@ -1,19 +1,12 @@
 import { hash } from "node:crypto";
 import { admit } from "@/core/exam/admit";
-import {
-  type ChainFault,
-  chainEvent,
-  type ChainHead,
-  type ChainLink,
-  genesisOf,
-  type Sha256,
-  verifyChain,
-} from "@/core/exam/chain";
+import { type ChainFault, chainEvent, type ChainHead, type ChainLink, genesisOf, verifyChain } from "@/core/exam/chain";
 import { eventProblem, type ExamEvent } from "@/core/exam/events";
-import { canonicalJson } from "@/core/exam/canonical-json";
+import { canonicalJson } from "@/core/base/canonical-json";
 import { extend, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
-import { describeProblem, type Problem, refuse } from "@/core/problem";
+import { describeProblem, type Problem, refuse } from "@/core/base/problem";
+import type { Sha256 } from "@/core/base/sha256";
 import { unheldVersion } from "./evidence";
 import { findPerson } from "./people";
 import { asStoreError, type Store } from "./store";

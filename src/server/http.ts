@@ -1,4 +1,4 @@
-import { InputError, type Problem } from "@/core/problem";
+import { InputError, type Problem } from "@/core/base/problem";
 import { DuplicateWarning } from "./people";
 import { StoreError } from "./store";
 

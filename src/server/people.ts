@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
 import { type Person, type PersonInput, personSchema, searchable } from "@/core/exam/person";
-import { check, InputError } from "@/core/problem";
+import { check, InputError } from "@/core/base/problem";
 import { exams, people } from "./schema";
 import type { Store } from "./store";
 

@@ -1,7 +1,7 @@
 import { eq } from "drizzle-orm";
 import { type Practitioner, practitionerSchema } from "@/core/exam/person";
 import { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "@/core/exam/settings";
-import { check, InputError, refuse } from "@/core/problem";
+import { check, InputError, refuse } from "@/core/base/problem";
 import { practitioners } from "./schema";
 import type { Store } from "./store";
 

@@ -1,4 +1,4 @@
-import { describeProblem, type Problem } from "@/core/problem";
+import { describeProblem, type Problem } from "@/core/base/problem";
 
 /** What a write came to: its answer, or what is wrong in a sentence. */
 export type Written<T> =

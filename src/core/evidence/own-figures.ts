@@ -1,5 +1,5 @@
-import { canonicalJson } from "../exam/canonical-json";
-import { portableSha256 } from "../exam/chain";
+import { canonicalJson } from "../base/canonical-json";
+import { portableSha256 } from "../base/sha256";
 import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
 import type { TestId } from "../knowledge/protocols";
 import {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { readingSettingsSchema, DEFAULT_READING_SETTINGS } from "./settings";
-import { check, InputError } from "../problem";
+import { check, InputError } from "../base/problem";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { admit } from "./admit";
 import { type EventBody, type EventType, type ExamEvent, parseEvent } from "./events";

@@ -1,6 +1,6 @@
 import { assessGuard } from "../guard/assess";
 import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
-import { InputError, type Problem } from "../problem";
+import { InputError, type Problem } from "../base/problem";
 import {
   answer,
   type Check,

@@ -1,6 +1,5 @@
-import { sha256 } from "@noble/hashes/sha2.js";
-import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import { canonicalJson } from "./canonical-json";
+import { canonicalJson } from "../base/canonical-json";
+import { type Sha256, portableSha256 } from "../base/sha256";
 import type { ExamEvent } from "./events";
 
 /** An event where it stands in its exam's chain. `seq` counts from 1. */
@@ -14,12 +13,6 @@ export type ChainLink = {
 
 /** The chain's end, kept apart from the events so that a dropped last one shows. */
 export type ChainHead = { readonly head: string; readonly length: number };
-
-/** SHA-256 of a text in UTF-8, as 64 hexadecimal digits. */
-export type Sha256 = (text: string) => string;
-
-/** Works wherever JavaScript does, without a secure context; a server may hand in its platform's own. */
-export const portableSha256: Sha256 = (text) => bytesToHex(sha256(utf8ToBytes(text)));
 
 /** The hash an exam's first event follows: SHA-256 of the exam's id. */
 export const genesisOf = (exam: string): string => portableSha256(`dust-lantern exam ${exam}`);

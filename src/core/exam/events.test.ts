@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { InputError } from "../problem";
+import { InputError } from "../base/problem";
 import { buildExam, idOf } from "../samples/build";
 import { admit } from "./admit";
 import { parseEvent } from "./events";

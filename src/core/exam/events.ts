@@ -1,14 +1,13 @@
 import { array, type InferType, mixed, type ObjectSchema } from "yup";
 import { TEST_IDS } from "../knowledge/protocols/types";
-import { surelyTakes } from "../plain";
-import { check, InputError, refuse } from "../problem";
+import { surelyTakes } from "../base/fast-path";
+import { check, InputError, refuse } from "../base/problem";
 import {
   calendarDate,
   chainHead,
   choices,
   closed,
   distinctListOf,
-  force,
   instant,
   listOf,
   name,
@@ -17,15 +16,16 @@ import {
   oneOfOrNone,
   orNone,
   painScore,
-  places,
   text,
   uuid,
   wholeIn,
   yesNo,
-} from "../schema";
+} from "../base/bricks";
 import { NEURO_KINDS } from "../knowledge/neurology";
+import { force } from "../measurement/force-brick";
 import { TECHNIQUES } from "../vocabulary/techniques";
 import { QUALITIES, REACTIONS, RESPONSES } from "../vocabulary/examination";
+import { places } from "../vocabulary/place-bricks";
 import { SIDES } from "../vocabulary/sides";
 import { SOURCE_IDS } from "../vocabulary/sources";
 import { readingSettingsSchema } from "./settings";

@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, text, uuid } from "../schema";
+import { calendarDate, closed, oneOf, text, uuid } from "../base/bricks";
 
 export const SEXES = ["female", "male", "other", "not stated"] as const;
 const EARLIEST_BIRTH = "1900-01-01";

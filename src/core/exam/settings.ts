@@ -4,8 +4,8 @@ import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, TEST_IDS, type Varian
 import { GROUPS } from "../knowledge/protocols";
 import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
 import { SOURCES, type SourceId } from "../vocabulary/sources";
-import { surelyTakes } from "../plain";
-import { choices, closed, distinctListOf, isChoices, numberIn, oneOf, text } from "../schema";
+import { surelyTakes } from "../base/fast-path";
+import { choices, closed, distinctListOf, isChoices, numberIn, oneOf, text } from "../base/bricks";
 
 const isSchoolChoice = ([id, option]: [string, string]): boolean =>
   findSchool(id)?.options.some((candidate) => candidate.id === option) ?? false;

@@ -1,14 +1,14 @@
 import { array, object, string } from "yup";
 import { assertAdmitted } from "../exam/admit";
-import { canonicalJson } from "../exam/canonical-json";
+import { canonicalJson } from "../base/canonical-json";
 import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "../exam/chain";
 import { type ExamEvent, parseEvent } from "../exam/events";
 import { changesSchema } from "../evidence/changes";
 import { type EvidenceChanges } from "../evidence/own-figures";
 import { SHIPPED_VERSION } from "../evidence/version";
 import { fold } from "../exam/fold";
-import { check, refuse } from "../problem";
-import { closed, instant, text, uuid, wholeIn } from "../schema";
+import { check, refuse } from "../base/problem";
+import { closed, instant, text, uuid, wholeIn } from "../base/bricks";
 
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 export const EXAM_FILE_VERSION = 1;

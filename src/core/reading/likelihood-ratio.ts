@@ -1,5 +1,5 @@
 import type { Counts } from "../knowledge/evidence/types";
-import { refuse } from "../problem";
+import { refuse } from "../base/problem";
 import { logit, probabilityOf } from "./odds";
 
 export type Interval = readonly [low: number, high: number];

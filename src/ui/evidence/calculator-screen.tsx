@@ -2,7 +2,7 @@
 
 import { ClipboardCopy } from "lucide-react";
 import { useState } from "react";
-import { InputError } from "@/core/problem";
+import { InputError } from "@/core/base/problem";
 import { frequencies, whySpecificityIsNot } from "@/core/reading/frequencies";
 import { type Accuracy, accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { ratioText } from "@/core/reading/steps";

@@ -6,7 +6,7 @@ import { type EvidenceChanges, OWN_PREFIX, type OwnRecord } from "@/core/evidenc
 import { fromRow, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
 import { protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge/protocols";
-import { InputError, type Problem, problemAtField } from "@/core/problem";
+import { InputError, type Problem, problemAtField } from "@/core/base/problem";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";

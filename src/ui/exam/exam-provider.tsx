@@ -19,7 +19,7 @@ import { extended, fold } from "@/core/exam/fold";
 import type { ExamState } from "@/core/exam/state";
 import { assessGuard, type Guard } from "@/core/guard/assess";
 import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
-import { InputError } from "@/core/problem";
+import { InputError } from "@/core/base/problem";
 import { type Reading, readExam } from "@/core/reading/reading";
 import type { PreviousVisit } from "@/server/exams";
 import type { Profile } from "@/server/practitioners";

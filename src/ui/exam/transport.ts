@@ -1,6 +1,6 @@
 import type { ChainHead } from "@/core/exam/chain";
 import type { ExamEvent } from "@/core/exam/events";
-import { describeProblem, type Problem } from "@/core/problem";
+import { describeProblem, type Problem } from "@/core/base/problem";
 
 export type Receipt = {
   readonly id: string;

@@ -8,7 +8,7 @@ import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent, ExamRegion } from "@/core/exam/events";
-import { describeProblem, type Problem } from "@/core/problem";
+import { describeProblem, type Problem } from "@/core/base/problem";
 import type { RosterRow } from "@/server/people";
 import type { Profile } from "@/server/practitioners";
 import { Button } from "../primitives/button";

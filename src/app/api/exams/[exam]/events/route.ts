@@ -1,4 +1,4 @@
-import { InputError, refuse } from "@/core/problem";
+import { InputError, refuse } from "@/core/base/problem";
 import { appendEvents, eventsAfter, noSuchExam } from "@/server/exams";
 import { answer, bodyJson, now } from "@/server/http";
 import { assertKnownActor } from "@/server/practitioners";

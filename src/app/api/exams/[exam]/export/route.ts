@@ -1,4 +1,4 @@
-import { refuse } from "@/core/problem";
+import { refuse } from "@/core/base/problem";
 import { examFileText, exportExam, exportFindings } from "@/server/exchange";
 import { answer, download, now } from "@/server/http";
 import { theStore } from "@/server/store";

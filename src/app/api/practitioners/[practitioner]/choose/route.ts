@@ -1,4 +1,4 @@
-import { refuse } from "@/core/problem";
+import { refuse } from "@/core/base/problem";
 import { answer } from "@/server/http";
 import { findProfile } from "@/server/practitioners";
 import { PROFILE_COOKIE } from "@/server/profile-cookie";

@@ -1,5 +1,5 @@
 import { type AnySchema, ValidationError } from "yup";
-import { isPlain } from "./plain";
+import { isPlain } from "./fast-path";
 
 /** What was wrong, where, and what to do about it. */
 export type Problem = {

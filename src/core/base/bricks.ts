@@ -1,7 +1,5 @@
 import { array, boolean, mixed, number, object, type ObjectShape, string } from "yup";
-import { FORCE_UNITS } from "./measurement/force";
-import { surelyTakes } from "./plain";
-import { isPlace, type Place } from "./vocabulary/sites";
+import { surelyTakes } from "./fast-path";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
 
@@ -196,43 +194,3 @@ export const instant = () =>
       .test("instant", "is not a time that exists; write it as in 2026-03-01T09:30:00Z", isInstant),
     isInstant,
   );
-
-export const place = () =>
-  surelyTakes(
-    mixed<Place>()
-      .required("is missing; choose a place on the body chart")
-      .test(
-        "on-the-chart",
-        "is not a place on the body chart; choose one of the chart's sites with a side it has",
-        isPlace,
-      ),
-    isPlace,
-  );
-
-const MOST_PLACES = 80;
-
-export const places = (min = 0) =>
-  surelyTakes(
-    array()
-      .of(place())
-      .typeError("is not a list; send a list of places")
-      .defined("is missing; send a list of places")
-      .min(min, "is empty; choose at least one place on the body chart")
-      .max(MOST_PLACES, "holds more places than the chart has; send each place once")
-      .test(
-        "distinct",
-        "names a place twice; send each place once",
-        (list) => new Set(list).size === (list ?? []).length,
-      ),
-    (value) =>
-      Array.isArray(value) &&
-      value.length >= min &&
-      value.length <= MOST_PLACES &&
-      new Set(value).size === value.length,
-  );
-
-export const force = () =>
-  closed({
-    value: numberIn(0, 2000).required("is missing; write the force that was given"),
-    unit: oneOf(FORCE_UNITS),
-  });

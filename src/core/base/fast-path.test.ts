@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
-import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "./exam/events";
-import { isPlain } from "./plain";
-import { buildExam } from "./samples/build";
-import { name, numberIn, oneOf, orNone, painScore, places, text, uuid } from "./schema";
+import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "../exam/events";
+import { isPlain } from "./fast-path";
+import { buildExam } from "../samples/build";
+import { places } from "../vocabulary/place-bricks";
+import { name, numberIn, oneOf, orNone, painScore, text, uuid } from "./bricks";
 
 function oneOfMany(): readonly ExamEvent[] {
   const exam = buildExam().complaint("si-area.right").consent("a friend").guard().rest(3, "si-area.right");
