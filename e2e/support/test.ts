@@ -1,7 +1,7 @@
 import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/core/samples/build";
-import type { ExamRegion } from "@/core/exam/events";
 import type { ReadingSettings } from "@/core/exam/settings";
+import type { ExamRegion } from "@/core/vocabulary/regions";
 import { type Server, startServer } from "./server";
 
 export { expect, idOf };

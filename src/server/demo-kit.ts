@@ -1,5 +1,6 @@
-import type { EventBody, ExamRegion } from "@/core/exam/events";
+import type { EventBody } from "@/core/exam/events";
 import type { ExamBuilder, RunPlan } from "@/core/samples/build";
+import type { ExamRegion } from "@/core/vocabulary/regions";
 import type { Place } from "@/core/vocabulary/sites";
 
 export type Story = {

@@ -2,12 +2,12 @@ import { desc, eq } from "drizzle-orm";
 import { parseChanges } from "@/core/evidence/changes";
 import { type EvidenceChanges, NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
-import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { ExamEvent } from "@/core/exam/events";
 import { canonicalJson } from "@/core/base/canonical-json";
 import { versionsNamed } from "@/core/exchange/exam-file";
 import { check, InputError, type Problem } from "@/core/base/problem";
 import { closed, text } from "@/core/base/bricks";
+import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import { evidenceVersions } from "./schema";
 import { asStoreError, type Store } from "./store";
 

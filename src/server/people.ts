@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
-import { type Person, type PersonInput, personSchema, searchable } from "@/core/exam/person";
+import { type Person, type PersonInput, personSchema } from "@/core/exam/person";
 import { check, InputError } from "@/core/base/problem";
+import { searchable } from "@/core/base/searchable";
 import { exams, people } from "./schema";
 import type { Store } from "./store";
 

@@ -2,8 +2,8 @@ import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
 import type { TestId } from "../knowledge/protocols";
 import { type ClusterRule, RULES } from "../knowledge/rules";
 import { STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
 import type { SourceId } from "../vocabulary/sources";
-import { SHIPPED_VERSION } from "./version";
 
 /** The figures a reading is made from: those that ship, or a clinic's own version of them. */
 export type Evidence = {

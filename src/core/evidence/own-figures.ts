@@ -11,10 +11,10 @@ import {
   type Stratum,
 } from "../knowledge/rules";
 import { otherStart, STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";
 import { type Evidence, SHIPPED_EVIDENCE } from "./evidence-set";
-import { SHIPPED_VERSION } from "./version";
 
 /** Everything a clinic adds carries an id that no shipped figure has. */
 export const OWN_PREFIX = "own.";

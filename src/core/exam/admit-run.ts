@@ -1,6 +1,7 @@
 import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../guard/assess";
-import { DOSE_SCHOOLS, type Measure, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
+import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
 import type { Problem } from "../base/problem";
+import type { Measure } from "../measurement/measure";
 import { effectiveRuns, isEarned } from "../reading/interpret";
 import { EFFECTS } from "../vocabulary/examination";
 import { type Side, SIDES } from "../vocabulary/sides";

@@ -23,28 +23,17 @@ import {
 } from "../base/bricks";
 import { NEURO_KINDS } from "../knowledge/neurology";
 import { force } from "../measurement/force-brick";
+import { evidenceVersion } from "../vocabulary/evidence-version";
 import { TECHNIQUES } from "../vocabulary/techniques";
 import { QUALITIES, REACTIONS, RESPONSES } from "../vocabulary/examination";
 import { places } from "../vocabulary/place-bricks";
+import { EXAM_REGIONS } from "../vocabulary/regions";
 import { SIDES } from "../vocabulary/sides";
 import { SOURCE_IDS } from "../vocabulary/sources";
 import { readingSettingsSchema } from "./settings";
 
-const VERSION = /^(shipped|[0-9a-f]{16})$/;
-
-/** Which version of the evidence: "shipped", or the first 16 digits of the hash of a clinic's changes. */
-export const evidenceVersion = () =>
-  surelyTakes(
-    text(16, 1).matches(VERSION, 'is not a version of the evidence; use "shipped" or 16 hexadecimal digits'),
-    (value) => typeof value === "string" && VERSION.test(value),
-  );
-
 const sideOrNone = () => oneOfOrNone(SIDES);
 const painOrNone = () => orNone(painScore(), "0 to 10");
-
-/** Where an exam begins; the guard asks for it, and the sheet can go beyond it. */
-export const EXAM_REGIONS = ["lumbopelvic", "neck-arm"] as const;
-export type ExamRegion = (typeof EXAM_REGIONS)[number];
 
 export const ONSETS = ["injury", "gradual", "sudden", "after birth or pregnancy", "not known"] as const;
 export const PROVOKED_BY = ["little", "moderate", "much"] as const;

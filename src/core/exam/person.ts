@@ -1,7 +1,7 @@
 import { type InferType } from "yup";
 import { calendarDate, closed, oneOf, text, uuid } from "../base/bricks";
+import { SEXES } from "../vocabulary/sexes";
 
-export const SEXES = ["female", "male", "other", "not stated"] as const;
 const EARLIEST_BIRTH = "1900-01-01";
 
 /**
@@ -30,11 +30,3 @@ export type Person = PersonInput & { readonly number: string };
 /** A practitioner profile, chosen locally; real accounts take its place later. */
 export const practitionerSchema = closed({ id: uuid(), name: text(120, 1), registration: text(80) });
 export type Practitioner = InferType<typeof practitionerSchema>;
-
-/**
- * A text as it is searched: small letters, without accents, single spaces.
- *
- * @example searchable("  Zoë  Ñandú ") // "zoe nandu"
- */
-export const searchable = (value: string): string =>
-  value.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase().replace(/\s+/g, " ").trim();

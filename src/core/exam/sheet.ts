@@ -1,6 +1,6 @@
 import { protocolOf, type TestId } from "../knowledge/protocols";
 import { usualSheet } from "../knowledge/sheets";
-import type { ExamRegion } from "./events";
+import type { ExamRegion } from "../vocabulary/regions";
 import { schoolIn } from "./settings";
 import type { ExamState } from "./state";
 

@@ -1,7 +1,8 @@
 import { kindOf, ladderOf, type Rung } from "../exam/ladder";
 import type { Run } from "../exam/state";
 import { protocolOf } from "../knowledge/protocols";
-import { nodScore, trueLumbar } from "../measurement/side-difference";
+import { nodScore } from "../measurement/nod-score";
+import { trueLumbar } from "../measurement/true-lumbar";
 import { RESPONSE_LABELS } from "../vocabulary/examination";
 import { placeLabel } from "../vocabulary/sites";
 

@@ -5,10 +5,10 @@ import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "..
 import { type ExamEvent, parseEvent } from "../exam/events";
 import { changesSchema } from "../evidence/changes";
 import { type EvidenceChanges } from "../evidence/own-figures";
-import { SHIPPED_VERSION } from "../evidence/version";
 import { fold } from "../exam/fold";
 import { check, refuse } from "../base/problem";
 import { closed, instant, text, uuid, wholeIn } from "../base/bricks";
+import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
 
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 export const EXAM_FILE_VERSION = 1;

@@ -1,5 +1,5 @@
-import type { ExamRegion } from "../exam/events";
 import type { LoadId } from "../vocabulary/examination";
+import type { ExamRegion } from "../vocabulary/regions";
 import type { CitationId } from "./citations";
 import {
   block,

@@ -1,5 +1,5 @@
-import { searchable } from "../exam/person";
-import { REGIONS } from "../vocabulary/examination";
+import { searchable } from "../base/searchable";
+import { REGIONS } from "../vocabulary/regions";
 import { SOURCES } from "../vocabulary/sources";
 import { type Protocol, PROTOCOLS } from "./protocols";
 

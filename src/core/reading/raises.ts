@@ -1,5 +1,5 @@
 import type { Run } from "../exam/state";
-import { raisesAgree } from "../measurement/side-difference";
+import { raisesAgree } from "../measurement/raises-agree";
 import { type Side, SIDES } from "../vocabulary/sides";
 import { effectiveRuns } from "./interpret";
 

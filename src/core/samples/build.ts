@@ -1,5 +1,5 @@
 import { type ChainHead, chainEvent, genesisOf } from "../exam/chain";
-import type { EventBody, EventType, ExamEvent, ExamRegion } from "../exam/events";
+import type { EventBody, EventType, ExamEvent } from "../exam/events";
 import { fold } from "../exam/fold";
 import { SIGN_STATEMENT } from "../exam/sign-statement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../exam/settings";
@@ -8,6 +8,7 @@ import { questionsFor } from "../guard/assess";
 import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import type { Response } from "../vocabulary/examination";
+import type { ExamRegion } from "../vocabulary/regions";
 import type { ExplicitStep } from "./cases";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";

@@ -27,18 +27,6 @@ export type Quality = (typeof QUALITIES)[number];
 export const REACTIONS = ["wince", "guarding", "held breath"] as const;
 export type Reaction = (typeof REACTIONS)[number];
 
-/** Parts of the body a test belongs to, for the guard's questions and the library. */
-export const REGIONS = {
-  neck: "neck",
-  arm: "arm",
-  "low-back": "low back",
-  leg: "leg",
-  pelvis: "pelvis",
-  hip: "hip",
-} as const;
-export type Region = keyof typeof REGIONS;
-export const REGION_IDS = Object.keys(REGIONS) as Region[];
-
 /**
  * What a stage puts on the body. The guard blocks loads, not tests, so that a
  * block reaches each stage and variant without naming tests one by one.

@@ -1,7 +1,7 @@
 "use client";
 
 import { NO_CHANGES } from "@/core/evidence/own-figures";
-import { SHIPPED_VERSION } from "@/core/evidence/version";
+import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import type { EvidenceVersion } from "@/server/evidence";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

@@ -4,6 +4,7 @@ import { Download, FileUp, Plus } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { searchable } from "@/core/base/searchable";
 import {
   type EvidenceChanges,
   isOwn,
@@ -12,13 +13,12 @@ import {
   usesOfRecord,
 } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
-import { SHIPPED_VERSION } from "@/core/evidence/version";
 import type { AccuracyRecord } from "@/core/knowledge/evidence";
-import { searchable } from "@/core/exam/person";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { RULES_WITHOUT_FIGURE } from "@/core/knowledge/rules";
 import { citationText } from "@/core/knowledge/citations";
 import { memberKey, memberName } from "@/core/reading/rules";
+import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import { SOURCE_IDS, type SourceId, SOURCES } from "@/core/vocabulary/sources";
 import type { EvidenceVersion } from "@/server/evidence";
 import { Button } from "../primitives/button";

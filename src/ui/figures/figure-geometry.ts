@@ -1,4 +1,5 @@
-import type { ArmPose, FigureJoint, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/figure";
+import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/figure";
+import type { FigureJoint } from "@/core/vocabulary/joints";
 import { otherSide, type Side } from "@/core/vocabulary/sides";
 
 export type Point = { readonly x: number; readonly y: number };

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { bent, type FigurePose } from "@/core/knowledge/protocols/figure";
-import type { Measure } from "@/core/knowledge/protocols";
+import type { Measure } from "@/core/measurement/measure";
 import type { Side } from "@/core/vocabulary/sides";
 import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./figure-geometry";
 import { PositionFigure } from "./position-figure";

@@ -2,9 +2,9 @@
 
 import { useMemo } from "react";
 import { NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
-import { SHIPPED_VERSION } from "@/core/evidence/version";
 import { readExam, sourceKey } from "@/core/reading/reading";
 import { percentText } from "@/core/reading/words";
+import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
-import type { Measure } from "@/core/knowledge/protocols";
+import type { Measure } from "@/core/measurement/measure";
 import { sideDifference } from "@/core/measurement/side-difference";
 import { otherSide, type Side } from "@/core/vocabulary/sides";
 import { Button } from "../primitives/button";

@@ -1,10 +1,10 @@
+import type { Measure } from "../../measurement/measure";
 import type { LoadId } from "../../vocabulary/examination";
 import type { SiteId } from "../../vocabulary/sites";
 import type { FigurePose, LegPose } from "./figure";
 import type {
   Condition,
   FeltCondition,
-  Measure,
   Option,
   ReadingLine,
   School,
@@ -124,34 +124,6 @@ export const feltOrCentral = (...sites: readonly SiteId[]): FeltCondition => ({ 
 export const feltAnySide = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "any side" });
 export const feltOther = (...sites: readonly SiteId[]): FeltCondition => ({ sites, side: "other side" });
 export const ON_THIS_SIDE: FeltCondition = { sites: "anywhere", side: "same side or central" };
-
-export const BELOW_KNEE = [
-  "medial-knee-shin",
-  "lateral-calf",
-  "posterior-calf",
-  "dorsum-foot",
-  "lateral-foot",
-  "sole",
-] as const satisfies readonly SiteId[];
-export const LEG = ["posterior-thigh", "anterior-thigh", ...BELOW_KNEE] as const satisfies readonly SiteId[];
-export const BACK = ["low-back", "thoracic", "si-area", "central-buttock"] as const satisfies readonly SiteId[];
-export const ARM = [
-  "shoulder",
-  "lateral-upper-arm",
-  "radial-forearm",
-  "ulnar-forearm",
-  "thumb-index",
-  "middle-finger",
-  "ring-little-finger",
-] as const satisfies readonly SiteId[];
-export const NECK_AND_HEAD = [
-  "neck",
-  "head-occiput",
-  "upper-trapezius-scapula",
-  "face",
-  "jaw",
-] as const satisfies readonly SiteId[];
-export const NECK_OR_ARM = [...NECK_AND_HEAD, ...ARM] as const satisfies readonly SiteId[];
 
 export const line = (
   condition: Condition,

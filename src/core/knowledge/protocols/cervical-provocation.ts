@@ -1,6 +1,6 @@
+import { ARM, NECK_AND_HEAD } from "../../vocabulary/site-groups";
 import { block, referral } from "../guard-effects";
 import {
-  ARM,
   cannotTell,
   CLEAR,
   crown,
@@ -8,7 +8,6 @@ import {
   equivocal,
   felt,
   feltOrCentral,
-  NECK_AND_HEAD,
   negative,
   observe,
   option,

@@ -1,3 +1,5 @@
+import type { FigureJoint } from "../../vocabulary/joints";
+
 /**
  * How a test's figure stands: joint angles in degrees, zero in the anatomical
  * position, flexion (and, seen from the front, abduction) positive. "tested"
@@ -73,13 +75,6 @@ export type PoseChange = Partial<Omit<FigurePose, "body" | "tested" | "other" | 
   readonly tested?: Partial<LegPose>;
   readonly other?: Partial<LegPose>;
   readonly testedArm?: Partial<ArmPose>;
-};
-
-/** A joint of the figure that a measured angle moves: the joint's angle is `from` plus `times` the number. */
-export type FigureJoint = {
-  readonly part: "hip" | "knee" | "ankle" | "abduction" | "shoulder" | "elbow" | "trunk" | "neck" | "turn";
-  readonly from?: number;
-  readonly times?: 1 | -1;
 };
 
 const ARM_AT_REST: ArmPose = { shoulder: 0, elbow: 0 };

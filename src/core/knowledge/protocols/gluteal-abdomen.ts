@@ -1,10 +1,10 @@
+import { LEG } from "../../vocabulary/site-groups";
 import { caution, referral } from "../guard-effects";
 import {
   CLEAR,
   elsewhere,
   equivocal,
   felt,
-  LEG,
   negative,
   observe,
   onTheSide,

@@ -1,3 +1,4 @@
+import { LEG } from "../../vocabulary/site-groups";
 import {
   CLEAR,
   cannotTell,
@@ -6,7 +7,6 @@ import {
   felt,
   feltAnySide,
   feltOrCentral,
-  LEG,
   measured,
   negative,
   observe,

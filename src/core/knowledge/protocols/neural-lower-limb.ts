@@ -1,6 +1,5 @@
+import { BACK, BELOW_KNEE, LEG, NECK_OR_ARM } from "../../vocabulary/site-groups";
 import {
-  BACK,
-  BELOW_KNEE,
   cannotTell,
   CLEAR,
   elsewhere,
@@ -9,8 +8,6 @@ import {
   felt,
   feltAnySide,
   feltOther,
-  LEG,
-  NECK_OR_ARM,
   negative,
   observe,
   onsetAndEnd,

@@ -1,13 +1,13 @@
+import type { Measure } from "../../measurement/measure";
+import { ARM, NECK_AND_HEAD } from "../../vocabulary/site-groups";
 import type { SourceId } from "../../vocabulary/sources";
 import {
-  ARM,
   CLEAR,
   elsewhere,
   END_FEEL,
   equivocal,
   felt,
   feltOrCentral,
-  NECK_AND_HEAD,
   negative,
   onsetAndEnd,
   PAIN_RESISTANCE,
@@ -20,7 +20,7 @@ import {
   supineAbove,
   tested,
 } from "./build";
-import type { Condition, Measure, Protocol, ReadingLine, SourceReading, Stage } from "./types";
+import type { Condition, Protocol, ReadingLine, SourceReading, Stage } from "./types";
 
 const arm = [...person("supine"), ...tested("arm-provocation")];
 const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };

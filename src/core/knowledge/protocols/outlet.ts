@@ -1,5 +1,5 @@
+import { ARM } from "../../vocabulary/site-groups";
 import {
-  ARM,
   CLEAR,
   elsewhere,
   equivocal,

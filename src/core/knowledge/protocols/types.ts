@@ -1,9 +1,11 @@
-import type { LoadId, Outcome, Position, Quality, Region, Response } from "../../vocabulary/examination";
+import type { Measure } from "../../measurement/measure";
+import type { LoadId, Outcome, Position, Quality, Response } from "../../vocabulary/examination";
+import type { Region } from "../../vocabulary/regions";
 import type { SiteId } from "../../vocabulary/sites";
 import type { SourceId } from "../../vocabulary/sources";
 import type { CitationId } from "../citations";
 import type { GuardEffect } from "../guard-effects";
-import type { FigureJoint, FigurePose, PoseChange } from "./figure";
+import type { FigurePose, PoseChange } from "./figure";
 import type { TestId } from "./test-ids";
 
 export { TEST_IDS, type TestId } from "./test-ids";
@@ -68,25 +70,6 @@ export type School = {
   readonly kind: "doing" | "reading";
   readonly defaultOption: string;
   readonly options: readonly (Option & { readonly reason: string })[];
-};
-
-/** A number a test measures. Angles in degrees, pressure in mmHg, time in seconds. */
-export type Measure = {
-  readonly id: string;
-  readonly label: string;
-  readonly unit: "°" | "mmHg" | "s" | "cm" | "of 5" | "times";
-  /** What the joint or instrument can show; outside it is an error. */
-  readonly range: readonly [number, number];
-  readonly expected?: readonly [number, number];
-  /** Minimal detectable change: a smaller difference is not a difference. */
-  readonly error?: number;
-  readonly step?: number;
-  /** The figure's joint that moves with it. */
-  readonly joint?: FigureJoint;
-  /** Must not go beyond this other measure: an onset lies before its end. */
-  readonly upTo?: string;
-  /** The number falls as the movement goes on: a deficit. */
-  readonly falling?: true;
 };
 
 /** Something seen or felt beside the answer: end feel, pulse, how C2 moved. */

@@ -1,0 +1,1 @@
+export const SEXES = ["female", "male", "other", "not stated"] as const;
