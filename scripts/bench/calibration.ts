@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import { line, scaleLinear } from "d3";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
-import { laslett2005 } from "@/core/knowledge/evidence/laslett-2005";
+import { laslett2005 } from "@/core/knowledge/studies/laslett-2005";
 import { combine, type Recipe, type SingleItem } from "@/core/reading/combine";
 import { createDrawBook, spreadOf } from "@/core/reading/draws";
 import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";

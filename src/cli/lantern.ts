@@ -8,7 +8,7 @@ import { type Evidence, SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
 import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";
 import { PROTOCOLS } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
-import { checkCatalogueText } from "@/core/knowledge/check-catalogue-text";
+import { checkCatalogueText } from "@/core/knowledge/check/check-catalogue-text";
 import { InputError, refuse } from "@/core/base/problem";
 import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";

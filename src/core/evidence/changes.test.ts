@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
-import { EVIDENCE } from "../knowledge/evidence";
+import { EVIDENCE } from "../knowledge/studies";
 import { InputError } from "../base/problem";
 import { ratiosOf } from "../reading/figures";
 import { readExam, sourceIn } from "../reading/reading";

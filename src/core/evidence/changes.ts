@@ -1,8 +1,8 @@
 import { array, type InferType, number } from "yup";
-import { EVIDENCE } from "../knowledge/evidence";
+import { EVIDENCE } from "../knowledge/studies";
 import { protocolOf, TEST_IDS, type TestId } from "../knowledge/protocols";
 import { RULES } from "../knowledge/rules";
-import { otherStart, STARTS } from "../knowledge/starting-probabilities";
+import { otherStart, STARTS } from "../knowledge/starts/starting-probabilities";
 import { check } from "../base/problem";
 import { closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../base/bricks";
 import { SIDES } from "../vocabulary/sides";

@@ -1,7 +1,7 @@
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
+import { type AccuracyRecord, EVIDENCE } from "../knowledge/studies";
 import type { TestId } from "../knowledge/protocols";
 import { type ClusterRule, RULES } from "../knowledge/rules";
-import { STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import { STARTS, type StartingProbability } from "../knowledge/starts/starting-probabilities";
 import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
 import type { SourceId } from "../vocabulary/sources";
 

@@ -1,6 +1,6 @@
 import { canonicalJson } from "../base/canonical-json";
 import { portableSha256 } from "../base/sha256";
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/evidence";
+import { type AccuracyRecord, EVIDENCE } from "../knowledge/studies";
 import type { TestId } from "../knowledge/protocols";
 import {
   type ClusterRule,
@@ -10,7 +10,7 @@ import {
   type RuleMember,
   type Stratum,
 } from "../knowledge/rules";
-import { otherStart, STARTS, type StartingProbability } from "../knowledge/starting-probabilities";
+import { otherStart, STARTS, type StartingProbability } from "../knowledge/starts/starting-probabilities";
 import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { GUARD_QUESTIONS } from "../knowledge/guard-questions";
+import { GUARD_QUESTIONS } from "../knowledge/safety/questions";
 import { protocolOf, type TestId } from "../knowledge/protocols";
 import { buildExam, type BuildOptions } from "../samples/build";
 import { LOAD_IDS } from "../vocabulary/examination";

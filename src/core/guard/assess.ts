@@ -3,8 +3,8 @@ import { kindOf } from "../exam/ladder";
 import { DEFAULT_READING_SETTINGS, schoolIn } from "../exam/settings";
 import { examRegions, sheetTests } from "../exam/sheet";
 import type { ExamState } from "../exam/state";
-import { type GuardEffect, GUARD_QUESTIONS, type GuardQuestion, type Urgency } from "../knowledge/guard-questions";
-import { block as blockEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "../knowledge/guard-effects";
+import { type GuardEffect, GUARD_QUESTIONS, type GuardQuestion, type Urgency } from "../knowledge/safety/questions";
+import { block as blockEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "../knowledge/safety/effects";
 import { findRootLevel, SEVERE_WEAKNESS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
 import {
   type Protocol,

@@ -5,13 +5,13 @@ import { STANDINGS } from "../vocabulary/examination";
 import { FAMILIES, SOURCE_IDS, SOURCES } from "../vocabulary/sources";
 import { isPlace, placeLabel, PLACES, SITE_IDS } from "../vocabulary/sites";
 import { type CitationId, CITATIONS } from "./citations";
-import { EVIDENCE } from "./evidence";
-import { checkCatalogue } from "./check-catalogue";
+import { EVIDENCE } from "./studies";
+import { checkCatalogue } from "./check/check-catalogue";
 import { type Protocol, protocolOf, PROTOCOLS, SCHOOLS, TEST_IDS } from "./protocols";
 import { searchCatalogue } from "./search";
 import { SHEETS } from "./sheets";
 import { type PrintedFigures, RULES, testMembers } from "./rules";
-import { STARTS } from "./starting-probabilities";
+import { STARTS } from "./starts/starting-probabilities";
 
 describe("the catalogue", () => {
   it("has a protocol for every test, once", () =>

@@ -1,4 +1,4 @@
-import type { Counts } from "../knowledge/evidence/types";
+import type { Counts } from "../knowledge/studies/types";
 import type { ClusterRule, PrintedFigures, Stratum } from "../knowledge/rules/types";
 import { accuracyOf, type Interval, Z95 } from "./likelihood-ratio";
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
 import { buildExam, type RunPlan } from "../samples/build";
-import { EVIDENCE } from "../knowledge/evidence";
+import { EVIDENCE } from "../knowledge/studies";
 import { RULES } from "../knowledge/rules";
 import type { TestId } from "../knowledge/protocols";
 import { combine, itemValue, type RuleItem, type SingleItem } from "./combine";

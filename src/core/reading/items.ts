@@ -1,6 +1,6 @@
 import { type ReadingSettings, variantFor } from "../exam/settings";
 import type { Run } from "../exam/state";
-import type { AccuracyRecord } from "../knowledge/evidence";
+import type { AccuracyRecord } from "../knowledge/studies";
 import { type GroupId, protocolOf } from "../knowledge/protocols";
 import { isFact, testMembers } from "../knowledge/rules";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";

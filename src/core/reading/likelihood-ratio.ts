@@ -1,4 +1,4 @@
-import type { Counts } from "../knowledge/evidence/types";
+import type { Counts } from "../knowledge/studies/types";
 import { refuse } from "../base/problem";
 import { logit, probabilityOf } from "./odds";
 

@@ -4,7 +4,7 @@ import { kOfN } from "../samples/tables";
 import { buildExam, type RunPlan } from "../samples/build";
 import type { ReadingSettings } from "../exam/settings";
 import type { ExamState } from "../exam/state";
-import { EVIDENCE } from "../knowledge/evidence";
+import { EVIDENCE } from "../knowledge/studies";
 import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
 import type { TestId } from "../knowledge/protocols";
 import type { PrintedFigures } from "../knowledge/rules";

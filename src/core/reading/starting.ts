@@ -6,7 +6,7 @@ import {
   otherStart,
   SOURCE_SITES,
   type StartingProbability,
-} from "../knowledge/starting-probabilities";
+} from "../knowledge/starts/starting-probabilities";
 import { type Place, placeParts, type SiteId } from "../vocabulary/sites";
 import { otherSide, type Side } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";

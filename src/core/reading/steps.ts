@@ -1,4 +1,4 @@
-import type { AccuracyRecord } from "../knowledge/evidence";
+import type { AccuracyRecord } from "../knowledge/studies";
 import { type GroupId, GROUPS, protocolOf } from "../knowledge/protocols";
 import { sideLetter } from "../vocabulary/sides";
 import {

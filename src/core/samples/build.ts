@@ -5,7 +5,7 @@ import { SIGN_STATEMENT } from "../exam/sign-statement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../exam/settings";
 import type { ExamState } from "../exam/state";
 import { questionsFor } from "../guard/assess";
-import { ALL_CLEAR_OPTION } from "../knowledge/guard-questions";
+import { ALL_CLEAR_OPTION } from "../knowledge/safety/questions";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import type { Response } from "../vocabulary/examination";
 import type { ExamRegion } from "../vocabulary/regions";

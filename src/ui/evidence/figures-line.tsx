@@ -1,9 +1,9 @@
 import { citationText } from "@/core/knowledge/citations";
-import type { AccuracyRecord } from "@/core/knowledge/evidence";
+import type { AccuracyRecord } from "@/core/knowledge/studies";
 import type { ClusterRule } from "@/core/knowledge/rules";
 import { ratiosOf, tableEntries, UNCERTAINTY_TEXT } from "@/core/reading/figures";
 import { whySpecificityIsNot } from "@/core/reading/frequencies";
-import { otherStart, STARTS } from "@/core/knowledge/starting-probabilities";
+import { otherStart, STARTS } from "@/core/knowledge/starts/starting-probabilities";
 import { ruleAsks } from "@/core/reading/rules";
 import { ratioText } from "@/core/reading/steps";
 

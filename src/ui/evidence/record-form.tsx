@@ -4,7 +4,7 @@ import { useState } from "react";
 import { parseChanges } from "@/core/evidence/changes";
 import { type EvidenceChanges, OWN_PREFIX, type OwnRecord } from "@/core/evidence/own-figures";
 import { fromRow, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
-import type { AccuracyRecord } from "@/core/knowledge/evidence";
+import type { AccuracyRecord } from "@/core/knowledge/studies";
 import { protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge/protocols";
 import { InputError, type Problem, problemAtField } from "@/core/base/problem";
 import { SOURCES } from "@/core/vocabulary/sources";

@@ -5,7 +5,7 @@ import { parseChanges } from "@/core/evidence/changes";
 import { type EvidenceChanges } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
 import { citationText } from "@/core/knowledge/citations";
-import { otherStart, type StartingProbability } from "@/core/knowledge/starting-probabilities";
+import { otherStart, type StartingProbability } from "@/core/knowledge/starts/starting-probabilities";
 import { InputError, problemAtField } from "@/core/base/problem";
 import { sourcesWithFigures } from "@/core/evidence/evidence-set";
 import { percentText } from "@/core/reading/words";

@@ -13,7 +13,7 @@ import {
   usesOfRecord,
 } from "@/core/evidence/own-figures";
 import type { Evidence } from "@/core/evidence/evidence-set";
-import type { AccuracyRecord } from "@/core/knowledge/evidence";
+import type { AccuracyRecord } from "@/core/knowledge/studies";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { RULES_WITHOUT_FIGURE } from "@/core/knowledge/rules";
 import { citationText } from "@/core/knowledge/citations";

@@ -1,4 +1,4 @@
-import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/figure";
+import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/pose";
 import type { FigureJoint } from "@/core/vocabulary/joints";
 import { otherSide, type Side } from "@/core/vocabulary/sides";
 

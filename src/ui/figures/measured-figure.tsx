@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { bent, type FigurePose } from "@/core/knowledge/protocols/figure";
+import { bent, type FigurePose } from "@/core/knowledge/protocols/pose";
 import type { Measure } from "@/core/measurement/measure";
 import type { Side } from "@/core/vocabulary/sides";
 import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./figure-geometry";

@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from "react";
-import type { FigureContact, FigurePose } from "@/core/knowledge/protocols/figure";
+import type { FigureContact, FigurePose } from "@/core/knowledge/protocols/pose";
 import { otherSide, type Side, SIDES, sideLetter } from "@/core/vocabulary/sides";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./figure-geometry";
 

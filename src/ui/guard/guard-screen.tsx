@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { Block, Referral } from "@/core/guard/assess";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { CITATIONS } from "@/core/knowledge/citations";
-import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/guard-questions";
+import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/safety/questions";
 import { LOADS } from "@/core/vocabulary/examination";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

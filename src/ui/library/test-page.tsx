@@ -1,8 +1,8 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { CITATIONS } from "@/core/knowledge/citations";
-import { EVIDENCE } from "@/core/knowledge/evidence";
-import { posed } from "@/core/knowledge/protocols/figure";
+import { EVIDENCE } from "@/core/knowledge/studies";
+import { posed } from "@/core/knowledge/protocols/pose";
 import { type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge/protocols";
 import { describeForceRange } from "@/core/measurement/force";
 import { LOADS } from "@/core/vocabulary/examination";

@@ -4,7 +4,7 @@ import { AlertTriangle, Ban } from "lucide-react";
 import { useState } from "react";
 import { blocksOn, cautionsOn } from "@/core/guard/assess";
 import { kindOf } from "@/core/exam/ladder";
-import { posed } from "@/core/knowledge/protocols/figure";
+import { posed } from "@/core/knowledge/protocols/pose";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { stepKey } from "@/core/planning/run-sheet";
 import { SIDES } from "@/core/vocabulary/sides";

@@ -1,7 +1,7 @@
 import type { Measure } from "../../measurement/measure";
 import type { LoadId } from "../../vocabulary/examination";
 import type { SiteId } from "../../vocabulary/sites";
-import type { FigurePose, LegPose } from "./figure";
+import type { FigurePose, LegPose } from "./pose";
 import type {
   Condition,
   FeltCondition,

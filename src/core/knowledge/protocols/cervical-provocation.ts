@@ -1,5 +1,5 @@
 import { ARM, NECK_AND_HEAD } from "../../vocabulary/site-groups";
-import { block, referral } from "../guard-effects";
+import { block, referral } from "../safety/effects";
 import {
   cannotTell,
   CLEAR,

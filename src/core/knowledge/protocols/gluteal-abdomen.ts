@@ -1,5 +1,5 @@
 import { LEG } from "../../vocabulary/site-groups";
-import { caution, referral } from "../guard-effects";
+import { caution, referral } from "../safety/effects";
 import {
   CLEAR,
   elsewhere,

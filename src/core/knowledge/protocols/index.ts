@@ -1,7 +1,7 @@
 import { CERVICAL_PROVOCATION } from "./cervical-provocation";
 import { FEMORAL } from "./femoral";
 import { GLUTEAL_AND_ABDOMEN } from "./gluteal-abdomen";
-import { GUARD_SCHOOLS } from "../guard-questions";
+import { GUARD_SCHOOLS } from "../safety/questions";
 import { HIP } from "./hip";
 import { LUMBAR } from "./lumbar";
 import { NEURAL_LOWER_LIMB } from "./neural-lower-limb";

@@ -4,8 +4,8 @@ import type { Region } from "../../vocabulary/regions";
 import type { SiteId } from "../../vocabulary/sites";
 import type { SourceId } from "../../vocabulary/sources";
 import type { CitationId } from "../citations";
-import type { GuardEffect } from "../guard-effects";
-import type { FigurePose, PoseChange } from "./figure";
+import type { GuardEffect } from "../safety/effects";
+import type { FigurePose, PoseChange } from "./pose";
 import type { TestId } from "./test-ids";
 
 export { TEST_IDS, type TestId } from "./test-ids";

@@ -1,4 +1,4 @@
-import { finalBlock, referral } from "../guard-effects";
+import { finalBlock, referral } from "../safety/effects";
 import {
   cannotTell,
   crown,

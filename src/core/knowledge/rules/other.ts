@@ -1,4 +1,4 @@
-import { ULNT_1_AS_STUDIED } from "../evidence/wainner-2003";
+import { ULNT_1_AS_STUDIED } from "../studies/wainner-2003";
 import type { ClusterRule, FactMember, TestMember } from "./types";
 
 const own = (test: TestMember["test"], more: Partial<TestMember> = {}): TestMember => ({

@@ -1,6 +1,6 @@
 import type { Standing } from "../../vocabulary/examination";
 import type { SourceId } from "../../vocabulary/sources";
-import type { Counts } from "../evidence/types";
+import type { Counts } from "../studies/types";
 import type { Condition, TestId } from "../protocols/types";
 
 /**

@@ -1,5 +1,5 @@
-import type { LoadId } from "../vocabulary/examination";
-import type { TestId } from "./protocols/test-ids";
+import type { LoadId } from "../../vocabulary/examination";
+import type { TestId } from "../protocols/test-ids";
 
 export const URGENCIES = ["emergency", "urgent", "soon"] as const;
 export type Urgency = (typeof URGENCIES)[number];

@@ -1,6 +1,6 @@
-import type { Standing } from "../vocabulary/examination";
-import type { SiteId } from "../vocabulary/sites";
-import type { SourceId } from "../vocabulary/sources";
+import type { Standing } from "../../vocabulary/examination";
+import type { SiteId } from "../../vocabulary/sites";
+import type { SourceId } from "../../vocabulary/sources";
 
 /** What the complaint must say for a starting probability to fit; everything in it must hold. */
 export type ComplaintCondition = {

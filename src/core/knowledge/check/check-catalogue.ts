@@ -1,9 +1,9 @@
-import { LOADS } from "../vocabulary/examination";
-import { SOURCES } from "../vocabulary/sources";
-import { SITES } from "../vocabulary/sites";
-import { CITATIONS } from "./citations";
-import type { Condition, Protocol, School, SourceReading, Stage } from "./protocols/types";
-import { TEST_IDS } from "./protocols/test-ids";
+import { LOADS } from "../../vocabulary/examination";
+import { SOURCES } from "../../vocabulary/sources";
+import { SITES } from "../../vocabulary/sites";
+import { CITATIONS } from "../citations";
+import type { Condition, Protocol, School, SourceReading, Stage } from "../protocols/types";
+import { TEST_IDS } from "../protocols/test-ids";
 
 /** Something that is wrong with the catalogue: where, what, and what to do. */
 export type CatalogueFault = { readonly where: string; readonly what: string; readonly todo: string };

@@ -1,19 +1,10 @@
-import type { LoadId } from "../vocabulary/examination";
-import type { ExamRegion } from "../vocabulary/regions";
-import type { CitationId } from "./citations";
-import {
-  block,
-  caution,
-  finalBlock,
-  first,
-  type GuardEffect,
-  LUMBAR_LOADS,
-  NECK_LOADS,
-  referral,
-} from "./guard-effects";
-import type { School } from "./protocols/types";
+import type { LoadId } from "../../vocabulary/examination";
+import type { ExamRegion } from "../../vocabulary/regions";
+import type { CitationId } from "../citations";
+import { block, caution, finalBlock, first, type GuardEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "./effects";
+import type { School } from "../protocols/types";
 
-export { URGENCIES, type GuardEffect, type Urgency } from "./guard-effects";
+export { URGENCIES, type GuardEffect, type Urgency } from "./effects";
 
 export type GuardOption = { readonly id: string; readonly label: string; readonly effects: readonly GuardEffect[] };
 

@@ -1,6 +1,6 @@
-import { refuse } from "../base/problem";
+import { refuse } from "../../base/problem";
 import { checkCatalogue, type CatalogueFault } from "./check-catalogue";
-import { type Protocol, SCHOOLS } from "./protocols";
+import { type Protocol, SCHOOLS } from "../protocols";
 
 const LISTS = [
   "otherNames",
