@@ -1,8 +1,9 @@
 import { expect, type Page } from "@playwright/test";
-import { fold } from "@/core/exam/fold";
-import type { ExamEvent } from "@/core/exam/events";
-import { effectiveRuns, interpretRun, type TestOutcome } from "@/core/reading/interpret";
+import { fold } from "@/core/record/fold";
+import type { ExamEvent } from "@/core/record/events";
+import { interpretRun, type TestOutcome } from "@/core/reading/interpret";
 import { protocolOf, type TestId } from "@/core/knowledge/protocols";
+import { effectiveRuns } from "@/core/record/counted-runs";
 import { continueExam, type ExamBuilder } from "@/core/samples/build";
 import { explicitSteps, recordCase, type ExplicitStep, type TestCase } from "@/core/samples/cases";
 import type { Place } from "@/core/vocabulary/sites";

@@ -1,6 +1,6 @@
 import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/core/samples/build";
-import type { ReadingSettings } from "@/core/exam/settings";
+import type { ReadingSettings } from "@/core/record/settings";
 import type { ExamRegion } from "@/core/vocabulary/regions";
 import { type Server, startServer } from "./server";
 

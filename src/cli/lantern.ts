@@ -1,11 +1,11 @@
 import { readFileSync, statSync } from "node:fs";
 import { Command, CommanderError } from "commander";
-import type { ChainFault } from "@/core/exam/chain";
-import { fold } from "@/core/exam/fold";
-import { type ReadingSettings, withRule } from "@/core/exam/settings";
+import type { ChainFault } from "@/core/record/chain";
+import { fold } from "@/core/record/fold";
+import { type ReadingSettings, withRule } from "@/core/record/settings";
 import { resolveEvidence, versionOf } from "@/core/evidence/own-figures";
 import { type Evidence, SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
-import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file";
+import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file/exam-file";
 import { PROTOCOLS } from "@/core/knowledge/protocols";
 import { RULES } from "@/core/knowledge/rules";
 import { checkCatalogueText } from "@/core/knowledge/check/check-catalogue-text";

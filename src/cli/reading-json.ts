@@ -1,13 +1,14 @@
-import type { ExamState } from "@/core/exam/state";
+import type { ExamState } from "@/core/record/state";
 import { citationText } from "@/core/knowledge/citations";
 import { nextTests } from "@/core/planning/next-test";
 import { createDrawBook, type DrawBook, spreadOf } from "@/core/reading/draws";
 import type { Evidence } from "@/core/evidence/evidence-set";
-import { examinedSources, readExam, type SourceReading } from "@/core/reading/reading";
+import { readExam, type SourceReading } from "@/core/reading/reading";
 import { rootLevels } from "@/core/reading/root-level";
 import { describeVerdict, memberName } from "@/core/reading/rules";
 import { sensitivityBand } from "@/core/reading/sensitivity-band";
 import { directionsFrom } from "@/core/reading/direction";
+import { examinedSources } from "@/core/reading/ranking";
 import { firmness, ofHundred } from "@/core/reading/words";
 
 function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): object {

@@ -1,6 +1,6 @@
 import { findSheet } from "@/core/knowledge/sheets";
 import { NEURO_SCALES, ROOT_LEVELS } from "@/core/knowledge/neurology";
-import type { NeuroFinding } from "@/core/exam/state";
+import type { NeuroFinding } from "@/core/record/state";
 import type { ExamBuilder } from "@/core/samples/build";
 import { type CaseStep, recordCase } from "@/core/samples/cases";
 import type { TestId } from "@/core/knowledge/protocols";

@@ -1,4 +1,4 @@
-import type { EventBody } from "@/core/exam/events";
+import type { EventBody } from "@/core/record/events";
 import type { ExamBuilder, RunPlan } from "@/core/samples/build";
 import type { ExamRegion } from "@/core/vocabulary/regions";
 import type { Place } from "@/core/vocabulary/sites";

@@ -1,5 +1,5 @@
 import { buildExam, idOf } from "@/core/samples/build";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ExamEvent } from "@/core/record/events";
 import { CATALOGUE_STORIES } from "./demo-catalogue";
 import { complain, history, runs, type Story } from "./demo-kit";
 import { appendEvents } from "./exams";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
-import { fold } from "@/core/exam/fold";
+import { fold } from "@/core/record/fold";
 import { readExam, sourceIn } from "@/core/reading/reading";
 import { buildExam } from "@/core/samples/build";
 import { currentChanges, evidenceFor, evidenceHistory, saveEvidence } from "./evidence";

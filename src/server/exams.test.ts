@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ExamEvent } from "@/core/record/events";
 import { buildExam, idOf } from "@/core/samples/build";
 import { readExam } from "@/core/reading/reading";
-import { fold } from "@/core/exam/fold";
+import { fold } from "@/core/record/fold";
 import { appendEvents, eventsAfter, loadExam, verifyExam } from "./exams";
 import { NOW, sampleStore, storeExam } from "./testing";
 

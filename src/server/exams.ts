@@ -1,10 +1,17 @@
 import { hash } from "node:crypto";
-import { admit } from "@/core/exam/admit";
-import { type ChainFault, chainEvent, type ChainHead, type ChainLink, genesisOf, verifyChain } from "@/core/exam/chain";
-import { eventProblem, type ExamEvent } from "@/core/exam/events";
+import { admit } from "@/core/admission/admit";
+import {
+  type ChainFault,
+  chainEvent,
+  type ChainHead,
+  type ChainLink,
+  genesisOf,
+  verifyChain,
+} from "@/core/record/chain";
+import { eventProblem, type ExamEvent } from "@/core/record/events";
 import { canonicalJson } from "@/core/base/canonical-json";
-import { extend, fold } from "@/core/exam/fold";
-import type { ExamState } from "@/core/exam/state";
+import { extend, fold } from "@/core/record/fold";
+import type { ExamState } from "@/core/record/state";
 import { describeProblem, type Problem, refuse } from "@/core/base/problem";
 import type { Sha256 } from "@/core/base/sha256";
 import { unheldVersion } from "./evidence";

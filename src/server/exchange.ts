@@ -1,9 +1,15 @@
 import Papa from "papaparse";
 import { canonicalJson } from "@/core/base/canonical-json";
-import { fold } from "@/core/exam/fold";
-import type { ExamEvent } from "@/core/exam/events";
-import { assertImportable, type ExamFile, parseExamFile, toExamFile, versionsNamed } from "@/core/exchange/exam-file";
-import { FINDING_COLUMNS, findingRows } from "@/core/exchange/findings";
+import { fold } from "@/core/record/fold";
+import type { ExamEvent } from "@/core/record/events";
+import {
+  assertImportable,
+  type ExamFile,
+  parseExamFile,
+  toExamFile,
+  versionsNamed,
+} from "@/core/exchange/exam-file/exam-file";
+import { FINDING_COLUMNS, findingRows } from "@/core/exchange/csv/findings";
 import { refuse } from "@/core/base/problem";
 import { readExam } from "@/core/reading/reading";
 import { appendVerified, chainOf, loadExam, noSuchExam } from "./exams";

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
+import { DEFAULT_SETTINGS } from "@/core/record/work-settings";
 import { buildExam, idOf } from "@/core/samples/build";
 import { addPerson, DuplicateWarning, findPerson, searchPeople, updatePerson } from "./people";
 import { isAllowedHost, isSameOrigin, allowedHosts } from "./origin";
 import { allProfiles, assertKnownActor, saveProfile, saveSettings } from "./practitioners";
-import { DEFAULT_SETTINGS } from "@/core/exam/settings";
 import { NOW, sampleStore, storeExam } from "./testing";
 
 const person = (over: object = {}) => ({

@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
-import { type Person, type PersonInput, personSchema } from "@/core/exam/person";
+import { type Person, type PersonInput, personSchema } from "@/core/record/person";
 import { check, InputError } from "@/core/base/problem";
 import { searchable } from "@/core/base/searchable";
 import { exams, people } from "./schema";

@@ -1,7 +1,7 @@
 import { eq } from "drizzle-orm";
-import { type Practitioner, practitionerSchema } from "@/core/exam/person";
-import { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "@/core/exam/settings";
+import { type Practitioner, practitionerSchema } from "@/core/record/person";
 import { check, InputError, refuse } from "@/core/base/problem";
+import { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "@/core/record/work-settings";
 import { practitioners } from "./schema";
 import type { Store } from "./store";
 

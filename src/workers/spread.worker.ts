@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { type EvidenceChanges, resolveEvidence } from "@/core/evidence/own-figures";
-import type { ExamState } from "@/core/exam/state";
+import type { ExamState } from "@/core/record/state";
 import { type NextTests, nextTests } from "@/core/planning/next-test";
 import type { Recipe } from "@/core/reading/combine";
 import { createDrawBook, type DrawBook, type Spread, spreadOf } from "@/core/reading/draws";

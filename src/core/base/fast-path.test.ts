@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
-import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "../exam/events";
+import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "../record/events";
 import { isPlain } from "./fast-path";
 import { buildExam } from "../samples/build";
 import { places } from "../vocabulary/place-bricks";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assessGuard, blocksOnTest } from "../guard/assess";
-import { DEFAULT_READING_SETTINGS, variantFor } from "../exam/settings";
+import { assessGuard, blocksOnTest } from "../safety/assess";
+import { DEFAULT_READING_SETTINGS, variantFor } from "../record/settings";
 import { type Evidence, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
 import { protocolOf } from "../knowledge/protocols";
 import { kOfN } from "../samples/tables";

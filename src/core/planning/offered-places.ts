@@ -1,4 +1,4 @@
-import type { ExamState } from "../exam/state";
+import type { ExamState } from "../record/state";
 import type { Condition, FeltCondition, Protocol } from "../knowledge/protocols";
 import { otherSide, type Side } from "../vocabulary/sides";
 import { type Place, type SiteId, SITES } from "../vocabulary/sites";

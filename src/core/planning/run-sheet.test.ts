@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { assessGuard } from "../guard/assess";
+import { assessGuard } from "../safety/assess";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { readExam } from "../reading/reading";
 import { offeredPlaces } from "./offered-places";

@@ -1,11 +1,12 @@
-import { type Block, blocksOnTest, type Guard } from "../guard/assess";
-import { ladderOf } from "../exam/ladder";
-import { DEFAULT_READING_SETTINGS, schoolIn, variantFor } from "../exam/settings";
-import { sheetTests } from "../exam/sheet";
-import type { ExamState, Run } from "../exam/state";
+import { type Block, blocksOnTest, type Guard } from "../safety/assess";
+import { ladderOf } from "../record/ladder";
+import { DEFAULT_READING_SETTINGS, schoolIn, variantFor } from "../record/settings";
+import { sheetTests } from "../record/sheet";
+import type { ExamState, Run } from "../record/state";
 import { type Protocol, protocolOf, type TestId } from "../knowledge/protocols";
 import type { Reading } from "../reading/reading";
-import { effectiveRuns, isEarned } from "../reading/interpret";
+import { isEarned } from "../reading/interpret";
+import { effectiveRuns } from "../record/counted-runs";
 import { POSITIONS, type Position } from "../vocabulary/examination";
 import { placeParts } from "../vocabulary/sites";
 import { type Side, SIDES } from "../vocabulary/sides";

@@ -1,8 +1,8 @@
-import type { ExamState } from "../exam/state";
-import { ageAtExam } from "../guard/assess";
+import type { ExamState } from "../record/state";
 import { protocolOf } from "../knowledge/protocols";
 import { isFact } from "../knowledge/rules";
 import { ADULT_AGE } from "../measurement/age";
+import { ageAtExam } from "../record/age-at-exam";
 import type { Side } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
 import { positivesNeeded } from "./figures";

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { admit } from "../exam/admit";
-import { parseEvent } from "../exam/events";
-import { fold } from "../exam/fold";
+import { admit } from "../admission/admit";
+import { parseEvent } from "../record/events";
+import { fold } from "../record/fold";
 import { PROTOCOLS } from "../knowledge/protocols";
+import { effectiveRuns } from "../record/counted-runs";
 import { examOfCase, TEST_CASES } from "../samples/cases";
-import { effectiveRuns, interpretRun } from "./interpret";
+import { interpretRun } from "./interpret";
 
 const named = TEST_CASES.map((one, index) => [`${one.test} ${one.side ?? ""} ${one.kind} ${index}`, one] as const);
 

@@ -1,13 +1,14 @@
 import { describe, expect, it } from "vitest";
 import { PROTOCOLS, protocolOf, type TestId } from "../knowledge/protocols";
-import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../exam/settings";
-import { ladderOf } from "../exam/ladder";
+import { effectiveRuns } from "../record/counted-runs";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../record/settings";
+import { ladderOf } from "../record/ladder";
 import { buildExam } from "../samples/build";
 import { type CaseStep, explicitSteps } from "../samples/cases";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";
-import { effectiveRuns, interpretExam } from "./interpret";
+import { interpretExam } from "./interpret";
 import { readExam, sourceIn } from "./reading";
 
 type Told = {

@@ -1,7 +1,7 @@
-import { answerOf, feltAt, type Facts, holds } from "../exam/condition";
-import { isAnswered, ladderOf } from "../exam/ladder";
-import { type ReadingSettings, schoolIn } from "../exam/settings";
-import type { Run } from "../exam/state";
+import { answerOf, feltAt, type Facts, holds } from "../record/condition";
+import { ladderOf } from "../record/ladder";
+import { type ReadingSettings, schoolIn } from "../record/settings";
+import type { Run } from "../record/state";
 import {
   type Condition,
   type EarlierCondition,
@@ -11,17 +11,17 @@ import {
   protocolOf,
   PROTOCOLS,
   type ReadingLine,
-  type SchoolChoice,
   type SourceReading,
   type TestId,
 } from "../knowledge/protocols";
 import { ON_THIS_SIDE } from "../knowledge/protocols/build";
-import { convertForce } from "../measurement/force";
 import { sideDifference } from "../measurement/side-difference";
+import { effectiveRuns, likeOther } from "../record/counted-runs";
 import type { Outcome } from "../vocabulary/examination";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
-import { hear, type Hearing, isVerdict, type Verdict } from "./hear";
+import { doseMismatch } from "./dose-shortfall";
+import { hear, type Hearing, isVerdict, type Verdict } from "./provocation";
 
 /** What one run says about one side of one source. */
 export type TestOutcome = {
@@ -52,45 +52,6 @@ export type TestOutcome = {
   readonly bilateral: boolean;
   /** Negative before a technique in this exam, positive after it. */
   readonly newSinceTechnique: boolean;
-};
-
-/** Below this share of the dose asked, a clear test has not shown that it is clear. */
-export const DOSE_MISMATCH_SHARE = 0.6;
-
-/** The dose given, when it fell short of the dose asked by more than the share allowed. */
-function doseMismatch(run: Run): string | null {
-  for (const { stage, record } of ladderOf(run).rungs) {
-    const { force = null, seconds = null, thrusts = null } = record?.dose ?? {};
-    const { kgf, holdSeconds, thrusts: asked } = stage.dose;
-    const given = force && convertForce(force, "kgf");
-    if (kgf && given !== null && given < kgf[0] * DOSE_MISMATCH_SHARE)
-      return `${given.toFixed(0)} kgf given, ${kgf[0]} asked`;
-    if (holdSeconds && seconds !== null && seconds < holdSeconds * DOSE_MISMATCH_SHARE)
-      return `held ${seconds} s, ${holdSeconds} asked`;
-    if (asked && thrusts !== null && thrusts < asked[0] * DOSE_MISMATCH_SHARE)
-      return `${thrusts} thrusts given, ${asked[0]} asked`;
-  }
-  return null;
-}
-
-/** Done the same way: only like variants are compared. */
-export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
-  return protocolOf(test).schools.every(({ id, kind }) => kind !== "doing" || optionIn(a, id) === optionIn(b, id));
-}
-
-/** Done one of the ways a figure belongs to. */
-export const isDoneAs = ({ variant }: Pick<Run, "variant">, asked: SchoolChoice): boolean =>
-  Object.entries(asked).every(([school, options]) => options.includes(optionIn(variant, school) ?? ""));
-
-/** The other side's run of the same test, done the same way. */
-export const otherSideRun = (run: Run, runs: readonly Run[]): Run | null =>
-  run.side === null
-    ? null
-    : (runs.findLast(({ test, side }) => test === run.test && side === otherSide(run.side!)) ?? null);
-
-const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
-  const other = otherSideRun(run, runs);
-  return other && isLike(run, other) ? other : null;
 };
 
 /** Answers what a condition asks of earlier tests. */
@@ -317,25 +278,6 @@ export function isEarned(
     (condition.earlier === undefined || earlierIn(runs, settings)(condition.earlier, side)) &&
     (condition.any === undefined || condition.any.some(asked));
   return asked(protocol.earned.condition);
-}
-
-/** A run that holds an answer; one that was only begun does not replace an earlier one. */
-const holdsAnswer = (run: Run): boolean =>
-  run.stopped !== null ||
-  Object.keys(run.measures).length > 0 ||
-  ladderOf(run).rungs.some(({ stage, record }) => isAnswered(stage, run) || record?.skipped);
-
-/**
- * The runs a reading uses: of a repeated test and side, the last one with an
- * answer. The others stay in the record.
- */
-export function effectiveRuns(runs: readonly Run[]): readonly Run[] {
-  const last = new Map<string, Run>();
-  for (const run of runs) {
-    const key = `${run.test} ${run.side ?? ""}`;
-    if (!last.has(key) || holdsAnswer(run)) last.set(key, run);
-  }
-  return [...last.values()];
 }
 
 /** Positive now, and negative in the last run before a technique. */

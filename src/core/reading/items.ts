@@ -1,12 +1,13 @@
-import { type ReadingSettings, variantFor } from "../exam/settings";
-import type { Run } from "../exam/state";
+import { type ReadingSettings, variantFor } from "../record/settings";
+import type { Run } from "../record/state";
 import type { AccuracyRecord } from "../knowledge/studies";
 import { type GroupId, protocolOf } from "../knowledge/protocols";
 import { isFact, testMembers } from "../knowledge/rules";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
 import { type Evidence, findRecord, recordsOf } from "../evidence/evidence-set";
+import { isDoneAs } from "../record/counted-runs";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
-import { isDoneAs, meets, type TestOutcome } from "./interpret";
+import { meets, type TestOutcome } from "./interpret";
 import { holdBounds, isBegun, type MemberState, type RuleVerdict } from "./rules";
 import type { Figures } from "./steps";
 

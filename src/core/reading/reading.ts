@@ -1,6 +1,5 @@
-import { DEFAULT_READING_SETTINGS, type ReadingSettings, ruleChosenFor } from "../exam/settings";
-import type { ExamState, Run } from "../exam/state";
-import { ageAtExam } from "../guard/assess";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings, ruleChosenFor } from "../record/settings";
+import type { ExamState, Run } from "../record/state";
 import { isFact } from "../knowledge/rules";
 import { ADULT_AGE } from "../measurement/age";
 import { type Side, SIDES } from "../vocabulary/sides";
@@ -8,7 +7,9 @@ import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary/s
 import { whatArguesAgainst } from "./against";
 import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
 import { type Evidence, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence/evidence-set";
-import { effectiveRuns, interpretExam, type TestOutcome } from "./interpret";
+import { ageAtExam } from "../record/age-at-exam";
+import { effectiveRuns } from "../record/counted-runs";
+import { interpretExam, type TestOutcome } from "./interpret";
 import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
 import { isBegun, judgeRule, type RuleContext, type RuleVerdict } from "./rules";
@@ -379,61 +380,4 @@ export function sourceIn(reading: Reading, source: SourceId, side: Side | null):
   const found = reading.sources.find((one) => one.source === source && one.side === side);
   if (!found) throw new Error(`${sourceKey(source, side)} is not in this reading`);
   return found;
-}
-
-const URGENT: readonly SourceId[] = ["spinal-cord", "cauda-equina", "cervical-artery", "serious-disease"];
-const WORD_ORDER = [
-  "likely",
-  "suggested",
-  "leaning towards",
-  "unsettled",
-  "open",
-  "not shown by these tests, which miss some",
-  "leaning against",
-  "not suggested",
-  "unlikely",
-  "not examined",
-];
-
-/** How much a source matters in the list: what would change management first, then the strongest. */
-function weightOf({ source, wording, figured, probability }: SourceReading): readonly number[] {
-  const rank = WORD_ORDER.indexOf(wording.word);
-  const urgent = URGENT.includes(source) && rank <= 2 ? 0 : 1;
-  return [urgent, rank, figured ? -probability : 0];
-}
-
-function compare(a: readonly number[], b: readonly number[]): number {
-  const at = a.findIndex((value, index) => value !== b[index]);
-  return at < 0 ? 0 : a[at]! - b[at]!;
-}
-
-/** Every examined source and side, what matters most first. */
-export const examinedSources = (reading: Reading): SourceReading[] =>
-  examinedByFamily(reading).families.flatMap(({ sources }) =>
-    sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
-  );
-
-/** One source with its rows: right and left, or one for a source without sides. */
-export type SourceRows = { readonly source: SourceId; readonly rows: readonly SourceReading[] };
-
-/**
- * Examined sources by family, both sides as mirrored rows, what matters most
- * first; families likewise.
- *
- * @returns families with their sources, and the sources that were not examined
- */
-export function examinedByFamily({ sources }: Reading): {
-  readonly families: readonly { readonly family: Family; readonly sources: readonly SourceRows[] }[];
-  readonly notExamined: readonly SourceReading[];
-} {
-  const groups = SOURCE_IDS.map((source) => ({ source, rows: sources.filter((one) => one.source === source) }))
-    .filter(({ rows }) => rows.some(({ examined }) => examined))
-    .map((group) => ({ ...group, weight: group.rows.map(weightOf).toSorted(compare)[0]! }))
-    .toSorted((a, b) => compare(a.weight, b.weight));
-  const families = [...new Set(groups.map(({ source }) => SOURCES[source].family as Family))].map((family) => ({
-    family,
-    sources: groups.filter(({ source }) => SOURCES[source].family === family),
-  }));
-  const examined = new Set(groups.map(({ source }) => source));
-  return { families, notExamined: sources.filter(({ source }) => !examined.has(source)) };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { NeuroFinding } from "../exam/state";
+import type { NeuroFinding } from "../record/state";
 import { ROOT_LEVELS } from "../knowledge/neurology";
 import { buildExam } from "../samples/build";
 import { bestRootLevel, neuroChanges } from "./root-level";

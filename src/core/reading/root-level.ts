@@ -1,4 +1,4 @@
-import type { ExamState, NeuroFinding } from "../exam/state";
+import type { ExamState, NeuroFinding } from "../record/state";
 import { NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "../knowledge/neurology";
 import { placeParts, SITES } from "../vocabulary/sites";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";

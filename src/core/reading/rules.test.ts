@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { kOfN } from "../samples/tables";
 import { buildExam } from "../samples/build";
-import type { ReadingSettings } from "../exam/settings";
+import type { ReadingSettings } from "../record/settings";
 import type { TestId } from "../knowledge/protocols";
 import { type ClusterRule, RULES } from "../knowledge/rules";
 import { SHIPPED_EVIDENCE } from "../evidence/evidence-set";

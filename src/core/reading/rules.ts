@@ -1,12 +1,13 @@
-import type { ReadingSettings } from "../exam/settings";
-import type { ExamState, Run } from "../exam/state";
-import { ageAtExam } from "../guard/assess";
+import type { ReadingSettings } from "../record/settings";
+import type { ExamState, Run } from "../record/state";
 import { protocolOf } from "../knowledge/protocols";
 import { type ClusterRule, type Fact, isFact, type RuleMember, type TestMember } from "../knowledge/rules";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
 import { type Evidence, findRecord } from "../evidence/evidence-set";
+import { ageAtExam } from "../record/age-at-exam";
+import { isDoneAs } from "../record/counted-runs";
 import { isSettled, positivesNeeded, type RuleTable, ruleTable, tableEntries } from "./figures";
-import { interpretRun, isDoneAs, meets, type TestOutcome } from "./interpret";
+import { interpretRun, meets, type TestOutcome } from "./interpret";
 
 export type MemberState = {
   readonly member: RuleMember;

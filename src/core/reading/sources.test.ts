@@ -1,16 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
-import type { ReadingSettings } from "../exam/settings";
+import type { ReadingSettings } from "../record/settings";
 import { type Evidence, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
-import type { NeuroFinding } from "../exam/state";
+import type { NeuroFinding } from "../record/state";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { recordCase, TEST_CASES, type TestCase } from "../samples/cases";
 import type { Place } from "../vocabulary/sites";
 import { type SourceId, SOURCES } from "../vocabulary/sources";
 import { createDrawBook, spreadOf } from "./draws";
 import { directionsFrom } from "./direction";
-import { contextOf, examinedByFamily, readExam, readSource, resultKey, sourceIn } from "./reading";
+import { examinedByFamily } from "./ranking";
+import { contextOf, readExam, readSource, resultKey, sourceIn } from "./reading";
 import { describeVerdict } from "./rules";
 import { sensitivityBand } from "./sensitivity-band";
 

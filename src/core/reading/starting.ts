@@ -1,5 +1,5 @@
-import type { ReadingSettings } from "../exam/settings";
-import type { ExamState } from "../exam/state";
+import type { ReadingSettings } from "../record/settings";
+import type { ExamState } from "../record/state";
 import {
   type ComplaintCondition,
   noSymptomStart,

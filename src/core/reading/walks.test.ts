@@ -1,16 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { admit } from "../exam/admit";
-import { fold } from "../exam/fold";
-import { isAnswered, kindOf, ladderOf } from "../exam/ladder";
-import { DEFAULT_READING_SETTINGS } from "../exam/settings";
+import { admit } from "../admission/admit";
+import { fold } from "../record/fold";
+import { isAnswered, kindOf, ladderOf } from "../record/ladder";
+import { DEFAULT_READING_SETTINGS } from "../record/settings";
 import { type Protocol, PROTOCOLS, type Stage } from "../knowledge/protocols";
+import { effectiveRuns } from "../record/counted-runs";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { examOfCase, type CaseStep, recordCase, TEST_CASES, type TestCase } from "../samples/cases";
 import { EFFECTS, OUTCOMES, RESPONSES } from "../vocabulary/examination";
 import { type Place, placeParts, PLACES } from "../vocabulary/sites";
 import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import { effectiveRuns, interpretExam, interpretRun } from "./interpret";
+import { interpretExam, interpretRun } from "./interpret";
 
 /** Answers the stage a ladder asks about with one of its answers, chosen by the numbers given. */
 function answer(

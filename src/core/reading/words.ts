@@ -1,4 +1,4 @@
-import type { ReadingSettings } from "../exam/settings";
+import type { ReadingSettings } from "../record/settings";
 import type { Interval } from "./likelihood-ratio";
 
 export const WORDS = [

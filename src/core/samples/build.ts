@@ -1,10 +1,10 @@
-import { type ChainHead, chainEvent, genesisOf } from "../exam/chain";
-import type { EventBody, EventType, ExamEvent } from "../exam/events";
-import { fold } from "../exam/fold";
-import { SIGN_STATEMENT } from "../exam/sign-statement";
-import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../exam/settings";
-import type { ExamState } from "../exam/state";
-import { questionsFor } from "../guard/assess";
+import { type ChainHead, chainEvent, genesisOf } from "../record/chain";
+import type { EventBody, EventType, ExamEvent } from "../record/events";
+import { fold } from "../record/fold";
+import { SIGN_STATEMENT } from "../record/sign-statement";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../record/settings";
+import type { ExamState } from "../record/state";
+import { questionsFor } from "../safety/assess";
 import { ALL_CLEAR_OPTION } from "../knowledge/safety/questions";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import type { Response } from "../vocabulary/examination";

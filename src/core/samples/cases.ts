@@ -1,5 +1,5 @@
-import { isAnswered, kindOf, ladderOf } from "../exam/ladder";
-import type { ReadingSettings } from "../exam/settings";
+import { isAnswered, kindOf, ladderOf } from "../record/ladder";
+import type { ReadingSettings } from "../record/settings";
 import { protocolOf, type TestId } from "../knowledge/protocols";
 import type { Outcome, Quality, Response } from "../vocabulary/examination";
 import type { Place } from "../vocabulary/sites";

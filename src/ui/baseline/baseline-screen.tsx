@@ -2,8 +2,8 @@
 
 import { Check } from "lucide-react";
 import Link from "next/link";
-import { examRegions } from "@/core/exam/sheet";
-import type { NeuroFinding } from "@/core/exam/state";
+import { examRegions } from "@/core/record/sheet";
+import type { NeuroFinding } from "@/core/record/state";
 import {
   NEURO_SCALES,
   type NeuroKind,

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Area } from "@/core/exam/state";
+import type { Area } from "@/core/record/state";
 import { QUALITIES, type Quality } from "@/core/vocabulary/examination";
 import { placeLabel } from "@/core/vocabulary/sites";
 import { Button } from "../primitives/button";

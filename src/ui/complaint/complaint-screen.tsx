@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Area, ExamState } from "@/core/exam/state";
+import type { Area, ExamState } from "@/core/record/state";
 import type { Place } from "@/core/vocabulary/sites";
 import { BodyChart } from "../figures/body-chart";
 import { PlaceList } from "../figures/place-list";

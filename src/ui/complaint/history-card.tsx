@@ -1,7 +1,7 @@
 "use client";
 
-import { type EventBody, ONSETS, PROVOKED_BY } from "@/core/exam/events";
-import { irritability } from "@/core/exam/irritability";
+import { type EventBody, ONSETS, PROVOKED_BY } from "@/core/record/events";
+import { irritability } from "@/core/record/irritability";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";

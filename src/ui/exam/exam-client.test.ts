@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, describe, expect, it } from "vitest";
 import { v7 as newId } from "uuid";
-import { fold } from "@/core/exam/fold";
+import { fold } from "@/core/record/fold";
 import { readExam } from "@/core/reading/reading";
 import { buildExam, idOf, PRACTITIONER } from "@/core/samples/build";
 import { appendEvents, eventsAfter, loadExam } from "@/server/exams";

@@ -1,9 +1,9 @@
-import { assertAdmitted } from "@/core/exam/admit";
-import type { ChainHead } from "@/core/exam/chain";
-import { type Actor, type EventBody, type EventType, type ExamEvent, parseEvent } from "@/core/exam/events";
-import { fold } from "@/core/exam/fold";
-import type { ExamState } from "@/core/exam/state";
-import { lastTap } from "@/core/exam/undo";
+import { assertAdmitted } from "@/core/admission/admit";
+import type { ChainHead } from "@/core/record/chain";
+import { type Actor, type EventBody, type EventType, type ExamEvent, parseEvent } from "@/core/record/events";
+import { fold } from "@/core/record/fold";
+import type { ExamState } from "@/core/record/state";
+import { lastTap } from "@/core/record/undo";
 import type { Outbox, OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 

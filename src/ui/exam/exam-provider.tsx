@@ -12,12 +12,12 @@ import {
   useState,
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
-import type { ChainHead } from "@/core/exam/chain";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ChainHead } from "@/core/record/chain";
+import type { ExamEvent } from "@/core/record/events";
 import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
-import { extended, fold } from "@/core/exam/fold";
-import type { ExamState } from "@/core/exam/state";
-import { assessGuard, type Guard } from "@/core/guard/assess";
+import { extended, fold } from "@/core/record/fold";
+import type { ExamState } from "@/core/record/state";
+import { assessGuard, type Guard } from "@/core/safety/assess";
 import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
 import { InputError } from "@/core/base/problem";
 import { type Reading, readExam } from "@/core/reading/reading";

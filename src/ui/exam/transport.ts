@@ -1,5 +1,5 @@
-import type { ChainHead } from "@/core/exam/chain";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ChainHead } from "@/core/record/chain";
+import type { ExamEvent } from "@/core/record/events";
 import { describeProblem, type Problem } from "@/core/base/problem";
 
 export type Receipt = {

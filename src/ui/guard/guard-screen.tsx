@@ -3,7 +3,7 @@
 import { AlertTriangle, Ban, Check, Send } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
-import type { Block, Referral } from "@/core/guard/assess";
+import type { Block, Referral } from "@/core/safety/assess";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { CITATIONS } from "@/core/knowledge/citations";
 import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/safety/questions";

@@ -1,7 +1,8 @@
 "use client";
 
 import clsx from "clsx";
-import { examinedByFamily, sourceKey, type SourceReading, type SourceRows } from "@/core/reading/reading";
+import { examinedByFamily, type SourceRows } from "@/core/reading/ranking";
+import { sourceKey, type SourceReading } from "@/core/reading/reading";
 import { testLabel } from "@/core/reading/steps";
 import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";

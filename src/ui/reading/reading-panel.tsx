@@ -2,7 +2,8 @@
 
 import Link from "next/link";
 import { raiseGaps } from "@/core/reading/raises";
-import { examinedSources, sourceKey, type SourceReading } from "@/core/reading/reading";
+import { examinedSources } from "@/core/reading/ranking";
+import { sourceKey, type SourceReading } from "@/core/reading/reading";
 import { testLabel } from "@/core/reading/steps";
 import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";

@@ -1,9 +1,10 @@
 "use client";
 
 import { useState } from "react";
-import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/exam/settings";
+import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/record/settings";
 import { findSchool } from "@/core/knowledge/protocols";
-import { examinedByFamily, sourceKey } from "@/core/reading/reading";
+import { examinedByFamily } from "@/core/reading/ranking";
+import { sourceKey } from "@/core/reading/reading";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";

@@ -2,7 +2,7 @@
 
 import { citationText } from "@/core/knowledge/citations";
 import { recordsOf } from "@/core/evidence/evidence-set";
-import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/exam/settings";
+import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/record/settings";
 import { GROUPS, protocolOf } from "@/core/knowledge/protocols";
 import { ratiosOf } from "@/core/reading/figures";
 import { recordChoiceKey } from "@/core/reading/items";

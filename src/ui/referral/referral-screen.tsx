@@ -2,8 +2,8 @@
 
 import { ClipboardCopy, Printer } from "lucide-react";
 import { useState } from "react";
-import { noteText } from "@/core/exchange/note";
-import { writeReferral } from "@/core/exchange/referral-letter";
+import { noteText } from "@/core/exchange/letters/note";
+import { writeReferral } from "@/core/exchange/letters/referral-letter";
 import { copyText } from "../copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

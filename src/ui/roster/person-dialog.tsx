@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
-import { type Person, type PersonInput, personSchema } from "@/core/exam/person";
+import { type Person, type PersonInput, personSchema } from "@/core/record/person";
 import { SEXES } from "@/core/vocabulary/sexes";
 import type { RosterRow } from "@/server/people";
 import { Button } from "../primitives/button";

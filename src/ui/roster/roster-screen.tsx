@@ -6,7 +6,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
-import type { ExamEvent } from "@/core/exam/events";
+import type { ExamEvent } from "@/core/record/events";
 import { describeProblem, type Problem } from "@/core/base/problem";
 import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import type { ExamRegion } from "@/core/vocabulary/regions";

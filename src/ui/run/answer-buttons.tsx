@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { kindOf } from "@/core/exam/ladder";
+import { kindOf } from "@/core/record/ladder";
 import type { Stage } from "@/core/knowledge/protocols";
 import { type Effect, EFFECTS, type Response, RESPONSES } from "@/core/vocabulary/examination";
 import { EffectMark } from "../figures/effect-mark";

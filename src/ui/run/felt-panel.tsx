@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { useState } from "react";
-import type { StageRecord } from "@/core/exam/state";
+import type { StageRecord } from "@/core/record/state";
 import { offeredPlaces } from "@/core/planning/offered-places";
 import { QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary/examination";
 import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";

@@ -1,6 +1,6 @@
 "use client";
 
-import { ladderOf } from "@/core/exam/ladder";
+import { ladderOf } from "@/core/record/ladder";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { RESPONSE_LABELS } from "@/core/vocabulary/examination";
 import { otherSide } from "@/core/vocabulary/sides";

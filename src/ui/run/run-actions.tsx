@@ -4,7 +4,7 @@ import { ArrowRight, Ellipsis, Octagon, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
-import { STOP_REASONS } from "@/core/exam/events";
+import { STOP_REASONS } from "@/core/record/events";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../primitives/key-hint";

@@ -21,7 +21,7 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical, Plus, X } from "lucide-react";
 import { useState } from "react";
-import { sheetLabel, sheetTests } from "@/core/exam/sheet";
+import { sheetLabel, sheetTests } from "@/core/record/sheet";
 import { protocolOf, type TestId } from "@/core/knowledge/protocols";
 import { searchCatalogue } from "@/core/knowledge/search";
 import { SHEETS } from "@/core/knowledge/sheets";

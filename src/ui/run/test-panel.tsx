@@ -2,8 +2,8 @@
 
 import { AlertTriangle, Ban } from "lucide-react";
 import { useState } from "react";
-import { blocksOn, cautionsOn } from "@/core/guard/assess";
-import { kindOf } from "@/core/exam/ladder";
+import { blocksOn, cautionsOn } from "@/core/safety/assess";
+import { kindOf } from "@/core/record/ladder";
 import { posed } from "@/core/knowledge/protocols/pose";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { stepKey } from "@/core/planning/run-sheet";

@@ -1,14 +1,14 @@
 "use client";
 
 import { useState } from "react";
-import type { EventBody } from "@/core/exam/events";
-import { isAnswered, kindOf, type Ladder, ladderOf } from "@/core/exam/ladder";
-import { DEFAULT_READING_SETTINGS, variantFor } from "@/core/exam/settings";
-import type { ExamState, Run, StageRecord } from "@/core/exam/state";
+import type { EventBody } from "@/core/record/events";
+import { isAnswered, kindOf, type Ladder, ladderOf } from "@/core/record/ladder";
+import { DEFAULT_READING_SETTINGS, variantFor } from "@/core/record/settings";
+import type { ExamState, Run, StageRecord } from "@/core/record/state";
 import { painfulSides, type SheetStep } from "@/core/planning/run-sheet";
 import { type Stage, stagesOf, type Variant } from "@/core/knowledge/protocols";
 import type { Measure } from "@/core/measurement/measure";
-import { isLike } from "@/core/reading/interpret";
+import { isLike } from "@/core/record/counted-runs";
 import type { Quality, Reaction, Response } from "@/core/vocabulary/examination";
 import { type Place, placeParts } from "@/core/vocabulary/sites";
 import { otherSide } from "@/core/vocabulary/sides";

@@ -1,7 +1,7 @@
 "use client";
 
 import { group } from "d3";
-import { type ReadingSettings, schoolIn } from "@/core/exam/settings";
+import { type ReadingSettings, schoolIn } from "@/core/record/settings";
 import { type School, SCHOOLS } from "@/core/knowledge/protocols";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";

@@ -1,4 +1,4 @@
-import { EXAM_FILE_MAX_BYTES } from "@/core/exchange/exam-file";
+import { EXAM_FILE_MAX_BYTES } from "@/core/exchange/exam-file/exam-file";
 import { importExam } from "@/server/exchange";
 import { answer, bodyText, now } from "@/server/http";
 import { theStore } from "@/server/store";

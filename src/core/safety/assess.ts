@@ -1,8 +1,8 @@
-import { irritability } from "../exam/irritability";
-import { kindOf } from "../exam/ladder";
-import { DEFAULT_READING_SETTINGS, schoolIn } from "../exam/settings";
-import { examRegions, sheetTests } from "../exam/sheet";
-import type { ExamState } from "../exam/state";
+import { irritability } from "../record/irritability";
+import { kindOf } from "../record/ladder";
+import { DEFAULT_READING_SETTINGS, schoolIn } from "../record/settings";
+import { examRegions, sheetTests } from "../record/sheet";
+import type { ExamState } from "../record/state";
 import { type GuardEffect, GUARD_QUESTIONS, type GuardQuestion, type Urgency } from "../knowledge/safety/questions";
 import { block as blockEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "../knowledge/safety/effects";
 import { findRootLevel, SEVERE_WEAKNESS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
@@ -15,8 +15,9 @@ import {
   type TestId,
   type Variant,
 } from "../knowledge/protocols";
-import { ADULT_AGE, ageOn } from "../measurement/age";
+import { ADULT_AGE } from "../measurement/age";
 import { interpretExam, type TestOutcome } from "../reading/interpret";
+import { ageAtExam } from "../record/age-at-exam";
 import type { LoadId } from "../vocabulary/examination";
 import { otherSide, type Side } from "../vocabulary/sides";
 
@@ -57,10 +58,6 @@ export type Guard = {
   /** Signs that are new since a technique and were not followed by a guard and a baseline yet. */
   readonly newSigns: readonly TestOutcome[];
 };
-
-/** The person's age in whole years on the day the exam was opened, or null before it is. */
-export const ageAtExam = (state: ExamState): number | null =>
-  state.opened ? ageOn(state.opened.body.person.birthDate, state.opened.at) : null;
 
 const isOnSheet = (load: LoadId, state: ExamState): boolean =>
   sheetTests(state).some((test) => loadsOf(test).has(load));

@@ -1,11 +1,10 @@
-import { array, boolean, type InferType, mixed, object } from "yup";
-import { FORCE_UNITS } from "../measurement/force";
-import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, TEST_IDS, type Variant } from "../knowledge/protocols";
+import { type InferType, mixed } from "yup";
+import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, type Variant } from "../knowledge/protocols";
 import { GROUPS } from "../knowledge/protocols";
 import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
 import { SOURCES, type SourceId } from "../vocabulary/sources";
 import { surelyTakes } from "../base/fast-path";
-import { choices, closed, distinctListOf, isChoices, numberIn, oneOf, text } from "../base/bricks";
+import { choices, closed, isChoices, numberIn, oneOf } from "../base/bricks";
 
 const isSchoolChoice = ([id, option]: [string, string]): boolean =>
   findSchool(id)?.options.some((candidate) => candidate.id === option) ?? false;
@@ -148,43 +147,3 @@ export function withSchool(settings: ReadingSettings, id: string, option: string
 /** The schools two settings differ in. */
 export const schoolsThatDiffer = (a: ReadingSettings, b: ReadingSettings): readonly string[] =>
   SCHOOLS.map(({ id }) => id).filter((id) => schoolIn(a, id) !== schoolIn(b, id));
-
-const MOST_SHEETS = 40;
-const ownSheets = () =>
-  surelyTakes(
-    array()
-      .of(closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS) }))
-      .typeError("is not a list; send a list of sheets")
-      .max(MOST_SHEETS, `holds more than ${MOST_SHEETS} sheets; remove one first`),
-    (value) => Array.isArray(value) && value.length <= MOST_SHEETS,
-  );
-
-/** How one practitioner likes to work. Never changes a reading. */
-export const workSettingsSchema = closed({
-  unit: oneOf(FORCE_UNITS),
-  hand: oneOf(["right", "left"]),
-  sound: boolean().typeError("is not yes or no; choose one").required("is missing; choose yes or no"),
-  theme: oneOf(["system", "light", "dark"]),
-  /** Run sheets of their own. */
-  sheets: ownSheets().optional(),
-});
-
-export type WorkSettings = InferType<typeof workSettingsSchema>;
-
-export const DEFAULT_WORK_SETTINGS: WorkSettings = {
-  unit: "kgf",
-  hand: "right",
-  sound: true,
-  theme: "system",
-};
-
-export const practitionerSettingsSchema = object({
-  reading: readingSettingsSchema,
-  work: workSettingsSchema,
-}).noUnknown();
-export type PractitionerSettings = { reading: ReadingSettings; work: WorkSettings };
-
-export const DEFAULT_SETTINGS: PractitionerSettings = {
-  reading: DEFAULT_READING_SETTINGS,
-  work: DEFAULT_WORK_SETTINGS,
-};

@@ -1,12 +1,12 @@
-import { assessGuard, type Referral } from "../guard/assess";
-import type { ExamState } from "../exam/state";
-import { NEURO_SCALES } from "../knowledge/neurology";
-import { protocolOf } from "../knowledge/protocols";
-import { testLabel } from "../reading/steps";
-import { interpretExam } from "../reading/interpret";
-import { DEFAULT_READING_SETTINGS } from "../exam/settings";
-import { placeLabel } from "../vocabulary/sites";
-import { SOURCES } from "../vocabulary/sources";
+import { assessGuard, type Referral } from "../../safety/assess";
+import type { ExamState } from "../../record/state";
+import { NEURO_SCALES } from "../../knowledge/neurology";
+import { protocolOf } from "../../knowledge/protocols";
+import { testLabel } from "../../reading/steps";
+import { interpretExam } from "../../reading/interpret";
+import { DEFAULT_READING_SETTINGS } from "../../record/settings";
+import { placeLabel } from "../../vocabulary/sites";
+import { SOURCES } from "../../vocabulary/sources";
 import { type Note, personLine } from "./note";
 
 const URGENCY = { emergency: "EMERGENCY referral", urgent: "Urgent referral", soon: "Referral" } as const;

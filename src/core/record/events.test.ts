@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { InputError } from "../base/problem";
 import { buildExam, idOf } from "../samples/build";
-import { admit } from "./admit";
+import { admit } from "../admission/admit";
 import { parseEvent } from "./events";
 import { fold } from "./fold";
 

@@ -1,11 +1,12 @@
-import { isAnswered, ladderOf } from "../exam/ladder";
-import type { ExamState } from "../exam/state";
-import { protocolOf } from "../knowledge/protocols";
-import { convertForce } from "../measurement/force";
-import { effectiveRuns, interpretRun } from "../reading/interpret";
-import type { Reading } from "../reading/reading";
-import { placeLabel } from "../vocabulary/sites";
-import { SOURCES } from "../vocabulary/sources";
+import { isAnswered, ladderOf } from "../../record/ladder";
+import type { ExamState } from "../../record/state";
+import { protocolOf } from "../../knowledge/protocols";
+import { convertForce } from "../../measurement/force";
+import { interpretRun } from "../../reading/interpret";
+import type { Reading } from "../../reading/reading";
+import { effectiveRuns } from "../../record/counted-runs";
+import { placeLabel } from "../../vocabulary/sites";
+import { SOURCES } from "../../vocabulary/sources";
 
 /** Columns of the findings table; docs/formats.md says what each holds. */
 export const FINDING_COLUMNS = [

@@ -1,14 +1,14 @@
 import { array, object, string } from "yup";
-import { assertAdmitted } from "../exam/admit";
-import { canonicalJson } from "../base/canonical-json";
-import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "../exam/chain";
-import { type ExamEvent, parseEvent } from "../exam/events";
-import { changesSchema } from "../evidence/changes";
-import { type EvidenceChanges } from "../evidence/own-figures";
-import { fold } from "../exam/fold";
-import { check, refuse } from "../base/problem";
-import { closed, instant, text, uuid, wholeIn } from "../base/bricks";
-import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
+import { assertAdmitted } from "../../admission/admit";
+import { canonicalJson } from "../../base/canonical-json";
+import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "../../record/chain";
+import { type ExamEvent, parseEvent } from "../../record/events";
+import { changesSchema } from "../../evidence/changes";
+import { type EvidenceChanges } from "../../evidence/own-figures";
+import { fold } from "../../record/fold";
+import { check, refuse } from "../../base/problem";
+import { closed, instant, text, uuid, wholeIn } from "../../base/bricks";
+import { SHIPPED_VERSION } from "../../vocabulary/evidence-version";
 
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 export const EXAM_FILE_VERSION = 1;

@@ -1,14 +1,15 @@
-import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../guard/assess";
+import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../safety/assess";
 import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
 import type { Problem } from "../base/problem";
 import type { Measure } from "../measurement/measure";
-import { effectiveRuns, isEarned } from "../reading/interpret";
+import { isEarned } from "../reading/interpret";
+import { effectiveRuns } from "../record/counted-runs";
 import { EFFECTS } from "../vocabulary/examination";
 import { type Side, SIDES } from "../vocabulary/sides";
-import type { EventOf, EventType } from "./events";
-import { isAnswered, kindOf, ladderOf } from "./ladder";
-import { DEFAULT_READING_SETTINGS } from "./settings";
-import type { ExamState, Run } from "./state";
+import type { EventOf, EventType } from "../record/events";
+import { isAnswered, kindOf, ladderOf } from "../record/ladder";
+import { DEFAULT_READING_SETTINGS } from "../record/settings";
+import type { ExamState, Run } from "../record/state";
 
 /** What is asked of the entries of a run: its start, its stages, its numbers and signs. */
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { writeReferral } from "../exchange/referral-letter";
-import { noteText } from "../exchange/note";
-import { admit } from "../exam/admit";
-import type { ExamEvent } from "../exam/events";
+import { writeReferral } from "../exchange/letters/referral-letter";
+import { noteText } from "../exchange/letters/note";
+import { admit } from "../admission/admit";
+import type { ExamEvent } from "../record/events";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
-import { variantFor, DEFAULT_READING_SETTINGS } from "../exam/settings";
+import { variantFor, DEFAULT_READING_SETTINGS } from "../record/settings";
 import { buildExam, type ExamBuilder } from "../samples/build";
 import { assessGuard, blocksOn, blocksOnTest, questionsFor } from "./assess";
 import type { Side } from "../vocabulary/sides";

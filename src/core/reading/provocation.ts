@@ -1,5 +1,5 @@
-import { isAnswered, kindOf, ladderOf } from "../exam/ladder";
-import type { Run, StageRecord } from "../exam/state";
+import { isAnswered, kindOf, ladderOf } from "../record/ladder";
+import type { Run, StageRecord } from "../record/state";
 import type { Heard } from "../knowledge/protocols";
 import type { Outcome, Quality } from "../vocabulary/examination";
 import type { Place } from "../vocabulary/sites";

@@ -1,4 +1,4 @@
-import { assessGuard } from "../guard/assess";
+import { assessGuard } from "../safety/assess";
 import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
 import { InputError, type Problem } from "../base/problem";
 import {
@@ -14,8 +14,8 @@ import {
   stageCheck,
   startRun,
 } from "./admit-run";
-import type { EventType, ExamEvent } from "./events";
-import type { ExamState } from "./state";
+import type { EventType, ExamEvent } from "../record/events";
+import type { ExamState } from "../record/state";
 
 const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
   for (const [index, { kind, level, side, value }] of body.findings.entries()) {

@@ -1,0 +1,60 @@
+import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary/sources";
+import type { Reading, SourceReading } from "./reading";
+
+export const URGENT: readonly SourceId[] = ["spinal-cord", "cauda-equina", "cervical-artery", "serious-disease"];
+
+const WORD_ORDER = [
+  "likely",
+  "suggested",
+  "leaning towards",
+  "unsettled",
+  "open",
+  "not shown by these tests, which miss some",
+  "leaning against",
+  "not suggested",
+  "unlikely",
+  "not examined",
+];
+
+/** How much a source matters in the list: what would change management first, then the strongest. */
+function weightOf({ source, wording, figured, probability }: SourceReading): readonly number[] {
+  const rank = WORD_ORDER.indexOf(wording.word);
+  const urgent = URGENT.includes(source) && rank <= 2 ? 0 : 1;
+  return [urgent, rank, figured ? -probability : 0];
+}
+
+function compare(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((value, index) => value !== b[index]);
+  return at < 0 ? 0 : a[at]! - b[at]!;
+}
+
+/** Every examined source and side, what matters most first. */
+export const examinedSources = (reading: Reading): SourceReading[] =>
+  examinedByFamily(reading).families.flatMap(({ sources }) =>
+    sources.flatMap(({ rows }) => rows.filter(({ examined }) => examined)),
+  );
+
+/** One source with its rows: right and left, or one for a source without sides. */
+export type SourceRows = { readonly source: SourceId; readonly rows: readonly SourceReading[] };
+
+/**
+ * Examined sources by family, both sides as mirrored rows, what matters most
+ * first; families likewise.
+ *
+ * @returns families with their sources, and the sources that were not examined
+ */
+export function examinedByFamily({ sources }: Reading): {
+  readonly families: readonly { readonly family: Family; readonly sources: readonly SourceRows[] }[];
+  readonly notExamined: readonly SourceReading[];
+} {
+  const groups = SOURCE_IDS.map((source) => ({ source, rows: sources.filter((one) => one.source === source) }))
+    .filter(({ rows }) => rows.some(({ examined }) => examined))
+    .map((group) => ({ ...group, weight: group.rows.map(weightOf).toSorted(compare)[0]! }))
+    .toSorted((a, b) => compare(a.weight, b.weight));
+  const families = [...new Set(groups.map(({ source }) => SOURCES[source].family as Family))].map((family) => ({
+    family,
+    sources: groups.filter(({ source }) => SOURCES[source].family === family),
+  }));
+  const examined = new Set(groups.map(({ source }) => source));
+  return { families, notExamined: sources.filter(({ source }) => !examined.has(source)) };
+}

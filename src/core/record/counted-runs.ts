@@ -1,0 +1,43 @@
+import { optionIn, protocolOf, type SchoolChoice } from "../knowledge/protocols";
+import { otherSide } from "../vocabulary/sides";
+import { isAnswered, ladderOf } from "./ladder";
+import type { Run } from "./state";
+
+/** Done the same way: only like variants are compared. */
+export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
+  return protocolOf(test).schools.every(({ id, kind }) => kind !== "doing" || optionIn(a, id) === optionIn(b, id));
+}
+
+/** Done one of the ways a figure belongs to. */
+export const isDoneAs = ({ variant }: Pick<Run, "variant">, asked: SchoolChoice): boolean =>
+  Object.entries(asked).every(([school, options]) => options.includes(optionIn(variant, school) ?? ""));
+
+/** The other side's run of the same test, done the same way. */
+export const otherSideRun = (run: Run, runs: readonly Run[]): Run | null =>
+  run.side === null
+    ? null
+    : (runs.findLast(({ test, side }) => test === run.test && side === otherSide(run.side!)) ?? null);
+
+export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
+  const other = otherSideRun(run, runs);
+  return other && isLike(run, other) ? other : null;
+};
+
+/** A run that holds an answer; one that was only begun does not replace an earlier one. */
+const holdsAnswer = (run: Run): boolean =>
+  run.stopped !== null ||
+  Object.keys(run.measures).length > 0 ||
+  ladderOf(run).rungs.some(({ stage, record }) => isAnswered(stage, run) || record?.skipped);
+
+/**
+ * The runs a reading uses: of a repeated test and side, the last one with an
+ * answer. The others stay in the record.
+ */
+export function effectiveRuns(runs: readonly Run[]): readonly Run[] {
+  const last = new Map<string, Run>();
+  for (const run of runs) {
+    const key = `${run.test} ${run.side ?? ""}`;
+    if (!last.has(key) || holdsAnswer(run)) last.set(key, run);
+  }
+  return [...last.values()];
+}

@@ -1,0 +1,48 @@
+import { array, boolean, type InferType, object } from "yup";
+import { closed, distinctListOf, oneOf, text } from "../base/bricks";
+import { surelyTakes } from "../base/fast-path";
+import { TEST_IDS } from "../knowledge/protocols";
+import { FORCE_UNITS } from "../measurement/force";
+import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
+
+const MOST_SHEETS = 40;
+
+const ownSheets = () =>
+  surelyTakes(
+    array()
+      .of(closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS) }))
+      .typeError("is not a list; send a list of sheets")
+      .max(MOST_SHEETS, `holds more than ${MOST_SHEETS} sheets; remove one first`),
+    (value) => Array.isArray(value) && value.length <= MOST_SHEETS,
+  );
+
+/** How one practitioner likes to work. Never changes a reading. */
+export const workSettingsSchema = closed({
+  unit: oneOf(FORCE_UNITS),
+  hand: oneOf(["right", "left"]),
+  sound: boolean().typeError("is not yes or no; choose one").required("is missing; choose yes or no"),
+  theme: oneOf(["system", "light", "dark"]),
+  /** Run sheets of their own. */
+  sheets: ownSheets().optional(),
+});
+
+export type WorkSettings = InferType<typeof workSettingsSchema>;
+
+export const DEFAULT_WORK_SETTINGS: WorkSettings = {
+  unit: "kgf",
+  hand: "right",
+  sound: true,
+  theme: "system",
+};
+
+export const practitionerSettingsSchema = object({
+  reading: readingSettingsSchema,
+  work: workSettingsSchema,
+}).noUnknown();
+
+export type PractitionerSettings = { reading: ReadingSettings; work: WorkSettings };
+
+export const DEFAULT_SETTINGS: PractitionerSettings = {
+  reading: DEFAULT_READING_SETTINGS,
+  work: DEFAULT_WORK_SETTINGS,
+};
