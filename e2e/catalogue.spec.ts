@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { protocolOf } from "@/core/knowledge/protocols";
-import { TEST_CASES, type TestCase } from "@/core/samples/cases";
+import { TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import { beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
 import { expect, prepareExam, test } from "./support/test";
 

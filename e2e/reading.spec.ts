@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, prepareExam, probability, saved, stored, test } from "./support/test";
-import { recordCase, TEST_CASES } from "@/core/samples/cases";
+import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { lantern } from "./support/server";
 
 const metOnTheRight = (exam: Parameters<NonNullable<Parameters<typeof prepareExam>[1]>>[0]) => {

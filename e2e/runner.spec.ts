@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { protocolOf } from "@/core/knowledge/protocols";
 import { type Sheet, SHEETS } from "@/core/knowledge/sheets";
-import type { ExamBuilder } from "@/core/samples/build";
+import type { ExamBuilder } from "@/fixtures/samples/build";
 import { openTest } from "./support/table";
 import { expect, prepareExam, saved, stored, test } from "./support/test";
 

@@ -8,10 +8,10 @@ import { type ExamFile, toExamFile } from "@/core/exchange/exam-file/exam-file";
 import { factsOf } from "@/fixtures/frozen/facts";
 import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
 import { HAND_MADE } from "@/fixtures/frozen/hand-made";
-import { loadDemo } from "@/server/demo";
-import { exportExam } from "@/server/exchange";
-import { examIds } from "@/server/exams";
-import { openStore } from "@/server/store";
+import { loadDemo } from "@/fixtures/demo/demo";
+import { exportExam } from "@/server/exchange/exchange";
+import { examIds } from "@/server/repositories/exams";
+import { openStore } from "@/server/store/store";
 
 /**
  * Freezes exam files with what is read from them, once: a file that is there is

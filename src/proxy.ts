@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { allowedHosts, isAllowedHost, isSameOrigin } from "@/server/origin";
+import { allowedHosts, isAllowedHost, isSameOrigin } from "@/server/edge/origin";
 
 const isDevelopment = process.env.NODE_ENV === "development";
 

@@ -4,9 +4,10 @@ import type { ExamEvent } from "@/core/record/events";
 import { interpretRun, type TestOutcome } from "@/core/reading/interpret";
 import { protocolOf, type TestId } from "@/core/knowledge/protocols";
 import { effectiveRuns } from "@/core/record/counted-runs";
-import { continueExam, type ExamBuilder } from "@/core/samples/build";
-import { explicitSteps, recordCase, type ExplicitStep, type TestCase } from "@/core/samples/cases";
+import { continueExam, type ExamBuilder } from "@/fixtures/samples/build";
+import { explicitSteps, recordCase, type TestCase } from "@/fixtures/samples/cases";
 import type { Place } from "@/core/vocabulary/sites";
+import type { ExplicitStep } from "@/fixtures/samples/steps";
 import { saved } from "./test";
 
 /** Everything before the test itself: sheet, complaint where it will be felt, guard, rest, and the tests that earn it. */

@@ -1,7 +1,7 @@
 import { gzipSync } from "node:zlib";
 import { chromium, type Page } from "@playwright/test";
 import { TEST_IDS } from "@/core/knowledge/protocols";
-import { buildExam, idOf } from "@/core/samples/build";
+import { buildExam, idOf } from "@/fixtures/samples/build";
 import { LAUNCH } from "../../e2e/support/chromium";
 import { startServer } from "../../e2e/support/server";
 import { median, ms, type Row } from "./measure";

@@ -14,8 +14,8 @@ import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
 import { SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
 import { nextTests } from "@/core/planning/next-test";
 import { effectiveRuns } from "@/core/record/counted-runs";
-import { buildExam, type BuildOptions, type ExamBuilder } from "@/core/samples/build";
-import { recordCase, TEST_CASES } from "@/core/samples/cases";
+import { buildExam, type BuildOptions, type ExamBuilder } from "@/fixtures/samples/build";
+import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { SIDES } from "@/core/vocabulary/sides";
 import { atMost, median, ms, type Row, timeOf } from "./measure";
 

@@ -1,9 +1,9 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { idOf } from "@/core/samples/build";
-import { appendEvents, loadExam } from "@/server/exams";
-import { addPerson, searchPeople } from "@/server/people";
-import { openStore, type Store } from "@/server/store";
+import { idOf } from "@/fixtures/samples/build";
+import { appendEvents, loadExam } from "@/server/repositories/exams";
+import { addPerson, searchPeople } from "@/server/repositories/people";
+import { openStore, type Store } from "@/server/store/store";
 import { longExam } from "./core";
 import { median, ms, type Row, timeOf } from "./measure";
 

@@ -3,7 +3,7 @@ import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { currentProfile } from "@/server/current-profile";
+import { currentProfile } from "@/server/edge/current-profile";
 
 export const metadata: Metadata = {
   title: "Dust Lantern",

@@ -1,8 +1,8 @@
-import { currentProfile } from "@/server/current-profile";
+import { currentProfile } from "@/server/edge/current-profile";
 import { versionOf } from "@/core/evidence/own-figures";
-import { currentChanges } from "@/server/evidence";
-import { searchPeople } from "@/server/people";
-import { theStore } from "@/server/store";
+import { currentChanges } from "@/server/repositories/evidence";
+import { searchPeople } from "@/server/repositories/people";
+import { theStore } from "@/server/store/store";
 import { RosterScreen } from "@/ui/roster/roster-screen";
 
 export default async function RosterPage() {

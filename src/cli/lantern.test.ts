@@ -1,8 +1,8 @@
 import { writeFileSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { buildExam } from "@/core/samples/build";
-import { examFileText, exportExam } from "@/server/exchange";
-import { NOW, sampleStore, storeExam, temporaryPath } from "@/server/testing";
+import { buildExam } from "@/fixtures/samples/build";
+import { examFileText, exportExam } from "@/server/exchange/exchange";
+import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { run } from "./lantern";
 
 let out = "";

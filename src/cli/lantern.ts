@@ -12,10 +12,10 @@ import { checkCatalogueText } from "@/core/knowledge/check/check-catalogue-text"
 import { InputError, refuse } from "@/core/base/problem";
 import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
-import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange";
-import { examIds, verifyExam } from "@/server/exams";
-import { isEmpty, loadDemo } from "@/server/demo";
-import { openStore, StoreError } from "@/server/store";
+import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange/exchange";
+import { examIds, verifyExam } from "@/server/repositories/exams";
+import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
+import { openStore, StoreError } from "@/server/store/store";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { readingJson } from "./reading-json";
 

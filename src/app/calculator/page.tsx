@@ -1,4 +1,4 @@
-import { currentProfile } from "@/server/current-profile";
+import { currentProfile } from "@/server/edge/current-profile";
 import { CalculatorScreen } from "@/ui/evidence/calculator-screen";
 
 export const metadata = { title: "Calculator · Dust Lantern" };

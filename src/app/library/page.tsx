@@ -1,4 +1,4 @@
-import { currentProfile } from "@/server/current-profile";
+import { currentProfile } from "@/server/edge/current-profile";
 import { LibraryScreen } from "@/ui/library/library-screen";
 
 export const metadata = { title: "Library · Dust Lantern" };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { readingSettingsSchema, DEFAULT_READING_SETTINGS } from "../record/settings";
 import { check, InputError } from "../base/problem";
-import { buildExam, type ExamBuilder } from "../samples/build";
+import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { admit } from "./admit";
 import { type EventBody, type EventType, type ExamEvent, parseEvent } from "../record/events";
 

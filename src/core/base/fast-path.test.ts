@@ -3,7 +3,7 @@ import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
 import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "../record/events";
 import { isPlain } from "./fast-path";
-import { buildExam } from "../samples/build";
+import { buildExam } from "@/fixtures/samples/build";
 import { places } from "../vocabulary/place-bricks";
 import { name, numberIn, oneOf, orNone, painScore, text, uuid } from "./bricks";
 

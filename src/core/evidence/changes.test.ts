@@ -5,7 +5,7 @@ import { EVIDENCE } from "../knowledge/studies";
 import { InputError } from "../base/problem";
 import { ratiosOf } from "../reading/figures";
 import { readExam, sourceIn } from "../reading/reading";
-import { buildExam } from "../samples/build";
+import { buildExam } from "@/fixtures/samples/build";
 import { parseChanges } from "./changes";
 import {
   type EvidenceChanges,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assessGuard } from "../safety/assess";
-import { buildExam, type ExamBuilder } from "../samples/build";
+import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { readExam } from "../reading/reading";
 import { offeredPlaces } from "./offered-places";
 import { runSheet } from "./run-sheet";

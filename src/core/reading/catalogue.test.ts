@@ -4,7 +4,7 @@ import { parseEvent } from "../record/events";
 import { fold } from "../record/fold";
 import { PROTOCOLS } from "../knowledge/protocols";
 import { effectiveRuns } from "../record/counted-runs";
-import { examOfCase, TEST_CASES } from "../samples/cases";
+import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { interpretRun } from "./interpret";
 
 const named = TEST_CASES.map((one, index) => [`${one.test} ${one.side ?? ""} ${one.kind} ${index}`, one] as const);

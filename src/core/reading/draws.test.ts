@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { buildExam } from "../samples/build";
+import { buildExam } from "@/fixtures/samples/build";
 import { createDrawBook, DRAW_COUNT, spreadOf } from "./draws";
 import { beta, seeded } from "./random";
 import { readExam, sourceIn } from "./reading";

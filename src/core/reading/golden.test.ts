@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
-import { buildExam, type RunPlan } from "../samples/build";
+import { buildExam, type RunPlan } from "@/fixtures/samples/build";
 import { EVIDENCE } from "../knowledge/studies";
 import { RULES } from "../knowledge/rules";
 import type { TestId } from "../knowledge/protocols";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { buildExam, type RunPlan } from "../samples/build";
+import { buildExam, type RunPlan } from "@/fixtures/samples/build";
 import type { Place } from "../vocabulary/sites";
 import type { Side } from "../vocabulary/sides";
 import type { SourceId } from "../vocabulary/sources";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { kOfN } from "../samples/tables";
-import { buildExam, type RunPlan } from "../samples/build";
+import { kOfN } from "@/fixtures/samples/tables";
+import { buildExam, type RunPlan } from "@/fixtures/samples/build";
 import type { ReadingSettings } from "../record/settings";
 import type { ExamState } from "../record/state";
 import { EVIDENCE } from "../knowledge/studies";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { NeuroFinding } from "../record/state";
 import { ROOT_LEVELS } from "../knowledge/neurology";
-import { buildExam } from "../samples/build";
+import { buildExam } from "@/fixtures/samples/build";
 import { bestRootLevel, neuroChanges } from "./root-level";
 
 const find = (kind: NeuroFinding["kind"], level: string, value: number, side: NeuroFinding["side"] = "right") =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { kOfN } from "../samples/tables";
-import { buildExam } from "../samples/build";
+import { kOfN } from "@/fixtures/samples/tables";
+import { buildExam } from "@/fixtures/samples/build";
 import type { ReadingSettings } from "../record/settings";
 import type { TestId } from "../knowledge/protocols";
 import { type ClusterRule, RULES } from "../knowledge/rules";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { InputError } from "../base/problem";
-import { buildExam, idOf } from "../samples/build";
+import { buildExam, idOf } from "@/fixtures/samples/build";
 import { admit } from "../admission/admit";
 import { parseEvent } from "./events";
 import { fold } from "./fold";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { buildExam, type ExamBuilder } from "../samples/build";
+import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { canonicalJson } from "../base/canonical-json";
 import { genesisOf, chainEvent, type ChainHead, type ChainLink, verifyChain } from "./chain";
 import { extended, fold } from "./fold";

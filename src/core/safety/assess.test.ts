@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { GUARD_QUESTIONS } from "../knowledge/safety/questions";
 import { protocolOf, type TestId } from "../knowledge/protocols";
-import { buildExam, type BuildOptions } from "../samples/build";
+import { buildExam, type BuildOptions } from "@/fixtures/samples/build";
 import { LOAD_IDS } from "../vocabulary/examination";
 import { assessGuard, blocksOnTest, questionsFor } from "./assess";
 import type { Side } from "../vocabulary/sides";

@@ -5,7 +5,7 @@ import { admit } from "../admission/admit";
 import type { ExamEvent } from "../record/events";
 import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
 import { variantFor, DEFAULT_READING_SETTINGS } from "../record/settings";
-import { buildExam, type ExamBuilder } from "../samples/build";
+import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { assessGuard, blocksOn, blocksOnTest, questionsFor } from "./assess";
 import type { Side } from "../vocabulary/sides";
 

@@ -13,7 +13,7 @@ import {
 } from "@/core/knowledge/neurology";
 import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading/root-level";
 import { type Side, SIDES } from "@/core/vocabulary/sides";
-import { DermatomeFigure } from "../figures/dermatome-figure";
+import { DermatomeFigure } from "../drawing/dermatome-drawing";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { inputClass } from "../primitives/field";

@@ -3,11 +3,11 @@
 import { useState } from "react";
 import type { Area, ExamState } from "@/core/record/state";
 import type { Place } from "@/core/vocabulary/sites";
-import { BodyChart } from "../figures/body-chart";
-import { PlaceList } from "../figures/place-list";
+import { BodyChart } from "../drawing/body-chart";
+import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import type { Draft } from "../exam/exam-client";
+import type { Draft } from "@/sync/exam-client";
 import { useExam } from "../exam/exam-provider";
 import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";

@@ -7,7 +7,7 @@ import { frequencies, whySpecificityIsNot } from "@/core/reading/frequencies";
 import { type Accuracy, accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
 import { ratioText } from "@/core/reading/steps";
 import { percentText } from "@/core/reading/words";
-import { copyText } from "../copy-text";
+import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";

@@ -12,8 +12,8 @@ import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
+import type { Save } from "./save";
 import { numberTyped, type StartDraft, StartFields } from "./start-fields";
-import type { Save } from "./workbench-screen";
 
 /** Where a problem's field stands in the form. */
 const FIELD_OF: Record<string, keyof StartDraft> = { mean: "percent", equivalentPeople: "people" };

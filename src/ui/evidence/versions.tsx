@@ -2,10 +2,10 @@
 
 import { NO_CHANGES } from "@/core/evidence/own-figures";
 import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
-import type { EvidenceVersion } from "@/server/evidence";
+import type { EvidenceVersion } from "@/wire/evidence";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import type { Save } from "./workbench-screen";
+import type { Save } from "./save";
 
 /** Every version that was in force, the newest first. */
 export function Versions(props: { history: readonly Omit<EvidenceVersion, "changes">[]; save: Save; inForce: string }) {

@@ -20,16 +20,17 @@ import { citationText } from "@/core/knowledge/citations";
 import { memberKey, memberName } from "@/core/reading/rules";
 import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
 import { SOURCE_IDS, type SourceId, SOURCES } from "@/core/vocabulary/sources";
-import type { EvidenceVersion } from "@/server/evidence";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
-import { FamilyMark } from "../figures/family-mark";
+import { FamilyMark } from "../drawing/family-mark";
 import { PageHeader } from "../shell/page-header";
-import { send } from "../send";
+import { send } from "@/sync/send";
+import type { EvidenceVersion } from "@/wire/evidence";
 import { RecordText, RuleText } from "./figures-line";
 import { RecordForm } from "./record-form";
+import type { Save } from "./save";
 import { StartsEditor } from "./starts-editor";
 import { Versions } from "./versions";
 
@@ -38,9 +39,6 @@ type Props = {
   history: readonly Omit<EvidenceVersion, "changes">[];
   profileName: string | null;
 };
-
-/** Puts changes in force, and says what is wrong when they cannot be. */
-export type Save = (changes: EvidenceChanges, reason: string) => Promise<string | null>;
 
 type Opened =
   | { kind: "record"; own?: OwnRecord; shipped?: AccuracyRecord }

@@ -21,11 +21,11 @@ import { assessGuard, type Guard } from "@/core/safety/assess";
 import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
 import { InputError } from "@/core/base/problem";
 import { type Reading, readExam } from "@/core/reading/reading";
-import type { PreviousVisit } from "@/server/exams";
-import type { Profile } from "@/server/practitioners";
-import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "./exam-client";
-import { openOutbox, OutboxError } from "./outbox";
-import { httpTransport } from "./transport";
+import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
+import { openOutbox, OutboxError } from "@/sync/outbox";
+import { httpTransport } from "@/sync/transport";
+import type { Profile } from "@/wire/practitioners";
+import type { PreviousVisit } from "@/wire/previous-visit";
 
 const POLL_MS = 3000;
 

@@ -7,7 +7,7 @@ import { searchCatalogue } from "@/core/knowledge/search";
 import { POSITIONS } from "@/core/vocabulary/examination";
 import { REGION_IDS, REGIONS } from "@/core/vocabulary/regions";
 import { SOURCES } from "@/core/vocabulary/sources";
-import { PositionFigure } from "../figures/position-figure";
+import { PositionFigure } from "../drawing/position-drawing";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";

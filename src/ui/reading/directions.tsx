@@ -2,7 +2,7 @@
 
 import { directionsFrom } from "@/core/reading/direction";
 import { rootLevels } from "@/core/reading/root-level";
-import { DermatomeFigure } from "../figures/dermatome-figure";
+import { DermatomeFigure } from "../drawing/dermatome-drawing";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";

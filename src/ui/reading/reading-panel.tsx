@@ -7,7 +7,7 @@ import { sourceKey, type SourceReading } from "@/core/reading/reading";
 import { testLabel } from "@/core/reading/steps";
 import { percentText } from "@/core/reading/words";
 import { SOURCES } from "@/core/vocabulary/sources";
-import { FamilyMark } from "../figures/family-mark";
+import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { type Spreads, useSpreads } from "../exam/use-spreads";

@@ -9,7 +9,7 @@ import { logit, probabilityOf } from "@/core/reading/odds";
 import type { SourceReading } from "@/core/reading/reading";
 import { groupLabel, ratioText, type Step, testLabel } from "@/core/reading/steps";
 import { ofHundred, percentText } from "@/core/reading/words";
-import { PeopleGrid } from "../figures/people-grid";
+import { PeopleGrid } from "../charts/people-grid";
 import { useExam } from "../exam/exam-provider";
 
 const TICKS = [0.01, 0.05, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95, 0.99];

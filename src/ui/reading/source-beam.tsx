@@ -2,7 +2,7 @@
 
 import type { Spread } from "@/core/reading/draws";
 import type { SourceReading } from "@/core/reading/reading";
-import { Beam } from "../figures/beam";
+import { Beam } from "../charts/beam";
 import { useExam } from "../exam/exam-provider";
 import { beamLabel } from "./source-words";
 

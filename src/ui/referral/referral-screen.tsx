@@ -4,7 +4,7 @@ import { ClipboardCopy, Printer } from "lucide-react";
 import { useState } from "react";
 import { noteText } from "@/core/exchange/letters/note";
 import { writeReferral } from "@/core/exchange/letters/referral-letter";
-import { copyText } from "../copy-text";
+import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";

@@ -7,11 +7,11 @@ import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { type Person, type PersonInput, personSchema } from "@/core/record/person";
 import { SEXES } from "@/core/vocabulary/sexes";
-import type { RosterRow } from "@/server/people";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
-import { send } from "../send";
+import { send } from "@/sync/send";
+import type { RosterRow } from "@/wire/roster";
 
 type PersonDialogProps = { person: RosterRow | null; onClose: () => void; onExamine: (person: RosterRow) => void };
 

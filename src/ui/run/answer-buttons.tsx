@@ -4,8 +4,8 @@ import type { ReactNode } from "react";
 import { kindOf } from "@/core/record/ladder";
 import type { Stage } from "@/core/knowledge/protocols";
 import { type Effect, EFFECTS, type Response, RESPONSES } from "@/core/vocabulary/examination";
-import { EffectMark } from "../figures/effect-mark";
-import { ResponseMark } from "../figures/response-mark";
+import { EffectMark } from "../drawing/effect-mark";
+import { ResponseMark } from "../drawing/response-mark";
 import { PRESSING } from "../primitives/button";
 
 const RESPONSE_WORDS: Record<Response, string> = {

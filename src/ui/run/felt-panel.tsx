@@ -7,7 +7,7 @@ import { offeredPlaces } from "@/core/planning/offered-places";
 import { QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary/examination";
 import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";
 import type { SheetStep } from "@/core/planning/run-sheet";
-import { PlaceList } from "../figures/place-list";
+import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { KeyHint } from "../primitives/key-hint";
@@ -19,7 +19,7 @@ import { usePressing } from "./use-pressing";
 import { useKeys } from "../shell/use-keys";
 
 /** Fetched when the chart is opened: most answers never need it. */
-const BodyChart = dynamic(() => import("../figures/body-chart").then((module) => module.BodyChart), { ssr: false });
+const BodyChart = dynamic(() => import("../drawing/body-chart").then((module) => module.BodyChart), { ssr: false });
 
 const PLACE_KEYS = ["q", "w", "e", "r", "t", "y"] as const;
 /** Short names for the places that come up most at the table. */

@@ -4,7 +4,7 @@ import { ladderOf } from "@/core/record/ladder";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { RESPONSE_LABELS } from "@/core/vocabulary/examination";
 import { otherSide } from "@/core/vocabulary/sides";
-import { ResponseMark } from "../figures/response-mark";
+import { ResponseMark } from "../drawing/response-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { choicesOf } from "./answer-buttons";
 import type { TestActions } from "./use-test";

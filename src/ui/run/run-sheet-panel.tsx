@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { SheetStep } from "@/core/planning/run-sheet";
 import { isAnswered, ladderOf } from "@/core/record/ladder";
 import { sheetLabel } from "@/core/record/sheet";
-import { ResponseMark } from "../figures/response-mark";
+import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";

@@ -29,7 +29,7 @@ import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
-import { send } from "../send";
+import { send } from "@/sync/send";
 
 function SheetRow({ test, onRemove }: { test: TestId; onRemove: () => void }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: test });

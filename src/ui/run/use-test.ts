@@ -12,7 +12,7 @@ import { isLike } from "@/core/record/counted-runs";
 import type { Quality, Reaction, Response } from "@/core/vocabulary/examination";
 import { type Place, placeParts } from "@/core/vocabulary/sites";
 import { otherSide } from "@/core/vocabulary/sides";
-import type { Draft } from "../exam/exam-client";
+import type { Draft } from "@/sync/exam-client";
 import { useExam } from "../exam/exam-provider";
 
 export type TestActions = {

@@ -8,12 +8,12 @@ import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
 import { ruleAsks } from "@/core/reading/rules";
 import { FORCE_UNITS } from "@/core/measurement/force";
 import type { PractitionerSettings } from "@/core/record/work-settings";
-import type { Profile } from "@/server/practitioners";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
-import { send } from "../send";
+import { send } from "@/sync/send";
+import type { Profile } from "@/wire/practitioners";
 import { SchoolsCard } from "./schools-card";
 import { PageHeader } from "../shell/page-header";
 

@@ -5,7 +5,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { ageAtExam } from "@/core/record/age-at-exam";
-import { LanternMark } from "../figures/lantern-mark";
+import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";

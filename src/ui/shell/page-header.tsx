@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { LanternMark } from "../figures/lantern-mark";
+import { LanternMark } from "../drawing/lantern-mark";
 
 /** Above the screens outside an exam. */
 export const PageHeader = ({ profileName, children }: { profileName: string | null; children?: ReactNode }) => (

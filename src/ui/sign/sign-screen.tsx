@@ -4,7 +4,7 @@ import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { SIGN_STATEMENT } from "@/core/record/sign-statement";
 import { noteText, writeNote } from "@/core/exchange/letters/note";
-import { copyText } from "../copy-text";
+import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";

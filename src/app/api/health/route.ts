@@ -1,5 +1,5 @@
-import { answer } from "@/server/http";
-import { theStore } from "@/server/store";
+import { answer } from "@/server/edge/http";
+import { theStore } from "@/server/store/store";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,6 @@
-import { answer, bodyJson, now } from "@/server/http";
-import { addPerson, searchPeople } from "@/server/people";
-import { theStore } from "@/server/store";
+import { answer, bodyJson, now } from "@/server/edge/http";
+import { addPerson, searchPeople } from "@/server/repositories/people";
+import { theStore } from "@/server/store/store";
 
 export const GET = (request: Request) =>
   answer(() => ({ people: searchPeople(theStore(), new URL(request.url).searchParams.get("q") ?? "") }));

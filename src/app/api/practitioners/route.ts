@@ -1,6 +1,6 @@
-import { answer, bodyJson } from "@/server/http";
-import { saveProfile } from "@/server/practitioners";
-import { theStore } from "@/server/store";
+import { answer, bodyJson } from "@/server/edge/http";
+import { saveProfile } from "@/server/repositories/practitioners";
+import { theStore } from "@/server/store/store";
 
 export const POST = (request: Request) =>
   answer(async () => ({ profile: saveProfile(theStore(), await bodyJson(request)) }));

@@ -1,9 +1,9 @@
 import { notFound, redirect } from "next/navigation";
 import type { ReactNode } from "react";
-import { currentProfile } from "@/server/current-profile";
-import { heldEvidence } from "@/server/evidence";
-import { loadExam, previousVisit } from "@/server/exams";
-import { theStore } from "@/server/store";
+import { currentProfile } from "@/server/edge/current-profile";
+import { heldEvidence } from "@/server/repositories/evidence";
+import { loadExam, previousVisit } from "@/server/repositories/exams";
+import { theStore } from "@/server/store/store";
 import { ExamProvider } from "@/ui/exam/exam-provider";
 import { ExamShell } from "@/ui/shell/exam-shell";
 

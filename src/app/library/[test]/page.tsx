@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { PROTOCOLS } from "@/core/knowledge/protocols";
-import { currentProfile } from "@/server/current-profile";
+import { currentProfile } from "@/server/edge/current-profile";
 import { TestPage } from "@/ui/library/test-page";
 
 export const metadata = { title: "A test · Dust Lantern" };

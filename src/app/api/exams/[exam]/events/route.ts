@@ -1,8 +1,8 @@
 import { InputError, refuse } from "@/core/base/problem";
-import { appendEvents, eventsAfter, noSuchExam } from "@/server/exams";
-import { answer, bodyJson, now } from "@/server/http";
-import { assertKnownActor } from "@/server/practitioners";
-import { theStore } from "@/server/store";
+import { appendEvents, eventsAfter, noSuchExam } from "@/server/repositories/exams";
+import { answer, bodyJson, now } from "@/server/edge/http";
+import { assertKnownActor } from "@/server/repositories/practitioners";
+import { theStore } from "@/server/store/store";
 
 type Context = { params: Promise<{ exam: string }> };
 

@@ -1,7 +1,7 @@
 import { refuse } from "@/core/base/problem";
-import { examFileText, exportExam, exportFindings } from "@/server/exchange";
-import { answer, download, now } from "@/server/http";
-import { theStore } from "@/server/store";
+import { examFileText, exportExam, exportFindings } from "@/server/exchange/exchange";
+import { answer, download, now } from "@/server/edge/http";
+import { theStore } from "@/server/store/store";
 
 type Context = { params: Promise<{ exam: string }> };
 

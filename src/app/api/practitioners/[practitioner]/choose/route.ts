@@ -1,8 +1,8 @@
 import { refuse } from "@/core/base/problem";
-import { answer } from "@/server/http";
-import { findProfile } from "@/server/practitioners";
-import { PROFILE_COOKIE } from "@/server/profile-cookie";
-import { theStore } from "@/server/store";
+import { answer } from "@/server/edge/http";
+import { findProfile } from "@/server/repositories/practitioners";
+import { PROFILE_COOKIE } from "@/server/edge/profile-cookie";
+import { theStore } from "@/server/store/store";
 
 type Context = { params: Promise<{ practitioner: string }> };
 

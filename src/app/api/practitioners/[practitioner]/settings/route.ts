@@ -1,6 +1,6 @@
-import { answer, bodyJson } from "@/server/http";
-import { saveSettings } from "@/server/practitioners";
-import { theStore } from "@/server/store";
+import { answer, bodyJson } from "@/server/edge/http";
+import { saveSettings } from "@/server/repositories/practitioners";
+import { theStore } from "@/server/store/store";
 
 type Context = { params: Promise<{ practitioner: string }> };
 

@@ -1,0 +1,119 @@
+import { desc, eq } from "drizzle-orm";
+import { parseChanges } from "@/core/evidence/changes";
+import { type EvidenceChanges, NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
+import type { Evidence } from "@/core/evidence/evidence-set";
+import type { ExamEvent } from "@/core/record/events";
+import { canonicalJson } from "@/core/base/canonical-json";
+import { versionsNamed } from "@/core/exchange/exam-file/exam-file";
+import { check, InputError, type Problem } from "@/core/base/problem";
+import { closed, text } from "@/core/base/bricks";
+import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
+import type { EvidenceVersion } from "@/wire/evidence";
+import { evidenceVersions } from "../store/schema";
+import { asStoreError, type Store } from "../store/store";
+
+const toVersion = (row: typeof evidenceVersions.$inferSelect): EvidenceVersion => ({
+  ...row,
+  changes: JSON.parse(row.changes) as EvidenceChanges,
+});
+
+const inForce = ({ db }: Store) =>
+  db.select().from(evidenceVersions).where(eq(evidenceVersions.inForce, true)).orderBy(desc(evidenceVersions.number));
+
+/** Every version that was put in force, the newest first. */
+export const evidenceHistory = (store: Store): EvidenceVersion[] => inForce(store).all().map(toVersion);
+
+/** The changes that are in force; none when nothing was ever saved. */
+export function currentChanges(store: Store): EvidenceChanges {
+  const row = inForce(store).limit(1).get();
+  return row ? toVersion(row).changes : NO_CHANGES;
+}
+
+/** A version's changes, or null when this store does not hold it. */
+export function changesOf(store: Store, version: string): EvidenceChanges | null {
+  if (version === SHIPPED_VERSION) return NO_CHANGES;
+  const row = store.db.select().from(evidenceVersions).where(eq(evidenceVersions.version, version)).limit(1).get();
+  return row ? toVersion(row).changes : null;
+}
+
+/** Refuses a reading under a version that is not here. */
+export function missingEvidence(version: string): Problem {
+  return {
+    where: "evidence",
+    what: `version ${version}, under which this exam is read, is not in this store`,
+    todo: "Import the exam again with its evidence, or the evidence file itself under Evidence, or read the exam under another version.",
+  };
+}
+
+/** A version's figures; refused when the store does not hold it. */
+export function evidenceFor(store: Store, version: string): Evidence {
+  const changes = changesOf(store, version);
+  if (!changes) throw new InputError([missingEvidence(version)]);
+  return resolveEvidence(changes);
+}
+
+/** The version an event asks for, where it does and this store does not hold it. */
+export function unheldVersion(store: Store, event: ExamEvent): Problem | null {
+  const version =
+    event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? SHIPPED_VERSION) : null;
+  if (version === null || changesOf(store, version)) return null;
+  return { ...missingEvidence(version), where: "body › evidence" };
+}
+
+const saveSchema = closed({ reason: text(400, 3), by: text(120, 1) });
+
+/**
+ * Puts a clinic's figures in force as a new version; all of it or nothing.
+ *
+ * @throws InputError at the field that is wrong
+ */
+export function saveEvidence(store: Store, input: unknown, now: string): EvidenceVersion {
+  const { changes: given, ...rest } = (input ?? {}) as { changes?: unknown };
+  const { reason, by } = check(saveSchema, rest, "version") as { reason: string; by: string };
+  const changes = parseChanges(given);
+  const version = versionOf(changes);
+  try {
+    return toVersion(
+      store.db
+        .insert(evidenceVersions)
+        .values({ version, at: now, by, reason, changes: canonicalJson(changes), inForce: true })
+        .returning()
+        .get(),
+    );
+  } catch (error) {
+    throw asStoreError(error, store.path);
+  }
+}
+
+/** Keeps a version that came with an exam, without putting it in force. */
+export function holdEvidence(store: Store, changes: EvidenceChanges, now: string): void {
+  const version = versionOf(changes);
+  if (changesOf(store, version)) return;
+  store.db
+    .insert(evidenceVersions)
+    .values({
+      version,
+      at: now,
+      by: "import",
+      reason: "came with an exam",
+      changes: canonicalJson(changes),
+      inForce: false,
+    })
+    .run();
+}
+
+/** What an exam's pages need to read it: its own versions and the one in force; a version not held is left out. */
+export function heldEvidence(
+  store: Store,
+  events: readonly ExamEvent[],
+): { readonly held: Record<string, EvidenceChanges>; readonly current: string } {
+  const current = currentChanges(store);
+  const named = versionsNamed(events).flatMap((version) => {
+    const changes = changesOf(store, version);
+    return changes ? [[version, changes] as const] : [];
+  });
+  return {
+    held: { [SHIPPED_VERSION]: NO_CHANGES, ...Object.fromEntries(named), [versionOf(current)]: current },
+    current: versionOf(current),
+  };
+}

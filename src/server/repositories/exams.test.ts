@@ -1,0 +1,133 @@
+import { describe, expect, it } from "vitest";
+import type { ExamEvent } from "@/core/record/events";
+import { buildExam, idOf } from "@/fixtures/samples/build";
+import { readExam } from "@/core/reading/reading";
+import { fold } from "@/core/record/fold";
+import { appendEvents, eventsAfter, loadExam, verifyExam } from "./exams";
+import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+
+const sample = () =>
+  buildExam()
+    .complaint("si-area.right")
+    .consent()
+    .guard()
+    .rest(2, "si-area.right")
+    .run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
+const stored = () => {
+  const store = sampleStore();
+  const exam = sample();
+  return { store, exam, id: storeExam(store, exam) };
+};
+
+describe("appending events", () => {
+  it("gives back what was stored, in order, with the same reading", () => {
+    const { store, exam, id } = stored();
+    const loaded = loadExam(store, id)!;
+    expect(loaded.events).toEqual(exam.events);
+    expect(loaded.head.length).toBe(exam.events.length);
+    expect(readExam(fold(loaded.events))).toEqual(readExam(exam.state()));
+    expect(eventsAfter(store, id, 3)?.events).toEqual(exam.events.slice(3));
+  });
+
+  it("stores an event once, however often it is sent", () => {
+    const { store, exam, id } = stored();
+    const { receipts, head } = appendEvents(store, id, exam.events, NOW);
+    expect(new Set(receipts.map(({ result }) => result))).toEqual(new Set(["already stored"]));
+    expect(head.length).toBe(exam.events.length);
+  });
+
+  it("refuses an id that was used for other content, and says so", () => {
+    const { store, exam, id } = stored();
+    const changed = { ...exam.events[1]!, body: { ...exam.events[1]!.body, now: 9 } };
+    const [receipt] = appendEvents(store, id, [changed], NOW).receipts;
+    expect(receipt).toMatchObject({ result: "refused" });
+    expect(receipt?.why).toContain("used before for other content");
+  });
+
+  it("takes the good ones of a batch and says of each bad one what is wrong", () => {
+    const { store, exam, id } = stored();
+    const good = exam.add("note-written", { text: "fine" });
+    const late = { ...good, id: idOf(5001), exam: idOf(9) };
+    const { receipts } = appendEvents(
+      store,
+      id,
+      [{ nonsense: true }, good, late, { ...good, id: idOf(5002), body: { text: 7 } }],
+      NOW,
+    );
+    expect(receipts.map(({ result }) => result)).toEqual(["refused", "stored", "refused", "refused"]);
+    expect(receipts[2]?.why).toContain("another exam");
+    expect(loadExam(store, id)?.head.length).toBe(exam.events.length);
+    expect(verifyExam(store, id)).toEqual([]);
+  });
+
+  it("refuses an exam of somebody who is not on the roster", () => {
+    const exam = buildExam({ exam: idOf(3), person: { id: idOf(404), number: "DL-9", name: "Nobody" } });
+    expect(appendEvents(sampleStore(), idOf(3), exam.events, NOW).receipts[0]?.why).toContain("not on the roster");
+  });
+
+  it("signs only the record as it stands, and takes only amendments after", () => {
+    const { store, exam, id } = stored();
+    const early = sample().sign().events.at(-1)!;
+    const moved = exam.add("note-written", { text: "one more" });
+    appendEvents(store, id, [moved], NOW);
+    expect(appendEvents(store, id, [{ ...early, id: idOf(6001) }], NOW).receipts[0]?.why).toContain(
+      "something was added since",
+    );
+    exam.sign();
+    expect(appendEvents(store, id, [exam.events.at(-1)!], NOW).receipts[0]?.result).toBe("stored");
+    const after = exam.add("note-written", { text: "late" });
+    expect(appendEvents(store, id, [after], NOW).receipts[0]?.why).toContain("this record is signed");
+    const amended = { ...after, id: idOf(6002), amendment: "forgot to write it down" } as ExamEvent;
+    expect(appendEvents(store, id, [amended], NOW).receipts[0]?.result).toBe("stored");
+  });
+});
+
+describe("the stored record", () => {
+  it("refuses to be changed or shortened from inside", () => {
+    const { store } = stored();
+    expect(() => store.sqlite.exec("UPDATE exam_events SET payload = '{}'")).toThrow("never changed");
+    expect(() => store.sqlite.exec("DELETE FROM exam_events")).toThrow("never deleted");
+  });
+
+  /** What somebody with the file and a tool could do. */
+  const tampered = (...statements: string[]) => {
+    const { store, id } = stored();
+    store.sqlite.exec("DROP TRIGGER exam_events_no_update; DROP TRIGGER exam_events_no_delete");
+    statements.forEach((statement) => store.sqlite.exec(statement));
+    return verifyExam(store, id);
+  };
+  const last = "(SELECT max(seq) FROM exam_events)";
+
+  it.each([
+    [
+      "changed",
+      ["UPDATE exam_events SET payload = replace(payload, 'familiar', 'nothing') WHERE type = 'response-recorded'"],
+      "changed",
+    ],
+    ["dropped in the middle", ["DELETE FROM exam_events WHERE seq = 4"], "dropped"],
+    ["dropped at the end", [`DELETE FROM exam_events WHERE seq = ${last}`], "dropped"],
+    [
+      "reordered",
+      [
+        "UPDATE exam_events SET seq = 999 WHERE seq = 3",
+        "UPDATE exam_events SET seq = 3 WHERE seq = 4",
+        "UPDATE exam_events SET seq = 4 WHERE seq = 999",
+      ],
+      "reordered",
+    ],
+    [
+      "shortened with its length",
+      [`DELETE FROM exam_events WHERE seq = ${last}`, "UPDATE exam_heads SET length = length - 1"],
+      "head",
+    ],
+  ])("names an event that was %s", (_, statements, kind) => {
+    const faults = tampered(...statements);
+    expect(faults.some((fault) => fault.kind === kind)).toBe(true);
+    expect(faults[0]?.message).toMatch(/^Event \d+/);
+  });
+
+  it("is whole when nobody touched it", () => {
+    const { store, id } = stored();
+    expect(verifyExam(store, id)).toEqual([]);
+  });
+});

@@ -1,0 +1,265 @@
+import "fake-indexeddb/auto";
+import { IDBFactory } from "fake-indexeddb";
+import { beforeEach, describe, expect, it } from "vitest";
+import { v7 as newId } from "uuid";
+import { fold } from "@/core/record/fold";
+import { readExam } from "@/core/reading/reading";
+import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
+import { appendEvents, eventsAfter, loadExam } from "@/server/repositories/exams";
+import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+import { createExamClient, type Draft, type ExamClient } from "./exam-client";
+import { openOutbox, type Outbox, OutboxError } from "./outbox";
+import type { Transport } from "./transport";
+
+const EXAM = idOf(1);
+const rest = (intensity: number): Draft => ({ type: "rest-rated", body: { intensity, places: ["si-area.right"] } });
+const note = (text: string): Draft => ({ type: "note-written", body: { text } });
+
+/** A server whose network can be cut, and that can lose its answers. */
+function world() {
+  const store = sampleStore();
+  storeExam(store, buildExam().complaint("si-area.right").guard());
+  const link = { up: true, losesAnswers: false, sent: 0 };
+  const transport: Transport = {
+    async send(exam, events) {
+      if (!link.up) return { kind: "try again", why: "The server cannot be reached." };
+      link.sent++;
+      const answer = appendEvents(store, exam, events, NOW);
+      return link.losesAnswers ? { kind: "try again", why: "The answer was lost." } : { kind: "answered", ...answer };
+    },
+    fetchAfter: async (exam, seq) => (link.up ? eventsAfter(store, exam, seq) : null),
+  };
+  const stored = () => loadExam(store, EXAM)!;
+  return { store, link, transport, stored };
+}
+type World = ReturnType<typeof world>;
+
+const timers: (() => void)[] = [];
+const clients: ExamClient[] = [];
+
+function client(
+  { transport, stored }: World,
+  {
+    outbox = openOutbox(),
+    device = "tab-a",
+    now = () => new Date(),
+  }: { outbox?: Outbox; device?: string; now?: () => Date } = {},
+) {
+  const { events, head } = stored();
+  const made = createExamClient({
+    exam: EXAM,
+    initial: { events, head },
+    actor: () => PRACTITIONER,
+    device,
+    outbox,
+    transport,
+    newId,
+    now,
+    setTimer: (work) => {
+      timers.push(work);
+      return () => void timers.splice(timers.indexOf(work), 1);
+    },
+  });
+  clients.push(made);
+  return made;
+}
+
+/** Lets everything under way come to rest. */
+const settle = async (...all: ExamClient[]) => {
+  for (let round = 0; round < 3; round++) {
+    await Promise.all(all.map((one) => one.refresh()));
+    await new Promise((done) => setTimeout(done, 5));
+  }
+};
+const meaning = (one: ExamClient) => {
+  const state = fold(one.snapshot().events);
+  return { ids: one.snapshot().events.map(({ id }) => id), reading: readExam(state), rest: state.rest };
+};
+
+beforeEach(() => {
+  clients.splice(0).forEach((one) => one.close());
+  timers.length = 0;
+  globalThis.indexedDB = new IDBFactory();
+});
+
+describe("a tap", () => {
+  it("is in the outbox before it is shown, and with the server after", async () => {
+    const all = world();
+    all.link.up = false;
+    const outbox = openOutbox();
+    const tab = client(all, { outbox });
+    const shown: number[] = [];
+    let kept = 0;
+    tab.subscribe(() => shown.push(kept));
+    const add = outbox.add;
+    outbox.add = async (events) => {
+      const entries = await add(events);
+      kept += events.length;
+      return entries;
+    };
+    await tab.append([rest(3)]);
+    expect(shown[0]).toBe(1);
+    expect(await outbox.forExam(EXAM)).toHaveLength(1);
+    expect(tab.snapshot().sync).toMatchObject({ waiting: 1 });
+    all.link.up = true;
+    await settle(tab);
+    expect(tab.snapshot().sync.state).toBe("saved");
+    expect(await outbox.forExam(EXAM)).toEqual([]);
+    expect(all.stored().events.at(-1)?.type).toBe("rest-rated");
+  });
+
+  it("is not shown when the browser will not keep it", async () => {
+    const all = world();
+    const outbox: Outbox = { ...openOutbox(), add: () => Promise.reject(new OutboxError("full")) };
+    const tab = client(all, { outbox });
+    const before = tab.snapshot().events.length;
+    await expect(tab.append([rest(3)])).rejects.toThrow("will not keep what is tapped");
+    expect(tab.snapshot().events).toHaveLength(before);
+  });
+
+  it("that is wrong is refused in the browser, with the same sentence as on the server", async () => {
+    const all = world();
+    const tab = client(all);
+    await expect(tab.append([{ type: "rest-rated", body: { intensity: 11, places: [] } }])).rejects.toThrow("above 10");
+    await expect(tab.append([{ type: "guard-answered", body: { question: "no-such", answer: "no" } }])).rejects.toThrow(
+      "not asked in this exam",
+    );
+    expect(all.link.sent).toBe(0);
+  });
+
+  it("outlives the page: a new one finds it and sends it", async () => {
+    const all = world();
+    all.link.up = false;
+    const before = client(all);
+    await before.append([rest(3)]);
+    await before.append([note("two")]);
+    before.close();
+    all.link.up = true;
+    const after = client(all);
+    await settle(after);
+    expect(
+      all
+        .stored()
+        .events.slice(-2)
+        .map(({ type }) => type),
+    ).toEqual(["rest-rated", "note-written"]);
+    expect(after.snapshot().sync.state).toBe("saved");
+  });
+
+  it("is stored once although the answer was lost", async () => {
+    const all = world();
+    all.link.losesAnswers = true;
+    const tab = client(all);
+    const before = all.stored().head.length;
+    await tab.append([rest(3)]);
+    await settle(tab);
+    all.link.losesAnswers = false;
+    await settle(tab);
+    expect(all.stored().head.length).toBe(before + 1);
+    expect(tab.snapshot().sync.state).toBe("saved");
+  });
+
+  it("tries again by itself, waiting longer each time", async () => {
+    const all = world();
+    const tab = client(all);
+    await settle(tab);
+    all.link.up = false;
+    await tab.append([rest(3)]);
+    await new Promise((done) => setTimeout(done, 5));
+    expect(tab.snapshot().sync).toMatchObject({ state: "waiting", why: "The server cannot be reached." });
+    all.link.up = true;
+    timers.at(-1)?.();
+    await new Promise((done) => setTimeout(done, 20));
+    expect(tab.snapshot().sync.state).toBe("saved");
+  });
+
+  it("the server refuses is kept, said, and given up only by hand", async () => {
+    const all = world();
+    all.link.up = false;
+    const tab = client(all);
+    await tab.append([rest(3)]);
+    const signed = buildExam().complaint("si-area.right").guard().sign();
+    appendEvents(all.store, EXAM, [signed.events.at(-1)], NOW);
+    all.link.up = true;
+    await settle(tab);
+    const { sync } = tab.snapshot();
+    expect(sync.state).toBe("refused");
+    expect(sync.refused[0]?.refused).toContain("this record is signed");
+    expect(fold(tab.snapshot().events).rest).toBeNull();
+    const reopened = client(all);
+    await settle(reopened);
+    expect(reopened.snapshot().sync.refused).toHaveLength(1);
+    await reopened.discard(sync.refused[0]!.order);
+    expect(reopened.snapshot().sync.state).toBe("saved");
+  });
+
+  it("is undone as a whole", async () => {
+    const all = world();
+    const tab = client(all);
+    const run = newId();
+    await tab.append([
+      { type: "run-started", body: { run, test: "thigh-thrust", side: "right", variant: { dose: "steady" } } },
+      { type: "response-recorded", body: { run, stage: "push", response: "familiar" } },
+    ]);
+    expect(fold(tab.snapshot().events).runs).toHaveLength(1);
+    expect(await tab.undo()).toBe(true);
+    expect(fold(tab.snapshot().events).runs).toHaveLength(0);
+    expect(await tab.undo()).toBe(false);
+  });
+});
+
+describe("taps that follow faster than the screen", () => {
+  it("build on one another when they are made of the latest state", async () => {
+    const tab = client(world());
+    const mark = (place: "groin.left" | "groin.right") =>
+      tab.append((state) => [
+        { type: "rest-rated", body: { intensity: 2, places: [...(state.rest?.places ?? []), place] } },
+      ]);
+    await Promise.all([mark("groin.left"), mark("groin.right")]);
+    expect(fold(tab.snapshot().events).rest?.places).toEqual(["groin.left", "groin.right"]);
+    expect(await tab.append(() => [])).toEqual([]);
+  });
+});
+
+describe("two tabs and two devices", () => {
+  it("come to the same events and the same reading, whatever their clocks say", async () => {
+    const all = world();
+    const a = client(all, { device: "tab-a", now: () => new Date("2031-01-01T00:00:00Z") });
+    const otherBrowser = (() => {
+      const kept = globalThis.indexedDB;
+      globalThis.indexedDB = new IDBFactory();
+      const made = client(all, { device: "tablet", now: () => new Date("1999-01-01T00:00:00Z") });
+      return { made, kept };
+    })();
+    const b = otherBrowser.made;
+    await b.append([rest(5)]);
+    globalThis.indexedDB = otherBrowser.kept;
+    all.link.up = false;
+    await a.append([rest(2)]);
+    const run = newId();
+    await a.append([
+      { type: "run-started", body: { run, test: "si-distraction", side: null, variant: { dose: "steady" } } },
+      { type: "response-recorded", body: { run, stage: "push", response: "nothing" } },
+    ]);
+    all.link.up = true;
+    await settle(a, b);
+    await settle(a, b);
+    expect(meaning(a)).toEqual(meaning(b));
+    expect(meaning(a).ids).toEqual(all.stored().events.map(({ id }) => id));
+    expect(meaning(a).rest?.intensity).toBe(2);
+  });
+
+  it("tabs of one browser see each other's waiting taps before the server does", async () => {
+    const all = world();
+    all.link.up = false;
+    const a = client(all, { device: "same" });
+    const b = client(all, { device: "same" });
+    await a.append([rest(7)]);
+    await b.refresh();
+    expect(meaning(b).rest?.intensity).toBe(7);
+    all.link.up = true;
+    await settle(a, b);
+    expect(meaning(a)).toEqual(meaning(b));
+    expect(all.stored().events.filter(({ type }) => type === "rest-rated")).toHaveLength(1);
+  });
+});

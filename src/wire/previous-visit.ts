@@ -1,0 +1,9 @@
+import type { ExamState } from "@/core/record/state";
+
+/** What an earlier visit of the same person leaves to compare with. */
+export type PreviousVisit = {
+  readonly exam: string;
+  readonly openedAt: string;
+  readonly guardAnswers: ExamState["guardAnswers"];
+  readonly neuro: ExamState["neuro"];
+};
