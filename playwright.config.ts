@@ -7,7 +7,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 10_000 },
   workers: 2,
-  fullyParallel: false,
+  fullyParallel: true,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? [["list"], ["json"]] : [["list"]],
   use: { launchOptions: LAUNCH, viewport: { width: 1280, height: 800 }, actionTimeout: 15_000 },
 });

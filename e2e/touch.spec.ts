@@ -7,7 +7,6 @@ test("a whole examination by touch only", async ({ page, request, prepare }) => 
   await page.goto(`/exams/${exam}/complaint`);
   await saved(page);
   await page.getByRole("button", { name: "Pelvis, back" }).tap();
-  await page.waitForTimeout(400);
   await page.locator('[data-place="si-area.left"]').tap();
   await expect(page.getByRole("heading", { name: /Area 1/ })).toBeVisible();
   await page.getByRole("button", { name: "burning" }).tap();

@@ -63,10 +63,10 @@ async function untilReady(url, child) {
 
 if (!(await isFree()))
   fail(`Port ${port} is in use by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`);
-if (!step("install", install)) fail("The packages could not be installed; the lines above say why.");
-if (!step("build", build)) fail("The app could not be built; the lines above say why.");
+if (!(await step("install", install))) fail("The packages could not be installed; the lines above say why.");
+if (!(await step("build", () => build()))) fail("The app could not be built; the lines above say why.");
 if (fresh && existsSync(db)) moveAside();
-if (!step("store", () => tool("tsx/dist/cli.mjs", "src/cli/lantern.ts", "demo")))
+if (!(await step("store", () => tool("tsx/dist/cli.mjs", "src/cli/lantern.ts", "demo"))))
   fail("The store could not be made ready.");
 if (host !== LOOPBACK && host !== "localhost") openUp();
 

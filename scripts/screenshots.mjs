@@ -1,4 +1,9 @@
-import { build, install, installChromium, step, tool } from "./lib/steps.mjs";
+import { build, inOrder, install, installChromium, tool } from "./lib/steps.mjs";
 
-const ready = step("install", install) && step("chromium", installChromium) && step("build", build);
-process.exitCode = ready && tool("tsx/dist/cli.mjs", "scripts/screenshots.ts") ? 0 : 1;
+const stopped = await inOrder([
+  ["install", install],
+  ["chromium", installChromium],
+  ["build", () => build()],
+  ["pictures", () => tool("tsx/dist/cli.mjs", "scripts/screenshots.ts")],
+]);
+process.exitCode = stopped ? 1 : 0;

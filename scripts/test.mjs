@@ -1,5 +1,19 @@
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
-import { build, env, install, installChromium, lint, step, tool, types } from "./lib/steps.mjs";
+import {
+  build,
+  compilePackages,
+  env,
+  fetchPackages,
+  inOrder,
+  installChromium,
+  lint,
+  speakTogether,
+  step,
+  tool,
+  types,
+  unit,
+} from "./lib/steps.mjs";
+import { browserTimes, slowest, unitTimes } from "./lib/slowest.mjs";
 
 const REPORTS = ".tmp/reports";
 const UNIT = `${REPORTS}/unit.json`;
@@ -8,47 +22,77 @@ const BROWSER = `${REPORTS}/browser.json`;
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 env.PLAYWRIGHT_JSON_OUTPUT_FILE = BROWSER;
+/** Every walk of every case and sheet, instead of one of each kind. */
+if (process.argv.includes("--all")) env.DUST_LANTERN_ALL_WALKS = "1";
 
 /** A report that is not there counts as one failure: nothing may pass by not being run. */
-function read(path, count) {
+function read(path, count, otherwise) {
   try {
     return count(JSON.parse(readFileSync(path, "utf8")));
   } catch {
-    return { passed: 0, failed: 1 };
+    return otherwise;
   }
 }
+const MISSING = { passed: 0, failed: 1 };
 
 const unitCounts = () =>
-  read(UNIT, (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests + (report.success || report.numFailedTests ? 0 : 1),
-  }));
-const browserCounts = () =>
-  read(BROWSER, ({ stats, errors }) => ({
-    passed: stats.expected,
-    failed: stats.unexpected + stats.flaky + (errors?.length && !stats.unexpected ? 1 : 0),
-  }));
-
-const gates = [
-  ["install", install],
-  ["types", types],
-  ["lint", lint],
-];
-let stopped = gates.find(([title, work]) => !step(title, work))?.[0];
-const unitRan = stopped !== "install";
-if (unitRan)
-  step("unit tests", () =>
-    tool("vitest/vitest.mjs", "run", "--reporter=default", "--reporter=json", `--outputFile.json=${UNIT}`),
+  read(
+    UNIT,
+    (report) => ({
+      passed: report.numPassedTests,
+      failed: report.numFailedTests + (report.success || report.numFailedTests ? 0 : 1),
+    }),
+    MISSING,
   );
-const browserReady = unitRan && step("build", build) && step("chromium", installChromium);
-if (browserReady) step("browser tests", () => tool("@playwright/test/cli.js", "test"));
+const browserCounts = () =>
+  read(
+    BROWSER,
+    ({ stats, errors }) => ({
+      passed: stats.expected,
+      failed: stats.unexpected + stats.flaky + (errors?.length && !stats.unexpected ? 1 : 0),
+    }),
+    MISSING,
+  );
 
-const [unit, browser] = [unitCounts(), browserCounts()];
-const passed = unit.passed + browser.passed;
-const failed = unit.failed + browser.failed + (stopped ? 1 : 0);
+const units = () => unit("--reporter=default", "--reporter=json", `--outputFile.json=${UNIT}`);
+
+const began = Date.now();
+const stopped = [await inOrder([["install: fetch", fetchPackages]])].filter(Boolean);
+if (stopped.length === 0) {
+  speakTogether();
+  /** Neither types nor the build need the compiled packages; the browser and most unit tests do. */
+  const compiled = inOrder([
+    ["install: compile", compilePackages],
+    ["chromium", installChromium],
+  ]);
+  const built = inOrder([
+    ["types", types],
+    ["build", () => build(true)],
+  ]);
+  const browserLane = async () => {
+    const before = [await built, await compiled].filter(Boolean);
+    if (before.length) return before;
+    return (await step("browser tests", () => tool("@playwright/test/cli.js", "test"))) ? [] : ["browser tests"];
+  };
+  const gateLane = async () => {
+    await built;
+    const linted = await inOrder([["lint", lint]]);
+    if (await compiled) return [linted];
+    return [linted, await inOrder([["unit tests", units]])];
+  };
+  stopped.push(...(await Promise.all([browserLane(), gateLane()])).flat().filter(Boolean));
+}
+
+const [unitResult, browser] = [unitCounts(), browserCounts()];
+/** A failed test is counted by its report; any other step that failed counts as one. */
+const gates = [...new Set(stopped)].filter((title) => !["unit tests", "browser tests"].includes(title));
+const passed = unitResult.passed + browser.passed;
+const failed = unitResult.failed + browser.failed + gates.length;
+console.log("\nThe ten slowest tests:");
+slowest([...read(UNIT, unitTimes, []), ...read(BROWSER, browserTimes, [])], 10).forEach((line) => console.log(line));
 console.log(
-  `\nunit ${unit.passed} passed, ${unit.failed} failed; browser ${browser.passed} passed, ${browser.failed} failed`,
+  `\nunit ${unitResult.passed} passed, ${unitResult.failed} failed; browser ${browser.passed} passed, ${browser.failed} failed; ${((Date.now() - began) / 1000).toFixed(0)} s in all`,
 );
-if (stopped) console.log(`${stopped} failed`);
+gates.forEach((title) => console.log(`${title} failed`));
 console.log(`${passed} passed, ${failed} failed`);
-process.exitCode = failed ? 1 : 0;
+process.exitCode = failed || stopped.length ? 1 : 0;

@@ -1,8 +1,10 @@
-import { spawnSync } from "node:child_process";
+import { spawn } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 
 const STAMP = "node_modules/.dust-lantern-installed";
+export const CACHES = ".tmp/caches";
+mkdirSync(CACHES, { recursive: true });
 
 export const env = {
   ...process.env,
@@ -11,54 +13,107 @@ export const env = {
   PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1",
 };
 
-/** Runs one command in sight of the user; true when it ended well. */
+/** How a step's words reach the user: at once, or all together when it ends, so that two lanes do not mix. */
+const spoken = { together: false };
+export const speakTogether = () => void (spoken.together = true);
+
+/** Runs one command; gives true when it ended well. */
 export function run(command, args, options = {}) {
-  const { status, error } = spawnSync(command, args, { stdio: "inherit", env, ...options });
-  if (error) console.error(`${command} could not be started: ${error.message}`);
-  return status === 0;
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      stdio: ["ignore", spoken.together ? "pipe" : "inherit", spoken.together ? "pipe" : "inherit"],
+      env,
+      ...options,
+    });
+    const said = [];
+    child.stdout?.on("data", (chunk) => said.push(chunk));
+    child.stderr?.on("data", (chunk) => said.push(chunk));
+    child.on("error", (error) => {
+      console.error(`${command} could not be started: ${error.message}`);
+      resolve(false);
+    });
+    child.on("close", (code) => {
+      if (said.length) process.stdout.write(Buffer.concat(said));
+      resolve(code === 0);
+    });
+  });
 }
 
 /** A package's own program, run with this Node. */
 export const tool = (path, ...args) => run(process.execPath, [`node_modules/${path}`, ...args]);
 
 /** A titled step; says how long it took, and gives back whether it ended well. */
-export function step(title, work) {
+export async function step(title, work) {
   const started = Date.now();
   console.log(`\n== ${title}`);
-  const ok = work();
+  const ok = await work();
   console.log(`== ${title}: ${ok ? "done" : "FAILED"} in ${((Date.now() - started) / 1000).toFixed(1)} s`);
   return ok;
 }
 
+/** Steps one after the other, as long as they end well; the title of the one that did not, or null. */
+export async function inOrder(steps) {
+  for (const [title, work] of steps) if (!(await step(title, work))) return title;
+  return null;
+}
+
 const lockHash = () => createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
+const isInstalled = () => existsSync(STAMP) && readFileSync(STAMP, "utf8") === lockHash();
 
 /**
  * Installs what the lock file names, unless that is what is there. Not "npm ci":
  * it refuses a lock file without the optional packages of other systems, and
  * not every registry has those.
  */
-export function install() {
-  if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lockHash()) return true;
-  if (!run("npm", ["install", "--no-audit", "--no-fund"])) return false;
+export async function install() {
+  return (await fetchPackages()) && (await compilePackages());
+}
+
+/** The packages as they are downloaded, their own compiling left for later: types and the build do without it. */
+export async function fetchPackages() {
+  return isInstalled() || run("npm", ["install", "--no-audit", "--no-fund", "--ignore-scripts"]);
+}
+
+/** Compiles the packages that are allowed to. */
+export async function compilePackages() {
+  if (isInstalled()) return true;
+  const { allowScripts } = JSON.parse(readFileSync("package.json", "utf8"));
+  if (!(await run("npm", ["rebuild", ...Object.keys(allowScripts)]))) return false;
   writeFileSync(STAMP, lockHash());
   return true;
 }
 
 /** Debian's Chromium, installed when it is missing. */
-export function installChromium() {
+export async function installChromium() {
   if (existsSync("/usr/bin/chromium")) return true;
   const apt = (...args) => (process.getuid?.() === 0 ? run("apt-get", args) : run("sudo", ["-n", "apt-get", ...args]));
-  apt("update", "-qq");
-  if (apt("install", "-y", "-qq", "--no-install-recommends", "chromium")) return true;
+  await apt("update", "-qq");
+  if (await apt("install", "-y", "-qq", "--no-install-recommends", "chromium")) return true;
   console.error("Chromium is missing and could not be installed. Install Debian's package chromium, then run again.");
   return false;
 }
 
-export const build = () => tool("next/dist/bin/next", "build");
-export const types = () =>
-  tool("next/dist/bin/next", "typegen") &&
-  tool("typescript/bin/tsc", "--noEmit") &&
-  tool("typescript/bin/tsc", "--noEmit", "-p", "src/core");
-export const lint = () =>
-  tool("eslint/bin/eslint.js", ".", "--max-warnings", "0") &&
-  tool("prettier/bin/prettier.cjs", "--check", ".", "--log-level", "warn");
+/** @param typesChecked another step of the same run has asked the compiler already */
+export const build = (typesChecked = false) => {
+  if (typesChecked) env.DUST_LANTERN_TYPES_CHECKED = "1";
+  return tool("next/dist/bin/next", "build");
+};
+
+/** The whole project, and the core once more without a browser's or a server's types. */
+export const types = async () =>
+  (await tool("next/dist/bin/next", "typegen")) &&
+  (await tool("typescript/bin/tsc", "--noEmit", "--incremental", "--tsBuildInfoFile", buildInfo("all"))) &&
+  (await coreTypes());
+export const coreTypes = () =>
+  tool("typescript/bin/tsc", "--noEmit", "-p", "src/core", "--incremental", "--tsBuildInfoFile", buildInfo("core"));
+
+/** Named after the lock file: the compiler does not see that a package's types have changed. */
+const buildInfo = (name) => `${CACHES}/${name}.${lockHash().slice(0, 12)}.tsbuildinfo`;
+
+const cached = (name) => ["--cache", "--cache-location", `${CACHES}/${name}`, "--cache-strategy", "content"];
+export const lint = async () =>
+  (await tool("eslint/bin/eslint.js", ".", "--max-warnings", "0", ...cached("eslint"))) &&
+  (await tool("prettier/bin/prettier.cjs", "--check", ".", "--log-level", "warn", ...cached("prettier")));
+
+export const UNIT_ARGS = ["run", "--no-isolate"];
+export const unit = (...args) => tool("vitest/vitest.mjs", ...UNIT_ARGS, ...args);
