@@ -1,6 +1,5 @@
 import type { Page } from "@playwright/test";
-import { SOURCES } from "@/core/vocabulary/sources";
-import { protocolOf } from "@/core/knowledge/protocols";
+import { protocolOf, SOURCES } from "@/core";
 import { TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import { beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
 import { expect, prepareExam, test } from "./support/test";

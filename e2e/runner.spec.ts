@@ -1,6 +1,5 @@
 import type { Page } from "@playwright/test";
-import { protocolOf } from "@/core/knowledge/protocols";
-import { type Sheet, SHEETS } from "@/core/knowledge/sheets";
+import { protocolOf, type Sheet, SHEETS } from "@/core";
 import type { ExamBuilder } from "@/fixtures/samples/build";
 import { openTest } from "./support/table";
 import { expect, prepareExam, saved, stored, test } from "./support/test";

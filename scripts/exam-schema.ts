@@ -1,5 +1,5 @@
 import { mkdirSync, writeFileSync } from "node:fs";
-import { examFileJsonSchema } from "@/core/exchange/exam-file/json-schema";
+import { examFileJsonSchema } from "@/core";
 
 /** Writes the exam file's JSON Schema where the app serves it: npx tsx scripts/exam-schema.ts */
 mkdirSync("public/schema", { recursive: true });

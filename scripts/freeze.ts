@@ -2,9 +2,15 @@ import { existsSync, mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { run } from "@/cli/lantern";
-import { canonicalJson } from "@/core/base/canonical-json";
-import { chainEvent, type ChainHead, type ChainLink, genesisOf } from "@/core/record/chain";
-import { type ExamFile, toExamFile } from "@/core/exchange/exam-file/exam-file";
+import {
+  canonicalJson,
+  chainEvent,
+  type ChainHead,
+  type ChainLink,
+  type ExamFile,
+  genesisOf,
+  toExamFile,
+} from "@/core";
 import { factsOf } from "@/fixtures/frozen/facts";
 import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
 import { HAND_MADE } from "@/fixtures/frozen/hand-made";

@@ -103,6 +103,17 @@ describe("the rooms", () => {
     expect(wrong.map(told)).toEqual([]);
   });
 
+  it("are entered by their doors only: outside the core by the whole door, from screens by a room's", () => {
+    const isScreen = (file: string) => ["wire", "sync", "workers", "ui", "app"].includes(topRoom(file));
+    const doors = (from: string): RegExp =>
+      topRoom(from) === "core" || isScreen(from) ? /^core\/[a-z]+\/index\.ts$/ : /^core\/index\.ts$/;
+    const crossing = all.filter(
+      ({ from, to }) => topRoom(to) === "core" && (topRoom(from) !== "core" || coreRoom(from) !== coreRoom(to)),
+    );
+    expect(crossing.length).toBeGreaterThan(300);
+    expect(crossing.filter(({ from, to }) => !doors(from).test(to)).map(told)).toEqual([]);
+  });
+
   it("hold no circle of files", () => {
     expect(circles()).toEqual([]);
   });

@@ -1,12 +1,16 @@
 import { expect, type Page } from "@playwright/test";
-import { fold } from "@/core/record/fold";
-import type { ExamEvent } from "@/core/record/events";
-import { interpretRun, type TestOutcome } from "@/core/reading/interpret";
-import { protocolOf, type TestId } from "@/core/knowledge/protocols";
-import { effectiveRuns } from "@/core/record/counted-runs";
+import {
+  effectiveRuns,
+  type ExamEvent,
+  fold,
+  interpretRun,
+  type Place,
+  protocolOf,
+  type TestId,
+  type TestOutcome,
+} from "@/core";
 import { continueExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { explicitSteps, recordCase, type TestCase } from "@/fixtures/samples/cases";
-import type { Place } from "@/core/vocabulary/sites";
 import type { ExplicitStep } from "@/fixtures/samples/steps";
 import { saved } from "./test";
 

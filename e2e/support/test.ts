@@ -1,7 +1,6 @@
 import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
-import type { ReadingSettings } from "@/core/record/settings";
-import type { ExamRegion } from "@/core/vocabulary/regions";
+import type { ExamRegion, ReadingSettings } from "@/core";
 import { type Server, startServer } from "./server";
 
 export { expect, idOf };

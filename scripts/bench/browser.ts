@@ -1,6 +1,6 @@
 import { gzipSync } from "node:zlib";
 import { chromium, type Page } from "@playwright/test";
-import { TEST_IDS } from "@/core/knowledge/protocols";
+import { TEST_IDS } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { LAUNCH } from "../../e2e/support/chromium";
 import { startServer } from "../../e2e/support/server";

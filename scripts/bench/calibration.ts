@@ -1,13 +1,20 @@
 import { writeFileSync } from "node:fs";
 import { line, scaleLinear } from "d3";
-import type { Evidence } from "@/core/evidence/evidence-set";
-import { SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
-import { laslett2005 } from "@/core/knowledge/studies/laslett-2005";
-import { combine, type Recipe, type SingleItem } from "@/core/reading/combine";
-import { createDrawBook, spreadOf } from "@/core/reading/draws";
-import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
-import { logit, probabilityOf } from "@/core/reading/odds";
-import { seeded } from "@/core/reading/random";
+import {
+  accuracyOf,
+  combine,
+  createDrawBook,
+  type Evidence,
+  laslett2005,
+  logit,
+  posttest,
+  probabilityOf,
+  type Recipe,
+  seeded,
+  SHIPPED_EVIDENCE,
+  type SingleItem,
+  spreadOf,
+} from "@/core";
 import { bits, chanceOfPattern, makeWorld, study, surveyed, trueChance, type World } from "./simulate";
 
 const ASSUMED = [0, 0.2, 0.35, 0.5, 0.75, 1] as const;

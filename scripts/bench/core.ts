@@ -1,22 +1,32 @@
-import type { ExamEvent } from "@/core/record/events";
-import { extend, fold } from "@/core/record/fold";
-import { withSchool } from "@/core/record/settings";
-import { PROTOCOLS } from "@/core/knowledge/protocols";
-import { searchCatalogue } from "@/core/knowledge/search";
-import { assessGuard } from "@/core/safety/assess";
-import { runSheet } from "@/core/planning/run-sheet";
-import { createDrawBook, DRAW_COUNT, type DrawBook, spreadOf } from "@/core/reading/draws";
-import { beta, seeded } from "@/core/reading/random";
-import { interpretExam } from "@/core/reading/interpret";
-import { contextOf, readExam, readSource, type Reading } from "@/core/reading/reading";
-import { judgeRule } from "@/core/reading/rules";
-import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
-import { SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
-import { nextTests } from "@/core/planning/next-test";
-import { effectiveRuns } from "@/core/record/counted-runs";
+import {
+  assessGuard,
+  beta,
+  contextOf,
+  createDrawBook,
+  DRAW_COUNT,
+  type DrawBook,
+  effectiveRuns,
+  type ExamEvent,
+  extend,
+  fold,
+  interpretExam,
+  judgeRule,
+  nextTests,
+  PROTOCOLS,
+  readExam,
+  type Reading,
+  readSource,
+  runSheet,
+  SACROILIAC_RULES,
+  searchCatalogue,
+  seeded,
+  SHIPPED_EVIDENCE,
+  SIDES,
+  spreadOf,
+  withSchool,
+} from "@/core";
 import { buildExam, type BuildOptions, type ExamBuilder } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
-import { SIDES } from "@/core/vocabulary/sides";
 import { atMost, median, ms, type Row, timeOf } from "./measure";
 
 /** A long examination: every test on every side, repeated until it has 200 events. */

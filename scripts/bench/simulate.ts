@@ -1,4 +1,4 @@
-import { type Random, seeded } from "@/core/reading/random";
+import { type Random, seeded } from "@/core";
 
 /** A test of the simulated people: chance of a positive with and without the source. */
 export type SimulatedTest = { readonly id: string; readonly sensitivity: number; readonly specificity: number };

@@ -1,5 +1,5 @@
 import { currentProfile } from "@/server/edge/current-profile";
-import { versionOf } from "@/core/evidence/own-figures";
+import { versionOf } from "@/core/evidence";
 import { currentChanges } from "@/server/repositories/evidence";
 import { searchPeople } from "@/server/repositories/people";
 import { theStore } from "@/server/store/store";

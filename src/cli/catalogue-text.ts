@@ -1,6 +1,4 @@
-import { CITATIONS } from "@/core/knowledge/citations";
-import type { Protocol } from "@/core/knowledge/protocols";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { CITATIONS, type Protocol, SOURCES } from "@/core";
 
 /** One line: id, position, name, sources. */
 export function catalogueLine({ id, position, name, readings }: Protocol): string {

@@ -1,17 +1,27 @@
 import { readFileSync, statSync } from "node:fs";
 import { Command, CommanderError } from "commander";
-import type { ChainFault } from "@/core/record/chain";
-import { fold } from "@/core/record/fold";
-import { type ReadingSettings, withRule } from "@/core/record/settings";
-import { resolveEvidence, versionOf } from "@/core/evidence/own-figures";
-import { type Evidence, SHIPPED_EVIDENCE } from "@/core/evidence/evidence-set";
-import { EXAM_FILE_MAX_BYTES, type ExamFile, parseExamFile, verifyExamFile } from "@/core/exchange/exam-file/exam-file";
-import { PROTOCOLS } from "@/core/knowledge/protocols";
-import { RULES } from "@/core/knowledge/rules";
-import { checkCatalogueText } from "@/core/knowledge/check/check-catalogue-text";
-import { InputError, refuse } from "@/core/base/problem";
-import { accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
-import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
+import {
+  accuracyOf,
+  type ChainFault,
+  checkCatalogueText,
+  type Evidence,
+  EXAM_FILE_MAX_BYTES,
+  type ExamFile,
+  fold,
+  InputError,
+  parseExamFile,
+  posttest,
+  PROTOCOLS,
+  type ReadingSettings,
+  refuse,
+  resolveEvidence,
+  RULES,
+  SHIPPED_EVIDENCE,
+  SHIPPED_VERSION,
+  verifyExamFile,
+  versionOf,
+  withRule,
+} from "@/core";
 import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange/exchange";
 import { examIds, verifyExam } from "@/server/repositories/exams";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";

@@ -1,15 +1,22 @@
-import type { ExamState } from "@/core/record/state";
-import { citationText } from "@/core/knowledge/citations";
-import { nextTests } from "@/core/planning/next-test";
-import { createDrawBook, type DrawBook, spreadOf } from "@/core/reading/draws";
-import type { Evidence } from "@/core/evidence/evidence-set";
-import { readExam, type SourceReading } from "@/core/reading/reading";
-import { rootLevels } from "@/core/reading/root-level";
-import { describeVerdict, memberName } from "@/core/reading/rules";
-import { sensitivityBand } from "@/core/reading/sensitivity-band";
-import { directionsFrom } from "@/core/reading/direction";
-import { examinedSources } from "@/core/reading/ranking";
-import { firmness, ofHundred } from "@/core/reading/words";
+import {
+  citationText,
+  createDrawBook,
+  describeVerdict,
+  directionsFrom,
+  type DrawBook,
+  type Evidence,
+  examinedSources,
+  type ExamState,
+  firmness,
+  memberName,
+  nextTests,
+  ofHundred,
+  readExam,
+  rootLevels,
+  sensitivityBand,
+  type SourceReading,
+  spreadOf,
+} from "@/core";
 
 function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): object {
   const { source, side, start, recipe, wording, rules, preferred } = one;

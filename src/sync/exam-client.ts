@@ -1,9 +1,15 @@
-import { assertAdmitted } from "@/core/admission/admit";
-import type { ChainHead } from "@/core/record/chain";
-import { type Actor, type EventBody, type EventType, type ExamEvent, parseEvent } from "@/core/record/events";
-import { fold } from "@/core/record/fold";
-import type { ExamState } from "@/core/record/state";
-import { lastTap } from "@/core/record/undo";
+import { assertAdmitted } from "@/core/admission";
+import {
+  type Actor,
+  type ChainHead,
+  type EventBody,
+  type EventType,
+  type ExamEvent,
+  type ExamState,
+  fold,
+  lastTap,
+  parseEvent,
+} from "@/core/record";
 import type { Outbox, OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 

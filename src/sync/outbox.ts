@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { ExamEvent } from "@/core/record/events";
+import type { ExamEvent } from "@/core/record";
 
 /** An event on this device that the server has not confirmed yet. */
 export type OutboxEntry = {

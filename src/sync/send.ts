@@ -1,4 +1,4 @@
-import { describeProblem, type Problem } from "@/core/base/problem";
+import { describeProblem, type Problem } from "@/core/base";
 
 /** What a write came to: its answer, or what is wrong in a sentence. */
 export type Written<T> =

@@ -1,7 +1,6 @@
-import type { ChainHead } from "@/core/record/chain";
-import type { ExamEvent } from "@/core/record/events";
+import { describeProblem, type Problem } from "@/core/base";
+import type { ChainHead, ExamEvent } from "@/core/record";
 import type { Receipt } from "@/wire/exam-events";
-import { describeProblem, type Problem } from "@/core/base/problem";
 
 /** What came of sending: receipts, or why it has to be tried again, or that it never will be taken. */
 export type Sent =

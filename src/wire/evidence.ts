@@ -1,4 +1,4 @@
-import type { EvidenceChanges } from "@/core/evidence/own-figures";
+import type { EvidenceChanges } from "@/core/evidence";
 
 /** One saved version of the clinic's figures. */
 export type EvidenceVersion = {

@@ -1,4 +1,3 @@
-import type { Practitioner } from "@/core/record/person";
-import type { PractitionerSettings } from "@/core/record/work-settings";
+import type { Practitioner, PractitionerSettings } from "@/core/record";
 
 export type Profile = Practitioner & { readonly settings: PractitionerSettings };

@@ -1,4 +1,4 @@
-import type { ExamState } from "@/core/record/state";
+import type { ExamState } from "@/core/record";
 
 /** What an earlier visit of the same person leaves to compare with. */
 export type PreviousVisit = {

@@ -1,4 +1,4 @@
-import type { Person } from "@/core/record/person";
+import type { Person } from "@/core/record";
 
 export type RosterRow = Person & { readonly recentAt: string; readonly exams: readonly ExamSummary[] };
 

@@ -1,10 +1,8 @@
 import { expose } from "comlink";
-import { type EvidenceChanges, resolveEvidence } from "@/core/evidence/own-figures";
-import type { ExamState } from "@/core/record/state";
-import { type NextTests, nextTests } from "@/core/planning/next-test";
-import type { Recipe } from "@/core/reading/combine";
-import { createDrawBook, type DrawBook, type Spread, spreadOf } from "@/core/reading/draws";
-import type { Interval } from "@/core/reading/likelihood-ratio";
+import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
+import { type NextTests, nextTests } from "@/core/planning";
+import { createDrawBook, type DrawBook, type Interval, type Recipe, type Spread, spreadOf } from "@/core/reading";
+import type { ExamState } from "@/core/record";
 
 export type SpreadRequest = { readonly recipe: Recipe; readonly band: Interval };
 

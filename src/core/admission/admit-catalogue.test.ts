@@ -1,9 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { readingSettingsSchema, DEFAULT_READING_SETTINGS } from "../record/settings";
-import { check, InputError } from "../base/problem";
+import { check, InputError } from "../base";
+import {
+  DEFAULT_READING_SETTINGS,
+  type EventBody,
+  type EventType,
+  type ExamEvent,
+  parseEvent,
+  readingSettingsSchema,
+} from "../record";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { admit } from "./admit";
-import { type EventBody, type EventType, type ExamEvent, parseEvent } from "../record/events";
 
 /** What an entry is refused with, in one line; null when it is taken. */
 function refusal<T extends EventType>(exam: ExamBuilder, type: T, body: EventBody<T>): string | null {

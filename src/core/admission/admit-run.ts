@@ -1,15 +1,20 @@
-import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../safety/assess";
-import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
-import type { Problem } from "../base/problem";
-import type { Measure } from "../measurement/measure";
-import { isEarned } from "../reading/interpret";
-import { effectiveRuns } from "../record/counted-runs";
-import { EFFECTS } from "../vocabulary/examination";
-import { type Side, SIDES } from "../vocabulary/sides";
-import type { EventOf, EventType } from "../record/events";
-import { isAnswered, kindOf, ladderOf } from "../record/ladder";
-import { DEFAULT_READING_SETTINGS } from "../record/settings";
-import type { ExamState, Run } from "../record/state";
+import type { Problem } from "../base";
+import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge";
+import type { Measure } from "../measurement";
+import { isEarned } from "../reading";
+import {
+  DEFAULT_READING_SETTINGS,
+  effectiveRuns,
+  type EventOf,
+  type EventType,
+  type ExamState,
+  isAnswered,
+  kindOf,
+  ladderOf,
+  type Run,
+} from "../record";
+import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../safety";
+import { EFFECTS, type Side, SIDES } from "../vocabulary";
 
 /** What is asked of the entries of a run: its start, its stages, its numbers and signs. */
 

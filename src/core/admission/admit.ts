@@ -1,6 +1,7 @@
-import { assessGuard } from "../safety/assess";
-import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
-import { InputError, type Problem } from "../base/problem";
+import { InputError, type Problem } from "../base";
+import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
+import type { EventType, ExamEvent, ExamState } from "../record";
+import { assessGuard } from "../safety";
 import {
   answer,
   type Check,
@@ -14,8 +15,6 @@ import {
   stageCheck,
   startRun,
 } from "./admit-run";
-import type { EventType, ExamEvent } from "../record/events";
-import type { ExamState } from "../record/state";
 
 const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
   for (const [index, { kind, level, side, value }] of body.findings.entries()) {

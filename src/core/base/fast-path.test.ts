@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
-import { EVENT_BODIES, envelopeSchema, type ExamEvent } from "../record/events";
+import { envelopeSchema, EVENT_BODIES, type ExamEvent } from "../record";
+import { places } from "../vocabulary";
 import { isPlain } from "./fast-path";
 import { buildExam } from "@/fixtures/samples/build";
-import { places } from "../vocabulary/place-bricks";
 import { name, numberIn, oneOf, orNone, painScore, text, uuid } from "./bricks";
 
 function oneOfMany(): readonly ExamEvent[] {

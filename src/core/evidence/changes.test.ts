@@ -1,10 +1,9 @@
 import fc from "fast-check";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
-import { EVIDENCE } from "../knowledge/studies";
-import { InputError } from "../base/problem";
-import { ratiosOf } from "../reading/figures";
-import { readExam, sourceIn } from "../reading/reading";
+import { InputError } from "../base";
+import { EVIDENCE } from "../knowledge";
+import { ratiosOf, readExam, sourceIn } from "../reading";
 import { buildExam } from "@/fixtures/samples/build";
 import { parseChanges } from "./changes";
 import {

@@ -1,12 +1,7 @@
 import { array, type InferType, number } from "yup";
-import { EVIDENCE } from "../knowledge/studies";
-import { protocolOf, TEST_IDS, type TestId } from "../knowledge/protocols";
-import { RULES } from "../knowledge/rules";
-import { otherStart, STARTS } from "../knowledge/starts/starting-probabilities";
-import { check } from "../base/problem";
-import { closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../base/bricks";
-import { SIDES } from "../vocabulary/sides";
-import { SOURCE_IDS } from "../vocabulary/sources";
+import { check, closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../base";
+import { EVIDENCE, otherStart, protocolOf, RULES, STARTS, TEST_IDS, type TestId } from "../knowledge";
+import { SIDES, SOURCE_IDS } from "../vocabulary";
 import { figureFields, figuresTogether, together } from "./figures-schema";
 import { type EvidenceChanges, OWN_PREFIX, type OwnRecord, type OwnRule } from "./own-figures";
 

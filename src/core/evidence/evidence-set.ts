@@ -1,9 +1,13 @@
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/studies";
-import type { TestId } from "../knowledge/protocols";
-import { type ClusterRule, RULES } from "../knowledge/rules";
-import { STARTS, type StartingProbability } from "../knowledge/starts/starting-probabilities";
-import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
-import type { SourceId } from "../vocabulary/sources";
+import {
+  type AccuracyRecord,
+  type ClusterRule,
+  EVIDENCE,
+  RULES,
+  type StartingProbability,
+  STARTS,
+  type TestId,
+} from "../knowledge";
+import { SHIPPED_VERSION, type SourceId } from "../vocabulary";
 
 /** The figures a reading is made from: those that ship, or a clinic's own version of them. */
 export type Evidence = {

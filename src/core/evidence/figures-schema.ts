@@ -1,6 +1,6 @@
 import { type AnySchema, array, number, ValidationError } from "yup";
-import type { PrintedFigures } from "../knowledge/rules/types";
-import { closed, wholeIn } from "../base/bricks";
+import { closed, wholeIn } from "../base";
+import type { PrintedFigures } from "../knowledge";
 
 const MOST_PEOPLE = 1_000_000;
 const MOST_RATIO = 100_000;

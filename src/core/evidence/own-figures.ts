@@ -1,19 +1,19 @@
-import { canonicalJson } from "../base/canonical-json";
-import { portableSha256 } from "../base/sha256";
-import { type AccuracyRecord, EVIDENCE } from "../knowledge/studies";
-import type { TestId } from "../knowledge/protocols";
+import { canonicalJson, portableSha256 } from "../base";
 import {
+  type AccuracyRecord,
   type ClusterRule,
+  EVIDENCE,
   isFact,
+  otherStart,
   type PrintedFigures,
-  RULES,
   type RuleMember,
+  RULES,
+  type StartingProbability,
+  STARTS,
   type Stratum,
-} from "../knowledge/rules";
-import { otherStart, STARTS, type StartingProbability } from "../knowledge/starts/starting-probabilities";
-import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
-import type { Side } from "../vocabulary/sides";
-import type { SourceId } from "../vocabulary/sources";
+  type TestId,
+} from "../knowledge";
+import { SHIPPED_VERSION, type Side, type SourceId } from "../vocabulary";
 import { type Evidence, SHIPPED_EVIDENCE } from "./evidence-set";
 
 /** Everything a clinic adds carries an id that no shipped figure has. */

@@ -1,9 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { ratiosOf, tableEntries } from "../reading/figures";
-import { accuracyOf } from "../reading/likelihood-ratio";
-import { STANDINGS } from "../vocabulary/examination";
-import { FAMILIES, SOURCE_IDS, SOURCES } from "../vocabulary/sources";
-import { isPlace, placeLabel, PLACES, SITE_IDS } from "../vocabulary/sites";
+import { accuracyOf, ratiosOf, tableEntries } from "../reading";
+import { FAMILIES, isPlace, placeLabel, PLACES, SITE_IDS, SOURCE_IDS, SOURCES, STANDINGS } from "../vocabulary";
 import { type CitationId, CITATIONS } from "./citations";
 import { EVIDENCE } from "./studies";
 import { checkCatalogue } from "./check/check-catalogue";

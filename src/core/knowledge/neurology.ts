@@ -1,4 +1,4 @@
-import type { SiteId } from "../vocabulary/sites";
+import type { SiteId } from "../vocabulary";
 
 /** What is examined at each level; upper-motor: signs of the cord or brain. */
 export const NEURO_KINDS = ["power", "reflex", "touch", "pin", "upper-motor"] as const;

@@ -1,6 +1,5 @@
-import { searchable } from "../base/searchable";
-import { REGIONS } from "../vocabulary/regions";
-import { SOURCES } from "../vocabulary/sources";
+import { searchable } from "../base";
+import { REGIONS, SOURCES } from "../vocabulary";
 import { type Protocol, PROTOCOLS } from "./protocols";
 
 type Entry = { readonly protocol: Protocol; readonly names: string; readonly all: string };

@@ -1,4 +1,4 @@
-import type { ExamRegion } from "../vocabulary/regions";
+import type { ExamRegion } from "../vocabulary";
 import type { TestId } from "./protocols/test-ids";
 
 export type Sheet = {

@@ -1,4 +1,4 @@
-import { closed, numberIn, oneOf } from "../base/bricks";
+import { closed, numberIn, oneOf } from "../base";
 import { FORCE_UNITS } from "./force";
 
 export const force = () =>

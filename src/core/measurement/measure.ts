@@ -1,4 +1,4 @@
-import type { FigureJoint } from "../vocabulary/joints";
+import type { FigureJoint } from "../vocabulary";
 
 /** A number a test measures. Angles in degrees, pressure in mmHg, time in seconds. */
 export type Measure = {

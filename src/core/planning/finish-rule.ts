@@ -1,5 +1,5 @@
-import type { Position } from "../vocabulary/examination";
-import { isSettled, type RuleTable } from "../reading/figures";
+import { isSettled, type RuleTable } from "../reading";
+import type { Position } from "../vocabulary";
 
 /** A test of an open rule that can still be run. */
 export type OpenMember = {

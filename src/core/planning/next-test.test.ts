@@ -1,14 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assessGuard, blocksOnTest } from "../safety/assess";
-import { DEFAULT_READING_SETTINGS, variantFor } from "../record/settings";
-import { type Evidence, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
-import { protocolOf } from "../knowledge/protocols";
+import { type Evidence, SHIPPED_EVIDENCE } from "../evidence";
+import { protocolOf } from "../knowledge";
+import { isSettled } from "../reading";
+import { DEFAULT_READING_SETTINGS, variantFor } from "../record";
+import { assessGuard, blocksOnTest } from "../safety";
+import { POSITIONS } from "../vocabulary";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
-import { isSettled } from "../reading/figures";
-import { POSITIONS } from "../vocabulary/examination";
 import { finishRule, type OpenMember, turnCost } from "./finish-rule";
 import { entropy, expectedFall, nextTests } from "./next-test";
 

@@ -1,23 +1,47 @@
-import { DEFAULT_READING_SETTINGS, type ReadingSettings, variantFor } from "../record/settings";
-import { sheetTests } from "../record/sheet";
-import type { ExamState, Run } from "../record/state";
-import { irritability } from "../record/irritability";
-import { assessGuard, blocksOnTest, type Guard } from "../safety/assess";
-import { type Protocol, protocolOf, PROTOCOLS, type TestId } from "../knowledge/protocols";
-import { isFact, testMembers } from "../knowledge/rules";
-import { type Evidence, findRecord, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
-import { combine, type Item, type Recipe } from "../reading/combine";
-import { ratiosOf, ruleTable } from "../reading/figures";
-import { isEarned, type TestOutcome } from "../reading/interpret";
-import { recordsFor } from "../reading/items";
-import { contextOf, probabilityIn, type ReadingContext, readSource, sidesOf, sourceKey } from "../reading/reading";
-import { hasSymptom } from "../reading/starting";
-import { type MemberState, memberRunSide, type RuleVerdict } from "../reading/rules";
-import { percentText } from "../reading/words";
-import { effectiveRuns } from "../record/counted-runs";
-import type { Irritability, Position } from "../vocabulary/examination";
-import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import { type SourceId, sourceLabel, SOURCES } from "../vocabulary/sources";
+import { type Evidence, findRecord, SHIPPED_EVIDENCE } from "../evidence";
+import { isFact, type Protocol, protocolOf, PROTOCOLS, type TestId, testMembers } from "../knowledge";
+import {
+  combine,
+  contextOf,
+  hasSymptom,
+  isEarned,
+  type Item,
+  memberRunSide,
+  type MemberState,
+  percentText,
+  probabilityIn,
+  ratiosOf,
+  type ReadingContext,
+  readSource,
+  type Recipe,
+  recordsFor,
+  ruleTable,
+  type RuleVerdict,
+  sidesOf,
+  sourceKey,
+  type TestOutcome,
+} from "../reading";
+import {
+  DEFAULT_READING_SETTINGS,
+  effectiveRuns,
+  type ExamState,
+  irritability,
+  type ReadingSettings,
+  type Run,
+  sheetTests,
+  variantFor,
+} from "../record";
+import { assessGuard, blocksOnTest, type Guard } from "../safety";
+import {
+  type Irritability,
+  otherSide,
+  type Position,
+  type Side,
+  SIDES,
+  type SourceId,
+  sourceLabel,
+  SOURCES,
+} from "../vocabulary";
 import { finishRule, type OpenMember, turnCost } from "./finish-rule";
 
 /** One test worth running next, and why. */

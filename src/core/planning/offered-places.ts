@@ -1,7 +1,6 @@
-import type { ExamState } from "../record/state";
-import type { Condition, FeltCondition, Protocol } from "../knowledge/protocols";
-import { otherSide, type Side } from "../vocabulary/sides";
-import { type Place, type SiteId, SITES } from "../vocabulary/sites";
+import type { Condition, FeltCondition, Protocol } from "../knowledge";
+import type { ExamState } from "../record";
+import { otherSide, type Place, type Side, type SiteId, SITES } from "../vocabulary";
 
 /** How many places fit on the run screen without scrolling. */
 const OFFERED = 8;

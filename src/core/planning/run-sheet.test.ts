@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { assessGuard } from "../safety/assess";
+import { readExam } from "../reading";
+import { assessGuard } from "../safety";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
-import { readExam } from "../reading/reading";
 import { offeredPlaces } from "./offered-places";
 import { runSheet } from "./run-sheet";
 

@@ -1,15 +1,17 @@
-import { type Block, blocksOnTest, type Guard } from "../safety/assess";
-import { ladderOf } from "../record/ladder";
-import { DEFAULT_READING_SETTINGS, schoolIn, variantFor } from "../record/settings";
-import { sheetTests } from "../record/sheet";
-import type { ExamState, Run } from "../record/state";
-import { type Protocol, protocolOf, type TestId } from "../knowledge/protocols";
-import type { Reading } from "../reading/reading";
-import { isEarned } from "../reading/interpret";
-import { effectiveRuns } from "../record/counted-runs";
-import { POSITIONS, type Position } from "../vocabulary/examination";
-import { placeParts } from "../vocabulary/sites";
-import { type Side, SIDES } from "../vocabulary/sides";
+import { type Protocol, protocolOf, type TestId } from "../knowledge";
+import { isEarned, type Reading } from "../reading";
+import {
+  DEFAULT_READING_SETTINGS,
+  effectiveRuns,
+  type ExamState,
+  ladderOf,
+  type Run,
+  schoolIn,
+  sheetTests,
+  variantFor,
+} from "../record";
+import { type Block, blocksOnTest, type Guard } from "../safety";
+import { placeParts, type Position, POSITIONS, type Side, SIDES } from "../vocabulary";
 
 export type SheetStep = {
   readonly key: string;

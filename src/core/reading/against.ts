@@ -1,10 +1,7 @@
-import type { ExamState } from "../record/state";
-import { protocolOf } from "../knowledge/protocols";
-import { isFact } from "../knowledge/rules";
-import { ADULT_AGE } from "../measurement/age";
-import { ageAtExam } from "../record/age-at-exam";
-import type { Side } from "../vocabulary/sides";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
+import { isFact, protocolOf } from "../knowledge";
+import { ADULT_AGE } from "../measurement";
+import { ageAtExam, type ExamState } from "../record";
+import { type Side, type SourceId, SOURCES } from "../vocabulary";
 import { positivesNeeded } from "./figures";
 import type { TestOutcome } from "./interpret";
 import type { Assembled } from "./items";

@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { admit } from "../admission/admit";
-import { parseEvent } from "../record/events";
-import { fold } from "../record/fold";
-import { PROTOCOLS } from "../knowledge/protocols";
-import { effectiveRuns } from "../record/counted-runs";
+import { admit } from "../admission";
+import { PROTOCOLS } from "../knowledge";
+import { effectiveRuns, fold, parseEvent } from "../record";
 import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { interpretRun } from "./interpret";
 

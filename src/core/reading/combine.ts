@@ -1,4 +1,4 @@
-import type { GroupId } from "../knowledge/protocols";
+import type { GroupId } from "../knowledge";
 import { logit, probabilityOf } from "./odds";
 
 /** A single test's result: the ratio it counts for, and where its draws come from. */

@@ -1,4 +1,4 @@
-import type { Side } from "../vocabulary/sides";
+import type { Side } from "../vocabulary";
 import type { Reading } from "./reading";
 import { testLabel } from "./steps";
 

@@ -1,6 +1,5 @@
-import { convertForce } from "../measurement/force";
-import { ladderOf } from "../record/ladder";
-import type { Run } from "../record/state";
+import { convertForce } from "../measurement";
+import { ladderOf, type Run } from "../record";
 
 /** Below this share of the dose asked, a clear test has not shown that it is clear. */
 export const DOSE_MISMATCH_SHARE = 0.6;

@@ -1,5 +1,5 @@
 import { type Item, type Recipe, type SingleItem, weighGroup, weighMembers } from "./combine";
-import { type Evidence, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
+import { type Evidence, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence";
 import { type BetaShape, ratiosOf, type RatioDraw, type StratumDraw, tableEntries } from "./figures";
 import type { Interval } from "./likelihood-ratio";
 import { logit, probabilityOf } from "./odds";

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { EVIDENCE } from "../knowledge/studies";
-import { type ClusterRule, RULES } from "../knowledge/rules";
+import { type ClusterRule, EVIDENCE, RULES } from "../knowledge";
 import { createDrawBook } from "./draws";
 import { isSettled, ratiosOf, ruleTable, tableEntries } from "./figures";
 import { frequencies, whySpecificityIsNot } from "./frequencies";

@@ -1,5 +1,4 @@
-import type { Counts } from "../knowledge/studies/types";
-import type { ClusterRule, PrintedFigures, Stratum } from "../knowledge/rules/types";
+import type { ClusterRule, Counts, PrintedFigures, Stratum } from "../knowledge";
 import { accuracyOf, type Interval, Z95 } from "./likelihood-ratio";
 
 /** How a study's uncertainty reaches the draws; the last two are marked wherever they are shown. */

@@ -1,9 +1,7 @@
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
-import { EVIDENCE } from "../knowledge/studies";
-import { RULES } from "../knowledge/rules";
-import type { TestId } from "../knowledge/protocols";
+import { EVIDENCE, RULES, type TestId } from "../knowledge";
 import { combine, itemValue, type RuleItem, type SingleItem } from "./combine";
 import { createDrawBook, spreadOf } from "./draws";
 import { accuracyOf, posttest } from "./likelihood-ratio";

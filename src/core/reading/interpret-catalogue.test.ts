@@ -1,14 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { PROTOCOLS, protocolOf, type TestId } from "../knowledge/protocols";
-import { effectiveRuns } from "../record/counted-runs";
-import { DEFAULT_READING_SETTINGS, type ReadingSettings } from "../record/settings";
-import { ladderOf } from "../record/ladder";
+import { protocolOf, PROTOCOLS, type TestId } from "../knowledge";
+import { DEFAULT_READING_SETTINGS, effectiveRuns, ladderOf, type ReadingSettings } from "../record";
+import type { Place, Side, SourceId } from "../vocabulary";
 import { buildExam } from "@/fixtures/samples/build";
 import { explicitSteps } from "@/fixtures/samples/cases";
 import type { CaseStep } from "@/fixtures/samples/steps";
-import type { Place } from "../vocabulary/sites";
-import type { Side } from "../vocabulary/sides";
-import type { SourceId } from "../vocabulary/sources";
 import { interpretExam } from "./interpret";
 import { readExam, sourceIn } from "./reading";
 

@@ -1,8 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
-import type { Place } from "../vocabulary/sites";
-import type { Side } from "../vocabulary/sides";
-import type { SourceId } from "../vocabulary/sources";
+import type { Place, Side, SourceId } from "../vocabulary";
 import { readExam, sourceIn } from "./reading";
 
 type Rest = { intensity: number; places: Place[] };

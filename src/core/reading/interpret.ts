@@ -1,25 +1,30 @@
-import { answerOf, feltAt, type Facts, holds } from "../record/condition";
-import { ladderOf } from "../record/ladder";
-import { type ReadingSettings, schoolIn } from "../record/settings";
-import type { Run } from "../record/state";
 import {
   type Condition,
   type EarlierCondition,
   findSchool,
+  ON_THIS_SIDE,
   optionIn,
   type Protocol,
   protocolOf,
   PROTOCOLS,
   type ReadingLine,
-  type SourceReading,
+  type SourceInterpretation,
   type TestId,
-} from "../knowledge/protocols";
-import { ON_THIS_SIDE } from "../knowledge/protocols/build";
-import { sideDifference } from "../measurement/side-difference";
-import { effectiveRuns, likeOther } from "../record/counted-runs";
-import type { Outcome } from "../vocabulary/examination";
-import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
+} from "../knowledge";
+import { sideDifference } from "../measurement";
+import {
+  answerOf,
+  effectiveRuns,
+  type Facts,
+  feltAt,
+  holds,
+  ladderOf,
+  likeOther,
+  type ReadingSettings,
+  type Run,
+  schoolIn,
+} from "../record";
+import { otherSide, type Outcome, type Side, SIDES, type SourceId, SOURCES } from "../vocabulary";
 import { doseMismatch } from "./dose-shortfall";
 import { hear, type Hearing, isVerdict, type Verdict } from "./provocation";
 
@@ -122,7 +127,7 @@ export function meets(
   return holds(condition, { ...facts, side });
 }
 
-function sidesSpokenFor({ sides }: SourceReading, testedSide: Side | null): readonly (Side | null)[] {
+function sidesSpokenFor({ sides }: SourceInterpretation, testedSide: Side | null): readonly (Side | null)[] {
   if (sides === "midline") return [null];
   if (sides === "both sides" || testedSide === null) return SIDES;
   return [sides === "other side" ? otherSide(testedSide) : testedSide];
@@ -138,7 +143,7 @@ const foundBy = ({ outcome, reason, note, noFigure }: Verdict & Pick<ReadingLine
 });
 
 /** The first line that holds; what was not tested, or cannot be told, is so for every source but those only pointed to. */
-function readSource(reading: SourceReading, heard: Hearing | Verdict, facts: Facts): Found | null {
+function interpretSource(reading: SourceInterpretation, heard: Hearing | Verdict, facts: Facts): Found | null {
   if (isVerdict(heard)) return reading.pointsOnly ? null : foundBy(heard);
   const line = reading.lines.find((candidate) => holds(candidate, facts));
   if (line) return foundBy(line);
@@ -225,7 +230,7 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
   const facts = factsFor(run, hearing, settings, runs, other);
   const outcomes = protocol.readings.flatMap((reading) =>
     sidesSpokenFor(reading, run.side).flatMap((side): TestOutcome[] => {
-      const found = readSource(reading, heard, { ...facts, side });
+      const found = interpretSource(reading, heard, { ...facts, side });
       if (!found) return [];
       const difference = side === run.side ? differenceNote(run, other, found) : null;
       return [

@@ -1,11 +1,7 @@
-import { type ReadingSettings, variantFor } from "../record/settings";
-import type { Run } from "../record/state";
-import type { AccuracyRecord } from "../knowledge/studies";
-import { type GroupId, protocolOf } from "../knowledge/protocols";
-import { isFact, testMembers } from "../knowledge/rules";
+import { type Evidence, findRecord, recordsOf } from "../evidence";
+import { type AccuracyRecord, type GroupId, isFact, protocolOf, testMembers } from "../knowledge";
+import { isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
-import { type Evidence, findRecord, recordsOf } from "../evidence/evidence-set";
-import { isDoneAs } from "../record/counted-runs";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { meets, type TestOutcome } from "./interpret";
 import { holdBounds, isBegun, type MemberState, type RuleVerdict } from "./rules";

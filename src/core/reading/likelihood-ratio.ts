@@ -1,5 +1,5 @@
-import type { Counts } from "../knowledge/studies/types";
-import { refuse } from "../base/problem";
+import { refuse } from "../base";
+import type { Counts } from "../knowledge";
 import { logit, probabilityOf } from "./odds";
 
 export type Interval = readonly [low: number, high: number];

@@ -1,8 +1,6 @@
-import { isAnswered, kindOf, ladderOf } from "../record/ladder";
-import type { Run, StageRecord } from "../record/state";
-import type { Heard } from "../knowledge/protocols";
-import type { Outcome, Quality } from "../vocabulary/examination";
-import type { Place } from "../vocabulary/sites";
+import type { Heard } from "../knowledge";
+import { isAnswered, kindOf, ladderOf, type Run, type StageRecord } from "../record";
+import type { Outcome, Place, Quality } from "../vocabulary";
 
 export type Verdict = { readonly outcome: Outcome; readonly reason: string };
 

@@ -1,7 +1,6 @@
-import type { Run } from "../record/state";
-import { raisesAgree } from "../measurement/raises-agree";
-import { effectiveRuns } from "../record/counted-runs";
-import { type Side, SIDES } from "../vocabulary/sides";
+import { raisesAgree } from "../measurement";
+import { effectiveRuns, type Run } from "../record";
+import { type Side, SIDES } from "../vocabulary";
 
 /** A seated and a supine raise of one leg that are further apart than they should be. */
 export type RaiseGap = { readonly side: Side; readonly seated: number; readonly supine: number };

@@ -1,4 +1,4 @@
-import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary/sources";
+import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import type { Reading, SourceReading } from "./reading";
 
 export const URGENT: readonly SourceId[] = ["spinal-cord", "cauda-equina", "cervical-artery", "serious-disease"];

@@ -1,14 +1,18 @@
-import { DEFAULT_READING_SETTINGS, type ReadingSettings, ruleChosenFor } from "../record/settings";
-import type { ExamState, Run } from "../record/state";
-import { isFact } from "../knowledge/rules";
-import { ADULT_AGE } from "../measurement/age";
-import { type Side, SIDES } from "../vocabulary/sides";
-import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary/sources";
+import { type Evidence, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
+import { isFact } from "../knowledge";
+import { ADULT_AGE } from "../measurement";
+import {
+  ageAtExam,
+  DEFAULT_READING_SETTINGS,
+  effectiveRuns,
+  type ExamState,
+  type ReadingSettings,
+  ruleChosenFor,
+  type Run,
+} from "../record";
+import { type Family, type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import { whatArguesAgainst } from "./against";
 import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
-import { type Evidence, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence/evidence-set";
-import { ageAtExam } from "../record/age-at-exam";
-import { effectiveRuns } from "../record/counted-runs";
 import { interpretExam, type TestOutcome } from "./interpret";
 import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";

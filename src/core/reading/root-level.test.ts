@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { NeuroFinding } from "../record/state";
-import { ROOT_LEVELS } from "../knowledge/neurology";
+import { ROOT_LEVELS } from "../knowledge";
+import type { NeuroFinding } from "../record";
 import { buildExam } from "@/fixtures/samples/build";
 import { bestRootLevel, neuroChanges } from "./root-level";
 

@@ -1,7 +1,6 @@
-import type { ExamState, NeuroFinding } from "../record/state";
-import { NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "../knowledge/neurology";
-import { placeParts, SITES } from "../vocabulary/sites";
-import { otherSide, type Side, SIDES } from "../vocabulary/sides";
+import { NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "../knowledge";
+import type { ExamState, NeuroFinding } from "../record";
+import { otherSide, placeParts, type Side, SIDES, SITES } from "../vocabulary";
 
 /** One thing a root level can explain: a deficit, or a place that hurts. */
 export type RootSign = {

@@ -1,10 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam } from "@/fixtures/samples/build";
-import type { ReadingSettings } from "../record/settings";
-import type { TestId } from "../knowledge/protocols";
-import { type ClusterRule, RULES } from "../knowledge/rules";
-import { SHIPPED_EVIDENCE } from "../evidence/evidence-set";
+import { SHIPPED_EVIDENCE } from "../evidence";
+import { type ClusterRule, RULES, type TestId } from "../knowledge";
+import type { ReadingSettings } from "../record";
 import { isSettled } from "./figures";
 import { interpretExam } from "./interpret";
 import { contextOf, readExam, readSource, sourceIn } from "./reading";

@@ -1,11 +1,7 @@
-import type { ReadingSettings } from "../record/settings";
-import type { ExamState, Run } from "../record/state";
-import { protocolOf } from "../knowledge/protocols";
-import { type ClusterRule, type Fact, isFact, type RuleMember, type TestMember } from "../knowledge/rules";
-import { otherSide, type Side, SIDES } from "../vocabulary/sides";
-import { type Evidence, findRecord } from "../evidence/evidence-set";
-import { ageAtExam } from "../record/age-at-exam";
-import { isDoneAs } from "../record/counted-runs";
+import { type Evidence, findRecord } from "../evidence";
+import { type ClusterRule, type Fact, isFact, protocolOf, type RuleMember, type TestMember } from "../knowledge";
+import { ageAtExam, type ExamState, isDoneAs, type ReadingSettings, type Run } from "../record";
+import { otherSide, type Side, SIDES } from "../vocabulary";
 import { isSettled, positivesNeeded, type RuleTable, ruleTable, tableEntries } from "./figures";
 import { interpretRun, meets, type TestOutcome } from "./interpret";
 

@@ -1,13 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
-import type { ReadingSettings } from "../record/settings";
-import { type Evidence, SHIPPED_EVIDENCE } from "../evidence/evidence-set";
-import type { NeuroFinding } from "../record/state";
+import { type Evidence, SHIPPED_EVIDENCE } from "../evidence";
+import type { NeuroFinding, ReadingSettings } from "../record";
+import { type Place, type SourceId, SOURCES } from "../vocabulary";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
-import type { Place } from "../vocabulary/sites";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
 import { createDrawBook, spreadOf } from "./draws";
 import { directionsFrom } from "./direction";
 import { examinedByFamily } from "./ranking";

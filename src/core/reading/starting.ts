@@ -1,16 +1,13 @@
-import type { ReadingSettings } from "../record/settings";
-import type { ExamState } from "../record/state";
+import { type Evidence, startsOf } from "../evidence";
 import {
   type ComplaintCondition,
   noSymptomStart,
   otherStart,
   SOURCE_SITES,
   type StartingProbability,
-} from "../knowledge/starts/starting-probabilities";
-import { type Place, placeParts, type SiteId } from "../vocabulary/sites";
-import { otherSide, type Side } from "../vocabulary/sides";
-import { type SourceId, SOURCES } from "../vocabulary/sources";
-import { type Evidence, startsOf } from "../evidence/evidence-set";
+} from "../knowledge";
+import type { ExamState, ReadingSettings } from "../record";
+import { otherSide, type Place, placeParts, type Side, type SiteId, type SourceId, SOURCES } from "../vocabulary";
 
 /** A starting probability with the reason it was chosen for this person. */
 export type Start = Omit<StartingProbability, "when" | "because"> & { readonly reason: string };

@@ -1,6 +1,5 @@
-import type { AccuracyRecord } from "../knowledge/studies";
-import { type GroupId, GROUPS, protocolOf } from "../knowledge/protocols";
-import { sideLetter } from "../vocabulary/sides";
+import { type AccuracyRecord, type GroupId, GROUPS, protocolOf } from "../knowledge";
+import { sideLetter } from "../vocabulary";
 import {
   hold,
   type Item,

@@ -1,17 +1,22 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { admit } from "../admission/admit";
-import { fold } from "../record/fold";
-import { isAnswered, kindOf, ladderOf } from "../record/ladder";
-import { DEFAULT_READING_SETTINGS } from "../record/settings";
-import { type Protocol, PROTOCOLS, type Stage } from "../knowledge/protocols";
-import { effectiveRuns } from "../record/counted-runs";
+import { admit } from "../admission";
+import { type Protocol, PROTOCOLS, type Stage } from "../knowledge";
+import { DEFAULT_READING_SETTINGS, effectiveRuns, fold, isAnswered, kindOf, ladderOf } from "../record";
+import {
+  EFFECTS,
+  otherSide,
+  OUTCOMES,
+  type Place,
+  placeParts,
+  PLACES,
+  RESPONSES,
+  type Side,
+  SIDES,
+} from "../vocabulary";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { examOfCase, recordCase, TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import type { CaseStep } from "@/fixtures/samples/steps";
-import { EFFECTS, OUTCOMES, RESPONSES } from "../vocabulary/examination";
-import { type Place, placeParts, PLACES } from "../vocabulary/sites";
-import { otherSide, type Side, SIDES } from "../vocabulary/sides";
 import { interpretExam, interpretRun } from "./interpret";
 
 /** Answers the stage a ladder asks about with one of its answers, chosen by the numbers given. */

@@ -1,4 +1,4 @@
-import type { ReadingSettings } from "../record/settings";
+import type { ReadingSettings } from "../record";
 import type { Interval } from "./likelihood-ratio";
 
 export const WORDS = [

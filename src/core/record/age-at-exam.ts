@@ -1,4 +1,4 @@
-import { ageOn } from "../measurement/age";
+import { ageOn } from "../measurement";
 import type { ExamState } from "./state";
 
 /** The person's age in whole years on the day the exam was opened, or null before it is. */

@@ -1,5 +1,4 @@
-import { canonicalJson } from "../base/canonical-json";
-import { type Sha256, portableSha256 } from "../base/sha256";
+import { canonicalJson, portableSha256, type Sha256 } from "../base";
 import type { ExamEvent } from "./events";
 
 /** An event where it stands in its exam's chain. `seq` counts from 1. */

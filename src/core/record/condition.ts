@@ -7,10 +7,8 @@ import type {
   Heard,
   MeasureCondition,
   Protocol,
-} from "../knowledge/protocols";
-import type { Quality } from "../vocabulary/examination";
-import { type Place, placeParts } from "../vocabulary/sites";
-import { otherSide, type Side } from "../vocabulary/sides";
+} from "../knowledge";
+import { otherSide, type Place, placeParts, type Quality, type Side } from "../vocabulary";
 import type { Run } from "./state";
 
 /** All that a condition can ask about, of one run and one side of the source that is being read. */

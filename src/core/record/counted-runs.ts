@@ -1,5 +1,5 @@
-import { optionIn, protocolOf, type SchoolChoice } from "../knowledge/protocols";
-import { otherSide } from "../vocabulary/sides";
+import { optionIn, protocolOf, type SchoolChoice } from "../knowledge";
+import { otherSide } from "../vocabulary";
 import { isAnswered, ladderOf } from "./ladder";
 import type { Run } from "./state";
 

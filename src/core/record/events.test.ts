@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { InputError } from "../base/problem";
+import { admit } from "../admission";
+import { InputError } from "../base";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { admit } from "../admission/admit";
 import { parseEvent } from "./events";
 import { fold } from "./fold";
 

@@ -1,13 +1,12 @@
 import { array, type InferType, mixed, type ObjectSchema } from "yup";
-import { TEST_IDS } from "../knowledge/protocols/types";
-import { surelyTakes } from "../base/fast-path";
-import { check, InputError, refuse } from "../base/problem";
 import {
   calendarDate,
   chainHead,
+  check,
   choices,
   closed,
   distinctListOf,
+  InputError,
   instant,
   listOf,
   name,
@@ -16,20 +15,26 @@ import {
   oneOfOrNone,
   orNone,
   painScore,
+  refuse,
+  surelyTakes,
   text,
   uuid,
   wholeIn,
   yesNo,
-} from "../base/bricks";
-import { NEURO_KINDS } from "../knowledge/neurology";
-import { force } from "../measurement/force-brick";
-import { evidenceVersion } from "../vocabulary/evidence-version";
-import { TECHNIQUES } from "../vocabulary/techniques";
-import { QUALITIES, REACTIONS, RESPONSES } from "../vocabulary/examination";
-import { places } from "../vocabulary/place-bricks";
-import { EXAM_REGIONS } from "../vocabulary/regions";
-import { SIDES } from "../vocabulary/sides";
-import { SOURCE_IDS } from "../vocabulary/sources";
+} from "../base";
+import { NEURO_KINDS, TEST_IDS } from "../knowledge";
+import { force } from "../measurement";
+import {
+  evidenceVersion,
+  EXAM_REGIONS,
+  places,
+  QUALITIES,
+  REACTIONS,
+  RESPONSES,
+  SIDES,
+  SOURCE_IDS,
+  TECHNIQUES,
+} from "../vocabulary";
 import { readingSettingsSchema } from "./settings";
 
 const sideOrNone = () => oneOfOrNone(SIDES);

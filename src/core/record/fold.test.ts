@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
-import { canonicalJson } from "../base/canonical-json";
+import { canonicalJson } from "../base";
 import { genesisOf, chainEvent, type ChainHead, type ChainLink, verifyChain } from "./chain";
 import { extended, fold } from "./fold";
 import { irritability } from "./irritability";

@@ -1,4 +1,4 @@
-import { SHIPPED_VERSION } from "../vocabulary/evidence-version";
+import { SHIPPED_VERSION } from "../vocabulary";
 import type { EventOf, EventType, ExamEvent } from "./events";
 import type { Area, ExamState, NeuroFinding, Run, StageRecord } from "./state";
 

@@ -1,5 +1,5 @@
-import { optionIn, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge/protocols";
-import { placeParts } from "../vocabulary/sites";
+import { optionIn, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge";
+import { placeParts } from "../vocabulary";
 import { type Facts, holds } from "./condition";
 import type { Run, StageRecord } from "./state";
 

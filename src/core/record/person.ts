@@ -1,6 +1,6 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, text, uuid } from "../base/bricks";
-import { SEXES } from "../vocabulary/sexes";
+import { calendarDate, closed, oneOf, text, uuid } from "../base";
+import { SEXES } from "../vocabulary";
 
 const EARLIEST_BIRTH = "1900-01-01";
 

@@ -1,10 +1,7 @@
 import { type InferType, mixed } from "yup";
-import { DOSE_SCHOOLS, findSchool, type Protocol, SCHOOLS, type Variant } from "../knowledge/protocols";
-import { GROUPS } from "../knowledge/protocols";
-import { SACROILIAC_RULES } from "../knowledge/rules/sacroiliac";
-import { SOURCES, type SourceId } from "../vocabulary/sources";
-import { surelyTakes } from "../base/fast-path";
-import { choices, closed, isChoices, numberIn, oneOf } from "../base/bricks";
+import { choices, closed, isChoices, numberIn, oneOf, surelyTakes } from "../base";
+import { DOSE_SCHOOLS, findSchool, GROUPS, type Protocol, SACROILIAC_RULES, SCHOOLS, type Variant } from "../knowledge";
+import { type SourceId, SOURCES } from "../vocabulary";
 
 const isSchoolChoice = ([id, option]: [string, string]): boolean =>
   findSchool(id)?.options.some((candidate) => candidate.id === option) ?? false;

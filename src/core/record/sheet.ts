@@ -1,6 +1,5 @@
-import { protocolOf, type TestId } from "../knowledge/protocols";
-import { usualSheet } from "../knowledge/sheets";
-import type { ExamRegion } from "../vocabulary/regions";
+import { protocolOf, type TestId, usualSheet } from "../knowledge";
+import type { ExamRegion } from "../vocabulary";
 import { schoolIn } from "./settings";
 import type { ExamState } from "./state";
 

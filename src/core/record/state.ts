@@ -1,7 +1,5 @@
-import type { Protocol } from "../knowledge/protocols";
-import type { Irritability, Quality, Reaction, Response } from "../vocabulary/examination";
-import type { Place } from "../vocabulary/sites";
-import type { Side } from "../vocabulary/sides";
+import type { Protocol } from "../knowledge";
+import type { Irritability, Place, Quality, Reaction, Response, Side } from "../vocabulary";
 import type { Actor, EventBody, EventOf, ExamEvent } from "./events";
 import type { ReadingSettings } from "./settings";
 

@@ -1,8 +1,7 @@
 import { array, boolean, type InferType, object } from "yup";
-import { closed, distinctListOf, oneOf, text } from "../base/bricks";
-import { surelyTakes } from "../base/fast-path";
-import { TEST_IDS } from "../knowledge/protocols";
-import { FORCE_UNITS } from "../measurement/force";
+import { closed, distinctListOf, oneOf, surelyTakes, text } from "../base";
+import { TEST_IDS } from "../knowledge";
+import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
 
 const MOST_SHEETS = 40;

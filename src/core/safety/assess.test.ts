@@ -1,10 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { GUARD_QUESTIONS } from "../knowledge/safety/questions";
-import { protocolOf, type TestId } from "../knowledge/protocols";
+import { GUARD_QUESTIONS, protocolOf, type TestId } from "../knowledge";
+import { LOAD_IDS, type Side } from "../vocabulary";
 import { buildExam, type BuildOptions } from "@/fixtures/samples/build";
-import { LOAD_IDS } from "../vocabulary/examination";
 import { assessGuard, blocksOnTest, questionsFor } from "./assess";
-import type { Side } from "../vocabulary/sides";
 
 const guardOf = (answers: Record<string, string>, options: BuildOptions = {}) =>
   assessGuard(buildExam(options).complaint("si-area.right").guard(answers).state());

@@ -1,25 +1,36 @@
-import { irritability } from "../record/irritability";
-import { kindOf } from "../record/ladder";
-import { DEFAULT_READING_SETTINGS, schoolIn } from "../record/settings";
-import { examRegions, sheetTests } from "../record/sheet";
-import type { ExamState } from "../record/state";
-import { type GuardEffect, GUARD_QUESTIONS, type GuardQuestion, type Urgency } from "../knowledge/safety/questions";
-import { block as blockEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "../knowledge/safety/effects";
-import { findRootLevel, SEVERE_WEAKNESS, UPPER_MOTOR_SIGNS } from "../knowledge/neurology";
 import {
+  block as blockEffect,
+  findRootLevel,
+  GUARD_QUESTIONS,
+  type GuardEffect,
+  type GuardQuestion,
+  LUMBAR_LOADS,
+  NECK_LOADS,
   type Protocol,
   protocolOf,
+  referral,
+  SEVERE_WEAKNESS,
   type Stage,
   type StageLoad,
   stagesOf,
   type TestId,
+  UPPER_MOTOR_SIGNS,
+  type Urgency,
   type Variant,
-} from "../knowledge/protocols";
-import { ADULT_AGE } from "../measurement/age";
-import { interpretExam, type TestOutcome } from "../reading/interpret";
-import { ageAtExam } from "../record/age-at-exam";
-import type { LoadId } from "../vocabulary/examination";
-import { otherSide, type Side } from "../vocabulary/sides";
+} from "../knowledge";
+import { ADULT_AGE } from "../measurement";
+import { interpretExam, type TestOutcome } from "../reading";
+import {
+  ageAtExam,
+  DEFAULT_READING_SETTINGS,
+  examRegions,
+  type ExamState,
+  irritability,
+  kindOf,
+  schoolIn,
+  sheetTests,
+} from "../record";
+import { type LoadId, otherSide, type Side } from "../vocabulary";
 
 export type Block = {
   readonly id: string;

@@ -1,13 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { writeReferral } from "../exchange/letters/referral-letter";
-import { noteText } from "../exchange/letters/note";
-import { admit } from "../admission/admit";
-import type { ExamEvent } from "../record/events";
-import { protocolOf, stagesOf, type TestId } from "../knowledge/protocols";
-import { variantFor, DEFAULT_READING_SETTINGS } from "../record/settings";
+import { admit } from "../admission";
+import { noteText, writeReferral } from "../exchange";
+import { protocolOf, stagesOf, type TestId } from "../knowledge";
+import { DEFAULT_READING_SETTINGS, type ExamEvent, variantFor } from "../record";
+import type { Side } from "../vocabulary";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { assessGuard, blocksOn, blocksOnTest, questionsFor } from "./assess";
-import type { Side } from "../vocabulary/sides";
 
 const neck = (answers: Record<string, string> = {}, options: Parameters<typeof buildExam>[0] = {}) => {
   const exam = buildExam({ region: "neck-arm", ...options });

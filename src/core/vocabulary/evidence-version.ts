@@ -1,5 +1,4 @@
-import { text } from "../base/bricks";
-import { surelyTakes } from "../base/fast-path";
+import { surelyTakes, text } from "../base";
 
 /** The version of the figures that ship, unchanged. */
 export const SHIPPED_VERSION = "shipped";

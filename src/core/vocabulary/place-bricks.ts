@@ -1,5 +1,5 @@
 import { array, mixed } from "yup";
-import { surelyTakes } from "../base/fast-path";
+import { surelyTakes } from "../base";
 import { type Place, isPlace } from "./sites";
 
 export const place = () =>

@@ -1,4 +1,4 @@
-import { InputError, type Problem } from "@/core/base/problem";
+import { InputError, type Problem } from "@/core";
 import { DuplicateWarning } from "../repositories/people";
 import { StoreError } from "../store/store";
 

@@ -1,9 +1,16 @@
 import Papa from "papaparse";
-import { canonicalJson } from "@/core/base/canonical-json";
-import { parseChanges } from "@/core/evidence/changes";
-import { type EvidenceChanges, versionOf } from "@/core/evidence/own-figures";
-import { fromRow, RECORD_COLUMNS, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
-import { refuse } from "@/core/base/problem";
+import {
+  canonicalJson,
+  type EvidenceChanges,
+  fromRow,
+  parseChanges,
+  RECORD_COLUMNS,
+  type RecordRow,
+  refuse,
+  toRow,
+  versionOf,
+  withRecords,
+} from "@/core";
 
 export const EVIDENCE_FORMAT = "dust-lantern-evidence";
 export const EVIDENCE_FILE_VERSION = 1;

@@ -2,16 +2,25 @@ import Ajv from "ajv/dist/2020";
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
-import type { ChainHead } from "@/core/record/chain";
-import { chainEvent, genesisOf } from "@/core/record/chain";
-import { fold } from "@/core/record/fold";
-import { EXAM_FILE_MAX_BYTES, type ExamFile } from "@/core/exchange/exam-file/exam-file";
-import { examFileJsonSchema } from "@/core/exchange/exam-file/json-schema";
-import { noteText, writeNote } from "@/core/exchange/letters/note";
-import { readExam, sidesOf, sourceIn, sourceKey } from "@/core/reading/reading";
-import { createDrawBook, spreadOf } from "@/core/reading/draws";
+import {
+  chainEvent,
+  type ChainHead,
+  createDrawBook,
+  EXAM_FILE_MAX_BYTES,
+  type ExamFile,
+  examFileJsonSchema,
+  fold,
+  genesisOf,
+  noteText,
+  readExam,
+  sidesOf,
+  type SourceId,
+  sourceIn,
+  sourceKey,
+  spreadOf,
+  writeNote,
+} from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import type { SourceId } from "@/core/vocabulary/sources";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { examFileText, exportExam, exportFindings, importExam } from "./exchange";
 import { examIds, loadExam, verifyExam } from "../repositories/exams";

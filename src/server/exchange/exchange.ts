@@ -1,17 +1,18 @@
 import Papa from "papaparse";
-import { canonicalJson } from "@/core/base/canonical-json";
-import { fold } from "@/core/record/fold";
-import type { ExamEvent } from "@/core/record/events";
 import {
   assertImportable,
+  canonicalJson,
+  type ExamEvent,
   type ExamFile,
+  FINDING_COLUMNS,
+  findingRows,
+  fold,
   parseExamFile,
+  readExam,
+  refuse,
   toExamFile,
   versionsNamed,
-} from "@/core/exchange/exam-file/exam-file";
-import { FINDING_COLUMNS, findingRows } from "@/core/exchange/csv/findings";
-import { refuse } from "@/core/base/problem";
-import { readExam } from "@/core/reading/reading";
+} from "@/core";
 import { appendVerified, chainOf, loadExam, noSuchExam } from "../repositories/exams";
 import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../repositories/evidence";
 import { addPerson, findPerson } from "../repositories/people";

@@ -1,7 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
-import { fold } from "@/core/record/fold";
-import { readExam, sourceIn } from "@/core/reading/reading";
+import { fold, NO_CHANGES, readExam, resolveEvidence, sourceIn, versionOf } from "@/core";
 import { buildExam } from "@/fixtures/samples/build";
 import { currentChanges, evidenceFor, evidenceHistory, saveEvidence } from "./evidence";
 import { evidenceCsv, evidenceFileText, readEvidenceFile } from "../exchange/evidence-exchange";

@@ -1,13 +1,21 @@
 import { desc, eq } from "drizzle-orm";
-import { parseChanges } from "@/core/evidence/changes";
-import { type EvidenceChanges, NO_CHANGES, resolveEvidence, versionOf } from "@/core/evidence/own-figures";
-import type { Evidence } from "@/core/evidence/evidence-set";
-import type { ExamEvent } from "@/core/record/events";
-import { canonicalJson } from "@/core/base/canonical-json";
-import { versionsNamed } from "@/core/exchange/exam-file/exam-file";
-import { check, InputError, type Problem } from "@/core/base/problem";
-import { closed, text } from "@/core/base/bricks";
-import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
+import {
+  canonicalJson,
+  check,
+  closed,
+  type Evidence,
+  type EvidenceChanges,
+  type ExamEvent,
+  InputError,
+  NO_CHANGES,
+  parseChanges,
+  type Problem,
+  resolveEvidence,
+  SHIPPED_VERSION,
+  text,
+  versionOf,
+  versionsNamed,
+} from "@/core";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { evidenceVersions } from "../store/schema";
 import { asStoreError, type Store } from "../store/store";

@@ -1,8 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { ExamEvent } from "@/core/record/events";
+import { type ExamEvent, fold, readExam } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { readExam } from "@/core/reading/reading";
-import { fold } from "@/core/record/fold";
 import { appendEvents, eventsAfter, loadExam, verifyExam } from "./exams";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 

@@ -1,19 +1,23 @@
 import { hash } from "node:crypto";
-import { admit } from "@/core/admission/admit";
 import {
-  type ChainFault,
+  admit,
+  canonicalJson,
   chainEvent,
+  type ChainFault,
   type ChainHead,
   type ChainLink,
+  describeProblem,
+  eventProblem,
+  type ExamEvent,
+  type ExamState,
+  extend,
+  fold,
   genesisOf,
+  type Problem,
+  refuse,
+  type Sha256,
   verifyChain,
-} from "@/core/record/chain";
-import { eventProblem, type ExamEvent } from "@/core/record/events";
-import { canonicalJson } from "@/core/base/canonical-json";
-import { extend, fold } from "@/core/record/fold";
-import type { ExamState } from "@/core/record/state";
-import { describeProblem, type Problem, refuse } from "@/core/base/problem";
-import type { Sha256 } from "@/core/base/sha256";
+} from "@/core";
 import type { Receipt } from "@/wire/exam-events";
 import type { PreviousVisit } from "@/wire/previous-visit";
 import { unheldVersion } from "./evidence";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { DEFAULT_SETTINGS } from "@/core/record/work-settings";
+import { DEFAULT_SETTINGS } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { addPerson, DuplicateWarning, findPerson, searchPeople, updatePerson } from "./people";
 import { isAllowedHost, isSameOrigin, allowedHosts } from "../edge/origin";

@@ -1,7 +1,5 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
-import { type Person, type PersonInput, personSchema } from "@/core/record/person";
-import { check, InputError } from "@/core/base/problem";
-import { searchable } from "@/core/base/searchable";
+import { check, InputError, type Person, type PersonInput, personSchema, searchable } from "@/core";
 import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";

@@ -1,7 +1,14 @@
 import { eq } from "drizzle-orm";
-import { type Practitioner, practitionerSchema } from "@/core/record/person";
-import { check, InputError, refuse } from "@/core/base/problem";
-import { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "@/core/record/work-settings";
+import {
+  check,
+  DEFAULT_SETTINGS,
+  InputError,
+  type Practitioner,
+  practitionerSchema,
+  type PractitionerSettings,
+  practitionerSettingsSchema,
+  refuse,
+} from "@/core";
 import type { Profile } from "@/wire/practitioners";
 import { practitioners } from "../store/schema";
 import type { Store } from "../store/store";

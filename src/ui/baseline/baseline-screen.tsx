@@ -2,17 +2,10 @@
 
 import { Check } from "lucide-react";
 import Link from "next/link";
-import { examRegions } from "@/core/record/sheet";
-import type { NeuroFinding } from "@/core/record/state";
-import {
-  NEURO_SCALES,
-  type NeuroKind,
-  ROOT_LEVELS,
-  type RootLevel,
-  UPPER_MOTOR_SIGNS,
-} from "@/core/knowledge/neurology";
-import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading/root-level";
-import { type Side, SIDES } from "@/core/vocabulary/sides";
+import { NEURO_SCALES, type NeuroKind, ROOT_LEVELS, type RootLevel, UPPER_MOTOR_SIGNS } from "@/core/knowledge";
+import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading";
+import { examRegions, type NeuroFinding } from "@/core/record";
+import { type Side, SIDES } from "@/core/vocabulary";
 import { DermatomeFigure } from "../drawing/dermatome-drawing";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

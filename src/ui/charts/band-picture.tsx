@@ -1,6 +1,4 @@
-import { sensitivityBand } from "@/core/reading/sensitivity-band";
-import type { SourceReading } from "@/core/reading/reading";
-import { percentText } from "@/core/reading/words";
+import { percentText, sensitivityBand, type SourceReading } from "@/core/reading";
 
 const ROWS = [
   ["dependence", "tests more or less alike (ρ 0.3 to 0.7)"],

@@ -1,6 +1,6 @@
 import clsx from "clsx";
 import { memo } from "react";
-import type { Spread } from "@/core/reading/draws";
+import type { Spread } from "@/core/reading";
 
 type BeamProps = {
   probability: number;

@@ -1,8 +1,7 @@
 "use client";
 
-import type { Area } from "@/core/record/state";
-import { QUALITIES, type Quality } from "@/core/vocabulary/examination";
-import { placeLabel } from "@/core/vocabulary/sites";
+import type { Area } from "@/core/record";
+import { placeLabel, QUALITIES, type Quality } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field } from "../primitives/field";

@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import type { Area, ExamState } from "@/core/record/state";
-import type { Place } from "@/core/vocabulary/sites";
+import type { Area, ExamState } from "@/core/record";
+import type { Place } from "@/core/vocabulary";
 import { BodyChart } from "../drawing/body-chart";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";

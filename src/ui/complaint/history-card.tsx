@@ -1,7 +1,6 @@
 "use client";
 
-import { type EventBody, ONSETS, PROVOKED_BY } from "@/core/record/events";
-import { irritability } from "@/core/record/irritability";
+import { type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";

@@ -3,7 +3,7 @@
 import { Minus, Plus } from "lucide-react";
 import { select, zoom, type ZoomBehavior, zoomIdentity, type ZoomTransform } from "d3";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import { type Place, placeLabel } from "@/core/vocabulary/sites";
+import { type Place, placeLabel } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import type { View } from "./body-outline";
 import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";

@@ -1,4 +1,4 @@
-import type { SiteId } from "@/core/vocabulary/sites";
+import type { SiteId } from "@/core/vocabulary";
 
 export type View = "front" | "back";
 

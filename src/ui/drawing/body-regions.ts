@@ -1,6 +1,5 @@
 import { curveCardinalClosed, curveCatmullRomClosed, line } from "d3";
-import type { Place, SiteId } from "@/core/vocabulary/sites";
-import type { PlaceSide } from "@/core/vocabulary/sides";
+import type { Place, PlaceSide, SiteId } from "@/core/vocabulary";
 import { HALVES, MIDLINES, OUTLINE, type View } from "./body-outline";
 
 const smooth = line<readonly [number, number]>().curve(curveCatmullRomClosed.alpha(0.4));

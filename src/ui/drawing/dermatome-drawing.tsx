@@ -1,6 +1,6 @@
-import { ROOT_LEVELS } from "@/core/knowledge/neurology";
-import type { RootLevelReading } from "@/core/reading/root-level";
-import { placeParts } from "@/core/vocabulary/sites";
+import { ROOT_LEVELS } from "@/core/knowledge";
+import type { RootLevelReading } from "@/core/reading";
+import { placeParts } from "@/core/vocabulary";
 import type { View } from "./body-outline";
 import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
 

@@ -1,4 +1,4 @@
-import type { Effect } from "@/core/vocabulary/examination";
+import type { Effect } from "@/core/vocabulary";
 
 const line = {
   fill: "none",

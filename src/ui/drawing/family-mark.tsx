@@ -1,4 +1,4 @@
-import type { Family } from "@/core/vocabulary/sources";
+import type { Family } from "@/core/vocabulary";
 
 const line = {
   fill: "none",

@@ -1,9 +1,9 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { bent, type FigurePose } from "@/core/knowledge/protocols/pose";
-import type { Measure } from "@/core/measurement/measure";
-import type { Side } from "@/core/vocabulary/sides";
+import { bent, type FigurePose } from "@/core/knowledge";
+import type { Measure } from "@/core/measurement";
+import type { Side } from "@/core/vocabulary";
 import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
 import { PositionFigure } from "./position-drawing";
 

@@ -1,7 +1,6 @@
 "use client";
 
-import { PLACE_SIDES } from "@/core/vocabulary/sides";
-import { type Place, placeLabel, SITE_IDS, type SiteId, SITES } from "@/core/vocabulary/sites";
+import { type Place, PLACE_SIDES, placeLabel, SITE_IDS, type SiteId, SITES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 
 type PlaceListProps = { chosen: readonly Place[]; onToggle: (place: Place) => void; sites?: readonly SiteId[] };

@@ -1,6 +1,5 @@
-import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge/protocols/pose";
-import type { FigureJoint } from "@/core/vocabulary/joints";
-import { otherSide, type Side } from "@/core/vocabulary/sides";
+import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge";
+import { type FigureJoint, otherSide, type Side } from "@/core/vocabulary";
 
 export type Point = { readonly x: number; readonly y: number };
 export type Leg = { readonly hip: Point; readonly knee: Point; readonly ankle: Point; readonly toe: Point };

@@ -1,6 +1,6 @@
 import { memo, type ReactNode } from "react";
-import type { FigureContact, FigurePose } from "@/core/knowledge/protocols/pose";
-import { otherSide, type Side, SIDES, sideLetter } from "@/core/vocabulary/sides";
+import type { FigureContact, FigurePose } from "@/core/knowledge";
+import { otherSide, type Side, sideLetter, SIDES } from "@/core/vocabulary";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
 
 const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;

@@ -1,4 +1,4 @@
-import type { Response } from "@/core/vocabulary/examination";
+import type { Response } from "@/core/vocabulary";
 
 const SHAPES: Record<Response, React.ReactNode> = {
   nothing: <circle cx="8" cy="8" r="5.5" fill="none" stroke="currentColor" strokeWidth="1.8" />,

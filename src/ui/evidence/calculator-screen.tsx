@@ -2,11 +2,16 @@
 
 import { ClipboardCopy } from "lucide-react";
 import { useState } from "react";
-import { InputError } from "@/core/base/problem";
-import { frequencies, whySpecificityIsNot } from "@/core/reading/frequencies";
-import { type Accuracy, accuracyOf, posttest } from "@/core/reading/likelihood-ratio";
-import { ratioText } from "@/core/reading/steps";
-import { percentText } from "@/core/reading/words";
+import { InputError } from "@/core/base";
+import {
+  type Accuracy,
+  accuracyOf,
+  frequencies,
+  percentText,
+  posttest,
+  ratioText,
+  whySpecificityIsNot,
+} from "@/core/reading";
 import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

@@ -1,4 +1,4 @@
-import type { Frequencies } from "@/core/reading/frequencies";
+import type { Frequencies } from "@/core/reading";
 
 /** A hundred people: who has it by fill, who tests positive by the square around them. */
 export function ClosedGrid({ people }: { people: Frequencies }) {

@@ -1,11 +1,5 @@
-import { citationText } from "@/core/knowledge/citations";
-import type { AccuracyRecord } from "@/core/knowledge/studies";
-import type { ClusterRule } from "@/core/knowledge/rules";
-import { ratiosOf, tableEntries, UNCERTAINTY_TEXT } from "@/core/reading/figures";
-import { whySpecificityIsNot } from "@/core/reading/frequencies";
-import { otherStart, STARTS } from "@/core/knowledge/starts/starting-probabilities";
-import { ruleAsks } from "@/core/reading/rules";
-import { ratioText } from "@/core/reading/steps";
+import { type AccuracyRecord, citationText, type ClusterRule, otherStart, STARTS } from "@/core/knowledge";
+import { ratiosOf, ratioText, ruleAsks, tableEntries, UNCERTAINTY_TEXT, whySpecificityIsNot } from "@/core/reading";
 
 const withInterval = (value: string, interval?: readonly (number | undefined)[]): string =>
   interval ? `${value} [${interval.join("-")}]` : value;

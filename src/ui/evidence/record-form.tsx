@@ -1,13 +1,19 @@
 "use client";
 
 import { useState } from "react";
-import { parseChanges } from "@/core/evidence/changes";
-import { type EvidenceChanges, OWN_PREFIX, type OwnRecord } from "@/core/evidence/own-figures";
-import { fromRow, type RecordRow, toRow, withRecords } from "@/core/evidence/table";
-import type { AccuracyRecord } from "@/core/knowledge/studies";
-import { protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge/protocols";
-import { InputError, type Problem, problemAtField } from "@/core/base/problem";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { InputError, type Problem, problemAtField } from "@/core/base";
+import {
+  type EvidenceChanges,
+  fromRow,
+  OWN_PREFIX,
+  type OwnRecord,
+  parseChanges,
+  type RecordRow,
+  toRow,
+  withRecords,
+} from "@/core/evidence";
+import { type AccuracyRecord, protocolOf, PROTOCOLS, type TestId } from "@/core/knowledge";
+import { SOURCES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";

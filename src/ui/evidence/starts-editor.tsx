@@ -1,15 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { parseChanges } from "@/core/evidence/changes";
-import { type EvidenceChanges } from "@/core/evidence/own-figures";
-import type { Evidence } from "@/core/evidence/evidence-set";
-import { citationText } from "@/core/knowledge/citations";
-import { otherStart, type StartingProbability } from "@/core/knowledge/starts/starting-probabilities";
-import { InputError, problemAtField } from "@/core/base/problem";
-import { sourcesWithFigures } from "@/core/evidence/evidence-set";
-import { percentText } from "@/core/reading/words";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { InputError, problemAtField } from "@/core/base";
+import { type Evidence, type EvidenceChanges, parseChanges, sourcesWithFigures } from "@/core/evidence";
+import { citationText, otherStart, type StartingProbability } from "@/core/knowledge";
+import { percentText } from "@/core/reading";
+import { SOURCES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import type { Save } from "./save";

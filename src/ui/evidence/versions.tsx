@@ -1,7 +1,7 @@
 "use client";
 
-import { NO_CHANGES } from "@/core/evidence/own-figures";
-import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
+import { NO_CHANGES } from "@/core/evidence";
+import { SHIPPED_VERSION } from "@/core/vocabulary";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

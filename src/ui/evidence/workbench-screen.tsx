@@ -4,22 +4,18 @@ import { Download, FileUp, Plus } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { searchable } from "@/core/base/searchable";
+import { searchable } from "@/core/base";
 import {
+  type Evidence,
   type EvidenceChanges,
   isOwn,
   type OwnRecord,
   resolveEvidence,
   usesOfRecord,
-} from "@/core/evidence/own-figures";
-import type { Evidence } from "@/core/evidence/evidence-set";
-import type { AccuracyRecord } from "@/core/knowledge/studies";
-import { protocolOf } from "@/core/knowledge/protocols";
-import { RULES_WITHOUT_FIGURE } from "@/core/knowledge/rules";
-import { citationText } from "@/core/knowledge/citations";
-import { memberKey, memberName } from "@/core/reading/rules";
-import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
-import { SOURCE_IDS, type SourceId, SOURCES } from "@/core/vocabulary/sources";
+} from "@/core/evidence";
+import { type AccuracyRecord, citationText, protocolOf, RULES_WITHOUT_FIGURE } from "@/core/knowledge";
+import { memberKey, memberName } from "@/core/reading";
+import { SHIPPED_VERSION, SOURCE_IDS, type SourceId, SOURCES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Dialog } from "../primitives/dialog";

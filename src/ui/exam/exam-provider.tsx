@@ -12,15 +12,12 @@ import {
   useState,
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
-import type { ChainHead } from "@/core/record/chain";
-import type { ExamEvent } from "@/core/record/events";
-import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
-import { extended, fold } from "@/core/record/fold";
-import type { ExamState } from "@/core/record/state";
-import { assessGuard, type Guard } from "@/core/safety/assess";
-import { type RunSheet, runSheet } from "@/core/planning/run-sheet";
-import { InputError } from "@/core/base/problem";
-import { type Reading, readExam } from "@/core/reading/reading";
+import { InputError } from "@/core/base";
+import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence";
+import { type RunSheet, runSheet } from "@/core/planning";
+import { readExam, type Reading } from "@/core/reading";
+import { type ChainHead, type ExamEvent, type ExamState, extended, fold } from "@/core/record";
+import { assessGuard, type Guard } from "@/core/safety";
 import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
 import { openOutbox, OutboxError } from "@/sync/outbox";
 import { httpTransport } from "@/sync/transport";

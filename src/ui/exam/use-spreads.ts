@@ -1,10 +1,9 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { NO_CHANGES } from "@/core/evidence/own-figures";
-import type { NextTests } from "@/core/planning/next-test";
-import type { Spread } from "@/core/reading/draws";
-import { sourceKey, type SourceReading } from "@/core/reading/reading";
+import { NO_CHANGES } from "@/core/evidence";
+import type { NextTests } from "@/core/planning";
+import { sourceKey, type SourceReading, type Spread } from "@/core/reading";
 import { useExam } from "./exam-provider";
 import { readingWorker } from "./reading-worker";
 

@@ -3,11 +3,9 @@
 import { AlertTriangle, Ban, Check, Send } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
-import type { Block, Referral } from "@/core/safety/assess";
-import { protocolOf } from "@/core/knowledge/protocols";
-import { CITATIONS } from "@/core/knowledge/citations";
-import { ALL_CLEAR_OPTION, type GuardQuestion } from "@/core/knowledge/safety/questions";
-import { LOADS } from "@/core/vocabulary/examination";
+import { ALL_CLEAR_OPTION, CITATIONS, type GuardQuestion, protocolOf } from "@/core/knowledge";
+import type { Block, Referral } from "@/core/safety";
+import { LOADS } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";

@@ -3,10 +3,8 @@
 import { Search } from "lucide-react";
 import Link from "next/link";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
-import { searchCatalogue } from "@/core/knowledge/search";
-import { POSITIONS } from "@/core/vocabulary/examination";
-import { REGION_IDS, REGIONS } from "@/core/vocabulary/regions";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { searchCatalogue } from "@/core/knowledge";
+import { POSITIONS, REGION_IDS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { PositionFigure } from "../drawing/position-drawing";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";

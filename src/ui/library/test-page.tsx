@@ -1,13 +1,8 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { CITATIONS } from "@/core/knowledge/citations";
-import { EVIDENCE } from "@/core/knowledge/studies";
-import { posed } from "@/core/knowledge/protocols/pose";
-import { type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge/protocols";
-import { describeForceRange } from "@/core/measurement/force";
-import { LOADS } from "@/core/vocabulary/examination";
-import { REGIONS } from "@/core/vocabulary/regions";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { CITATIONS, EVIDENCE, posed, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
+import { describeForceRange } from "@/core/measurement";
+import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { PositionFigure } from "../drawing/position-drawing";
 import { Card } from "../primitives/card";

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { type Side, sideLetter } from "@/core/vocabulary/sides";
+import { type Side, sideLetter } from "@/core/vocabulary";
 
 /** R in a square, L in a circle: letter and shape say the side, the hue only repeats it. */
 export function SideBadge({ side, size = "md" }: { side: Side; size?: "sm" | "md" | "lg" }) {

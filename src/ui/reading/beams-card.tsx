@@ -1,11 +1,15 @@
 "use client";
 
 import clsx from "clsx";
-import { examinedByFamily, type SourceRows } from "@/core/reading/ranking";
-import { sourceKey, type SourceReading } from "@/core/reading/reading";
-import { testLabel } from "@/core/reading/steps";
-import { percentText } from "@/core/reading/words";
-import { SOURCES } from "@/core/vocabulary/sources";
+import {
+  examinedByFamily,
+  percentText,
+  sourceKey,
+  type SourceReading,
+  type SourceRows,
+  testLabel,
+} from "@/core/reading";
+import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";

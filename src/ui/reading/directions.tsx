@@ -1,7 +1,6 @@
 "use client";
 
-import { directionsFrom } from "@/core/reading/direction";
-import { rootLevels } from "@/core/reading/root-level";
+import { directionsFrom, rootLevels } from "@/core/reading";
 import { DermatomeFigure } from "../drawing/dermatome-drawing";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";

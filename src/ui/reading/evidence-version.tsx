@@ -1,10 +1,9 @@
 "use client";
 
 import { useMemo } from "react";
-import { NO_CHANGES, resolveEvidence } from "@/core/evidence/own-figures";
-import { readExam, sourceKey } from "@/core/reading/reading";
-import { percentText } from "@/core/reading/words";
-import { SHIPPED_VERSION } from "@/core/vocabulary/evidence-version";
+import { NO_CHANGES, resolveEvidence } from "@/core/evidence";
+import { percentText, readExam, sourceKey } from "@/core/reading";
+import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";

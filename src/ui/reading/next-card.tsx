@@ -1,6 +1,6 @@
 "use client";
 
-import { protocolOf } from "@/core/knowledge/protocols";
+import { protocolOf } from "@/core/knowledge";
 import { SideBadge } from "../primitives/side-badge";
 import { useNextTests } from "../exam/use-spreads";
 

@@ -1,10 +1,8 @@
 "use client";
 
 import { Tabs } from "radix-ui";
-import { SOURCES } from "@/core/vocabulary/sources";
-import type { SourceReading } from "@/core/reading/reading";
-import { percentText } from "@/core/reading/words";
-import type { Spread } from "@/core/reading/draws";
+import { percentText, type SourceReading, type Spread } from "@/core/reading";
+import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";

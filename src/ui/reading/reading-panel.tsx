@@ -1,12 +1,8 @@
 "use client";
 
 import Link from "next/link";
-import { raiseGaps } from "@/core/reading/raises";
-import { examinedSources } from "@/core/reading/ranking";
-import { sourceKey, type SourceReading } from "@/core/reading/reading";
-import { testLabel } from "@/core/reading/steps";
-import { percentText } from "@/core/reading/words";
-import { SOURCES } from "@/core/vocabulary/sources";
+import { examinedSources, percentText, raiseGaps, sourceKey, type SourceReading, testLabel } from "@/core/reading";
+import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";

@@ -1,10 +1,9 @@
 "use client";
 
 import { useState } from "react";
-import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/record/settings";
-import { findSchool } from "@/core/knowledge/protocols";
-import { examinedByFamily } from "@/core/reading/ranking";
-import { sourceKey } from "@/core/reading/reading";
+import { findSchool } from "@/core/knowledge";
+import { examinedByFamily, sourceKey } from "@/core/reading";
+import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";

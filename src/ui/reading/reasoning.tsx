@@ -1,14 +1,22 @@
 "use client";
 
 import { scaleLinear } from "d3";
-import { citationText } from "@/core/knowledge/citations";
-import { findRecord, findRuleIn } from "@/core/evidence/evidence-set";
-import { ratiosOf, UNCERTAINTY_TEXT } from "@/core/reading/figures";
-import { whySpecificityIsNot } from "@/core/reading/frequencies";
-import { logit, probabilityOf } from "@/core/reading/odds";
-import type { SourceReading } from "@/core/reading/reading";
-import { groupLabel, ratioText, type Step, testLabel } from "@/core/reading/steps";
-import { ofHundred, percentText } from "@/core/reading/words";
+import { findRecord, findRuleIn } from "@/core/evidence";
+import { citationText } from "@/core/knowledge";
+import {
+  groupLabel,
+  logit,
+  ofHundred,
+  percentText,
+  probabilityOf,
+  ratiosOf,
+  ratioText,
+  type SourceReading,
+  type Step,
+  testLabel,
+  UNCERTAINTY_TEXT,
+  whySpecificityIsNot,
+} from "@/core/reading";
 import { PeopleGrid } from "../charts/people-grid";
 import { useExam } from "../exam/exam-provider";
 

@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { describeVerdict, isBegun, memberKey, ruleAsks, type RuleVerdict } from "@/core/reading/rules";
+import { describeVerdict, isBegun, memberKey, ruleAsks, type RuleVerdict } from "@/core/reading";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 

@@ -1,14 +1,18 @@
 "use client";
 
-import { citationText } from "@/core/knowledge/citations";
-import { recordsOf } from "@/core/evidence/evidence-set";
-import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/record/settings";
-import { GROUPS, protocolOf } from "@/core/knowledge/protocols";
-import { ratiosOf } from "@/core/reading/figures";
-import { recordChoiceKey } from "@/core/reading/items";
-import type { SourceReading } from "@/core/reading/reading";
-import { memberKey, memberName, ruleAsks, type RuleVerdict } from "@/core/reading/rules";
-import { ratioText } from "@/core/reading/steps";
+import { recordsOf } from "@/core/evidence";
+import { citationText, GROUPS, protocolOf } from "@/core/knowledge";
+import {
+  memberKey,
+  memberName,
+  ratiosOf,
+  ratioText,
+  recordChoiceKey,
+  ruleAsks,
+  type RuleVerdict,
+  type SourceReading,
+} from "@/core/reading";
+import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/record";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
 import { Counter } from "./rule-counters";

@@ -1,7 +1,6 @@
 "use client";
 
-import type { Spread } from "@/core/reading/draws";
-import type { SourceReading } from "@/core/reading/reading";
+import type { SourceReading, Spread } from "@/core/reading";
 import { Beam } from "../charts/beam";
 import { useExam } from "../exam/exam-provider";
 import { beamLabel } from "./source-words";

@@ -1,7 +1,5 @@
-import type { Spread } from "@/core/reading/draws";
-import type { SourceReading } from "@/core/reading/reading";
-import { firmness, percentText } from "@/core/reading/words";
-import { sourceLabel } from "@/core/vocabulary/sources";
+import { firmness, percentText, type SourceReading, type Spread } from "@/core/reading";
+import { sourceLabel } from "@/core/vocabulary";
 
 /** "leaning towards, tentative"; the bare word while the interval is on its way, or where there is none. */
 export function wordOf({ wording, figured }: SourceReading, spread: Spread | undefined): string {

@@ -1,10 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { citationText } from "@/core/knowledge/citations";
-import type { SourceReading } from "@/core/reading/reading";
-import { otherStarts } from "@/core/reading/starting";
-import { percentText } from "@/core/reading/words";
+import { citationText } from "@/core/knowledge";
+import { otherStarts, percentText, type SourceReading } from "@/core/reading";
 import { numberTyped, type StartDraft, StartFields } from "../evidence/start-fields";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";

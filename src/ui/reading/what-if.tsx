@@ -2,9 +2,17 @@
 
 import { Slider } from "radix-ui";
 import { useMemo, useState } from "react";
-import { contextOf, readSource, resultKey, sourceKey, type SourceReading, type Supposed } from "@/core/reading/reading";
-import { testLabel } from "@/core/reading/steps";
-import { ofHundred, percentText } from "@/core/reading/words";
+import {
+  contextOf,
+  ofHundred,
+  percentText,
+  readSource,
+  resultKey,
+  sourceKey,
+  type SourceReading,
+  type Supposed,
+  testLabel,
+} from "@/core/reading";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";

@@ -2,8 +2,7 @@
 
 import { ClipboardCopy, Printer } from "lucide-react";
 import { useState } from "react";
-import { noteText } from "@/core/exchange/letters/note";
-import { writeReferral } from "@/core/exchange/letters/referral-letter";
+import { noteText, writeReferral } from "@/core/exchange";
 import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

@@ -1,9 +1,9 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { kindOf } from "@/core/record/ladder";
-import type { Stage } from "@/core/knowledge/protocols";
-import { type Effect, EFFECTS, type Response, RESPONSES } from "@/core/vocabulary/examination";
+import type { Stage } from "@/core/knowledge";
+import { kindOf } from "@/core/record";
+import { type Effect, EFFECTS, type Response, RESPONSES } from "@/core/vocabulary";
 import { EffectMark } from "../drawing/effect-mark";
 import { ResponseMark } from "../drawing/response-mark";
 import { PRESSING } from "../primitives/button";

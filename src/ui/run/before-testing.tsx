@@ -2,9 +2,9 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { offeredPlaces } from "@/core/planning/offered-places";
-import { testLabel } from "@/core/reading/steps";
-import type { Place } from "@/core/vocabulary/sites";
+import { offeredPlaces } from "@/core/planning";
+import { testLabel } from "@/core/reading";
+import type { Place } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";

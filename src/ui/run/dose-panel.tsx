@@ -1,7 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { convertForce, describeForceRange } from "@/core/measurement/force";
+import { convertForce, describeForceRange } from "@/core/measurement";
 import { inputClass } from "../primitives/field";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../primitives/key-hint";

@@ -2,11 +2,9 @@
 
 import dynamic from "next/dynamic";
 import { useState } from "react";
-import type { StageRecord } from "@/core/record/state";
-import { offeredPlaces } from "@/core/planning/offered-places";
-import { QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary/examination";
-import { type Place, placeParts, SITES } from "@/core/vocabulary/sites";
-import type { SheetStep } from "@/core/planning/run-sheet";
+import { offeredPlaces, type SheetStep } from "@/core/planning";
+import type { StageRecord } from "@/core/record";
+import { type Place, placeParts, QUALITIES, type Reaction, REACTIONS, SITES } from "@/core/vocabulary";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import type { SheetStep } from "@/core/planning/run-sheet";
+import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { Score } from "../primitives/score";

@@ -1,9 +1,8 @@
 "use client";
 
 import { useRef, useState } from "react";
-import type { Measure } from "@/core/measurement/measure";
-import { sideDifference } from "@/core/measurement/side-difference";
-import { otherSide, type Side } from "@/core/vocabulary/sides";
+import { type Measure, sideDifference } from "@/core/measurement";
+import { otherSide, type Side } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { KeyHint } from "../primitives/key-hint";

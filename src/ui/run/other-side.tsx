@@ -1,9 +1,8 @@
 "use client";
 
-import { ladderOf } from "@/core/record/ladder";
-import type { SheetStep } from "@/core/planning/run-sheet";
-import { RESPONSE_LABELS } from "@/core/vocabulary/examination";
-import { otherSide } from "@/core/vocabulary/sides";
+import type { SheetStep } from "@/core/planning";
+import { ladderOf } from "@/core/record";
+import { otherSide, RESPONSE_LABELS } from "@/core/vocabulary";
 import { ResponseMark } from "../drawing/response-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { choicesOf } from "./answer-buttons";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { SheetStep } from "@/core/planning/run-sheet";
+import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";

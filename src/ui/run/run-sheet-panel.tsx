@@ -3,9 +3,8 @@
 import { Ban, Clock, FastForward, ListPlus, Lock, Minus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
-import type { SheetStep } from "@/core/planning/run-sheet";
-import { isAnswered, ladderOf } from "@/core/record/ladder";
-import { sheetLabel } from "@/core/record/sheet";
+import type { SheetStep } from "@/core/planning";
+import { isAnswered, ladderOf, sheetLabel } from "@/core/record";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { SideBadge } from "../primitives/side-badge";

@@ -21,10 +21,8 @@ import {
 import { CSS } from "@dnd-kit/utilities";
 import { GripVertical, Plus, X } from "lucide-react";
 import { useState } from "react";
-import { sheetLabel, sheetTests } from "@/core/record/sheet";
-import { protocolOf, type TestId } from "@/core/knowledge/protocols";
-import { searchCatalogue } from "@/core/knowledge/search";
-import { SHEETS } from "@/core/knowledge/sheets";
+import { protocolOf, searchCatalogue, SHEETS, type TestId } from "@/core/knowledge";
+import { sheetLabel, sheetTests } from "@/core/record";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";

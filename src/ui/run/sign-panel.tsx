@@ -1,6 +1,6 @@
 "use client";
 
-import type { Sign } from "@/core/knowledge/protocols";
+import type { Sign } from "@/core/knowledge";
 import { inputClass } from "../primitives/field";
 import { Choice } from "../primitives/choice";
 import type { TestActions } from "./use-test";

@@ -1,8 +1,7 @@
 "use client";
 
 import { useForm, useWatch } from "react-hook-form";
-import { type Technique, TECHNIQUES } from "@/core/vocabulary/techniques";
-import { type Side, SIDES } from "@/core/vocabulary/sides";
+import { type Side, SIDES, type Technique, TECHNIQUES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";

@@ -2,12 +2,11 @@
 
 import { AlertTriangle, Ban } from "lucide-react";
 import { useState } from "react";
-import { blocksOn, cautionsOn } from "@/core/safety/assess";
-import { kindOf } from "@/core/record/ladder";
-import { posed } from "@/core/knowledge/protocols/pose";
-import type { SheetStep } from "@/core/planning/run-sheet";
-import { stepKey } from "@/core/planning/run-sheet";
-import { SIDES } from "@/core/vocabulary/sides";
+import { posed } from "@/core/knowledge";
+import { type SheetStep, stepKey } from "@/core/planning";
+import { kindOf } from "@/core/record";
+import { blocksOn, cautionsOn } from "@/core/safety";
+import { SIDES } from "@/core/vocabulary";
 import { MeasuredFigure } from "../drawing/measured-drawing";
 import { PositionFigure } from "../drawing/position-drawing";
 import { ResponseMark } from "../drawing/response-mark";

@@ -1,17 +1,23 @@
 "use client";
 
 import { useState } from "react";
-import type { EventBody } from "@/core/record/events";
-import { isAnswered, kindOf, type Ladder, ladderOf } from "@/core/record/ladder";
-import { DEFAULT_READING_SETTINGS, variantFor } from "@/core/record/settings";
-import type { ExamState, Run, StageRecord } from "@/core/record/state";
-import { painfulSides, type SheetStep } from "@/core/planning/run-sheet";
-import { type Stage, stagesOf, type Variant } from "@/core/knowledge/protocols";
-import type { Measure } from "@/core/measurement/measure";
-import { isLike } from "@/core/record/counted-runs";
-import type { Quality, Reaction, Response } from "@/core/vocabulary/examination";
-import { type Place, placeParts } from "@/core/vocabulary/sites";
-import { otherSide } from "@/core/vocabulary/sides";
+import { type Stage, stagesOf, type Variant } from "@/core/knowledge";
+import type { Measure } from "@/core/measurement";
+import { painfulSides, type SheetStep } from "@/core/planning";
+import {
+  DEFAULT_READING_SETTINGS,
+  type EventBody,
+  type ExamState,
+  isAnswered,
+  isLike,
+  kindOf,
+  type Ladder,
+  ladderOf,
+  type Run,
+  type StageRecord,
+  variantFor,
+} from "@/core/record";
+import { otherSide, type Place, placeParts, type Quality, type Reaction, type Response } from "@/core/vocabulary";
 import type { Draft } from "@/sync/exam-client";
 import { useExam } from "../exam/exam-provider";
 

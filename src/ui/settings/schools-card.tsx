@@ -1,8 +1,8 @@
 "use client";
 
 import { group } from "d3";
-import { type ReadingSettings, schoolIn } from "@/core/record/settings";
-import { type School, SCHOOLS } from "@/core/knowledge/protocols";
+import { type School, SCHOOLS } from "@/core/knowledge";
+import { type ReadingSettings, schoolIn } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 

@@ -3,11 +3,10 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { DEPENDENCE_CHOICES, withSchool } from "@/core/record/settings";
-import { SACROILIAC_RULES } from "@/core/knowledge/rules/sacroiliac";
-import { ruleAsks } from "@/core/reading/rules";
-import { FORCE_UNITS } from "@/core/measurement/force";
-import type { PractitionerSettings } from "@/core/record/work-settings";
+import { SACROILIAC_RULES } from "@/core/knowledge";
+import { FORCE_UNITS } from "@/core/measurement";
+import { ruleAsks } from "@/core/reading";
+import { DEPENDENCE_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";

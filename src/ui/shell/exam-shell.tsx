@@ -4,7 +4,7 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { ageAtExam } from "@/core/record/age-at-exam";
+import { ageAtExam } from "@/core/record";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { Field, inputClass } from "../primitives/field";

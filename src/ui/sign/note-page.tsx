@@ -1,4 +1,4 @@
-import type { Note } from "@/core/exchange/letters/note";
+import type { Note } from "@/core/exchange";
 
 /** The note on one sheet, black on white whatever the theme. */
 export const NotePage = ({ note }: { note: Note }) => (

@@ -2,8 +2,8 @@
 
 import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
-import { SIGN_STATEMENT } from "@/core/record/sign-statement";
-import { noteText, writeNote } from "@/core/exchange/letters/note";
+import { noteText, writeNote } from "@/core/exchange";
+import { SIGN_STATEMENT } from "@/core/record";
 import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";

@@ -1,4 +1,4 @@
-import { EXAM_FILE_MAX_BYTES } from "@/core/exchange/exam-file/exam-file";
+import { EXAM_FILE_MAX_BYTES } from "@/core/exchange";
 import { importExam } from "@/server/exchange/exchange";
 import { answer, bodyText, now } from "@/server/edge/http";
 import { theStore } from "@/server/store/store";

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { PROTOCOLS } from "@/core/knowledge/protocols";
+import { PROTOCOLS } from "@/core/knowledge";
 import { currentProfile } from "@/server/edge/current-profile";
 import { TestPage } from "@/ui/library/test-page";
 

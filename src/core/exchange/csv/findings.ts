@@ -1,12 +1,8 @@
-import { isAnswered, ladderOf } from "../../record/ladder";
-import type { ExamState } from "../../record/state";
-import { protocolOf } from "../../knowledge/protocols";
-import { convertForce } from "../../measurement/force";
-import { interpretRun } from "../../reading/interpret";
-import type { Reading } from "../../reading/reading";
-import { effectiveRuns } from "../../record/counted-runs";
-import { placeLabel } from "../../vocabulary/sites";
-import { SOURCES } from "../../vocabulary/sources";
+import { protocolOf } from "../../knowledge";
+import { convertForce } from "../../measurement";
+import { interpretRun, type Reading } from "../../reading";
+import { effectiveRuns, type ExamState, isAnswered, ladderOf } from "../../record";
+import { placeLabel, SOURCES } from "../../vocabulary";
 
 /** Columns of the findings table; docs/formats.md says what each holds. */
 export const FINDING_COLUMNS = [

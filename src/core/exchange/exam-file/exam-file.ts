@@ -1,14 +1,17 @@
 import { array, object, string } from "yup";
-import { assertAdmitted } from "../../admission/admit";
-import { canonicalJson } from "../../base/canonical-json";
-import { type ChainFault, type ChainHead, type ChainLink, verifyChain } from "../../record/chain";
-import { type ExamEvent, parseEvent } from "../../record/events";
-import { changesSchema } from "../../evidence/changes";
-import { type EvidenceChanges } from "../../evidence/own-figures";
-import { fold } from "../../record/fold";
-import { check, refuse } from "../../base/problem";
-import { closed, instant, text, uuid, wholeIn } from "../../base/bricks";
-import { SHIPPED_VERSION } from "../../vocabulary/evidence-version";
+import { assertAdmitted } from "../../admission";
+import { canonicalJson, check, closed, instant, refuse, text, uuid, wholeIn } from "../../base";
+import { changesSchema, type EvidenceChanges } from "../../evidence";
+import {
+  type ChainFault,
+  type ChainHead,
+  type ChainLink,
+  type ExamEvent,
+  fold,
+  parseEvent,
+  verifyChain,
+} from "../../record";
+import { SHIPPED_VERSION } from "../../vocabulary";
 
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 export const EXAM_FILE_VERSION = 1;

@@ -1,6 +1,6 @@
 import type { SchemaDescription } from "yup";
-import { envelopeSchema, EVENT_BODIES, EVENT_TYPES } from "../../record/events";
-import { PLACES } from "../../vocabulary/sites";
+import { envelopeSchema, EVENT_BODIES, EVENT_TYPES } from "../../record";
+import { PLACES } from "../../vocabulary";
 import { EXAM_FILE_FORMAT, EXAM_FILE_VERSION, fileSchema } from "./exam-file";
 
 type Json = { [key: string]: unknown };

@@ -1,10 +1,7 @@
-import { kindOf, ladderOf, type Rung } from "../../record/ladder";
-import type { Run } from "../../record/state";
-import { protocolOf } from "../../knowledge/protocols";
-import { nodScore } from "../../measurement/nod-score";
-import { trueLumbar } from "../../measurement/true-lumbar";
-import { RESPONSE_LABELS } from "../../vocabulary/examination";
-import { placeLabel } from "../../vocabulary/sites";
+import { protocolOf } from "../../knowledge";
+import { nodScore, trueLumbar } from "../../measurement";
+import { kindOf, ladderOf, type Run, type Rung } from "../../record";
+import { placeLabel, RESPONSE_LABELS } from "../../vocabulary";
 
 /** A stage's answer in words: its effect or option. */
 export function answerText({ stage, record }: Rung): string {

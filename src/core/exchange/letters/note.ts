@@ -1,23 +1,23 @@
-import { assessGuard } from "../../safety/assess";
-import type { ChainHead } from "../../record/chain";
-import { sheetLabel } from "../../record/sheet";
-import { irritability } from "../../record/irritability";
-import type { ExamState } from "../../record/state";
-import { citationText } from "../../knowledge/citations";
-import { type Reading, sourceKey, type SourceReading } from "../../reading/reading";
-import { describeVerdict, isBegun } from "../../reading/rules";
-import { testLabel } from "../../reading/steps";
-import type { Spread } from "../../reading/draws";
-import { firmness, ofHundred, percentText, type Word } from "../../reading/words";
-import { protocolOf } from "../../knowledge/protocols";
-import { NEURO_SCALES } from "../../knowledge/neurology";
-import { examinedSources } from "../../reading/ranking";
-import { rootLevels } from "../../reading/root-level";
-import { ageAtExam } from "../../record/age-at-exam";
-import { effectiveRuns } from "../../record/counted-runs";
+import { citationText, NEURO_SCALES, protocolOf } from "../../knowledge";
+import {
+  describeVerdict,
+  examinedSources,
+  firmness,
+  isBegun,
+  ofHundred,
+  percentText,
+  type Reading,
+  rootLevels,
+  sourceKey,
+  type SourceReading,
+  type Spread,
+  testLabel,
+  type Word,
+} from "../../reading";
+import { ageAtExam, type ChainHead, effectiveRuns, type ExamState, irritability, sheetLabel } from "../../record";
+import { assessGuard } from "../../safety";
+import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
-import { placeLabel } from "../../vocabulary/sites";
-import { sourceLabel } from "../../vocabulary/sources";
 
 export type NoteSection = { readonly heading: string; readonly lines: readonly string[] };
 

@@ -1,12 +1,8 @@
-import { assessGuard, type Referral } from "../../safety/assess";
-import type { ExamState } from "../../record/state";
-import { NEURO_SCALES } from "../../knowledge/neurology";
-import { protocolOf } from "../../knowledge/protocols";
-import { testLabel } from "../../reading/steps";
-import { interpretExam } from "../../reading/interpret";
-import { DEFAULT_READING_SETTINGS } from "../../record/settings";
-import { placeLabel } from "../../vocabulary/sites";
-import { SOURCES } from "../../vocabulary/sources";
+import { NEURO_SCALES, protocolOf } from "../../knowledge";
+import { interpretExam, testLabel } from "../../reading";
+import { DEFAULT_READING_SETTINGS, type ExamState } from "../../record";
+import { assessGuard, type Referral } from "../../safety";
+import { placeLabel, SOURCES } from "../../vocabulary";
 import { type Note, personLine } from "./note";
 
 const URGENCY = { emergency: "EMERGENCY referral", urgent: "Urgent referral", soon: "Referral" } as const;

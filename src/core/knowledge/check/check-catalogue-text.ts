@@ -1,4 +1,4 @@
-import { refuse } from "../../base/problem";
+import { refuse } from "../../base";
 import { checkCatalogue, type CatalogueFault } from "./check-catalogue";
 import { type Protocol, SCHOOLS } from "../protocols";
 

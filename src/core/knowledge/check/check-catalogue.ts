@@ -1,8 +1,6 @@
-import { LOADS } from "../../vocabulary/examination";
-import { SOURCES } from "../../vocabulary/sources";
-import { SITES } from "../../vocabulary/sites";
+import { LOADS, SITES, SOURCES } from "../../vocabulary";
 import { CITATIONS } from "../citations";
-import type { Condition, Protocol, School, SourceReading, Stage } from "../protocols/types";
+import type { Condition, Protocol, School, SourceInterpretation, Stage } from "../protocols/types";
 import { TEST_IDS } from "../protocols/test-ids";
 
 /** Something that is wrong with the catalogue: where, what, and what to do. */
@@ -135,7 +133,7 @@ function conditionFaults(
 }
 
 /** A line that asks nothing beyond what was heard decides whatever else was recorded. */
-function unconditional({ lines }: SourceReading): ReadonlySet<string> {
+function unconditional({ lines }: SourceInterpretation): ReadonlySet<string> {
   return new Set(
     lines.flatMap(({ when, outcome: _outcome, reason: _reason, note: _note, noFigure: _noFigure, ...rest }) =>
       Object.keys(rest).length ? [] : when === undefined ? ["*"] : typeof when === "string" ? [when] : [...when],
@@ -146,7 +144,7 @@ function unconditional({ lines }: SourceReading): ReadonlySet<string> {
 const ANSWERS = ["nothing", "stretch", "other", "not reproduced", "reproduced"] as const;
 
 /** Every response of a provoking test must lead somewhere, and every answer of a single observed stage. */
-function readingFaults(protocol: Protocol, reading: SourceReading): CatalogueFault[] {
+function readingFaults(protocol: Protocol, reading: SourceInterpretation): CatalogueFault[] {
   const where = `${protocol.id} › ${reading.source} ${reading.sides}`;
   const faults: CatalogueFault[] = [];
   if (!(reading.source in SOURCES))

@@ -1,6 +1,5 @@
-import type { Measure } from "../../measurement/measure";
-import type { LoadId } from "../../vocabulary/examination";
-import type { SiteId } from "../../vocabulary/sites";
+import type { Measure } from "../../measurement";
+import type { LoadId, SiteId } from "../../vocabulary";
 import type { FigurePose, LegPose } from "./pose";
 import type {
   Condition,
@@ -9,7 +8,7 @@ import type {
   ReadingLine,
   School,
   Sign,
-  SourceReading,
+  SourceInterpretation,
   SpokenSides,
   Stage,
   StageLoad,
@@ -159,18 +158,18 @@ export const elsewhere = (because: string): readonly ReadingLine[] => [
 ];
 
 export const reading = (
-  source: SourceReading["source"],
+  source: SourceInterpretation["source"],
   sides: SpokenSides,
   lines: readonly ReadingLine[],
-  parts: Partial<SourceReading> = {},
-): SourceReading => ({ source, sides, lines, ...parts });
+  parts: Partial<SourceInterpretation> = {},
+): SourceInterpretation => ({ source, sides, lines, ...parts });
 
 /** A source this test can point to, and never speaks against. */
 export const pointsTo = (
-  source: SourceReading["source"],
+  source: SourceInterpretation["source"],
   sides: SpokenSides,
   ...lines: readonly ReadingLine[]
-): SourceReading => ({ source, sides, lines, pointsOnly: true });
+): SourceInterpretation => ({ source, sides, lines, pointsOnly: true });
 
 const STRAIGHT: LegPose = { hip: 0, knee: 0 };
 const pose = (body: FigurePose["body"], view: FigurePose["view"], parts: Partial<FigurePose>): FigurePose => ({

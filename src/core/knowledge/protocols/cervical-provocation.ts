@@ -1,4 +1,4 @@
-import { ARM, NECK_AND_HEAD } from "../../vocabulary/site-groups";
+import { ARM, NECK_AND_HEAD } from "../../vocabulary";
 import { block, referral } from "../safety/effects";
 import {
   cannotTell,

@@ -1,4 +1,4 @@
-import { LEG } from "../../vocabulary/site-groups";
+import { LEG } from "../../vocabulary";
 import {
   CLEAR,
   cannotTell,

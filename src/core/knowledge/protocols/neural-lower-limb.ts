@@ -1,4 +1,4 @@
-import { BACK, BELOW_KNEE, LEG, NECK_OR_ARM } from "../../vocabulary/site-groups";
+import { BACK, BELOW_KNEE, LEG, NECK_OR_ARM } from "../../vocabulary";
 import {
   cannotTell,
   CLEAR,

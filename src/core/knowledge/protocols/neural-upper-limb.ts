@@ -1,6 +1,5 @@
-import type { Measure } from "../../measurement/measure";
-import { ARM, NECK_AND_HEAD } from "../../vocabulary/site-groups";
-import type { SourceId } from "../../vocabulary/sources";
+import type { Measure } from "../../measurement";
+import { ARM, NECK_AND_HEAD, type SourceId } from "../../vocabulary";
 import {
   CLEAR,
   elsewhere,
@@ -20,7 +19,7 @@ import {
   supineAbove,
   tested,
 } from "./build";
-import type { Condition, Protocol, ReadingLine, SourceReading, Stage } from "./types";
+import type { Condition, Protocol, ReadingLine, SourceInterpretation, Stage } from "./types";
 
 const arm = [...person("supine"), ...tested("arm-provocation")];
 const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };
@@ -53,7 +52,7 @@ const rootLines: readonly ReadingLine[] = [
   ...CLEAR,
 ];
 
-const nerveReading = (nerve: SourceId): SourceReading =>
+const nerveReading = (nerve: SourceId): SourceInterpretation =>
   reading(nerve, "tested side", [
     equivocal(
       { ...REPRODUCED, ...NECK_CHANGES },

@@ -1,4 +1,4 @@
-import { ARM } from "../../vocabulary/site-groups";
+import { ARM } from "../../vocabulary";
 import {
   CLEAR,
   elsewhere,

@@ -1,4 +1,4 @@
-import type { FigureJoint } from "../../vocabulary/joints";
+import type { FigureJoint } from "../../vocabulary";
 
 /**
  * How a test's figure stands: joint angles in degrees, zero in the anatomical

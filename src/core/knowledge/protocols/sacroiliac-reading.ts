@@ -1,8 +1,8 @@
 import { CLEAR, felt, feltAnySide } from "./build";
-import type { SourceReading, SpokenSides } from "./types";
+import type { SourceInterpretation, SpokenSides } from "./types";
 
 /** What a provocation test says about the sacroiliac joint: only the place below L5 makes it positive. */
-export const sacroiliacReading = (sides: SpokenSides): SourceReading => ({
+export const sacroiliacReading = (sides: SpokenSides): SourceInterpretation => ({
   source: "sacroiliac",
   sides,
   lines: [
@@ -49,7 +49,7 @@ export const sacroiliacReading = (sides: SpokenSides): SourceReading => ({
 });
 
 /** The groin points to the hip. Only FABER, which is also a hip test, counts against it when the groin stays clear. */
-export const hipReading = (sides: SpokenSides, clearCountsAgainst: boolean): SourceReading => ({
+export const hipReading = (sides: SpokenSides, clearCountsAgainst: boolean): SourceInterpretation => ({
   source: "hip",
   sides,
   ...(clearCountsAgainst ? {} : { pointsOnly: true }),
@@ -66,7 +66,7 @@ export const hipReading = (sides: SpokenSides, clearCountsAgainst: boolean): Sou
   ],
 });
 
-export const glutealReading: SourceReading = {
+export const glutealReading: SourceInterpretation = {
   source: "gluteal-tendon",
   sides: "tested side",
   pointsOnly: true,

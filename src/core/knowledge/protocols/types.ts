@@ -1,8 +1,5 @@
-import type { Measure } from "../../measurement/measure";
-import type { LoadId, Outcome, Position, Quality, Response } from "../../vocabulary/examination";
-import type { Region } from "../../vocabulary/regions";
-import type { SiteId } from "../../vocabulary/sites";
-import type { SourceId } from "../../vocabulary/sources";
+import type { Measure } from "../../measurement";
+import type { LoadId, Outcome, Position, Quality, Region, Response, SiteId, SourceId } from "../../vocabulary";
 import type { CitationId } from "../citations";
 import type { GuardEffect } from "../safety/effects";
 import type { FigurePose, PoseChange } from "./pose";
@@ -166,7 +163,7 @@ export type ReadingLine = Condition & {
   readonly noFigure?: true;
 };
 
-export type SourceReading = {
+export type SourceInterpretation = {
   readonly source: SourceId;
   readonly sides: SpokenSides;
   /** The test can point to this source but its absence says nothing about it. */
@@ -207,7 +204,7 @@ export type Protocol = {
   /** 1 light to 5 heavy. */
   readonly burden: 1 | 2 | 3 | 4 | 5;
   readonly equipment: readonly string[];
-  readonly readings: readonly SourceReading[];
+  readonly readings: readonly SourceInterpretation[];
   /** Offered only once this holds, and said so until then. */
   readonly earned?: { readonly condition: Condition; readonly otherwise: string };
   readonly aftermath?: readonly Aftermath[];

@@ -1,5 +1,4 @@
-import type { Standing } from "../../vocabulary/examination";
-import type { SourceId } from "../../vocabulary/sources";
+import type { SourceId, Standing } from "../../vocabulary";
 import type { Counts } from "../studies/types";
 import type { Condition, TestId } from "../protocols/types";
 

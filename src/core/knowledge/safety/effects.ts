@@ -1,4 +1,4 @@
-import type { LoadId } from "../../vocabulary/examination";
+import type { LoadId } from "../../vocabulary";
 import type { TestId } from "../protocols/test-ids";
 
 export const URGENCIES = ["emergency", "urgent", "soon"] as const;

@@ -1,5 +1,4 @@
-import type { LoadId } from "../../vocabulary/examination";
-import type { ExamRegion } from "../../vocabulary/regions";
+import type { ExamRegion, LoadId } from "../../vocabulary";
 import type { CitationId } from "../citations";
 import { block, caution, finalBlock, first, type GuardEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "./effects";
 import type { School } from "../protocols/types";

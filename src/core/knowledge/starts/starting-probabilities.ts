@@ -1,6 +1,4 @@
-import type { Standing } from "../../vocabulary/examination";
-import type { SiteId } from "../../vocabulary/sites";
-import type { SourceId } from "../../vocabulary/sources";
+import type { SiteId, SourceId, Standing } from "../../vocabulary";
 
 /** What the complaint must say for a starting probability to fit; everything in it must hold. */
 export type ComplaintCondition = {

@@ -1,6 +1,4 @@
-import type { Side } from "../../vocabulary/sides";
-import type { SourceId } from "../../vocabulary/sources";
-import type { Standing } from "../../vocabulary/examination";
+import type { Side, SourceId, Standing } from "../../vocabulary";
 import type { Condition, SchoolChoice, TestId } from "../protocols/types";
 
 /** People by what the test said and what the reference standard said. */

@@ -1,4 +1,4 @@
-import { InputError, refuse } from "@/core/base/problem";
+import { InputError, refuse } from "@/core/base";
 import { appendEvents, eventsAfter, noSuchExam } from "@/server/repositories/exams";
 import { answer, bodyJson, now } from "@/server/edge/http";
 import { assertKnownActor } from "@/server/repositories/practitioners";

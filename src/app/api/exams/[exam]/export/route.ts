@@ -1,4 +1,4 @@
-import { refuse } from "@/core/base/problem";
+import { refuse } from "@/core/base";
 import { examFileText, exportExam, exportFindings } from "@/server/exchange/exchange";
 import { answer, download, now } from "@/server/edge/http";
 import { theStore } from "@/server/store/store";

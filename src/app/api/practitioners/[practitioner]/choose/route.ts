@@ -1,4 +1,4 @@
-import { refuse } from "@/core/base/problem";
+import { refuse } from "@/core/base";
 import { answer } from "@/server/edge/http";
 import { findProfile } from "@/server/repositories/practitioners";
 import { PROFILE_COOKIE } from "@/server/edge/profile-cookie";

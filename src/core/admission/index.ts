@@ -1,0 +1,2 @@
+/** What may follow what: the gate every event passes. */
+export { admit, assertAdmitted } from "./admit";

@@ -1,0 +1,26 @@
+/** Problems, bricks of the schemas and the record's text and hash. */
+export {
+  calendarDate,
+  chainHead,
+  choices,
+  closed,
+  distinctListOf,
+  instant,
+  isChoices,
+  listOf,
+  name,
+  numberIn,
+  oneOf,
+  oneOfOrNone,
+  orNone,
+  painScore,
+  text,
+  uuid,
+  wholeIn,
+  yesNo,
+} from "./bricks";
+export { canonicalJson } from "./canonical-json";
+export { surelyTakes } from "./fast-path";
+export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
+export { searchable } from "./searchable";
+export { portableSha256, type Sha256 } from "./sha256";

@@ -1,0 +1,70 @@
+/** Tests, studies, rules, questions: data with citations. */
+export { checkCatalogueText } from "./check/check-catalogue-text";
+export { CITATIONS, citationText } from "./citations";
+export {
+  findRootLevel,
+  NEURO_KINDS,
+  NEURO_SCALES,
+  type NeuroKind,
+  ROOT_LEVELS,
+  type RootLevel,
+  SEVERE_WEAKNESS,
+  UPPER_MOTOR_SIGNS,
+} from "./neurology";
+export { findSchool, optionIn, protocolOf, PROTOCOLS, SCHOOLS, stagesOf, type Variant } from "./protocols";
+export { ON_THIS_SIDE } from "./protocols/build";
+export {
+  type ArmPose,
+  bent,
+  type FigureContact,
+  type FigureLandmark,
+  type FigurePose,
+  type LegPose,
+  posed,
+} from "./protocols/pose";
+export { TEST_IDS, type TestId } from "./protocols/test-ids";
+export {
+  type Condition,
+  type DifferenceCondition,
+  DOSE_SCHOOLS,
+  type EarlierCondition,
+  type EffectIs,
+  type FeltCondition,
+  type GroupId,
+  GROUPS,
+  type Heard,
+  type MeasureCondition,
+  type Protocol,
+  type ReadingLine,
+  type School,
+  type SchoolChoice,
+  type Sign,
+  type SourceInterpretation,
+  type Stage,
+  type StageLoad,
+} from "./protocols/types";
+export { isFact, RULES, RULES_WITHOUT_FIGURE, testMembers } from "./rules";
+export { SACROILIAC_RULES } from "./rules/sacroiliac";
+export {
+  type ClusterRule,
+  type Fact,
+  type PrintedFigures,
+  type RuleMember,
+  type Stratum,
+  type TestMember,
+} from "./rules/types";
+export { block, type GuardEffect, LUMBAR_LOADS, NECK_LOADS, referral, type Urgency } from "./safety/effects";
+export { ALL_CLEAR_OPTION, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
+export { searchCatalogue } from "./search";
+export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";
+export {
+  type ComplaintCondition,
+  noSymptomStart,
+  otherStart,
+  SOURCE_SITES,
+  type StartingProbability,
+  STARTS,
+} from "./starts/starting-probabilities";
+export { EVIDENCE } from "./studies";
+export { laslett2005 } from "./studies/laslett-2005";
+export { type AccuracyRecord, type Counts } from "./studies/types";

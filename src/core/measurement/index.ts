@@ -1,0 +1,9 @@
+/** Numbers of the body: angles, forces, age, and how two sides differ. */
+export { ADULT_AGE, ageOn } from "./age";
+export { convertForce, describeForceRange, FORCE_UNITS } from "./force";
+export { force } from "./force-brick";
+export { type Measure } from "./measure";
+export { nodScore } from "./nod-score";
+export { raisesAgree } from "./raises-agree";
+export { sideDifference } from "./side-difference";
+export { trueLumbar } from "./true-lumbar";

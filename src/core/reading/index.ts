@@ -1,0 +1,43 @@
+/** From what was found to probabilities, words and reasons. */
+export { combine, type Item, type Recipe, type SingleItem } from "./combine";
+export { directionsFrom } from "./direction";
+export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
+export { isSettled, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
+export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
+export { interpretExam, interpretRun, isEarned, type TestOutcome } from "./interpret";
+export { recordChoiceKey, recordsFor } from "./items";
+export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";
+export { logit, probabilityOf } from "./odds";
+export { raiseGaps } from "./raises";
+export { beta, type Random, seeded } from "./random";
+export { examinedByFamily, examinedSources, type SourceRows } from "./ranking";
+export {
+  contextOf,
+  probabilityIn,
+  readExam,
+  type Reading,
+  type ReadingContext,
+  readSource,
+  resultKey,
+  sidesOf,
+  sourceIn,
+  sourceKey,
+  type SourceReading,
+  type Supposed,
+} from "./reading";
+export { neuroChanges, type RootLevelReading, rootLevels } from "./root-level";
+export {
+  describeVerdict,
+  isBegun,
+  judgeRule,
+  memberKey,
+  memberName,
+  memberRunSide,
+  type MemberState,
+  ruleAsks,
+  type RuleVerdict,
+} from "./rules";
+export { sensitivityBand } from "./sensitivity-band";
+export { hasSymptom, otherStarts } from "./starting";
+export { groupLabel, ratioText, type Step, testLabel } from "./steps";
+export { firmness, ofHundred, percentText, type Word } from "./words";

@@ -1,0 +1,12 @@
+/** What the answers block, caution and refer. */
+export {
+  assessGuard,
+  type Block,
+  blocksOn,
+  blocksOnTest,
+  canBlock,
+  cautionsOn,
+  type Guard,
+  questionsFor,
+  type Referral,
+} from "./assess";

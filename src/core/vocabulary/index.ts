@@ -1,0 +1,32 @@
+/** The words every room shares: sides, sites, sources, answers. */
+export { evidenceVersion, SHIPPED_VERSION } from "./evidence-version";
+export {
+  type Effect,
+  EFFECTS,
+  type Irritability,
+  LOAD_IDS,
+  type LoadId,
+  LOADS,
+  type Outcome,
+  OUTCOMES,
+  type Position,
+  POSITIONS,
+  QUALITIES,
+  type Quality,
+  type Reaction,
+  REACTIONS,
+  type Response,
+  RESPONSE_LABELS,
+  RESPONSES,
+  type Standing,
+  STANDINGS,
+} from "./examination";
+export { type FigureJoint } from "./joints";
+export { places } from "./place-bricks";
+export { EXAM_REGIONS, type ExamRegion, type Region, REGION_IDS, REGIONS } from "./regions";
+export { SEXES } from "./sexes";
+export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";
+export { ARM, BACK, BELOW_KNEE, LEG, NECK_AND_HEAD, NECK_OR_ARM } from "./site-groups";
+export { isPlace, type Place, placeLabel, placeParts, PLACES, SITE_IDS, type SiteId, SITES } from "./sites";
+export { FAMILIES, type Family, SOURCE_IDS, type SourceId, sourceLabel, SOURCES } from "./sources";
+export { type Technique, TECHNIQUES } from "./techniques";
