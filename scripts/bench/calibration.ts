@@ -4,7 +4,7 @@ import {
   accuracyOf,
   combine,
   createDrawBook,
-  type Evidence,
+  type EvidenceSet,
   laslett2005,
   logit,
   posttest,
@@ -132,7 +132,7 @@ function coverage(world: World, dependence: number): { p50: number; p95: number 
   for (let round = 0; round < STUDIES; round++) {
     const seed = `study ${round} ${world.correlation}`;
     const counts = study(world, 16, 32, seed);
-    const evidence: Evidence = {
+    const evidence: EvidenceSet = {
       ...SHIPPED_EVIDENCE,
       version: seed,
       records: counts.map((one, test) => ({ ...laslett2005[test]!, id: `own.${test}`, counts: one })),

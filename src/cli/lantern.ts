@@ -4,7 +4,7 @@ import {
   accuracyOf,
   type ChainFault,
   checkCatalogueText,
-  type Evidence,
+  type EvidenceSet,
   EXAM_FILE_MAX_BYTES,
   type ExamFile,
   fold,
@@ -73,7 +73,7 @@ function accuracy(options: AccuracyOptions): number {
 }
 
 /** The figures a file's exam is read under: those that ship, or those that came with it. */
-function evidenceOf(file: ExamFile, version: string): Evidence {
+function evidenceOf(file: ExamFile, version: string): EvidenceSet {
   if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
   const changes = file.evidence?.find((one) => versionOf(one) === version);
   return changes
@@ -98,7 +98,7 @@ function read(path: string, options: { rho?: string; rule?: string }): number {
     ...(options.rho === undefined ? {} : { dependence: numberOption("rho", options.rho, 0, 1) }),
     ...(options.rule === undefined ? {} : ruleOption(options.rule, state.settings)),
   };
-  print(readingJson(state, evidenceOf(file, state.evidence)));
+  print(readingJson(state, evidenceOf(file, state.evidenceVersion)));
   return EXIT.done;
 }
 

@@ -4,7 +4,7 @@ import {
   describeVerdict,
   directionsFrom,
   type DrawBook,
-  type Evidence,
+  type EvidenceSet,
   examinedSources,
   type ExamState,
   firmness,
@@ -58,7 +58,11 @@ function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): obj
       open: verdict.open,
       settled: verdict.settled,
       condition: verdict.condition,
-      members: verdict.members.map(({ member, standing, reason }) => ({ name: memberName(member), standing, reason })),
+      members: verdict.members.map(({ member, result: standing, reason }) => ({
+        name: memberName(member),
+        standing,
+        reason,
+      })),
     })),
     steps: one.steps,
     listed: one.listings.map(({ outcome, why }) => ({
@@ -72,7 +76,7 @@ function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): obj
 }
 
 /** The whole reading of an exam as plain data: outcomes, rules, probability, interval, word and what to test next. */
-export function readingJson(state: ExamState, evidence: Evidence): object {
+export function readingJson(state: ExamState, evidence: EvidenceSet): object {
   const reading = readExam(state, evidence);
   const book = createDrawBook(undefined, evidence);
   return {

@@ -1,5 +1,5 @@
 import { array, boolean, mixed, number, object, type ObjectShape, string } from "yup";
-import { surelyTakes } from "./fast-path";
+import { withFastPath } from "./fast-path";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
 
@@ -7,7 +7,7 @@ const ANY = () => true;
 
 /** An object with these fields and no others. It is asked for: an object that is left out is an error. */
 export const closed = <S extends ObjectShape>(shape: S) =>
-  surelyTakes(
+  withFastPath(
     object(shape)
       .noUnknown("holds a field that is not known: ${unknown}; leave it out, or update this program")
       .typeError("is not an object; send an object with named fields")
@@ -17,7 +17,7 @@ export const closed = <S extends ObjectShape>(shape: S) =>
   );
 
 export const oneOf = <const T extends string>(values: readonly T[]) =>
-  surelyTakes(
+  withFastPath(
     mixed<T>()
       .defined(`is missing; choose one of: ${values.join(", ")}`)
       .oneOf(values, `is not one of: ${values.join(", ")}; choose one of these`),
@@ -26,7 +26,7 @@ export const oneOf = <const T extends string>(values: readonly T[]) =>
 
 /** One of the values, or null for none of them. */
 export const oneOfOrNone = <const T extends string>(values: readonly T[]) =>
-  surelyTakes(
+  withFastPath(
     mixed<T>()
       .nullable()
       .oneOf([...values, null], `is not one of: ${values.join(", ")}; choose one of these, or null`)
@@ -36,7 +36,7 @@ export const oneOfOrNone = <const T extends string>(values: readonly T[]) =>
 
 /** A list in which each of the values may stand. */
 export const listOf = <const T extends string>(values: readonly T[]) =>
-  surelyTakes(
+  withFastPath(
     array()
       .of(oneOf(values))
       .typeError("is not a list; send a list")
@@ -47,7 +47,7 @@ export const listOf = <const T extends string>(values: readonly T[]) =>
 
 /** A list in which each of the values may stand once, and at least one does. */
 export const distinctListOf = <const T extends string>(values: readonly T[]) =>
-  surelyTakes(
+  withFastPath(
     array()
       .of(oneOf(values))
       .typeError("is not a list; send a list")
@@ -61,7 +61,7 @@ const isText = (value: unknown, max: number, min: number): value is string =>
   typeof value === "string" && value.length <= max && value.trim().length >= min;
 
 export const text = (max: number, min = 0) =>
-  surelyTakes(
+  withFastPath(
     string()
       .typeError("is not text; write it as text")
       .defined("is missing; write it, even if empty")
@@ -78,7 +78,7 @@ const NAME = /^[a-z0-9.-]+$/;
 
 /** The id of a thing in our own vocabulary: a stage, an area, a question. */
 export const name = () =>
-  surelyTakes(
+  withFastPath(
     text(80, 1).matches(NAME, "is not an id; use small letters, digits, dots and dashes"),
     (value) => isText(value, 80, 1) && NAME.test(value),
   );
@@ -94,7 +94,7 @@ const NAMED = /^[a-zA-Z0-9.-]+$/;
 
 /** What was chosen for each of some named questions. */
 export const choices = () =>
-  surelyTakes(
+  withFastPath(
     mixed<Record<string, string>>()
       .defined("is missing; send an object, even if empty")
       .meta({ pattern: "record" })
@@ -110,13 +110,13 @@ const CHAIN_HEAD = /^[0-9a-f]{64}$/;
 
 /** The hash a record ends in. */
 export const chainHead = () =>
-  surelyTakes(
+  withFastPath(
     text(64, 64).matches(CHAIN_HEAD, "is not a chain head; send 64 hexadecimal digits"),
     (value) => typeof value === "string" && CHAIN_HEAD.test(value),
   );
 
 export const yesNo = () =>
-  surelyTakes(
+  withFastPath(
     boolean().typeError("is not yes or no; send true or false").required("is missing; send true or false"),
     (value) => typeof value === "boolean",
   );
@@ -126,7 +126,7 @@ export const isUuid = (value: unknown): value is string => typeof value === "str
 
 /** One test where Yup's own string would run four: every event holds several ids. */
 export const uuid = () =>
-  surelyTakes(
+  withFastPath(
     mixed<string>()
       .defined()
       .meta({ pattern: UUID.source })
@@ -139,7 +139,7 @@ const isBetween = (value: unknown, low: number, high: number): value is number =
   typeof value === "number" && value >= low && value <= high;
 
 export const numberIn = (low: number, high: number, unit = "") =>
-  surelyTakes(
+  withFastPath(
     number()
       .typeError("is not a number; write it with digits")
       .min(low, `is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
@@ -148,7 +148,7 @@ export const numberIn = (low: number, high: number, unit = "") =>
   );
 
 export const wholeIn = (low: number, high: number) =>
-  surelyTakes(
+  withFastPath(
     numberIn(low, high).integer("is not a whole number; use whole steps"),
     (value) => isBetween(value, low, high) && Number.isInteger(value),
   );
@@ -172,7 +172,7 @@ export function isCalendarDate(value: string): boolean {
 }
 
 export const calendarDate = () =>
-  surelyTakes(
+  withFastPath(
     string()
       .typeError("is not a date; write it as YYYY-MM-DD")
       .required("is missing; write it as YYYY-MM-DD")
@@ -187,7 +187,7 @@ export const isInstant = (value: unknown): value is string =>
   typeof value === "string" && INSTANT.test(value) && !Number.isNaN(Date.parse(value));
 
 export const instant = () =>
-  surelyTakes(
+  withFastPath(
     mixed<string>()
       .defined()
       .meta({ pattern: INSTANT.source })

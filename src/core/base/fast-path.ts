@@ -9,19 +9,19 @@ import type { AnySchema, ArraySchema, ObjectSchema } from "yup";
  */
 type Accepts = (value: unknown) => boolean;
 
-type Plain = { readonly accepts: Accepts; readonly tests: number; readonly listed: number };
+type FastPath = { readonly accepts: Accepts; readonly tests: number; readonly listed: number };
 
 declare module "yup" {
   interface CustomSchemaMetadata {
     pattern?: string;
-    plain?: Plain;
+    plain?: FastPath;
   }
 }
 
 const countsOf = (schema: AnySchema) => ({ tests: schema.tests.length, listed: schema.describe().oneOf.length });
 
 /** The schema, with what it surely takes. A test that is added afterwards sets it aside. */
-export const surelyTakes = <S extends AnySchema>(schema: S, accepts: Accepts): S =>
+export const withFastPath = <S extends AnySchema>(schema: S, accepts: Accepts): S =>
   schema.meta({ plain: { accepts, ...countsOf(schema) } }) as S;
 
 const NEVER: Accepts = () => false;
@@ -76,4 +76,4 @@ function acceptsOf(schema: AnySchema): Accepts {
  * @example isPlain(painScore(), 4) // true
  * @example isPlain(painScore(), "4") // false, and Yup says why
  */
-export const isPlain = (schema: AnySchema, value: unknown): boolean => acceptsOf(schema)(value);
+export const takesFastPath = (schema: AnySchema, value: unknown): boolean => acceptsOf(schema)(value);

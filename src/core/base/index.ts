@@ -20,7 +20,7 @@ export {
   yesNo,
 } from "./bricks";
 export { canonicalJson } from "./canonical-json";
-export { surelyTakes } from "./fast-path";
+export { withFastPath } from "./fast-path";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";

@@ -1,5 +1,5 @@
 import { type AnySchema, ValidationError } from "yup";
-import { isPlain } from "./fast-path";
+import { takesFastPath } from "./fast-path";
 
 /** What was wrong, where, and what to do about it. */
 export type Problem = {
@@ -64,7 +64,7 @@ type Schema<T> = AnySchema & { validateSync(value: unknown, options: { strict: b
  * Returns the value itself; throws `InputError` naming each field that is wrong.
  */
 export function check<T>(schema: Schema<T>, value: unknown, where: string): T {
-  if (isPlain(schema, value)) return value as T;
+  if (takesFastPath(schema, value)) return value as T;
   try {
     return schema.validateSync(value, { strict: true, abortEarly: false });
   } catch (error) {

@@ -10,7 +10,7 @@ import {
 import { SHIPPED_VERSION, type SourceId } from "../vocabulary";
 
 /** The figures a reading is made from: those that ship, or a clinic's own version of them. */
-export type Evidence = {
+export type EvidenceSet = {
   /** "shipped", or the first digits of the hash of the clinic's changes. */
   readonly version: string;
   readonly records: readonly AccuracyRecord[];
@@ -18,7 +18,7 @@ export type Evidence = {
   readonly starts: readonly StartingProbability[];
 };
 
-export const SHIPPED_EVIDENCE: Evidence = {
+export const SHIPPED_EVIDENCE: EvidenceSet = {
   version: SHIPPED_VERSION,
   records: EVIDENCE,
   rules: RULES,
@@ -34,7 +34,7 @@ type Index = {
   readonly sources: readonly SourceId[];
 };
 
-const indexes = new WeakMap<Evidence, Index>();
+const indexes = new WeakMap<EvidenceSet, Index>();
 
 function grouped<K, T>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
@@ -42,7 +42,7 @@ function grouped<K, T>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
   return groups;
 }
 
-function indexOf(evidence: Evidence): Index {
+function indexOf(evidence: EvidenceSet): Index {
   const kept = indexes.get(evidence);
   if (kept) return kept;
   const index: Index = {
@@ -58,21 +58,21 @@ function indexOf(evidence: Evidence): Index {
 }
 
 /** Every record of a test for a source, those switched off included. */
-export const recordsOf = (evidence: Evidence, test: TestId, source: SourceId): readonly AccuracyRecord[] =>
+export const recordsOf = (evidence: EvidenceSet, test: TestId, source: SourceId): readonly AccuracyRecord[] =>
   indexOf(evidence).records.get(`${test} ${source}`) ?? [];
 
-export const findRecord = (evidence: Evidence, id: string): AccuracyRecord | undefined =>
+export const findRecord = (evidence: EvidenceSet, id: string): AccuracyRecord | undefined =>
   indexOf(evidence).byId.get(id);
 
-export const rulesOf = (evidence: Evidence, source: SourceId): readonly ClusterRule[] =>
+export const rulesOf = (evidence: EvidenceSet, source: SourceId): readonly ClusterRule[] =>
   indexOf(evidence).rules.get(source) ?? [];
 
-export const findRuleIn = (evidence: Evidence, id: string): ClusterRule | undefined =>
+export const findRuleIn = (evidence: EvidenceSet, id: string): ClusterRule | undefined =>
   indexOf(evidence).ruleById.get(id);
 
 /** Sources that any record or rule speaks about, switched off or not. */
-export const sourcesWithFigures = (evidence: Evidence): readonly SourceId[] => indexOf(evidence).sources;
+export const sourcesWithFigures = (evidence: EvidenceSet): readonly SourceId[] => indexOf(evidence).sources;
 
 /** A source's starting probabilities, in the order they are tried. */
-export const startsOf = (evidence: Evidence, source: SourceId): readonly StartingProbability[] =>
+export const startsOf = (evidence: EvidenceSet, source: SourceId): readonly StartingProbability[] =>
   indexOf(evidence).starts.get(source) ?? [];

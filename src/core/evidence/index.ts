@@ -1,7 +1,7 @@
 /** The figures in force: those that ship, with a clinic's own changes. */
 export { changesSchema, parseChanges } from "./changes";
 export {
-  type Evidence,
+  type EvidenceSet,
   findRecord,
   findRuleIn,
   recordsOf,

@@ -14,7 +14,7 @@ import {
   type TestId,
 } from "../knowledge";
 import { SHIPPED_VERSION, type Side, type SourceId } from "../vocabulary";
-import { type Evidence, SHIPPED_EVIDENCE } from "./evidence-set";
+import { type EvidenceSet, SHIPPED_EVIDENCE } from "./evidence-set";
 
 /** Everything a clinic adds carries an id that no shipped figure has. */
 export const OWN_PREFIX = "own.";
@@ -116,7 +116,7 @@ export function versionOf(changes: EvidenceChanges): string {
   return empty ? SHIPPED_VERSION : portableSha256(canonicalJson(changes)).slice(0, 16);
 }
 
-const resolved = new Map<string, Evidence>();
+const resolved = new Map<string, EvidenceSet>();
 const MOST_RESOLVED = 24;
 
 /**
@@ -125,7 +125,7 @@ const MOST_RESOLVED = 24;
  *
  * @example resolveEvidence(NO_CHANGES) === SHIPPED_EVIDENCE // true
  */
-export function resolveEvidence(changes: EvidenceChanges): Evidence {
+export function resolveEvidence(changes: EvidenceChanges): EvidenceSet {
   const version = versionOf(changes);
   if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
   const kept = resolved.get(version);
@@ -153,7 +153,7 @@ export function resolveEvidence(changes: EvidenceChanges): Evidence {
   const others = changes.starts
     .filter(({ id }) => !STARTS.some((start) => start.id === id))
     .map(({ id }) => setStart({ ...otherStart(id.replace(/\.other$/, "") as SourceId), when: {} }));
-  const evidence: Evidence = {
+  const evidence: EvidenceSet = {
     version,
     records: [
       ...changes.records.map(toRecord).map(switched),
@@ -171,7 +171,7 @@ export function resolveEvidence(changes: EvidenceChanges): Evidence {
 export type Uses = { readonly tests: readonly TestId[]; readonly rules: readonly string[] };
 
 /** The tests and rules that a record counts in. */
-export function usesOfRecord(evidence: Evidence, { id, test, source }: AccuracyRecord): Uses {
+export function usesOfRecord(evidence: EvidenceSet, { id, test, source }: AccuracyRecord): Uses {
   return {
     tests: [test],
     rules: evidence.rules

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { accuracyOf, ratiosOf, tableEntries } from "../reading";
-import { FAMILIES, isPlace, placeLabel, PLACES, SITE_IDS, SOURCE_IDS, SOURCES, STANDINGS } from "../vocabulary";
+import { FAMILIES, isPlace, placeLabel, PLACES, SITE_IDS, SOURCE_IDS, SOURCES, SOURCE_STATUSES } from "../vocabulary";
 import { type CitationId, CITATIONS } from "./citations";
 import { EVIDENCE } from "./studies";
 import { checkCatalogue } from "./check/check-catalogue";
@@ -96,7 +96,7 @@ describe("the catalogue", () => {
 describe("the evidence", () => {
   it.each([...EVIDENCE, ...RULES])("$id names its study and standing", (record) => {
     expect(CITATIONS[record.citation as CitationId]).toMatch(/\d{4};\d+:\d+/);
-    expect(STANDINGS).toContain(record.standing);
+    expect(SOURCE_STATUSES).toContain(record.standing);
     expect(TEST_IDS).toEqual(
       expect.arrayContaining("members" in record ? testMembers(record).map(({ test }) => test) : [record.test]),
     );

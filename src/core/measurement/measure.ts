@@ -1,4 +1,4 @@
-import type { FigureJoint } from "../vocabulary";
+import type { PoseJoint } from "../vocabulary";
 
 /** A number a test measures. Angles in degrees, pressure in mmHg, time in seconds. */
 export type Measure = {
@@ -12,7 +12,7 @@ export type Measure = {
   readonly error?: number;
   readonly step?: number;
   /** The figure's joint that moves with it. */
-  readonly joint?: FigureJoint;
+  readonly joint?: PoseJoint;
   /** Must not go beyond this other measure: an onset lies before its end. */
   readonly upTo?: string;
   /** The number falls as the movement goes on: a deficit. */

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type Evidence, SHIPPED_EVIDENCE } from "../evidence";
+import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
 import { protocolOf } from "../knowledge";
 import { isSettled } from "../reading";
 import { DEFAULT_READING_SETTINGS, variantFor } from "../record";
@@ -115,7 +115,7 @@ describe("what to test next", () => {
   });
 
   it("values finishing an open rule, and leaves a settled one alone", () => {
-    const only: Evidence = {
+    const only: EvidenceSet = {
       ...SHIPPED_EVIDENCE,
       version: "sacroiliac only",
       records: SHIPPED_EVIDENCE.records.filter(({ source }) => source === "sacroiliac"),

@@ -1,4 +1,4 @@
-import { type Evidence, findRecord, SHIPPED_EVIDENCE } from "../evidence";
+import { type EvidenceSet, findRecord, SHIPPED_EVIDENCE } from "../evidence";
 import { isFact, type Protocol, protocolOf, PROTOCOLS, type TestId, testMembers } from "../knowledge";
 import {
   combine,
@@ -105,7 +105,7 @@ export function expectedFall(p: number, pPlus: number, pMinus: number): number {
 type Planning = {
   readonly state: ExamState;
   readonly settings: ReadingSettings;
-  readonly evidence: Evidence;
+  readonly evidence: EvidenceSet;
   readonly guard: Guard;
   readonly context: ReadingContext;
   readonly runs: readonly Run[];
@@ -203,7 +203,7 @@ function finishing(source: SourceId, side: Side | null, plan: Planning): Finishi
     const members = testMembers(preferred.rule).map((member) => runKey(member.test, memberRunSide(member, side)));
     return { members: new Set(members), way: null };
   }
-  const open = preferred.members.filter(({ standing }) => standing === "open");
+  const open = preferred.members.filter(({ result: standing }) => standing === "open");
   const runnable = open.flatMap((state): (OpenMember & { state: MemberState })[] => {
     if (isFact(state.member)) return [];
     const protocol = protocolOf(state.member.test);
@@ -334,7 +334,7 @@ function valueOf(
  *
  * @example nextTests(stateAfterTwoPositives).tests[0]?.test // "si-compression"
  */
-export function nextTests(state: ExamState, evidence: Evidence = SHIPPED_EVIDENCE): NextTests {
+export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE): NextTests {
   const settings = state.settings ?? DEFAULT_READING_SETTINGS;
   const context = contextOf(state, evidence);
   const guard = assessGuard(state);

@@ -152,7 +152,7 @@ const isNotDone = (reason: string): boolean => reason === NOT_DONE;
 function missing({ preferred }: Input): string[] {
   if (!preferred || preferred.verdict !== "open") return [];
   const names = preferred.members
-    .filter(({ standing, reason }) => standing === "open" && !isNotDone(reason))
+    .filter(({ result, reason }) => result === "open" && !isNotDone(reason))
     .map(({ member, reason }) => `${memberName(member)} (${reason})`);
   return names.length ? [`Open in the ${preferred.rule.label}: ${names.join("; ")}.`] : [];
 }
@@ -160,7 +160,7 @@ function missing({ preferred }: Input): string[] {
 /** A rule that counts but cannot come to its figure any more: what else there is to choose. */
 function unfinishable({ preferred, rules, state }: Input): string[] {
   if (!preferred || preferred.verdict !== "open" || !isBegun(preferred)) return [];
-  const open = preferred.members.filter(({ standing }) => standing === "open");
+  const open = preferred.members.filter(({ result: standing }) => standing === "open");
   const isLeftOut = ({ member, testedSide, reason }: (typeof open)[number]): boolean =>
     !isNotDone(reason) ||
     (!isFact(member) && state.skips.some(({ test, side }) => test === member.test && side === testedSide));

@@ -75,7 +75,7 @@ export const total = (weighted: readonly { value: number; weight: number }[]): n
   weighted.reduce((sum, { value, weight }) => sum + weight * value, 0);
 
 /** A value held between two bounds, either of which may be missing. */
-export const hold = (value: number, low: number | null, high: number | null): number =>
+export const clamp = (value: number, low: number | null, high: number | null): number =>
   Math.min(Math.max(value, low ?? -Infinity), high ?? Infinity);
 
 /** What the done members give by the series alone, group by group, before the hold. */
@@ -93,7 +93,7 @@ export const weighMembers = (rule: RuleItem, dependence: Dependence): Weighted<S
  */
 export function itemValue(item: Item, dependence: Dependence): number {
   if (item.kind === "single") return item.value;
-  return item.begun ? hold(memberSum(item, dependence), item.low?.value ?? null, item.high?.value ?? null) : 0;
+  return item.begun ? clamp(memberSum(item, dependence), item.low?.value ?? null, item.high?.value ?? null) : 0;
 }
 
 /** A group's items with their values, weights and signs. */

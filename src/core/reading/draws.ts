@@ -1,5 +1,5 @@
 import { type Item, type Recipe, type SingleItem, weighGroup, weighMembers } from "./combine";
-import { type Evidence, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence";
+import { type EvidenceSet, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence";
 import { type BetaShape, ratiosOf, type RatioDraw, type StratumDraw, tableEntries } from "./figures";
 import type { Interval } from "./likelihood-ratio";
 import { logit, probabilityOf } from "./odds";
@@ -101,7 +101,7 @@ function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
   return rising;
 }
 
-function drawTable(id: string, evidence: Evidence, count: number): readonly Float64Array[] {
+function drawTable(id: string, evidence: EvidenceSet, count: number): readonly Float64Array[] {
   const rule = findRuleIn(evidence, id);
   if (!rule) throw new Error(`No rule "${id}" is held, so it cannot be drawn.`);
   const entries = tableEntries(rule);
@@ -160,7 +160,7 @@ function keeper<T>(most: number, make: (key: string) => T) {
  * @param evidence the version whose figures are drawn
  * @example createDrawBook(20_000).table("si-five-test").length // 2
  */
-export function createDrawBook(count: number = DRAW_COUNT, evidence: Evidence = SHIPPED_EVIDENCE): DrawBook {
+export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet = SHIPPED_EVIDENCE): DrawBook {
   const records = keeper<RatioDraws>(MOST_KEPT.records, (id) => {
     const record = findRecord(evidence, id);
     if (!record) throw new Error(`No record "${id}" is held, so it cannot be drawn.`);

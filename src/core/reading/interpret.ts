@@ -17,7 +17,7 @@ import {
   effectiveRuns,
   type Facts,
   feltAt,
-  holds,
+  isMet,
   ladderOf,
   likeOther,
   type ReadingSettings,
@@ -26,7 +26,7 @@ import {
 } from "../record";
 import { otherSide, type Outcome, type Side, SIDES, type SourceId, SOURCES } from "../vocabulary";
 import { doseMismatch } from "./dose-shortfall";
-import { hear, type Hearing, isVerdict, type Verdict } from "./provocation";
+import { provocationResult, type ProvocationResult, isVerdict, type Verdict } from "./provocation";
 
 /** What one run says about one side of one source. */
 export type TestOutcome = {
@@ -67,7 +67,7 @@ const earlierIn =
       if (run.test !== condition.test) return false;
       if (condition.side === "same side" && run.side !== side) return false;
       if (condition.side === "other side" && (side === null || run.side !== otherSide(side))) return false;
-      const heard = hear(run, settings.restRise);
+      const heard = provocationResult(run, settings.restRise);
       if (condition.heard && (isVerdict(heard) || !condition.heard.includes(heard.heard))) return false;
       if (condition.felt && (isVerdict(heard) || !feltAt(condition.felt, heard.places, side))) return false;
       if (
@@ -84,12 +84,12 @@ const earlierIn =
       );
     });
 
-const NOTHING_HEARD: Hearing = { heard: "done", at: null, places: [], qualities: [] };
+const NOTHING_HEARD: ProvocationResult = { heard: "done", at: null, places: [], qualities: [] };
 
 /** All that the lines of a run's reading can ask about, seen from no side yet. */
 function factsFor(
   run: Run,
-  hearing: Hearing | null,
+  hearing: ProvocationResult | null,
   settings: ReadingSettings,
   runs: readonly Run[],
   otherRun: Run | null,
@@ -122,9 +122,9 @@ export function meets(
   settings: ReadingSettings,
   runs: readonly Run[],
 ): boolean {
-  const heard = hear(run, settings.restRise);
+  const heard = provocationResult(run, settings.restRise);
   const facts = factsFor(run, isVerdict(heard) ? null : heard, settings, runs, likeOther(run, runs));
-  return holds(condition, { ...facts, side });
+  return isMet(condition, { ...facts, side });
 }
 
 function sidesSpokenFor({ sides }: SourceInterpretation, testedSide: Side | null): readonly (Side | null)[] {
@@ -143,9 +143,13 @@ const foundBy = ({ outcome, reason, note, noFigure }: Verdict & Pick<ReadingLine
 });
 
 /** The first line that holds; what was not tested, or cannot be told, is so for every source but those only pointed to. */
-function interpretSource(reading: SourceInterpretation, heard: Hearing | Verdict, facts: Facts): Found | null {
+function interpretSource(
+  reading: SourceInterpretation,
+  heard: ProvocationResult | Verdict,
+  facts: Facts,
+): Found | null {
   if (isVerdict(heard)) return reading.pointsOnly ? null : foundBy(heard);
-  const line = reading.lines.find((candidate) => holds(candidate, facts));
+  const line = reading.lines.find((candidate) => isMet(candidate, facts));
   if (line) return foundBy(line);
   return reading.pointsOnly ? null : foundBy({ outcome: "not tested", reason: "what it needs is not recorded yet" });
 }
@@ -222,7 +226,7 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
 
 function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): TestOutcome[] {
   const protocol = protocolOf(run.test);
-  const heard = hear(run, settings.restRise);
+  const heard = provocationResult(run, settings.restRise);
   const hearing = isVerdict(heard) ? null : heard;
   const mismatch = doseMismatch(run);
   const { modified } = ladderOf(run);

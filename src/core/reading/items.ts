@@ -1,4 +1,4 @@
-import { type Evidence, findRecord, recordsOf } from "../evidence";
+import { type EvidenceSet, findRecord, recordsOf } from "../evidence";
 import { type AccuracyRecord, type GroupId, isFact, protocolOf, testMembers } from "../knowledge";
 import { isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
@@ -10,7 +10,7 @@ import type { Figures } from "./steps";
 /** What an outcome's figure depends on beside the outcome. */
 export type FigureContext = {
   readonly settings: ReadingSettings;
-  readonly evidence: Evidence;
+  readonly evidence: EvidenceSet;
   readonly runs: readonly Run[];
 };
 
@@ -156,7 +156,7 @@ function isOtherLegsRun({ test, source, side, testedSide }: TestOutcome): boolea
 
 /** A member's item: with the record its rule names, or with the one that counts for the test. */
 function memberItem(
-  { member, outcome, standing }: MemberState,
+  { member, outcome, result: standing }: MemberState,
   context: FigureContext,
 ): { item: SingleItem | null; record: AccuracyRecord | null; why: string } | null {
   if (isFact(member) || !outcome || standing === "open") return null;

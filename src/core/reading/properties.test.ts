@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
-import { type Evidence, SHIPPED_EVIDENCE } from "../evidence";
+import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
 import { EVIDENCE, type PrintedFigures, SACROILIAC_RULES, type TestId } from "../knowledge";
 import type { ExamState, ReadingSettings } from "../record";
 import { otherSide, type Place, type Side, SIDES } from "../vocabulary";
@@ -161,14 +161,14 @@ describe("properties of the reading", () => {
     const mirrorPlace = (place: Place) =>
       place.replace(/\.(right|left)$/, (_, side: Side) => `.${otherSide(side)}`) as Place;
     /** The same figures, those that differ by side swapped. */
-    const swapped: Evidence = {
+    const swapped: EvidenceSet = {
       ...SHIPPED_EVIDENCE,
       version: "swapped",
       records: EVIDENCE.map((record) =>
         record.testedSide ? { ...record, testedSide: otherSide(record.testedSide) } : record,
       ),
     };
-    const bothSides = (state: ExamState, evidence?: Evidence) => {
+    const bothSides = (state: ExamState, evidence?: EvidenceSet) => {
       const reading = readExam(state, evidence);
       return SIDES.map((side) => sourceIn(reading, "sacroiliac", side).probability);
     };

@@ -1,12 +1,12 @@
-import type { Heard } from "../knowledge";
+import type { Provoked } from "../knowledge";
 import { isAnswered, kindOf, ladderOf, type Run, type StageRecord } from "../record";
 import type { Outcome, Place, Quality } from "../vocabulary";
 
 export type Verdict = { readonly outcome: Outcome; readonly reason: string };
 
 /** What the provoking stages as a whole brought on. */
-export type Hearing = {
-  readonly heard: Heard;
+export type ProvocationResult = {
+  readonly heard: Provoked;
   readonly at: string | null;
   readonly places: readonly Place[];
   readonly qualities: readonly Quality[];
@@ -18,8 +18,13 @@ const NO_ROOM_TO_RISE = 9;
 const verdict = (outcome: Outcome, reason: string): Verdict => ({ outcome, reason });
 
 /** Whether the familiar symptom rose over rest or spread; only then was it reproduced. */
-function reproduction(stage: string, record: StageRecord, rest: Run["rest"], restRise: number): Hearing | Verdict {
-  const hearing = (heard: Heard): Hearing => ({
+function reproduction(
+  stage: string,
+  record: StageRecord,
+  rest: Run["rest"],
+  restRise: number,
+): ProvocationResult | Verdict {
+  const hearing = (heard: Provoked): ProvocationResult => ({
     heard,
     at: stage,
     places: record.places,
@@ -45,7 +50,7 @@ function reproduction(stage: string, record: StageRecord, rest: Run["rest"], res
  * @param restRise points over rest that count as a rise
  * @example hear(thighThrustFamiliar, 2) // { heard: "reproduced", at: "push", places: ["si-area.right"], qualities: [] }
  */
-export function hear(run: Run, restRise: number): Hearing | Verdict {
+export function provocationResult(run: Run, restRise: number): ProvocationResult | Verdict {
   const ladder = ladderOf(run);
   const main = ladder.rungs.filter(({ stage }) => kindOf(stage) !== "release");
   const familiar = main.filter(({ record }) => record?.response === "familiar");
@@ -66,4 +71,4 @@ export function hear(run: Run, restRise: number): Hearing | Verdict {
   return { heard: worst ?? "done", at: null, places: [], qualities: [] };
 }
 
-export const isVerdict = (found: Hearing | Verdict): found is Verdict => "outcome" in found;
+export const isVerdict = (found: ProvocationResult | Verdict): found is Verdict => "outcome" in found;

@@ -1,4 +1,4 @@
-import { type Evidence, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
+import { type EvidenceSet, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
 import { isFact } from "../knowledge";
 import { ADULT_AGE } from "../measurement";
 import {
@@ -37,7 +37,7 @@ export type SourceReading = {
   /** The undiscounted product of every single figure. */
   readonly naive: number;
   /** The evidence's sum in natural log-odds. */
-  readonly evidence: number;
+  readonly logOddsShift: number;
   readonly wording: Wording;
   readonly steps: readonly Step[];
   readonly outcomes: readonly TestOutcome[];
@@ -49,7 +49,7 @@ export type SourceReading = {
 
 export type Reading = {
   readonly settings: ReadingSettings;
-  readonly evidence: Evidence;
+  readonly evidence: EvidenceSet;
   readonly outcomes: readonly TestOutcome[];
   /** Every source with figures and every source examined, right before left. */
   readonly sources: readonly SourceReading[];
@@ -76,7 +76,7 @@ export const resultKey = ({ run, source, side }: Pick<TestOutcome, "run" | "sour
 export type ReadingContext = {
   readonly state: ExamState;
   readonly settings: ReadingSettings;
-  readonly evidence: Evidence;
+  readonly evidence: EvidenceSet;
   readonly runs: readonly Run[];
   readonly outcomes: readonly TestOutcome[];
   /** The same by `sourceKey`. */
@@ -134,7 +134,7 @@ export function bySource(outcomes: readonly TestOutcome[]): ReadonlyMap<string, 
  */
 export function contextOf(
   state: ExamState,
-  evidence: Evidence = SHIPPED_EVIDENCE,
+  evidence: EvidenceSet = SHIPPED_EVIDENCE,
   supposed: Supposed = {},
 ): ReadingContext {
   const chosen = state.settings ?? DEFAULT_READING_SETTINGS;
@@ -282,7 +282,7 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
     recipe,
     probability,
     naive: probabilityOf(startLogOdds + assembled.singles.reduce((sum, item) => sum + item.value, 0)),
-    evidence,
+    logOddsShift: evidence,
     wording,
     steps: stepsOf(recipe, preferred, assembled.figures),
     outcomes,
@@ -326,7 +326,7 @@ function unexamined(context: ReadingContext, source: SourceId, side: Side | null
     recipe: recipeOf(start, NOTHING, settings),
     probability: start.mean,
     naive: start.mean,
-    evidence: 0,
+    logOddsShift: 0,
     wording: { word: "not examined", band: [0, 1] },
     steps: [],
     outcomes: [],
@@ -340,7 +340,7 @@ function unexamined(context: ReadingContext, source: SourceId, side: Side | null
 const NOTHING: Assembled = { groups: [], singles: [], figures: new Map(), listings: [] };
 
 /** Whether a rule of the source is made of findings of the baseline alone. */
-const isReadFromBaseline = (source: SourceId, evidence: Evidence): boolean =>
+const isReadFromBaseline = (source: SourceId, evidence: EvidenceSet): boolean =>
   rulesOf(evidence, source).some(({ members }) => members.every(isFact));
 
 /** The sides a source is read on. */
@@ -353,7 +353,7 @@ export const sidesOf = (source: SourceId): readonly (Side | null)[] => (SOURCES[
  * @param supposed what to read with instead of what was recorded, for what-if
  * @example sourceIn(readExam(fiveTestMetOnTheRight), "sacroiliac", "right").probability // 0.5724
  */
-export function readExam(state: ExamState, evidence: Evidence = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
+export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
   const context = contextOf(state, evidence, supposed);
   const spoken = new Set(
     context.outcomes.filter(({ outcome }) => outcome !== "not tested").map(({ source }) => source),

@@ -1,4 +1,4 @@
-import { type Evidence, findRecord } from "../evidence";
+import { type EvidenceSet, findRecord } from "../evidence";
 import { type ClusterRule, type Fact, isFact, protocolOf, type RuleMember, type TestMember } from "../knowledge";
 import { ageAtExam, type ExamState, isDoneAs, type ReadingSettings, type Run } from "../record";
 import { otherSide, type Side, SIDES } from "../vocabulary";
@@ -8,7 +8,7 @@ import { interpretRun, meets, type TestOutcome } from "./interpret";
 export type MemberState = {
   readonly member: RuleMember;
   readonly testedSide: Side | null;
-  readonly standing: "positive" | "negative" | "open";
+  readonly result: "positive" | "negative" | "open";
   /** Why an open member is open, or the outcome's reason. */
   readonly reason: string;
   readonly outcome: TestOutcome | null;
@@ -69,7 +69,7 @@ export const memberName = (member: RuleMember): string =>
 export type RuleContext = {
   readonly state: ExamState;
   readonly settings: ReadingSettings;
-  readonly evidence: Evidence;
+  readonly evidence: EvidenceSet;
   readonly centralises: "yes" | "no" | "not tested" | null;
   /** Tests in the order they were done on this side. */
   readonly order: readonly string[];
@@ -82,10 +82,10 @@ export type RuleContext = {
 /** Why a member is open that nobody has run. */
 export const NOT_DONE = "not done yet";
 
-type Judged = Pick<MemberState, "standing" | "reason">;
-const open = (reason: string): Judged => ({ standing: "open", reason });
+type Judged = Pick<MemberState, "result" | "reason">;
+const open = (reason: string): Judged => ({ result: "open", reason });
 const judged = (isPositive: boolean, reason: string): Judged => ({
-  standing: isPositive ? "positive" : "negative",
+  result: isPositive ? "positive" : "negative",
   reason,
 });
 
@@ -206,7 +206,7 @@ export function judgeRule(
 ): RuleVerdict {
   const ofSource = outcomes.filter((outcome) => outcome.source === rule.source);
   const members = rule.members.map((member) => memberState(member, side, ofSource, context));
-  const count = (standing: MemberState["standing"]) => members.filter((member) => member.standing === standing).length;
+  const count = (result: MemberState["result"]) => members.filter((member) => member.result === result).length;
   const [positive, negative, stillOpen] = [count("positive"), count("negative"), count("open")];
   return {
     rule,
@@ -222,7 +222,9 @@ export function judgeRule(
 
 /** True once a test of the rule, not only the person's age, says something. */
 export const isBegun = ({ members }: RuleVerdict): boolean =>
-  members.some(({ member, standing }) => standing !== "open" && !(isFact(member) && member.fact.kind === "age"));
+  members.some(
+    ({ member, result: standing }) => standing !== "open" && !(isFact(member) && member.fact.kind === "age"),
+  );
 
 /**
  * The verdict in a few words, as a counter.

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
-import { type Evidence, SHIPPED_EVIDENCE } from "../evidence";
+import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
 import type { NeuroFinding, ReadingSettings } from "../record";
 import { type Place, type SourceId, SOURCES } from "../vocabulary";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
@@ -79,7 +79,7 @@ describe("the four-item root rule, from events to probability", () => {
       settings: { schools: { "compression-way": "variant-b" } },
     });
     const root = sourceIn(readExam(exam.state()), "cervical-root", "right");
-    expect(root.preferred?.members[3]).toMatchObject({ standing: "open", reason: "done another way than the rule's" });
+    expect(root.preferred?.members[3]).toMatchObject({ result: "open", reason: "done another way than the rule's" });
     expect(root.steps.some(({ figure }) => figure === "foraminal-compression-variant-b.wainner-2003")).toBe(true);
   });
 });
@@ -275,7 +275,7 @@ describe("properties over every source", () => {
   it("no source moves without a figure", () => {
     fc.assert(
       fc.property(some, (indexes) => {
-        const bare: Evidence = { ...SHIPPED_EVIDENCE, version: "bare", records: [], rules: [] };
+        const bare: EvidenceSet = { ...SHIPPED_EVIDENCE, version: "bare", records: [], rules: [] };
         for (const one of readExam(examOf(indexes, {}).state(), bare).sources) {
           expect(one.probability).toBeCloseTo(one.start.mean, 12);
           expect(one.figured).toBe(false);
@@ -348,7 +348,7 @@ describe("properties over every source", () => {
             ...SHIPPED_EVIDENCE.records.find(({ id }) => id === "slump.majlesi-2008")!,
             counts: { tp: 20 * factor, fn: wrong * factor, fp: wrong * factor, tn: (20 + right) * factor },
           };
-          const evidence: Evidence = { ...SHIPPED_EVIDENCE, version: `x${factor}`, records: [record], rules: [] };
+          const evidence: EvidenceSet = { ...SHIPPED_EVIDENCE, version: `x${factor}`, records: [record], rules: [] };
           const exam = buildExam().complaint("lateral-calf.right");
           recordCase(exam, oneOf("slump", "positive"));
           const { recipe } = sourceIn(readExam(exam.state(), evidence), "lower-lumbosacral-root", "right");

@@ -1,4 +1,4 @@
-import { type Evidence, startsOf } from "../evidence";
+import { type EvidenceSet, startsOf } from "../evidence";
 import {
   type ComplaintCondition,
   noSymptomStart,
@@ -87,7 +87,7 @@ export function startOf(
   source: SourceId,
   side: Side | null,
   settings: ReadingSettings,
-  evidence: Evidence,
+  evidence: EvidenceSet,
 ): Start {
   const own = state.starts.findLast((start) => start.source === source && (start.side === side || start.side === null));
   if (own) {
@@ -114,5 +114,5 @@ export function startOf(
 }
 
 /** The other starts that could be taken for a source, to be chosen by hand. */
-export const otherStarts = (source: SourceId, start: Start, evidence: Evidence): readonly StartingProbability[] =>
+export const otherStarts = (source: SourceId, start: Start, evidence: EvidenceSet): readonly StartingProbability[] =>
   startsOf(evidence, source).filter(({ id }) => id !== start.id);

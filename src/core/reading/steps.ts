@@ -1,7 +1,7 @@
 import { type AccuracyRecord, type GroupId, GROUPS, protocolOf } from "../knowledge";
 import { sideLetter } from "../vocabulary";
 import {
-  hold,
+  clamp,
   type Item,
   memberSum,
   type Recipe,
@@ -88,7 +88,7 @@ function withBehind(steps: readonly Step[]): readonly Step[] {
 
 function ruleStep(item: RuleItem, weight: number, recipe: Recipe, verdict: RuleVerdict, figures: Figures): Step {
   const sum = memberSum(item, recipe);
-  const held = item.begun ? hold(sum, item.low?.value ?? null, item.high?.value ?? null) : 0;
+  const held = item.begun ? clamp(sum, item.low?.value ?? null, item.high?.value ?? null) : 0;
   const fromRule = verdict.settled && verdict.ratio !== null;
   return {
     id: item.id,

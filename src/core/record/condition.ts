@@ -4,7 +4,7 @@ import type {
   EarlierCondition,
   EffectIs,
   FeltCondition,
-  Heard,
+  Provoked,
   MeasureCondition,
   Protocol,
 } from "../knowledge";
@@ -15,7 +15,7 @@ import type { Run } from "./state";
 export type Facts = {
   readonly protocol: Protocol;
   readonly run: Run;
-  readonly heard: Heard | null;
+  readonly heard: Provoked | null;
   /** The stage at which the familiar symptom came. */
   readonly at: string | null;
   readonly places: readonly Place[];
@@ -45,7 +45,7 @@ function effectIs(answer: string | null | undefined): EffectIs {
   return answer === "unchanged" || answer === "worse" ? answer : "not done";
 }
 
-function measureHolds(condition: MeasureCondition, { measures }: Run): boolean {
+function isMeasureMet(condition: MeasureCondition, { measures }: Run): boolean {
   const read = measures[condition.id];
   const taken = condition.less === undefined ? 0 : measures[condition.less];
   if (read === undefined || taken === undefined) return false;
@@ -62,7 +62,7 @@ function measureHolds(condition: MeasureCondition, { measures }: Run): boolean {
   );
 }
 
-function differenceHolds({ id, over, share, way, orEqual }: DifferenceCondition, facts: Facts): boolean {
+function isDifferenceMet({ id, over, share, way, orEqual }: DifferenceCondition, facts: Facts): boolean {
   const [here, there] = [facts.run.measures[id], facts.otherRun?.measures[id]];
   if (here === undefined || there === undefined) return false;
   if (share !== undefined) return here <= there * share;
@@ -78,12 +78,12 @@ export const answerOf = ({ run }: Pick<Facts, "run">, id: string): string =>
 const everyIn = <T>(wanted: Readonly<Record<string, readonly T[]>>, value: (id: string) => T): boolean =>
   Object.entries(wanted).every(([id, allowed]) => allowed.includes(value(id)));
 
-function countHolds({ of, is, atLeast, atMost }: NonNullable<Condition["seenCount"]>, facts: Facts): boolean {
+function isCountMet({ of, is, atLeast, atMost }: NonNullable<Condition["seenCount"]>, facts: Facts): boolean {
   const count = of.filter((id) => is.includes(answerOf(facts, id))).length;
   return (atLeast === undefined || count >= atLeast) && (atMost === undefined || count <= atMost);
 }
 
-function seenFromHolds(wanted: Condition["seenFrom"], { run, side }: Facts): boolean {
+function isSeenFromMet(wanted: Condition["seenFrom"], { run, side }: Facts): boolean {
   const from = run.side === null || side === null || run.side === side ? "tested side" : "other side";
   return wanted === from;
 }
@@ -93,9 +93,9 @@ function seenFromHolds(wanted: Condition["seenFrom"], { run, side }: Facts): boo
  * does not ask. The one reader of the language tests, rules and records are
  * written in.
  *
- * @example holds({ when: "reproduced", effect: { head: ["eased"] } }, facts) // true
+ * @example isMet({ when: "reproduced", effect: { head: ["eased"] } }, facts) // true
  */
-export function holds(condition: Condition, facts: Facts): boolean {
+export function isMet(condition: Condition, facts: Facts): boolean {
   const { run } = facts;
   const rest = (run.rest?.intensity ?? 0) > 0 ? "present" : "absent";
   return (
@@ -112,15 +112,15 @@ export function holds(condition: Condition, facts: Facts): boolean {
     (condition.response === undefined ||
       everyIn<string>(condition.response, (id) => run.stages[id]?.response ?? "not done")) &&
     (condition.seen === undefined || everyIn(condition.seen, (id) => answerOf(facts, id))) &&
-    (condition.seenCount === undefined || countHolds(condition.seenCount, facts)) &&
-    (condition.measure === undefined || condition.measure.every((measure) => measureHolds(measure, run))) &&
-    (condition.difference === undefined || differenceHolds(condition.difference, facts)) &&
+    (condition.seenCount === undefined || isCountMet(condition.seenCount, facts)) &&
+    (condition.measure === undefined || condition.measure.every((measure) => isMeasureMet(measure, run))) &&
+    (condition.difference === undefined || isDifferenceMet(condition.difference, facts)) &&
     (condition.school === undefined || everyIn<string>(condition.school, (id) => facts.school(id) ?? "")) &&
     (condition.rest === undefined || condition.rest === rest) &&
     (condition.restFelt === undefined || feltAt(condition.restFelt, run.rest?.places ?? [], facts.side)) &&
     (condition.earlier === undefined || facts.earlier(condition.earlier, facts.side)) &&
-    (condition.seenFrom === undefined || seenFromHolds(condition.seenFrom, facts)) &&
-    (condition.any === undefined || condition.any.some((one) => holds(one, facts))) &&
-    (condition.not === undefined || !holds(condition.not, facts))
+    (condition.seenFrom === undefined || isSeenFromMet(condition.seenFrom, facts)) &&
+    (condition.any === undefined || condition.any.some((one) => isMet(one, facts))) &&
+    (condition.not === undefined || !isMet(condition.not, facts))
   );
 }

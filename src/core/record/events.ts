@@ -16,7 +16,7 @@ import {
   orNone,
   painScore,
   refuse,
-  surelyTakes,
+  withFastPath,
   text,
   uuid,
   wholeIn,
@@ -140,7 +140,7 @@ export const EVENT_BODIES = {
   "test-postponed": closed({ test: oneOf(TEST_IDS), side: sideOrNone(), reason: text(300, 1) }),
   "sheet-set": closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS), reason: text(300) }),
   "neuro-recorded": closed({
-    findings: surelyTakes(
+    findings: withFastPath(
       array()
         .of(
           closed({
@@ -198,7 +198,7 @@ export const envelopeSchema = closed({
   actor: closed({ id: uuid(), name: text(120, 1) }),
   device: text(60, 1),
   type: oneOf(EVENT_TYPES),
-  body: surelyTakes(
+  body: withFastPath(
     mixed<object>().required("is missing; send the event's content"),
     (value) => typeof value === "object",
   ),

@@ -17,7 +17,7 @@ const emptyDraft = (id: string): Draft =>
     opened: null,
     settings: null,
     settingsReason: "",
-    evidence: SHIPPED_VERSION,
+    evidenceVersion: SHIPPED_VERSION,
     areas: [],
     familiar: null,
     history: null,
@@ -86,9 +86,9 @@ const HANDLERS: Handlers = {
   "exam-opened": (draft, event) => {
     draft.opened = event;
     draft.settings = event.body.settings;
-    draft.evidence = event.body.evidence ?? SHIPPED_VERSION;
+    draft.evidenceVersion = event.body.evidence ?? SHIPPED_VERSION;
   },
-  "evidence-chosen": (draft, { body }) => void (draft.evidence = body.evidence),
+  "evidence-chosen": (draft, { body }) => void (draft.evidenceVersion = body.evidence),
   "settings-changed": (draft, { body }) => {
     draft.settings = body.settings;
     draft.settingsReason = body.reason;

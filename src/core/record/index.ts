@@ -1,7 +1,7 @@
 /** The exam as events, and the state they add up to. */
 export { ageAtExam } from "./age-at-exam";
 export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, verifyChain } from "./chain";
-export { answerOf, type Facts, feltAt, holds } from "./condition";
+export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export { effectiveRuns, isDoneAs, isLike, likeOther } from "./counted-runs";
 export {
   type Actor,

@@ -1,6 +1,6 @@
 import { optionIn, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge";
 import { placeParts } from "../vocabulary";
-import { type Facts, holds } from "./condition";
+import { type Facts, isMet } from "./condition";
 import type { Run, StageRecord } from "./state";
 
 export type Rung = {
@@ -99,7 +99,7 @@ function climb(run: Run): Ladder {
     here = stage;
     return { stage, status: "here", record };
   };
-  const isOnLadder = (stage: Stage) => !stage.due || isAnswered(stage, run) || holds(stage.due, facts);
+  const isOnLadder = (stage: Stage) => !stage.due || isAnswered(stage, run) || isMet(stage.due, facts);
 
   const rungs: Rung[] = [];
   for (const stage of provoking) {

@@ -1,5 +1,5 @@
 import { type InferType, mixed } from "yup";
-import { choices, closed, isChoices, numberIn, oneOf, surelyTakes } from "../base";
+import { choices, closed, isChoices, numberIn, oneOf, withFastPath } from "../base";
 import { DOSE_SCHOOLS, findSchool, GROUPS, type Protocol, SACROILIAC_RULES, SCHOOLS, type Variant } from "../knowledge";
 import { type SourceId, SOURCES } from "../vocabulary";
 
@@ -10,7 +10,7 @@ const areSchools = (value: unknown): boolean => isChoices(value) && Object.entri
 
 /** The option chosen of each school that is not at its default. */
 export const schoolChoices = () =>
-  surelyTakes(
+  withFastPath(
     choices()
       .optional()
       .test(
@@ -31,7 +31,7 @@ const isGroupDependence = (value: unknown): value is Record<string, number> =>
   Object.entries(value).every(([group, rho]) => group in GROUPS && typeof rho === "number" && rho >= 0 && rho <= 1);
 
 const groupDependence = () =>
-  surelyTakes(
+  withFastPath(
     mixed<Record<string, number>>()
       .meta({ pattern: "record" })
       .test(
@@ -43,7 +43,7 @@ const groupDependence = () =>
   );
 
 const ruleChoices = () =>
-  surelyTakes(
+  withFastPath(
     choices()
       .optional()
       .test("known-sources", "names a source that is not known; use the source ids of the catalogue", (value) =>
@@ -72,7 +72,7 @@ export const readingSettingsSchema = closed({
   /** The rule that counts for a source, by the source's id; "none" for none. Left out: its usual one. */
   rules: ruleChoices(),
   /** The record that counts for a test and source, under "test.source". Left out: the usual one. */
-  records: surelyTakes(choices().optional(), isChoices),
+  records: withFastPath(choices().optional(), isChoices),
   /** Dependence of single groups, where it differs from `dependence`. */
   groupDependence: groupDependence().optional(),
 });

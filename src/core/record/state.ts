@@ -52,7 +52,7 @@ export type ExamState = {
   settings: ReadingSettings | null;
   settingsReason: string;
   /** The version of the evidence it is read under. */
-  evidence: string;
+  evidenceVersion: string;
   areas: readonly Area[];
   familiar: EventBody<"familiar-chosen"> | null;
   history: EventBody<"history-recorded"> | null;

@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, object } from "yup";
-import { closed, distinctListOf, oneOf, surelyTakes, text } from "../base";
+import { closed, distinctListOf, oneOf, withFastPath, text } from "../base";
 import { TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
@@ -7,7 +7,7 @@ import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema }
 const MOST_SHEETS = 40;
 
 const ownSheets = () =>
-  surelyTakes(
+  withFastPath(
     array()
       .of(closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS) }))
       .typeError("is not a list; send a list of sheets")

@@ -71,5 +71,5 @@ export const LOAD_IDS = Object.keys(LOADS) as LoadId[];
 export const IRRITABILITIES = ["low", "moderate", "high"] as const;
 export type Irritability = (typeof IRRITABILITIES)[number];
 
-export const STANDINGS = ["published", "second-hand", "rule only", "none", "clinic's own"] as const;
-export type Standing = (typeof STANDINGS)[number];
+export const SOURCE_STATUSES = ["published", "second-hand", "rule only", "none", "clinic's own"] as const;
+export type SourceStatus = (typeof SOURCE_STATUSES)[number];

@@ -18,10 +18,10 @@ export {
   type Response,
   RESPONSE_LABELS,
   RESPONSES,
-  type Standing,
-  STANDINGS,
+  type SourceStatus,
+  SOURCE_STATUSES,
 } from "./examination";
-export { type FigureJoint } from "./joints";
+export { type PoseJoint } from "./joints";
 export { places } from "./place-bricks";
 export { EXAM_REGIONS, type ExamRegion, type Region, REGION_IDS, REGIONS } from "./regions";
 export { SEXES } from "./sexes";

@@ -1,9 +1,9 @@
 import { array, mixed } from "yup";
-import { surelyTakes } from "../base";
+import { withFastPath } from "../base";
 import { type Place, isPlace } from "./sites";
 
 export const place = () =>
-  surelyTakes(
+  withFastPath(
     mixed<Place>()
       .required("is missing; choose a place on the body chart")
       .test(
@@ -17,7 +17,7 @@ export const place = () =>
 const MOST_PLACES = 80;
 
 export const places = (min = 0) =>
-  surelyTakes(
+  withFastPath(
     array()
       .of(place())
       .typeError("is not a list; send a list of places")

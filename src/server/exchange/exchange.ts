@@ -32,7 +32,10 @@ export function exportFindings(store: Store, exam: string): string {
   const state = fold(stored.events);
   return (
     Papa.unparse(
-      { fields: [...FINDING_COLUMNS], data: findingRows(state, readExam(state, evidenceFor(store, state.evidence))) },
+      {
+        fields: [...FINDING_COLUMNS],
+        data: findingRows(state, readExam(state, evidenceFor(store, state.evidenceVersion))),
+      },
       { newline: "\r\n", escapeFormulae: true },
     ) + "\r\n"
   );

@@ -72,10 +72,10 @@ describe("the clinic's evidence", () => {
     storeExam(store, exam);
     save(store, NO_CHANGES);
     const state = fold(loadExam(store, exam.state().id)!.events);
-    expect(state.evidence).toBe(ownVersion);
+    expect(state.evidenceVersion).toBe(ownVersion);
     const under = (version: string) =>
       sourceIn(readExam(state, evidenceFor(store, version)), "sacroiliac", "right").steps[0]!.parts[0]!.figure;
-    expect(under(state.evidence)).toBe("own.thigh-thrust.audit");
+    expect(under(state.evidenceVersion)).toBe("own.thigh-thrust.audit");
     expect(under("shipped")).toBe("thigh-thrust.laslett-2005");
   });
 

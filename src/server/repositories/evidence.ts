@@ -3,7 +3,7 @@ import {
   canonicalJson,
   check,
   closed,
-  type Evidence,
+  type EvidenceSet,
   type EvidenceChanges,
   type ExamEvent,
   InputError,
@@ -54,7 +54,7 @@ export function missingEvidence(version: string): Problem {
 }
 
 /** A version's figures; refused when the store does not hold it. */
-export function evidenceFor(store: Store, version: string): Evidence {
+export function evidenceFor(store: Store, version: string): EvidenceSet {
   const changes = changesOf(store, version);
   if (!changes) throw new InputError([missingEvidence(version)]);
   return resolveEvidence(changes);
@@ -111,7 +111,7 @@ export function holdEvidence(store: Store, changes: EvidenceChanges, now: string
 }
 
 /** What an exam's pages need to read it: its own versions and the one in force; a version not held is left out. */
-export function heldEvidence(
+export function evidenceInStore(
   store: Store,
   events: readonly ExamEvent[],
 ): { readonly held: Record<string, EvidenceChanges>; readonly current: string } {

@@ -1,14 +1,14 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { bent, type FigurePose } from "@/core/knowledge";
+import { bent, type Pose } from "@/core/knowledge";
 import type { Measure } from "@/core/measurement";
 import type { Side } from "@/core/vocabulary";
 import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
 import { PositionFigure } from "./position-drawing";
 
 type MeasuredFigureProps = {
-  pose: FigurePose;
+  pose: Pose;
   side: Side | null;
   measure: Measure;
   value: number | null;

@@ -1,5 +1,5 @@
-import type { ArmPose, FigureLandmark, FigurePose, LegPose } from "@/core/knowledge";
-import { type FigureJoint, otherSide, type Side } from "@/core/vocabulary";
+import type { ArmPose, PoseLandmark, Pose, LegPose } from "@/core/knowledge";
+import { type PoseJoint, otherSide, type Side } from "@/core/vocabulary";
 
 export type Point = { readonly x: number; readonly y: number };
 export type Leg = { readonly hip: Point; readonly knee: Point; readonly ankle: Point; readonly toe: Point };
@@ -21,8 +21,8 @@ export type Skeleton = {
   readonly otherArm: Arm;
   readonly tested: Leg;
   readonly other: Leg;
-  readonly landmarks: Readonly<Record<FigureLandmark, Point>>;
-  readonly turns: Readonly<Partial<Record<FigureJoint["part"], Turn>>>;
+  readonly landmarks: Readonly<Record<PoseLandmark, Point>>;
+  readonly turns: Readonly<Partial<Record<PoseJoint["part"], Turn>>>;
   /** What they lie, sit or stand on, as outlines. */
   readonly ground: readonly (readonly Point[])[];
   /** Drawing units on the screen for one of the figure's own. */
@@ -75,10 +75,10 @@ function arm(shoulder: Point, upper: number, fore: number, hand: number): Arm {
   return { shoulder, elbow, wrist, hand: along(wrist, hand, LENGTH.hand) };
 }
 
-const isLying = ({ body }: FigurePose): boolean => body === "supine" || body === "prone" || body === "side";
+const isLying = ({ body }: Pose): boolean => body === "supine" || body === "prone" || body === "side";
 
 /** What they are on, in profile: a table, a table's edge, or the floor. */
-function groundInProfile(pose: FigurePose, tested: Leg, other: Leg): Point[][] {
+function groundInProfile(pose: Pose, tested: Leg, other: Leg): Point[][] {
   const box = (left: number, right: number, top: number, depth: number): Point[] => [
     { x: left, y: top },
     { x: right, y: top },
@@ -96,7 +96,7 @@ function groundInProfile(pose: FigurePose, tested: Leg, other: Leg): Point[][] {
   return [box(-126, end, 15, 8), box(-112, -106, 23, 34), box(end - 20, end - 14, 23, 34)];
 }
 
-function profile(pose: FigurePose): Raw {
+function profile(pose: Pose): Raw {
   const front = pose.body === "prone" || pose.body === "side" ? -1 : 1;
   const base = isLying(pose) ? 180 : 90;
   const { trunk = 0, neck = 0 } = pose;
@@ -175,7 +175,7 @@ function profile(pose: FigurePose): Raw {
 }
 
 /** Facing you, or from above when lying on the back; `side` is the tested one. */
-function frontal(pose: FigurePose, side: Side): Raw {
+function frontal(pose: Pose, side: Side): Raw {
   const base = isLying(pose) ? 180 : 90;
   const right = base + 90;
   const { trunk = 0, neck = 0 } = pose;
@@ -283,7 +283,7 @@ function frontal(pose: FigurePose, side: Side): Raw {
 }
 
 /** Looking down on head and shoulders; they face up the page, so their right is on the right. */
-function fromCrown(pose: FigurePose, side: Side): Raw {
+function fromCrown(pose: Pose, side: Side): Raw {
   const sign = side === "right" ? 1 : -1;
   const head: Point = { x: 0, y: -6 };
   const face = 90 - sign * (pose.turn ?? 0);
@@ -293,7 +293,7 @@ function fromCrown(pose: FigurePose, side: Side): Raw {
   ];
   const flat = frontal({ ...pose, view: "front" }, side);
   const landmarks = Object.fromEntries(Object.keys(flat.landmarks).map((name) => [name, head])) as Record<
-    FigureLandmark,
+    PoseLandmark,
     Point
   >;
   return {
@@ -317,7 +317,7 @@ const TAIL = 44;
 const TAILS = { up: { x: 0, y: TAIL }, down: { x: 0, y: -TAIL }, left: { x: TAIL, y: 0 }, right: { x: -TAIL, y: 0 } };
 
 /** Where the arrows of pushing hands begin. */
-const tailsOf = (raw: Raw, { contacts }: FigurePose): Point[] =>
+const tailsOf = (raw: Raw, { contacts }: Pose): Point[] =>
   contacts.flatMap(({ at, push }) => {
     if (!(push in TAILS)) return [];
     const { x, y } = TAILS[push as keyof typeof TAILS];
@@ -325,7 +325,7 @@ const tailsOf = (raw: Raw, { contacts }: FigurePose): Point[] =>
   });
 
 /** Every point of the figure, for fitting; limbs have width. */
-const pointsOf = (raw: Raw, pose: FigurePose): Point[] =>
+const pointsOf = (raw: Raw, pose: Pose): Point[] =>
   pose.view === "crown"
     ? [raw.shoulders[0], raw.shoulders[1], { x: 0, y: -52 }, { x: 0, y: 40 }]
     : [
@@ -342,7 +342,7 @@ const pointsOf = (raw: Raw, pose: FigurePose): Point[] =>
 
 const LARGEST = 1.25;
 
-function fitted(raw: Raw, pose: FigurePose): Skeleton {
+function fitted(raw: Raw, pose: Pose): Skeleton {
   const points = pointsOf(raw, pose);
   const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
   const [left, right, top, bottom] = [
@@ -389,7 +389,7 @@ function fitted(raw: Raw, pose: FigurePose): Skeleton {
  *
  * @param side which of the patient's sides is the tested one
  */
-export function poseSkeleton(pose: FigurePose, side: Side): Skeleton {
+export function poseSkeleton(pose: Pose, side: Side): Skeleton {
   const raw =
     pose.view === "crown" ? fromCrown(pose, side) : pose.view === "front" ? frontal(pose, side) : profile(pose);
   return fitted(raw, pose);

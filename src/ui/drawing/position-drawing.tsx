@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from "react";
-import type { FigureContact, FigurePose } from "@/core/knowledge";
+import type { FigureContact, Pose } from "@/core/knowledge";
 import { otherSide, type Side, sideLetter, SIDES } from "@/core/vocabulary";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
 
@@ -104,14 +104,14 @@ const PALE = "color-mix(in srgb, var(--soft) 45%, var(--card))";
 const BODY = "color-mix(in srgb, var(--soft) 72%, var(--card))";
 
 /** Whether the tested limb is an arm: then the arm carries the side's letter and hue. */
-const testsArm = (pose: FigurePose): boolean => pose.testedArm !== undefined;
+const testsArm = (pose: Pose): boolean => pose.testedArm !== undefined;
 
 /** Whether a leg is what is tested; seated and seen from the front it is the neck or an arm. */
-const testsLeg = (pose: FigurePose): boolean =>
+const testsLeg = (pose: Pose): boolean =>
   !testsArm(pose) && pose.view !== "crown" && !(pose.view === "front" && pose.body === "seated");
 
 /** Where the letters stand: on the limbs that are tested, or on the shoulders when the head is. */
-function labelPlaces(pose: FigurePose, bones: Skeleton, side: Side | null): readonly (readonly [Side, Point])[] {
+function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (readonly [Side, Point])[] {
   const towards = (a: Point, b: Point): Point => ({ x: a.x + (b.x - a.x) * 0.5, y: a.y + (b.y - a.y) * 0.5 });
   if (pose.view === "crown") return SIDES.map((one, index) => [one, bones.shoulders[index]!] as const);
   if (!side) {
@@ -156,7 +156,7 @@ function FromCrown({ bones }: { bones: Skeleton }) {
 }
 
 /** A nose says which way the person faces; seen from the front the face is full on. */
-function Face({ pose, bones }: { pose: FigurePose; bones: Skeleton }) {
+function Face({ pose, bones }: { pose: Pose; bones: Skeleton }) {
   const { head, nose, scale } = bones;
   if (pose.view === "front") {
     const mark = { fill: "none", stroke: "var(--card)", strokeWidth: 2, strokeLinecap: "round" } as const;
@@ -180,7 +180,7 @@ function Face({ pose, bones }: { pose: FigurePose; bones: Skeleton }) {
   return <path d={`${path(nose, side(0.34), side(-0.34))}Z`} fill={BODY} />;
 }
 
-function Torso({ pose, bones }: { pose: FigurePose; bones: Skeleton }) {
+function Torso({ pose, bones }: { pose: Pose; bones: Skeleton }) {
   const { scale } = bones;
   const [right, left] = bones.shoulders;
   return pose.view === "front" ? (
@@ -197,7 +197,7 @@ function Torso({ pose, bones }: { pose: FigurePose; bones: Skeleton }) {
 }
 
 const WHERE_FROM = { side: "seen from the side", crown: "looking down on the head" } as const;
-const seenFrom = (pose: FigurePose): string =>
+const seenFrom = (pose: Pose): string =>
   pose.view !== "front"
     ? pose.body === "side"
       ? "seen from above"
@@ -206,7 +206,7 @@ const seenFrom = (pose: FigurePose): string =>
       ? "seen from above"
       : "facing you";
 
-type PositionFigureProps = { pose: FigurePose; side: Side | null; className?: string; children?: ReactNode };
+type PositionFigureProps = { pose: Pose; side: Side | null; className?: string; children?: ReactNode };
 
 function DrawnFigure({ pose, side, className, children }: PositionFigureProps) {
   const bones = poseSkeleton(pose, side ?? "right");

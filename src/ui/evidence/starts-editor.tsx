@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { InputError, problemAtField } from "@/core/base";
-import { type Evidence, type EvidenceChanges, parseChanges, sourcesWithFigures } from "@/core/evidence";
+import { type EvidenceSet, type EvidenceChanges, parseChanges, sourcesWithFigures } from "@/core/evidence";
 import { citationText, otherStart, type StartingProbability } from "@/core/knowledge";
 import { percentText } from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
@@ -83,7 +83,7 @@ export function StartsEditor({
   save,
 }: {
   changes: EvidenceChanges;
-  evidence: Evidence;
+  evidence: EvidenceSet;
   save: Save;
 }) {
   const rest = sourcesWithFigures(evidence)

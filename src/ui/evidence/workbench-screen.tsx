@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { searchable } from "@/core/base";
 import {
-  type Evidence,
+  type EvidenceSet,
   type EvidenceChanges,
   isOwn,
   type OwnRecord,
@@ -119,7 +119,7 @@ function ImportForm({ onDone, by }: { onDone: () => void; by: string }) {
 
 function RecordRow(props: {
   record: AccuracyRecord;
-  evidence: Evidence;
+  evidence: EvidenceSet;
   onReplace: () => void;
   onSwitch: (on: boolean) => void;
 }) {

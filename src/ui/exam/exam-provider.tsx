@@ -35,7 +35,7 @@ type ExamContextValue = {
   readonly reading: Reading;
   /** The clinic's changes this exam is read under; null when this store does not hold them. */
   readonly changes: EvidenceChanges | null;
-  readonly evidence: HeldEvidence;
+  readonly evidence: EvidenceInStore;
   readonly sheet: RunSheet;
   /** The same person's visit before this one, to compare with; null when there was none. */
   readonly previous: PreviousVisit | null;
@@ -89,7 +89,7 @@ function deviceId(): string {
 }
 
 /** The clinic's changes by version, as far as this exam needs them, and the version in force. */
-export type HeldEvidence = {
+export type EvidenceInStore = {
   readonly held: Readonly<Record<string, EvidenceChanges>>;
   readonly current: string;
 };
@@ -99,7 +99,7 @@ type Props = {
   initial: { events: readonly ExamEvent[]; head: ChainHead };
   profile: Profile;
   previous: PreviousVisit | null;
-  evidence: HeldEvidence;
+  evidence: EvidenceInStore;
   children: ReactNode;
 };
 
@@ -184,7 +184,7 @@ export function ExamProvider(props: Props) {
   const derived = useMemo(() => {
     const state = stateOf(exam, events);
     const guard = assessGuard(state);
-    const changes = evidence.held[state.evidence] ?? null;
+    const changes = evidence.held[state.evidenceVersion] ?? null;
     const reading = readExam(state, resolveEvidence(changes ?? NO_CHANGES));
     return { state, guard, changes, reading, sheet: runSheet(state, guard, reading) };
   }, [exam, events, evidence]);

@@ -34,9 +34,9 @@ export function NotHeld() {
   return (
     <Card heading="Not read">
       <p role="alert" className="mb-3 font-medium text-stop">
-        This exam is read under {called(state.evidence)} of the evidence, which this store does not hold. Import the
-        exam again with its evidence, or the evidence file under Evidence, or read it under today&apos;s figures: that
-        is recorded.
+        This exam is read under {called(state.evidenceVersion)} of the evidence, which this store does not hold. Import
+        the exam again with its evidence, or the evidence file under Evidence, or read it under today&apos;s figures:
+        that is recorded.
       </p>
       <ReadAgain label="Read it under today's figures" />
     </Card>
@@ -48,7 +48,7 @@ export function EvidenceVersion() {
   const { state, reading, evidence } = useExam();
   const { current } = evidence;
   const differences = useMemo(() => {
-    if (state.evidence === current) return [];
+    if (state.evidenceVersion === current) return [];
     const other = readExam(state, resolveEvidence(evidence.held[current] ?? NO_CHANGES));
     return other.sources.flatMap((one) => {
       const now = reading.sources.find(({ source, side }) => source === one.source && side === one.side);
@@ -57,11 +57,11 @@ export function EvidenceVersion() {
       return same ? [] : [{ one, now }];
     });
   }, [state, evidence, current, reading]);
-  if (state.evidence === current) return null;
+  if (state.evidenceVersion === current) return null;
   return (
     <Card heading="Evidence">
       <p className="text-sm">
-        Read under {called(state.evidence)}; today it is {called(current)}.
+        Read under {called(state.evidenceVersion)}; today it is {called(current)}.
       </p>
       <ul className="my-2 text-sm" data-evidence-differences>
         {differences.length === 0 && <li>Read under today&apos;s figures, nothing here would change.</li>}

@@ -17,8 +17,8 @@ function Cells({ verdict }: { verdict: RuleVerdict }) {
   return (
     <span aria-hidden className="flex gap-1">
       {verdict.members
-        .toSorted((a, b) => ORDER.indexOf(a.standing) - ORDER.indexOf(b.standing))
-        .map(({ member, standing }) => (
+        .toSorted((a, b) => ORDER.indexOf(a.result) - ORDER.indexOf(b.result))
+        .map(({ member, result: standing }) => (
           <span key={memberKey(member)} className={`size-3 rounded-sm border border-ink ${MARK[standing]}`} />
         ))}
     </span>

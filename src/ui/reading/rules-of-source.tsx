@@ -35,7 +35,7 @@ function RuleDetail({ verdict, counts }: { verdict: RuleVerdict; counts: boolean
       </p>
       <Counter verdict={verdict} />
       <ul className="mt-1 text-sm">
-        {verdict.members.map(({ member, standing, reason }) => (
+        {verdict.members.map(({ member, result: standing, reason }) => (
           <li key={memberKey(member)} className="grid grid-cols-[1rem_1fr] gap-1">
             <span aria-label={standing} className="font-bold">
               {MEMBER_MARK[standing]}

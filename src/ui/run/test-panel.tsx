@@ -172,7 +172,7 @@ function Shortcuts({ test, disabled }: { test: TestActions; disabled: boolean })
   );
 }
 
-const QUALITY_TESTS = (step: SheetStep): boolean =>
+const asksQuality = (step: SheetStep): boolean =>
   step.protocol.readings.some(({ lines }) => lines.some(({ quality }) => quality !== undefined));
 
 /** One test on one side: picture, question, answers, where, how bad, numbers, dose. */
@@ -243,7 +243,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
           felt={felt}
           needsPlace={needsPlace}
           at={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
-          qualities={QUALITY_TESTS(step) ? test : null}
+          qualities={asksQuality(step) ? test : null}
         />
       )}
       {undifferentiated && warned === step.key && (

@@ -87,7 +87,7 @@ const comingRungs = (protocol: SheetStep["protocol"], preset: Variant): Ladder["
     .map((stage, index) => ({ stage, status: index === 0 ? "here" : "to come", record: null }));
 
 /** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
-function standing(state: ExamState, { protocol, side }: SheetStep, preset: Variant) {
+function runPosition(state: ExamState, { protocol, side }: SheetStep, preset: Variant) {
   const of = (at: typeof side) => state.runs.findLast((one) => one.test === protocol.id && one.side === at) ?? null;
   const run = of(side);
   const ladder = run && ladderOf(run);
@@ -114,7 +114,7 @@ function standing(state: ExamState, { protocol, side }: SheetStep, preset: Varia
     likeRun: otherRun && run && !isLike(run, otherRun) ? null : otherRun,
   };
 }
-type Standing = ReturnType<typeof standing>;
+type RunPosition = ReturnType<typeof runPosition>;
 
 /** The score a step up or down gives, within the scale. */
 export const stepped = (record: StageRecord | null, steps: number, from: number): number =>
@@ -136,7 +136,7 @@ function answerDraft(stage: Stage, run: string, answer: string): Draft {
 }
 
 /** The ordinary answer of each stage that still waits for one; numbers are left to be read. */
-function clearDrafts({ run, ladder }: Standing, variant: Variant, step: SheetStep, id: string): Draft[] {
+function clearDrafts({ run, ladder }: RunPosition, variant: Variant, step: SheetStep, id: string): Draft[] {
   const open = run
     ? ladder!.rungs.filter(({ status }) => status === "here" || status === "to come").map(({ stage }) => stage)
     : comingRungs(step.protocol, variant).map(({ stage }) => stage);
@@ -195,12 +195,12 @@ export function useTest(step: SheetStep): TestActions {
   const { state, append, appendFrom, newId } = useExam();
   const [preset, setVariant] = useVariant(step);
   const { protocol, side } = step;
-  const shown = standing(state, step, preset);
+  const shown = runPosition(state, step, preset);
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
-  const onRun = (make: (at: Standing, run: string) => Draft[]) =>
+  const onRun = (make: (at: RunPosition, run: string) => Draft[]) =>
     appendFrom((latest) => {
-      const at = standing(latest, step, preset);
+      const at = runPosition(latest, step, preset);
       if (at.run) return make(at, at.run.id);
       const run = newId();
       const made = make(at, run);
@@ -275,7 +275,7 @@ export function useTest(step: SheetStep): TestActions {
       void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: { ...preset } } }),
     retract: () =>
       void appendFrom((latest) => {
-        const { run } = standing(latest, step, preset);
+        const { run } = runPosition(latest, step, preset);
         return run ? [{ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }] : [];
       }),
   };

@@ -1,7 +1,7 @@
 import { notFound, redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/edge/current-profile";
-import { heldEvidence } from "@/server/repositories/evidence";
+import { evidenceInStore } from "@/server/repositories/evidence";
 import { loadExam, previousVisit } from "@/server/repositories/exams";
 import { theStore } from "@/server/store/store";
 import { ExamProvider } from "@/ui/exam/exam-provider";
@@ -25,7 +25,7 @@ export default async function ExamLayout({
       initial={{ events: stored.events, head: stored.head }}
       profile={profile}
       previous={previousVisit(theStore(), exam)}
-      evidence={heldEvidence(theStore(), stored.events)}
+      evidence={evidenceInStore(theStore(), stored.events)}
     >
       <ExamShell>{children}</ExamShell>
     </ExamProvider>

@@ -1,4 +1,4 @@
-import type { FigureJoint } from "../../vocabulary";
+import type { PoseJoint } from "../../vocabulary";
 
 /**
  * How a test's figure stands: joint angles in degrees, zero in the anatomical
@@ -20,7 +20,7 @@ export type ArmPose = {
   readonly wrist?: number;
 };
 
-export type FigureLandmark =
+export type PoseLandmark =
   | "crown"
   | "forehead"
   | "occiput"
@@ -48,11 +48,11 @@ export type FigureLandmark =
 
 /** Screen directions: the figure lies head to the left, and sits or stands facing right, or facing you. */
 export type FigureContact = {
-  readonly at: FigureLandmark;
+  readonly at: PoseLandmark;
   readonly push: "up" | "down" | "left" | "right" | "into page" | "hold" | "outwards and down";
 };
 
-export type FigurePose = {
+export type Pose = {
   readonly body: "standing" | "seated" | "supine" | "prone" | "side";
   /** side: profile. front: facing you, or from above when lying. crown: looking down on the head. */
   readonly view: "side" | "front" | "crown";
@@ -71,7 +71,7 @@ export type FigurePose = {
 };
 
 /** What a stage changes of its test's figure. */
-export type PoseChange = Partial<Omit<FigurePose, "body" | "tested" | "other" | "testedArm">> & {
+export type PoseChange = Partial<Omit<Pose, "body" | "tested" | "other" | "testedArm">> & {
   readonly tested?: Partial<LegPose>;
   readonly other?: Partial<LegPose>;
   readonly testedArm?: Partial<ArmPose>;
@@ -80,7 +80,7 @@ export type PoseChange = Partial<Omit<FigurePose, "body" | "tested" | "other" | 
 const ARM_AT_REST: ArmPose = { shoulder: 0, elbow: 0 };
 
 /** A test's figure as a stage changes it. */
-export function posed(pose: FigurePose, change: PoseChange | undefined): FigurePose {
+export function posed(pose: Pose, change: PoseChange | undefined): Pose {
   if (!change) return pose;
   const { tested, other, testedArm, ...rest } = change;
   return {
@@ -98,7 +98,7 @@ export function posed(pose: FigurePose, change: PoseChange | undefined): FigureP
  * @param value the number as it is read, in degrees
  * @example bent(slump, { part: "knee" }, 20).tested.knee // 20
  */
-export function bent(pose: FigurePose, joint: FigureJoint, value: number): FigurePose {
+export function bent(pose: Pose, joint: PoseJoint, value: number): Pose {
   const angle = (joint.from ?? 0) + (joint.times ?? 1) * value;
   switch (joint.part) {
     case "hip":

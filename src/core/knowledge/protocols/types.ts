@@ -2,7 +2,7 @@ import type { Measure } from "../../measurement";
 import type { LoadId, Outcome, Position, Quality, Region, Response, SiteId, SourceId } from "../../vocabulary";
 import type { CitationId } from "../citations";
 import type { GuardEffect } from "../safety/effects";
-import type { FigurePose, PoseChange } from "./pose";
+import type { Pose, PoseChange } from "./pose";
 import type { TestId } from "./test-ids";
 
 export { TEST_IDS, type TestId } from "./test-ids";
@@ -82,7 +82,7 @@ export type FeltCondition = {
 };
 
 /** What the provoking stages as a whole brought on; done: the test has none. */
-export type Heard = "reproduced" | "not reproduced" | "nothing" | "stretch" | "other" | "done";
+export type Provoked = "reproduced" | "not reproduced" | "nothing" | "stretch" | "other" | "done";
 
 /** eased: gone or less. */
 export type EffectIs = "eased" | "unchanged" | "worse" | "not done";
@@ -116,7 +116,7 @@ export type DifferenceCondition = {
 export type EarlierCondition = {
   readonly test: TestId;
   readonly side: "same side" | "other side" | "any side";
-  readonly heard?: readonly Heard[];
+  readonly heard?: readonly Provoked[];
   readonly felt?: FeltCondition;
   readonly outcome?: { readonly source: SourceId; readonly is: readonly Outcome[] };
   readonly seen?: Readonly<Record<string, readonly string[]>>;
@@ -124,7 +124,7 @@ export type EarlierCondition = {
 
 /** Everything in it must hold. The one language in which tests, rules and records say what counts. */
 export type Condition = {
-  readonly when?: Heard | readonly Heard[];
+  readonly when?: Provoked | readonly Provoked[];
   /** The familiar symptom came at one of these stages. */
   readonly at?: readonly string[];
   readonly felt?: FeltCondition;
@@ -208,7 +208,7 @@ export type Protocol = {
   /** Offered only once this holds, and said so until then. */
   readonly earned?: { readonly condition: Condition; readonly otherwise: string };
   readonly aftermath?: readonly Aftermath[];
-  readonly figure: FigurePose;
+  readonly figure: Pose;
   readonly citations: readonly CitationId[];
 };
 

@@ -1,4 +1,4 @@
-import type { SourceId, Standing } from "../../vocabulary";
+import type { SourceId, SourceStatus } from "../../vocabulary";
 import type { Counts } from "../studies/types";
 import type { Condition, TestId } from "../protocols/types";
 
@@ -36,7 +36,7 @@ export type PooledFigure = {
   readonly lrPositive: number;
   readonly lrNegative: number;
   readonly citation: string;
-  readonly standing: Standing;
+  readonly standing: SourceStatus;
 };
 
 /** Sensitivity, specificity and ratios of a rule met or not met, in any form a study prints. */
@@ -96,7 +96,7 @@ export type ClusterRule = {
   readonly population: string;
   readonly reference: string;
   readonly citation: string;
-  readonly standing: Standing;
+  readonly standing: SourceStatus;
   readonly precondition?: "centralisation excluded";
   /** The study ran the members in the order listed and stopped when met. */
   readonly prescribedOrder?: boolean;

@@ -1,4 +1,4 @@
-import type { SiteId, SourceId, Standing } from "../../vocabulary";
+import type { SiteId, SourceId, SourceStatus } from "../../vocabulary";
 
 /** What the complaint must say for a starting probability to fit; everything in it must hold. */
 export type ComplaintCondition = {
@@ -21,7 +21,7 @@ export type StartingProbability = {
   readonly equivalentPeople: number;
   readonly population: string;
   readonly citation?: string;
-  readonly standing: Standing;
+  readonly standing: SourceStatus;
   /** Left out: never chosen by itself, offered beside the one that is. */
   readonly when?: ComplaintCondition;
   /** Why it fits, as said to the practitioner. */

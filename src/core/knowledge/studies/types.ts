@@ -1,4 +1,4 @@
-import type { Side, SourceId, Standing } from "../../vocabulary";
+import type { Side, SourceId, SourceStatus } from "../../vocabulary";
 import type { Condition, SchoolChoice, TestId } from "../protocols/types";
 
 /** People by what the test said and what the reference standard said. */
@@ -38,7 +38,7 @@ export type AccuracyRecord = {
   readonly reference: string;
   /** A shipped citation's id, or a clinic's own words for where the figure comes from. */
   readonly citation: string;
-  readonly standing: Standing;
+  readonly standing: SourceStatus;
   /** Why the record is shown but moves nothing. */
   readonly off?: string;
 };
