@@ -2,7 +2,7 @@
 export { ADULT_AGE, ageOn } from "./age";
 export { convertForce, describeForceRange, FORCE_UNITS } from "./force";
 export { force } from "./force-brick";
-export { type Measure } from "./measure";
+export { formatted, type Measure, nearest, startOfMeasure } from "./measure";
 export { nodScore } from "./nod-score";
 export { raisesAgree } from "./raises-agree";
 export { sideDifference } from "./side-difference";

@@ -18,3 +18,31 @@ export type Measure = {
   /** The number falls as the movement goes on: a deficit. */
   readonly falling?: true;
 };
+
+/**
+ * A measure's number with its unit.
+ *
+ * @example formatted({ unit: "°" }, 42) // "42°"
+ * @example formatted({ unit: "of 5" }, 4) // "4 of 5"
+ */
+export const formatted = ({ unit }: Pick<Measure, "unit">, value: number): string =>
+  unit === "°" ? `${value}°` : `${value} ${unit}`;
+
+/**
+ * The nearest number a measure can take: within its range, on its step.
+ *
+ * @example nearest({ range: [0, 90], step: 5 }, 43) // 45
+ * @example nearest({ range: [0, 90] }, 120.4) // 90
+ */
+export function nearest({ range: [low, high], step = 1 }: Pick<Measure, "range" | "step">, raw: number): number {
+  const stepped = Math.round(raw / step) * step;
+  return Math.min(Math.max(Number(stepped.toFixed(6)), low), high);
+}
+
+/**
+ * Where a number begins that was not measured yet: within its range, at the low end of what is expected.
+ *
+ * @example startOf({ range: [-20, 120], expected: [30, 60] }) // 30
+ */
+export const startOfMeasure = ({ range: [low, high], expected }: Pick<Measure, "range" | "expected">): number =>
+  expected?.[0] ?? Math.min(Math.max(0, low), high);

@@ -68,16 +68,8 @@ const MOST = 3;
 
 const IRRITABILITY_COST: Record<Irritability, number> = { low: 1, moderate: 1.5, high: 2.5 };
 
-/** Sources that would change what is done today. */
-const CHANGES_MANAGEMENT: readonly SourceId[] = [
-  "spinal-cord",
-  "cauda-equina",
-  "cervical-artery",
-  "serious-disease",
-  "alar-ligament",
-  "transverse-ligament",
-];
-const weightOf = (source: SourceId): number => (CHANGES_MANAGEMENT.includes(source) ? 2 : 1);
+/** A source that would change what is done today counts twice. */
+const weightOf = (source: SourceId): number => ("changesManagement" in SOURCES[source] ? 2 : 1);
 
 /**
  * The uncertainty of a probability, in bits.
@@ -141,6 +133,8 @@ const supposed = (
   modified: false,
   reproducedElsewhere: false,
   bilateral: false,
+  direction: null,
+  differentiated: true,
   newSinceTechnique: false,
 });
 

@@ -95,7 +95,7 @@ function otherSources({ outcomes, allOutcomes, source, side }: Input): string[] 
 }
 
 function undifferentiated({ outcomes }: Input): string[] {
-  const open = having(outcomes, "equivocal").filter(({ reason }) => reason.includes("not differentiated"));
+  const open = having(outcomes, "equivocal").filter(({ differentiated }) => !differentiated);
   return open.length
     ? [`Not differentiated: ${names(open)}. The step that tells nerve from other tissue was not done.`]
     : [];

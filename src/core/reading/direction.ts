@@ -5,8 +5,6 @@ import { testLabel } from "./steps";
 /** What a finding points to for treatment: a finding, never a prescription. */
 export type Direction = { readonly text: string; readonly side: Side | null; readonly because: string };
 
-const NOTED = /^direction: (.+)$/;
-
 /**
  * The directions that the findings themselves give: a bias a test names, load
  * taken off the neck that helped, and referral.
@@ -14,11 +12,10 @@ const NOTED = /^direction: (.+)$/;
  * @example directionsFrom(reading)[0] // { text: "flexion bias", side: null, because: "Quadrant R positive" }
  */
 export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
-  const said = outcomes.flatMap((outcome) =>
-    (outcome.note ?? "").split("; ").flatMap((note): Direction[] => {
-      const text = NOTED.exec(note)?.[1];
-      return text ? [{ text, side: outcome.side, because: `${testLabel(outcome)} ${outcome.outcome}` }] : [];
-    }),
+  const said = outcomes.flatMap((outcome): Direction[] =>
+    outcome.direction
+      ? [{ text: outcome.direction, side: outcome.side, because: `${testLabel(outcome)} ${outcome.outcome}` }]
+      : [],
   );
   const eased = outcomes
     .filter(

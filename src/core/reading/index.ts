@@ -36,8 +36,9 @@ export {
   type MemberState,
   ruleAsks,
   type RuleVerdict,
+  ruleCounter,
 } from "./rules";
 export { sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, testLabel } from "./steps";
-export { firmness, ofHundred, percentText, type Word } from "./words";
+export { firmness, ofHundred, percentText, type Word, WORD_TRAITS } from "./words";

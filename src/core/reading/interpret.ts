@@ -11,7 +11,7 @@ import {
   type SourceInterpretation,
   type TestId,
 } from "../knowledge";
-import { sideDifference } from "../measurement";
+import { sideDifference, formatted } from "../measurement";
 import {
   answerOf,
   effectiveRuns,
@@ -40,6 +40,10 @@ export type TestOutcome = {
   readonly reason: string;
   /** Said beside it: severe, no thrust techniques, a direction for treatment. */
   readonly note: string | null;
+  /** Where treatment may begin, as the finding has it; it stands in the note as well. */
+  readonly direction: string | null;
+  /** False: their symptom came, and the step that tells nerve from other tissue was not done. */
+  readonly differentiated: boolean;
   /** The test whose figures belong to it: a crossed raise is not a plain one. */
   readonly figuresOf: TestId;
   /** Read in words only, also where a record exists. */
@@ -133,13 +137,19 @@ function sidesSpokenFor({ sides }: SourceInterpretation, testedSide: Side | null
   return [sides === "other side" ? otherSide(testedSide) : testedSide];
 }
 
-type Found = Pick<TestOutcome, "outcome" | "reason" | "note" | "noFigure">;
+type LineSays = Pick<ReadingLine, "note" | "noFigure" | "direction" | "differentiated">;
+type Found = Pick<TestOutcome, "outcome" | "reason" | "note" | "noFigure" | "direction" | "differentiated">;
 
-const foundBy = ({ outcome, reason, note, noFigure }: Verdict & Pick<ReadingLine, "note" | "noFigure">): Found => ({
+const joined = (...notes: readonly (string | null | undefined)[]): string | null =>
+  notes.filter(Boolean).join("; ") || null;
+
+const foundBy = ({ outcome, reason, note, noFigure, direction, differentiated }: Verdict & LineSays): Found => ({
   outcome,
   reason,
-  note: note ?? null,
+  note: joined(note, direction && `direction: ${direction}`),
   noFigure: noFigure ?? false,
+  direction: direction ?? null,
+  differentiated: differentiated ?? true,
 });
 
 /** The first line that holds; what was not tested, or cannot be told, is so for every source but those only pointed to. */
@@ -218,10 +228,10 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
   /** The side that moves less; a deficit is the larger there. */
   const stiffer = beyond.falling ? here > there : here < there;
   if (outcome === "negative" && !stiffer) return null;
-  const by = Math.abs(here - there);
+  const by = formatted(beyond, Math.abs(here - there));
   return outcome === "positive"
-    ? `supported by a side difference of ${by}° in ${beyond.label.toLowerCase()}`
-    : `side difference of ${by}° in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
+    ? `supported by a side difference of ${by} in ${beyond.label.toLowerCase()}`
+    : `side difference of ${by} in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
 }
 
 function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): TestOutcome[] {
@@ -245,7 +255,7 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
           source: reading.source,
           side,
           ...found,
-          note: [found.note, difference].filter(Boolean).join("; ") || null,
+          note: joined(found.note, difference),
           figuresOf: reading.figuresOf ?? run.test,
           doseMismatch: mismatch,
           modified,

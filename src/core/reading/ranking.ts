@@ -1,26 +1,17 @@
-import { type Family, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
+import { WORD_TRAITS } from "./words";
+import { type Family, SOURCE_IDS, type SourceEntry, type SourceId, SOURCES } from "../vocabulary";
 import type { Reading, SourceReading } from "./reading";
 
-export const URGENT: readonly SourceId[] = ["spinal-cord", "cauda-equina", "cervical-artery", "serious-disease"];
-
-const WORD_ORDER = [
-  "likely",
-  "suggested",
-  "leaning towards",
-  "unsettled",
-  "open",
-  "not shown by these tests, which miss some",
-  "leaning against",
-  "not suggested",
-  "unlikely",
-  "not examined",
-];
+const refers = (source: SourceId): boolean => {
+  const entry: SourceEntry = SOURCES[source];
+  return entry.changesManagement === "refer";
+};
 
 /** How much a source matters in the list: what would change management first, then the strongest. */
 function weightOf({ source, wording, figured, probability }: SourceReading): readonly number[] {
-  const rank = WORD_ORDER.indexOf(wording.word);
-  const urgent = URGENT.includes(source) && rank <= 2 ? 0 : 1;
-  return [urgent, rank, figured ? -probability : 0];
+  const { rank } = WORD_TRAITS[wording.word];
+  const urgent = refers(source) && rank >= WORD_TRAITS["leaning towards"].rank ? 0 : 1;
+  return [urgent, -rank, figured ? -probability : 0];
 }
 
 function compare(a: readonly number[], b: readonly number[]): number {

@@ -140,7 +140,8 @@ export function contextOf(
   const chosen = state.settings ?? DEFAULT_READING_SETTINGS;
   const settings = supposed.dependence === undefined ? chosen : { ...chosen, dependence: supposed.dependence };
   const runs = effectiveRuns(state.runs);
-  const outcomes = supposing(interpretExam(state.runs, chosen, runs), supposed);
+  const interpreted = interpretExam(state.runs, chosen, runs);
+  const outcomes = supposing(interpreted, supposed);
   const order = (side: Side | null) =>
     runs.filter((run) => run.side === null || side === null || run.side === side).map(({ test }) => test);
   return {
@@ -154,7 +155,7 @@ export function contextOf(
     centralises: centralises(state, outcomes),
     starts: supposed.starts ?? {},
     supposed: new Set([
-      ...Object.keys(supposed.results ?? {}).map((key) => key.split(" ")[0]!),
+      ...interpreted.filter((outcome) => supposed.results?.[resultKey(outcome)]).map(({ run }) => run),
       ...(supposed.added ?? []).map(({ run }) => run),
     ]),
   };

@@ -227,18 +227,27 @@ export const isBegun = ({ members }: RuleVerdict): boolean =>
   );
 
 /**
- * The verdict in a few words, as a counter.
+ * What a rule has come to, without whether more of it is worth doing.
+ *
+ * @example ruleCounter(verdict) // "met, 3 positive"
+ */
+export function ruleCounter({ rule, positive, open: left, verdict, settled, ratio, needs }: RuleVerdict): string {
+  if (positivesNeeded(rule) !== null)
+    return settled ? `${verdict}, ${positive} positive` : `${positive} of ${positive + needs}, ${left} left`;
+  const counted = `${positive} of ${rule.members.length} positive`;
+  if (!settled) return `${counted}, ${left} left`;
+  return `${counted}: ${ratio === null ? "the study gives no figure for that" : `ratio ${ratio}`}`;
+}
+
+/**
+ * The counter, and how many tests may be left out once it is decided.
  *
  * @example describeVerdict(verdict) // "2 of 3, 2 left"
  */
-export function describeVerdict({ rule, positive, open: left, verdict, settled, ratio, needs }: RuleVerdict): string {
-  const early = settled && left > 0 ? `; decided early, ${left} can be skipped` : "";
-  if (positivesNeeded(rule) !== null)
-    return settled ? `${verdict}, ${positive} positive${early}` : `${positive} of ${positive + needs}, ${left} left`;
-  const counted = `${positive} of ${rule.members.length} positive`;
-  if (!settled) return `${counted}, ${left} left`;
-  return `${counted}: ${ratio === null ? "the study gives no figure for that" : `ratio ${ratio}`}${early}`;
-}
+export const describeVerdict = (verdict: RuleVerdict): string =>
+  verdict.settled && verdict.open > 0
+    ? `${ruleCounter(verdict)}; decided early, ${verdict.open} can be skipped`
+    : ruleCounter(verdict);
 
 /** What a rule asks for: "3 of 5", or "by count of 4". */
 export function ruleAsks(rule: ClusterRule): string {

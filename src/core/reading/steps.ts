@@ -11,7 +11,7 @@ import {
   weighMembers,
 } from "./combine";
 import type { TestOutcome } from "./interpret";
-import { describeVerdict, type RuleVerdict } from "./rules";
+import { ruleCounter, type RuleVerdict } from "./rules";
 
 /** One line of opened reasoning: a figure, what was done to it, and what it moved. */
 export type Step = {
@@ -66,8 +66,7 @@ export const ratioText = (ratio: number): string => ratio.toFixed(ratio >= 10 ? 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
 
 function ruleRemark(verdict: RuleVerdict, sum: number, held: number): string {
-  if (verdict.settled && verdict.ratio !== null)
-    return `the rule's own figure: ${describeVerdict(verdict).split("; ")[0]}`;
+  if (verdict.settled && verdict.ratio !== null) return `the rule's own figure: ${ruleCounter(verdict)}`;
   if (verdict.settled)
     return "the study gives no figure for this count: its tests, discounted and held between the figures there are";
   if (near(sum, held)) return "open: its done tests, discounted";

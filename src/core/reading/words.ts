@@ -1,19 +1,34 @@
 import type { ReadingSettings } from "../record";
 import type { Interval } from "./likelihood-ratio";
 
-export const WORDS = [
-  "not examined",
-  "suggested",
-  "not suggested",
-  "open",
-  "likely",
-  "unlikely",
-  "leaning towards",
-  "leaning against",
-  "unsettled",
-  "not shown by these tests, which miss some",
-] as const;
-export type Word = (typeof WORDS)[number];
+/** What a word means for everything that shows it; the highest rank is listed first. */
+type WordTraits = {
+  readonly rank: number;
+  /** Set in bold beside its beam. */
+  readonly loud: boolean;
+  /** Where what argues against it is said: nowhere, beside the test, or on the signed note as well. */
+  readonly against: "nowhere" | "beside the test" | "beside the test and on the note";
+};
+
+const BOTH = "beside the test and on the note";
+
+/** The ten words of a reading, strongest first. */
+export const WORD_TRAITS = {
+  likely: { rank: 9, loud: true, against: BOTH },
+  suggested: { rank: 8, loud: true, against: BOTH },
+  "leaning towards": { rank: 7, loud: true, against: BOTH },
+  unsettled: { rank: 6, loud: false, against: BOTH },
+  open: { rank: 5, loud: false, against: "beside the test" },
+  "not shown by these tests, which miss some": { rank: 4, loud: false, against: "nowhere" },
+  "leaning against": { rank: 3, loud: false, against: "nowhere" },
+  "not suggested": { rank: 2, loud: false, against: "nowhere" },
+  unlikely: { rank: 1, loud: false, against: "nowhere" },
+  "not examined": { rank: 0, loud: false, against: "nowhere" },
+} as const satisfies Record<string, WordTraits>;
+
+export type Word = keyof typeof WORD_TRAITS;
+export const WORDS = Object.keys(WORD_TRAITS) as Word[];
+
 export type Firmness = "firm" | "tentative";
 
 /** Share of the draws that must lie on the word's side of its threshold. */
@@ -21,7 +36,8 @@ export const FIRM_SHARE = 0.8;
 
 export type Wording = {
   readonly word: Word;
-  /** Probabilities for which the word would be the same. */ readonly band: Interval;
+  /** Probabilities for which the word would be the same. */
+  readonly band: Interval;
 };
 
 export type WordInput = {

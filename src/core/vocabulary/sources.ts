@@ -3,12 +3,14 @@ import type { Side } from "./sides";
 export const FAMILIES = ["nerve", "ligament", "joint", "disc", "muscle", "elsewhere"] as const;
 export type Family = (typeof FAMILIES)[number];
 
-type SourceEntry = {
+export type SourceEntry = {
   readonly label: string;
   readonly family: Family;
   readonly sided: boolean;
   /** Never called "unlikely": the tests for it miss too many. */
   readonly neverUnlikely?: true;
+  /** What is done today hangs on it: the person is referred, or a technique is left out. */
+  readonly changesManagement?: "refer" | "leave out a technique";
 };
 
 /** Pain sources. They are not mutually exclusive, and their probabilities do not sum to one. */
@@ -22,12 +24,19 @@ export const SOURCES = {
   "thoracic-outlet": { label: "thoracic outlet", family: "nerve", sided: true },
   "peripheral-leg-nerve": { label: "peripheral leg nerve", family: "nerve", sided: true },
   "deep-gluteal": { label: "deep gluteal sciatic entrapment", family: "nerve", sided: true },
-  "alar-ligament": { label: "alar ligament", family: "ligament", sided: true, neverUnlikely: true },
+  "alar-ligament": {
+    label: "alar ligament",
+    family: "ligament",
+    sided: true,
+    neverUnlikely: true,
+    changesManagement: "leave out a technique",
+  },
   "transverse-ligament": {
     label: "transverse ligament of the atlas",
     family: "ligament",
     sided: false,
     neverUnlikely: true,
+    changesManagement: "leave out a technique",
   },
   "lumbar-passive-restraint": { label: "lumbar segment, passive restraint", family: "ligament", sided: false },
   "lumbar-muscular-control": { label: "lumbar segment, muscular control", family: "ligament", sided: false },
@@ -49,13 +58,26 @@ export const SOURCES = {
   "upper-trapezius": { label: "upper trapezius or scalene", family: "muscle", sided: true },
   "abdominal-wall": { label: "abdominal wall", family: "muscle", sided: false },
   "deep-neck-flexors": { label: "deep neck flexor endurance", family: "muscle", sided: false },
-  "spinal-cord": { label: "spinal cord", family: "elsewhere", sided: false, neverUnlikely: true },
-  "cauda-equina": { label: "cauda equina", family: "elsewhere", sided: false },
-  "cervical-artery": { label: "cervical artery", family: "elsewhere", sided: false, neverUnlikely: true },
+  "spinal-cord": {
+    label: "spinal cord",
+    family: "elsewhere",
+    sided: false,
+    neverUnlikely: true,
+    changesManagement: "refer",
+  },
+  "cauda-equina": { label: "cauda equina", family: "elsewhere", sided: false, changesManagement: "refer" },
+  "cervical-artery": {
+    label: "cervical artery",
+    family: "elsewhere",
+    sided: false,
+    neverUnlikely: true,
+    changesManagement: "refer",
+  },
   "serious-disease": {
     label: "fracture, infection, tumour or inflammatory disease",
     family: "elsewhere",
     sided: false,
+    changesManagement: "refer",
   },
   viscera: { label: "viscera", family: "elsewhere", sided: false },
 } as const satisfies Record<string, SourceEntry>;

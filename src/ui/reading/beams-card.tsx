@@ -8,6 +8,7 @@ import {
   type SourceReading,
   type SourceRows,
   testLabel,
+  WORD_TRAITS,
 } from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
@@ -68,12 +69,12 @@ const Midline = () => (
   <span className="rounded-full border border-edge px-1.5 text-xs leading-5 text-soft">midline</span>
 );
 
-const LOUD = new Set(["likely", "leaning towards", "suggested"]);
-
 const Said = ({ one, word }: { one: SourceReading; word: string }) => (
   <span className="leading-tight">
     {one.figured && <span className="block text-base font-bold">{percentText(one.probability)}</span>}
-    <span className={clsx("block text-xs", LOUD.has(one.wording.word) ? "font-bold" : "text-soft")}>{word}</span>
+    <span className={clsx("block text-xs", WORD_TRAITS[one.wording.word].loud ? "font-bold" : "text-soft")}>
+      {word}
+    </span>
   </span>
 );
 

@@ -1,7 +1,15 @@
 "use client";
 
 import Link from "next/link";
-import { examinedSources, percentText, raiseGaps, sourceKey, type SourceReading, testLabel } from "@/core/reading";
+import {
+  examinedSources,
+  percentText,
+  raiseGaps,
+  sourceKey,
+  type SourceReading,
+  testLabel,
+  WORD_TRAITS,
+} from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
@@ -71,7 +79,6 @@ function Source({ one, spreads }: { one: SourceReading; spreads: Spreads }) {
 }
 
 const MOST_AGAINST = 4;
-const SPOKEN_FOR = new Set(["likely", "leaning towards", "suggested", "unsettled", "open"]);
 
 /** The reading as it stands, beside the test. */
 export function ReadingPanel() {
@@ -79,7 +86,7 @@ export function ReadingPanel() {
   const spreads = useSpreads(reading.sources);
   const shown = examinedSources(reading);
   const against = shown
-    .filter(({ wording }) => SPOKEN_FOR.has(wording.word))
+    .filter(({ wording }) => WORD_TRAITS[wording.word].against !== "nowhere")
     .flatMap((one) => one.against.slice(0, 2).map((line) => ({ one, line })))
     .slice(0, MOST_AGAINST);
   if (!changes) return <NotHeld />;

@@ -12,7 +12,7 @@ import {
   type SourceReading,
   type Spread,
   testLabel,
-  type Word,
+  WORD_TRAITS,
 } from "../../reading";
 import { ageAtExam, type ChainHead, effectiveRuns, type ExamState, irritability, sheetLabel } from "../../record";
 import { assessGuard } from "../../safety";
@@ -117,8 +117,6 @@ function findingLines(state: ExamState, reading: Reading): string[] {
   return lines.length ? lines : ["No test was done."];
 }
 
-/** Words beside which the note prints what argues against. */
-const STANDS_OUT: ReadonlySet<Word> = new Set(["likely", "leaning towards", "suggested", "unsettled"]);
 const MOST_AGAINST = 3;
 
 /** Sources that signs alone do not point to share a line. */
@@ -143,7 +141,10 @@ function readingLines(one: SourceReading, underAge: boolean, spread: Spread | un
     preferred && isBegun(preferred)
       ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
       : "";
-  const rest = STANDS_OUT.has(wording.word) ? against.slice(0, MOST_AGAINST).map((line) => `  ${line}`) : [];
+  const rest =
+    WORD_TRAITS[wording.word].against === "beside the test and on the note"
+      ? against.slice(0, MOST_AGAINST).map((line) => `  ${line}`)
+      : [];
   if (!figured) {
     const tests = outcomes
       .filter(({ outcome }) => outcome !== "not tested")

@@ -141,6 +141,13 @@ export const negative = (condition: Condition, reason: string, note?: string) =>
   line(condition, "negative", reason, note);
 export const equivocal = (condition: Condition, reason: string, note?: string) =>
   line(condition, "equivocal", reason, note);
+/** Their symptom, and the step that tells the tissues apart was not done. */
+export const undifferentiated = (condition: Condition, reason: string): ReadingLine => ({
+  ...equivocal(condition, reason),
+  differentiated: false,
+});
+/** A line that says as well where treatment may begin. */
+export const pointing = (line: ReadingLine, direction: string): ReadingLine => ({ ...line, direction });
 export const cannotTell = (condition: Condition, reason: string) => line(condition, "not interpretable", reason);
 
 /** Whatever is not their own symptom is negative, however strong. */

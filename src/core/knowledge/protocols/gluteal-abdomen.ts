@@ -9,6 +9,7 @@ import {
   observe,
   onTheSide,
   option,
+  pointing,
   person,
   positive,
   pointsTo,
@@ -212,10 +213,12 @@ const repeated: Protocol = {
   equipment: [],
   readings: [
     reading("lumbar-disc", "midline", [
-      positive(
-        { seenCount: { of: DIRECTIONS, is: ["centralises"], atLeast: 1 } },
-        "it moves towards the spine and stays: it centralises",
-        "direction: the movement that centralises",
+      pointing(
+        positive(
+          { seenCount: { of: DIRECTIONS, is: ["centralises"], atLeast: 1 } },
+          "it moves towards the spine and stays: it centralises",
+        ),
+        "the movement that centralises",
       ),
       equivocal({ seenCount: { of: DIRECTIONS, is: ["peripheralises"], atLeast: 1 } }, "it moves further out: stopped"),
       equivocal({ seenCount: { of: DIRECTIONS, is: ["not-sure"], atLeast: 1 } }, "where it went cannot be said"),

@@ -12,6 +12,7 @@ import {
   observe,
   onTheSide,
   option,
+  pointing,
   person,
   pointsTo,
   positive,
@@ -194,10 +195,12 @@ const proneInstability: Protocol = {
   equipment: [],
   readings: [
     reading("lumbar-muscular-control", "midline", [
-      positive(
-        { seen: { rest: ["theirs"], lifted: ["gone"] } },
-        "their pain at rest goes when the muscles work: control helps",
-        "direction: stabilising",
+      pointing(
+        positive(
+          { seen: { rest: ["theirs"], lifted: ["gone"] } },
+          "their pain at rest goes when the muscles work: control helps",
+        ),
+        "stabilising",
       ),
       negative({ seen: { rest: ["theirs"], lifted: ["same", "worse"] } }, "their pain stays when the muscles work"),
       equivocal({ seen: { rest: ["theirs"] } }, "their pain at rest; the lifted part was not done"),
@@ -290,10 +293,12 @@ const sideShear: Protocol = {
   equipment: ["pillow"],
   readings: [
     reading("lumbar-passive-restraint", "midline", [
-      positive(
-        { seen: { "at-45": ["theirs"] }, any: [{ seen: { "at-90": ["eased"] } }, { seen: { full: ["eased"] } }] },
-        "their pain with hips at 45-60°, eased by bending: the ligaments still hold when tight",
-        "direction: flexion bias",
+      pointing(
+        positive(
+          { seen: { "at-45": ["theirs"] }, any: [{ seen: { "at-90": ["eased"] } }, { seen: { full: ["eased"] } }] },
+          "their pain with hips at 45-60°, eased by bending: the ligaments still hold when tight",
+        ),
+        "flexion bias",
       ),
       negative(
         { seen: { "at-45": ["theirs"], "at-90": ["same", "worse"], full: ["same", "worse"] } },
@@ -303,10 +308,12 @@ const sideShear: Protocol = {
       negative({ seen: { "at-45": ["none", "other"] } }, "the push does not bring on their pain"),
     ]),
     reading("lumbar-muscular-control", "midline", [
-      positive(
-        { seen: { "at-45": ["theirs"], tightened: ["eased"] } },
-        "their pain, eased by tightening the deep muscles: control helps",
-        "direction: stabilising",
+      pointing(
+        positive(
+          { seen: { "at-45": ["theirs"], tightened: ["eased"] } },
+          "their pain, eased by tightening the deep muscles: control helps",
+        ),
+        "stabilising",
       ),
       negative({ seen: { "at-45": ["theirs"], tightened: ["same", "worse"] } }, "their pain, not eased by tightening"),
       equivocal({ seen: { "at-45": ["theirs"] } }, "their pain; tightening was not tried"),

@@ -5,6 +5,7 @@ import {
   elsewhere,
   END_FEEL,
   equivocal,
+  undifferentiated,
   felt,
   feltAnySide,
   feltOther,
@@ -71,11 +72,11 @@ const slumpRoot: readonly ReadingLine[] = [
     { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED },
     "not changed by looking up, and the ankle was not loaded: muscle",
   ),
-  equivocal(
+  undifferentiated(
     { ...LEG_FELT, ...HEAD_NOT },
     "not changed by looking up; the ankle was loaded and not let down: not differentiated",
   ),
-  equivocal(LEG_FELT, "their leg symptom, but nothing was let go: not differentiated"),
+  undifferentiated(LEG_FELT, "their leg symptom, but nothing was let go: not differentiated"),
   positive(
     { when: "reproduced", felt: feltAnySide(...BACK), school: { "slump-back-pain": ["counts"] }, ...HEAD_EASED },
     "their back pain, eased by looking up (counted as positive by the school chosen)",
@@ -437,7 +438,7 @@ const raiseLines: readonly ReadingLine[] = [
     { ...ABOVE_KNEE, effect: { foot: ["unchanged", "eased"], head: ["unchanged", "eased"] } },
     "buttock or back of the thigh, changed by neither foot nor head: muscle",
   ),
-  equivocal(ABOVE_KNEE, "buttock or back of the thigh only: not differentiated"),
+  undifferentiated(ABOVE_KNEE, "buttock or back of the thigh only: not differentiated"),
   negative({ when: "reproduced", felt: feltAnySide("low-back", "thoracic") }, "back only: not the root"),
   negative({ when: "reproduced", felt: feltOther(...LEG) }, "their symptom, but in the other leg: a crossed raise"),
   equivocal({ when: "reproduced", felt: feltAnySide(...NECK_OR_ARM) }, "neck or arm: not where this root is felt"),

@@ -5,6 +5,7 @@ import {
   elsewhere,
   END_FEEL,
   equivocal,
+  undifferentiated,
   felt,
   feltOrCentral,
   negative,
@@ -47,7 +48,7 @@ const rootLines: readonly ReadingLine[] = [
   negative({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
   negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
   negative({ ...REPRODUCED, any: [NECK_DONE] }, "their symptom, not changed by the neck"),
-  equivocal(REPRODUCED, "their symptom, but the neck was not moved: not differentiated"),
+  undifferentiated(REPRODUCED, "their symptom, but the neck was not moved: not differentiated"),
   ...elsewhere("their symptom, but not on this side"),
   ...CLEAR,
 ];
@@ -60,11 +61,11 @@ const nerveReading = (nerve: SourceId): SourceInterpretation =>
     ),
     positive({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
     negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
-    equivocal(
+    undifferentiated(
       { ...REPRODUCED, any: [NECK_DONE] },
       "not changed by the neck; wrist or elbow was not let go: not differentiated",
     ),
-    equivocal(REPRODUCED, "their symptom, but nothing was let go: not differentiated"),
+    undifferentiated(REPRODUCED, "their symptom, but nothing was let go: not differentiated"),
     ...elsewhere("their symptom, but not on this side"),
     ...CLEAR,
   ]);

@@ -8,6 +8,7 @@ import {
   onTheSide,
   option,
   other,
+  pointing,
   person,
   pointsTo,
   positive,
@@ -501,15 +502,17 @@ const activeRaise: Protocol = {
   equipment: [],
   readings: [
     reading("pelvic-ring", "tested side", [
-      positive(
-        {
-          measure: [
-            { id: "effort", atLeast: 1 },
-            { id: "effort-pressed", lowerThan: "effort" },
-          ],
-        },
-        "hard to lift, easier with the pelvis pressed together: load transfer",
-        "direction: compression of the pelvis",
+      pointing(
+        positive(
+          {
+            measure: [
+              { id: "effort", atLeast: 1 },
+              { id: "effort-pressed", lowerThan: "effort" },
+            ],
+          },
+          "hard to lift, easier with the pelvis pressed together: load transfer",
+        ),
+        "compression of the pelvis",
       ),
       negative(
         {

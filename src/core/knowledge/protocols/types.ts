@@ -161,6 +161,10 @@ export type ReadingLine = Condition & {
   readonly note?: string;
   /** Read in words only, also where a record exists. */
   readonly noFigure?: true;
+  /** Where treatment may begin, as the finding has it: "flexion bias". */
+  readonly direction?: string;
+  /** False: the step that tells nerve from other tissue was not done. */
+  readonly differentiated?: false;
 };
 
 export type SourceInterpretation = {
