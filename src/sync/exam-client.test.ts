@@ -3,17 +3,20 @@ import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, describe, expect, it } from "vitest";
 import { v7 as newId } from "uuid";
 import { readExam } from "@/core/reading";
-import { fold } from "@/core/record";
+import { type EventDraft, fold } from "@/core/record";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { appendEvents, eventsAfter, loadExam } from "@/server/repositories/exams";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
-import { createExamClient, type Draft, type ExamClient } from "./exam-client";
+import { createExamClient, type ExamClient } from "./exam-client";
 import { openOutbox, type Outbox, OutboxError } from "./outbox";
 import type { Transport } from "./transport";
 
 const EXAM = idOf(1);
-const rest = (intensity: number): Draft => ({ type: "rest-rated", body: { intensity, places: ["si-area.right"] } });
-const note = (text: string): Draft => ({ type: "note-written", body: { text } });
+const rest = (intensity: number): EventDraft => ({
+  type: "rest-rated",
+  body: { intensity, places: ["si-area.right"] },
+});
+const note = (text: string): EventDraft => ({ type: "note-written", body: { text } });
 
 /** A server whose network can be cut, and that can lose its answers. */
 function world() {

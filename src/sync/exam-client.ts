@@ -2,8 +2,7 @@ import { assertAdmitted } from "@/core/admission";
 import {
   type Actor,
   type ChainHead,
-  type EventBody,
-  type EventType,
+  type EventDraft,
   type ExamEvent,
   type ExamState,
   fold,
@@ -13,10 +12,8 @@ import {
 import type { Outbox, OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 
-export type Draft = { [T in EventType]: { readonly type: T; readonly body: EventBody<T> } }[EventType];
-
 /** Events to take, or how to make them of the state as it is when their turn comes: taps may follow faster than screens. */
-export type Drafts = readonly Draft[] | ((state: ExamState) => readonly Draft[]);
+export type Drafts = readonly EventDraft[] | ((state: ExamState) => readonly EventDraft[]);
 
 /** Where this device's taps are: all with the server, on their way, waiting, or some refused. */
 export type Sync = {

@@ -24,3 +24,4 @@ export { withFastPath } from "./fast-path";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";
+export { readNumber } from "./read-number";

@@ -40,9 +40,10 @@ export function nearest({ range: [low, high], step = 1 }: Pick<Measure, "range" 
 }
 
 /**
- * Where a number begins that was not measured yet: within its range, at the low end of what is expected.
+ * Where a number begins that was not measured yet: the low end of what is
+ * expected, else of what can be.
  *
- * @example startOf({ range: [-20, 120], expected: [30, 60] }) // 30
+ * @example startOfMeasure({ range: [0, 120], expected: [30, 60] }) // 30
  */
-export const startOfMeasure = ({ range: [low, high], expected }: Pick<Measure, "range" | "expected">): number =>
-  expected?.[0] ?? Math.min(Math.max(0, low), high);
+export const startOfMeasure = ({ range, expected }: Pick<Measure, "range" | "expected">): number =>
+  expected?.[0] ?? range[0];

@@ -3,6 +3,7 @@ export { ageAtExam } from "./age-at-exam";
 export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, verifyChain } from "./chain";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export { effectiveRuns, isDoneAs, isLike, likeOther } from "./counted-runs";
+export { type EventDraft } from "./draft";
 export {
   type Actor,
   envelopeSchema,

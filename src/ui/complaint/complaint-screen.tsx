@@ -1,13 +1,12 @@
 "use client";
 
 import { useState } from "react";
-import type { Area, ExamState } from "@/core/record";
+import type { Area, EventDraft, ExamState } from "@/core/record";
 import type { Place } from "@/core/vocabulary";
 import { BodyChart } from "../drawing/body-chart";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import type { Draft } from "@/sync/exam-client";
 import { useExam } from "../exam/exam-provider";
 import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";
@@ -27,7 +26,7 @@ const nextAreaName = (areas: readonly Area[]): string =>
   `area-${Math.max(0, ...areas.map(({ area }) => Number(area.split("-")[1]) || 0)) + 1}`;
 
 /** The event that marks a place of an area, or takes its mark away; an area without places is removed. */
-function toggled(state: ExamState, name: string, place: Place): Draft {
+function toggled(state: ExamState, name: string, place: Place): EventDraft {
   const area = state.areas.find((candidate) => candidate.area === name) ?? emptyArea(name, []);
   const places = area.places.includes(place) ? area.places.filter((at) => at !== place) : [...area.places, place];
   return places.length === 0

@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import { type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
@@ -43,7 +44,7 @@ export function HistoryCard() {
   const history = state.history ?? EMPTY;
   const record = (change: Partial<History>) =>
     appendFrom((latest) => [{ type: "history-recorded", body: { ...EMPTY, ...latest.history, ...change } }]);
-  const keepWeeks = (text: string) => record({ weeks: text === "" ? null : Number(text.replace(",", ".")) });
+  const keepWeeks = (text: string) => record({ weeks: readNumber(text) });
   const { level, reason } = irritability(state);
   return (
     <Card heading="How it behaves">

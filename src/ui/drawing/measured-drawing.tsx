@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { bent, type Pose } from "@/core/knowledge";
-import type { Measure } from "@/core/measurement";
+import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
 import type { Side } from "@/core/vocabulary";
 import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
 import { PositionFigure } from "./position-drawing";
@@ -67,15 +67,13 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
   }, []);
   const joint = measure.joint!;
   const { from = 0, times = 1 } = joint;
-  const [low, high] = measure.range;
   const shown = dragged ?? value;
   const posed = shown === null ? pose : bent(pose, joint, shown);
   const turn = poseSkeleton(posed, side ?? "right").turns[joint.part];
   if (!turn) return <PositionFigure pose={posed} side={side} className={className} />;
 
   const toAngle = (number: number) => from + times * number;
-  const clamp = (number: number) => Math.min(high, Math.max(low, Math.round(number)));
-  const current = shown ?? clamp(measure.expected?.[0] ?? low);
+  const current = shown ?? startOfMeasure(measure);
   const pointAt = (event: React.PointerEvent): Point => {
     const box = frame.current!.getBoundingClientRect();
     return {
@@ -84,7 +82,7 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
     };
   };
   const valueAt = (point: Point) =>
-    clamp((normal(turn.sign * (directionOf(turn.pivot, point) - turn.zero)) - from) * times);
+    nearest(measure, (normal(turn.sign * (directionOf(turn.pivot, point) - turn.zero)) - from) * times);
   const distance = () => {
     const [a, b] = [...fingers.current.values()];
     return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : null;
@@ -103,8 +101,8 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
       role="slider"
       tabIndex={0}
       aria-label={`${measure.label} on the figure`}
-      aria-valuemin={low}
-      aria-valuemax={high}
+      aria-valuemin={measure.range[0]}
+      aria-valuemax={measure.range[1]}
       aria-valuenow={current}
       aria-valuetext={shown === null ? "not measured" : `${shown} degrees`}
       className={`relative touch-none ${className}`}
@@ -120,7 +118,7 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
         fingers.current.set(event.pointerId, pointAt(event));
         const apart = distance();
         if (spread.current && apart !== null)
-          setDragged(clamp(spread.current.value + (apart - spread.current.distance) / 2));
+          setDragged(nearest(measure, spread.current.value + (apart - spread.current.distance) / 2));
         else setDragged(valueAt(pointAt(event)));
       }}
       onPointerUp={release}

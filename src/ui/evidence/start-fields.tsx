@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import type { ReactNode } from "react";
 import { Field, inputClass } from "../primitives/field";
 
@@ -7,8 +8,7 @@ import { Field, inputClass } from "../primitives/field";
 export type StartDraft = { readonly percent: string; readonly people: string; readonly reason: string };
 
 /** Digits with a point or a comma; an empty field is no number. */
-export const numberTyped = (text: string): number =>
-  text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));
+export const numberTyped = (text: string): number => readNumber(text) ?? Number.NaN;
 
 const FIELDS = [
   ["percent", "Start, %", "decimal"],

@@ -16,9 +16,9 @@ import { InputError } from "@/core/base";
 import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence";
 import { type RunSheet, runSheet } from "@/core/planning";
 import { readExam, type Reading } from "@/core/reading";
-import { type ChainHead, type ExamEvent, type ExamState, extended, fold } from "@/core/record";
+import { type ChainHead, type EventDraft, type ExamEvent, type ExamState, extended, fold } from "@/core/record";
 import { assessGuard, type Guard } from "@/core/safety";
-import { createExamClient, type Draft, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
+import { createExamClient, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
 import { openOutbox, OutboxError } from "@/sync/outbox";
 import { httpTransport } from "@/sync/transport";
 import type { Profile } from "@/wire/practitioners";
@@ -40,9 +40,9 @@ type ExamContextValue = {
   /** The same person's visit before this one, to compare with; null when there was none. */
   readonly previous: PreviousVisit | null;
   /** Takes one tap; says why when it cannot be taken, and gives null then. */
-  readonly append: (...drafts: Draft[]) => Promise<readonly ExamEvent[] | null>;
+  readonly append: (...drafts: EventDraft[]) => Promise<readonly ExamEvent[] | null>;
   /** The same, for taps that build on what is there: made of the state as it is when their turn comes. */
-  readonly appendFrom: (make: (state: ExamState) => readonly Draft[]) => Promise<readonly ExamEvent[] | null>;
+  readonly appendFrom: (make: (state: ExamState) => readonly EventDraft[]) => Promise<readonly ExamEvent[] | null>;
   readonly undo: () => Promise<void>;
   /** What could not be taken, in a sentence; null when nothing. */
   readonly refusal: string | null;

@@ -52,10 +52,6 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
   );
 }
 
-/** Agreed, the guard gone through, and the symptom at rest rated. */
-export const isReadyToTest = ({ state, guard }: Pick<ReturnType<typeof useExam>, "state" | "guard">): boolean =>
-  state.consent?.agreed === true && guard.unanswered.length === 0 && !guard.askAgain && state.rest !== null;
-
 /** What has to be there before anybody is touched; null when it all is. */
 export function BeforeTesting() {
   const { exam, state, guard, append } = useExam();

@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import { useRef, useState } from "react";
 import { convertForce, describeForceRange } from "@/core/measurement";
 import { inputClass } from "../primitives/field";
@@ -29,8 +30,8 @@ export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
   });
 
   const keep = (text: string) => {
-    if (text.trim() === "") return;
-    const value = Number(text.replace(",", "."));
+    const value = readNumber(text);
+    if (value === null) return;
     if (given?.value !== value || given.unit !== unit) giveDose({ force: { value, unit } });
   };
   const asAsked = (asked: number) => {

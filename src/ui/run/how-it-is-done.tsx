@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import Link from "next/link";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
@@ -13,8 +14,7 @@ function Afterwards({ test }: { test: TestActions }) {
   const soreness = test.run?.soreness ?? null;
   const [minutes, setMinutes] = useState(soreness?.minutes?.toString() ?? "");
   if (!test.run) return null;
-  const keep = (intensity: number, typed: string) =>
-    test.sore(intensity, intensity === 0 ? 0 : typed.trim() === "" ? null : Number(typed.replace(",", ".")));
+  const keep = (intensity: number, typed: string) => test.sore(intensity, intensity === 0 ? 0 : readNumber(typed));
   return (
     <div className="mt-2 flex flex-col gap-2 border-t border-line pt-2">
       <Score

@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import { useRef, useState } from "react";
 import { type Measure, sideDifference } from "@/core/measurement";
 import { otherSide, type Side } from "@/core/vocabulary";
@@ -47,7 +48,7 @@ function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep"
 function NumberField({ measure, value, other, side, onKeep, onStep, inputRef }: NumberFieldProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
-    if (typed !== null) onKeep(typed.trim() === "" ? null : Number(typed.replace(",", ".")));
+    if (typed !== null) onKeep(readNumber(typed));
     setTyped(null);
   };
   const by = (steps: number) => {

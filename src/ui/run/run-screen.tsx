@@ -1,12 +1,13 @@
 "use client";
 
 import { useState } from "react";
+import { isReadyToTest } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
 import { ReadingPanel } from "../reading/reading-panel";
-import { BeforeTesting, isReadyToTest, RestPanel } from "./before-testing";
+import { BeforeTesting, RestPanel } from "./before-testing";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
@@ -62,7 +63,7 @@ export function RunScreen() {
         )}
       </div>
       <div className={columns.test}>
-        {isReadyToTest(exam) ? (
+        {isReadyToTest(exam.state, exam.guard) ? (
           current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
         ) : (
           <BeforeTesting />

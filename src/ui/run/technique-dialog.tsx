@@ -1,5 +1,6 @@
 "use client";
 
+import { readNumber } from "@/core/base";
 import { useForm, useWatch } from "react-hook-form";
 import { type Side, SIDES, type Technique, TECHNIQUES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
@@ -19,8 +20,6 @@ type Fields = {
   note: string;
 };
 
-const numberOrNone = (text: string): number | null => (text.trim() === "" ? null : Number(text.replace(",", ".")));
-
 /** What was done between two tests: a log, not advice. */
 export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   const { append, refusal, profile, state } = useExam();
@@ -39,17 +38,17 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   });
   const [kind, side] = useWatch({ control, name: ["kind", "side"] });
   const keep = handleSubmit(async (fields) => {
-    const force = numberOrNone(fields.force);
+    const force = readNumber(fields.force);
     const taken = await append({
       type: "technique-logged",
       body: {
         kind: fields.kind,
         level: fields.level.trim(),
         side: fields.side === "none" ? null : fields.side,
-        grade: numberOrNone(fields.grade),
+        grade: readNumber(fields.grade),
         force: force === null ? null : { value: force, unit },
-        holdSeconds: numberOrNone(fields.holdSeconds),
-        repetitions: numberOrNone(fields.repetitions),
+        holdSeconds: readNumber(fields.holdSeconds),
+        repetitions: readNumber(fields.repetitions),
         note: fields.note.trim(),
       },
     });

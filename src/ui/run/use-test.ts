@@ -1,24 +1,20 @@
 "use client";
 
 import { useState } from "react";
-import { type Stage, stagesOf, type Variant } from "@/core/knowledge";
-import type { Measure } from "@/core/measurement";
-import { painfulSides, type SheetStep } from "@/core/planning";
+import { answerDraft, clearDrafts, copyDrafts, runPosition, type RunPosition } from "@/core/admission";
 import {
   DEFAULT_READING_SETTINGS,
   type EventBody,
-  type ExamState,
-  isAnswered,
-  isLike,
-  kindOf,
+  type EventDraft,
   type Ladder,
-  ladderOf,
   type Run,
   type StageRecord,
   variantFor,
 } from "@/core/record";
-import { otherSide, type Place, placeParts, type Quality, type Reaction, type Response } from "@/core/vocabulary";
-import type { Draft } from "@/sync/exam-client";
+import { type Stage, type Variant } from "@/core/knowledge";
+import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
+import { painfulSides, type SheetStep } from "@/core/planning";
+import { type Place, type Quality, type Reaction } from "@/core/vocabulary";
 import { useExam } from "../exam/exam-provider";
 
 export type TestActions = {
@@ -77,118 +73,12 @@ function useVariant(step: SheetStep): [Variant, (change: Variant) => void] {
   ];
 }
 
-const brought = (record: StageRecord | null | undefined): boolean =>
-  record?.response === "familiar" || record?.response === "other";
-
-/** The stages a run will have, the first of them here. */
-const comingRungs = (protocol: SheetStep["protocol"], preset: Variant): Ladder["rungs"] =>
-  stagesOf(protocol, preset)
-    .filter((stage) => kindOf(stage) !== "release" && !stage.due)
-    .map((stage, index) => ({ stage, status: index === 0 ? "here" : "to come", record: null }));
-
-/** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
-function runPosition(state: ExamState, { protocol, side }: SheetStep, preset: Variant) {
-  const of = (at: typeof side) => state.runs.findLast((one) => one.test === protocol.id && one.side === at) ?? null;
-  const run = of(side);
-  const ladder = run && ladderOf(run);
-  const rungs = ladder?.rungs ?? [];
-  const feltStage = rungs.findLast(({ record }) => brought(record))?.stage ?? null;
-  const feltRecord = feltStage ? (run?.stages[feltStage.id] ?? null) : null;
-  const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
-  const answered = run && rungs.findLast(({ stage }) => isAnswered(stage, run));
-  const stage =
-    (needsPlace ? feltStage : null) ??
-    ladder?.here ??
-    answered?.stage ??
-    stagesOf(protocol, run?.variant ?? preset)[0]!;
-  const otherRun = side ? of(otherSide(side)) : null;
-  return {
-    run,
-    ladder,
-    rungs: ladder ? rungs : comingRungs(protocol, preset),
-    stage,
-    record: run?.stages[stage.id] ?? null,
-    feltStage,
-    feltRecord,
-    otherRun,
-    likeRun: otherRun && run && !isLike(run, otherRun) ? null : otherRun,
-  };
-}
-type RunPosition = ReturnType<typeof runPosition>;
-
 /** The score a step up or down gives, within the scale. */
 export const stepped = (record: StageRecord | null, steps: number, from: number): number =>
   Math.min(10, Math.max(0, (record?.intensity ?? from) + steps));
 
 const flip = <T>(list: readonly T[] | undefined, item: T): T[] =>
   list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item];
-
-const mirrored = (place: Place): Place => {
-  const { site, side } = placeParts(place);
-  return side === "central" ? place : (`${site}.${otherSide(side)}` as Place);
-};
-
-/** One answer to a stage, in the form its kind takes. */
-function answerDraft(stage: Stage, run: string, answer: string): Draft {
-  return kindOf(stage) === "provoke"
-    ? { type: "response-recorded", body: { run, stage: stage.id, response: answer as Response } }
-    : { type: "answer-recorded", body: { run, stage: stage.id, answer } };
-}
-
-/** The ordinary answer of each stage that still waits for one; numbers are left to be read. */
-function clearDrafts({ run, ladder }: RunPosition, variant: Variant, step: SheetStep, id: string): Draft[] {
-  const open = run
-    ? ladder!.rungs.filter(({ status }) => status === "here" || status === "to come").map(({ stage }) => stage)
-    : comingRungs(step.protocol, variant).map(({ stage }) => stage);
-  return open.flatMap((stage) => {
-    switch (kindOf(stage)) {
-      case "provoke":
-        return [answerDraft(stage, id, "nothing")];
-      case "observe":
-        return [answerDraft(stage, id, stage.options![0]!.id)];
-      case "relief":
-      case "release":
-        return [answerDraft(stage, id, "unchanged")];
-      default:
-        return [];
-    }
-  });
-}
-
-/** What was recorded on the other side, as it would be recorded here. */
-function copyDrafts(from: Run, id: string): Draft[] {
-  const answers = ladderOf(from).rungs.flatMap(({ stage, record }): Draft[] => {
-    const answer = record?.response ?? record?.answer;
-    if (!answer || !record) return [];
-    return [
-      answerDraft(stage, id, answer),
-      ...(record.places.length || record.intensity !== null
-        ? [
-            {
-              type: "felt-recorded" as const,
-              body: {
-                run: id,
-                stage: stage.id,
-                places: record.places.map(mirrored),
-                intensity: record.intensity,
-                reactions: [],
-                qualities: [...record.qualities],
-              },
-            },
-          ]
-        : []),
-    ];
-  });
-  const signs = Object.entries(from.signs).map(([sign, option]): Draft => ({
-    type: "sign-recorded",
-    body: { run: id, sign, option },
-  }));
-  const measures = Object.entries(from.measures).map(([measure, value]): Draft => ({
-    type: "measure-recorded",
-    body: { run: id, measure, value },
-  }));
-  return [...answers, ...signs, ...measures];
-}
 
 /** Everything that can be done at the table for one test on one side. */
 export function useTest(step: SheetStep): TestActions {
@@ -198,7 +88,7 @@ export function useTest(step: SheetStep): TestActions {
   const shown = runPosition(state, step, preset);
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
-  const onRun = (make: (at: RunPosition, run: string) => Draft[]) =>
+  const onRun = (make: (at: RunPosition, run: string) => EventDraft[]) =>
     appendFrom((latest) => {
       const at = runPosition(latest, step, preset);
       if (at.run) return make(at, at.run.id);
@@ -251,10 +141,10 @@ export function useTest(step: SheetStep): TestActions {
           ? []
           : [{ type: "measure-recorded", body: { run, measure: id, value } }],
       ),
-    measureBy: ({ id, range, expected, step: size = 1 }, steps) =>
+    measureBy: (measure, steps) =>
       onRun(({ run: there }, run) => {
-        const from = there?.measures[id] ?? expected?.[0] ?? range[0];
-        const value = Math.min(range[1], Math.max(range[0], from + steps * size));
+        const { id, step: size = 1 } = measure;
+        const value = nearest(measure, (there?.measures[id] ?? startOfMeasure(measure)) + steps * size);
         return [{ type: "measure-recorded", body: { run, measure: id, value } }];
       }),
     note: (sign, option) => onRun((_at, run) => [{ type: "sign-recorded", body: { run, sign, option } }]),

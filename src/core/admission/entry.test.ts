@@ -1,0 +1,103 @@
+import { describe, expect, it } from "vitest";
+import { buildExam } from "@/fixtures/samples/build";
+import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
+import { PROTOCOLS, type Protocol, type TestId } from "../knowledge";
+import { DEFAULT_READING_SETTINGS, type EventDraft, type ExamEvent, fold, kindOf, variantFor } from "../record";
+import { assessGuard } from "../safety";
+import { otherSide, type Side } from "../vocabulary";
+import { admit } from "./admit";
+import { clearDrafts, copyDrafts, runPosition } from "./entry";
+import { isReadyToTest, missingBeforeTesting } from "./readiness";
+
+type Exam = ReturnType<typeof buildExam>;
+
+/** Takes drafts one by one, as the table does; each has to be admitted. */
+function take(exam: Exam, drafts: readonly EventDraft[]): string[] {
+  return drafts.flatMap(({ type, body }) => {
+    const state = exam.state();
+    const event = exam.add(type, body as never) as ExamEvent;
+    const wrong = admit(state, event);
+    return wrong ? [`${type}: ${wrong.where} ${wrong.what}`] : [];
+  });
+}
+
+const preset = (protocol: Protocol) => variantFor(protocol, DEFAULT_READING_SETTINGS);
+const sidesOf = ({ sided }: Protocol): readonly (Side | null)[] => (sided ? ["right", "left"] : [null]);
+
+describe("all clear", () => {
+  it.each(
+    PROTOCOLS.filter(({ earned }) => !earned).flatMap((protocol) =>
+      sidesOf(protocol).map((side) => [protocol.id, side] as const),
+    ),
+  )("%s %s: every answer is admitted, and only numbers are left", (id, side) => {
+    const protocol = PROTOCOLS.find((one) => one.id === id)!;
+    const exam = buildExam().complaint("low-back.central").consent().guard().rest(0);
+    const run = exam.start(id, side);
+    const step = { protocol, side };
+    const drafts = clearDrafts(runPosition(exam.state(), step, preset(protocol)), preset(protocol), step, run);
+    const waitsForNumbers = protocol.stages.some((stage) => kindOf(stage) === "measure");
+    const refused = take(exam, drafts).filter((why) => !(waitsForNumbers && why.includes("comes after a stage")));
+    expect(refused).toEqual([]);
+    const { ladder } = runPosition(exam.state(), step, preset(protocol));
+    if (ladder!.here) expect(kindOf(ladder!.here)).toBe("measure");
+    expect(ladder!.rungs.every(({ record }) => record?.response !== "familiar")).toBe(true);
+  });
+});
+
+describe("the same as the other side", () => {
+  const cases = TEST_CASES.filter(({ side, before }) => side !== null && !before);
+  it.each(cases.map((one) => [`${one.test} ${one.kind}`, one] as const))("%s", (_name, one) => {
+    const { exam } = examOfCase(one);
+    const state = exam.state();
+    const from = state.runs.findLast(({ test, side }) => test === one.test && side === one.side)!;
+    const there = otherSide(one.side!);
+    const run = exam.start(one.test as TestId, there);
+    const refused = take(exam, copyDrafts(from, run));
+    const copy = fold(exam.events).runs.find(({ id }) => id === run)!;
+    /** A finding that forbids more of the same load this visit forbids copying it as well. */
+    if (assessGuard(state).blocks.some(({ id }) => id.startsWith(`after.${one.test}.`))) {
+      expect(refused.length).toBeGreaterThan(0);
+      expect(refused.every((why) => why.includes("is blocked"))).toBe(true);
+      return;
+    }
+    expect(refused).toEqual([]);
+    for (const [stage, { response, answer, intensity, places }] of Object.entries(from.stages)) {
+      if (!response && !answer) continue;
+      expect(copy.stages[stage]).toMatchObject({ response, answer, intensity });
+      expect(copy.stages[stage]!.places).toHaveLength(places.length);
+      expect(copy.stages[stage]!.places).toEqual(
+        places.map((place) => place.replace(/\.(right|left)$/, (_all, side: Side) => `.${otherSide(side)}`)),
+      );
+    }
+    expect(copy.measures).toEqual(from.measures);
+    expect(copy.signs).toEqual(from.signs);
+  });
+});
+
+describe("before the first test", () => {
+  const steps = {
+    agreement: (exam: Exam) => void exam.consent(),
+    guard: (exam: Exam) => void exam.guard(),
+    rest: (exam: Exam) => void exam.rest(0),
+  };
+  const names = Object.keys(steps) as (keyof typeof steps)[];
+  const subsets = Array.from({ length: 2 ** names.length }, (_, bits) => names.filter((_name, at) => bits & (1 << at)));
+
+  it.each(subsets.map((done) => [done.join(", ") || "nothing", done] as const))("with %s", (_name, done) => {
+    const exam = buildExam().complaint("low-back.central");
+    done.forEach((name) => steps[name](exam));
+    const state = exam.state();
+    const guard = assessGuard(state);
+    expect(missingBeforeTesting(state, guard)).toEqual(names.filter((name) => !done.includes(name)));
+    expect(isReadyToTest(state, guard)).toBe(done.length === names.length);
+  });
+
+  it("is not there when they refused, or when a stop asks for the questions again", () => {
+    const exam = buildExam().complaint("low-back.central").guard().rest(0);
+    exam.add("consent-recorded", { explained: true, agreed: false, others: "" });
+    expect(missingBeforeTesting(exam.state(), assessGuard(exam.state()))).toEqual(["agreement"]);
+    exam.consent();
+    exam.add("run-stopped", { run: null, reason: "new numbness, tingling or weakness", note: "" });
+    expect(missingBeforeTesting(exam.state(), assessGuard(exam.state()))).toEqual(["guard again"]);
+  });
+});

@@ -1,0 +1,134 @@
+import { type Protocol, type Stage, stagesOf, type Variant } from "../knowledge";
+import {
+  type EventDraft,
+  type ExamState,
+  isAnswered,
+  isLike,
+  kindOf,
+  type Ladder,
+  ladderOf,
+  type Run,
+  type StageRecord,
+} from "../record";
+import { otherSide, type Place, placeParts, type Response, type Side } from "../vocabulary";
+
+/** A test of the sheet, on the side it is done on. */
+export type TestOnSide = { readonly protocol: Protocol; readonly side: Side | null };
+
+const brought = (record: StageRecord | null | undefined): boolean =>
+  record?.response === "familiar" || record?.response === "other";
+
+/** The stages a run will have, the first of them here. */
+const comingRungs = (protocol: Protocol, preset: Variant): Ladder["rungs"] =>
+  stagesOf(protocol, preset)
+    .filter((stage) => kindOf(stage) !== "release" && !stage.due)
+    .map((stage, index) => ({ stage, status: index === 0 ? "here" : "to come", record: null }));
+
+/** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
+export function runPosition(state: ExamState, { protocol, side }: TestOnSide, preset: Variant) {
+  const lastRun = (at: Side | null) =>
+    state.runs.findLast((one) => one.test === protocol.id && one.side === at) ?? null;
+  const run = lastRun(side);
+  const ladder = run && ladderOf(run);
+  const rungs = ladder?.rungs ?? [];
+  const feltStage = rungs.findLast(({ record }) => brought(record))?.stage ?? null;
+  const feltRecord = feltStage ? (run?.stages[feltStage.id] ?? null) : null;
+  const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
+  const answered = run && rungs.findLast(({ stage }) => isAnswered(stage, run));
+  const stage =
+    (needsPlace ? feltStage : null) ??
+    ladder?.here ??
+    answered?.stage ??
+    stagesOf(protocol, run?.variant ?? preset)[0]!;
+  const otherRun = side ? lastRun(otherSide(side)) : null;
+  return {
+    run,
+    ladder,
+    rungs: ladder ? rungs : comingRungs(protocol, preset),
+    stage,
+    record: run?.stages[stage.id] ?? null,
+    feltStage,
+    feltRecord,
+    otherRun,
+    likeRun: otherRun && run && !isLike(run, otherRun) ? null : otherRun,
+  };
+}
+
+export type RunPosition = ReturnType<typeof runPosition>;
+
+const mirrored = (place: Place): Place => {
+  const { site, side } = placeParts(place);
+  return side === "central" ? place : (`${site}.${otherSide(side)}` as Place);
+};
+
+/** One answer to a stage, in the form its kind takes. */
+export function answerDraft(stage: Stage, run: string, answer: string): EventDraft {
+  return kindOf(stage) === "provoke"
+    ? { type: "response-recorded", body: { run, stage: stage.id, response: answer as Response } }
+    : { type: "answer-recorded", body: { run, stage: stage.id, answer } };
+}
+
+/**
+ * All clear: the ordinary answer of each stage that still waits for one;
+ * numbers are left to be read.
+ *
+ * @param id the run they belong to
+ */
+export function clearDrafts(
+  { run, ladder }: RunPosition,
+  variant: Variant,
+  step: TestOnSide,
+  id: string,
+): EventDraft[] {
+  const open = run
+    ? ladder!.rungs.filter(({ status }) => status === "here" || status === "to come").map(({ stage }) => stage)
+    : comingRungs(step.protocol, variant).map(({ stage }) => stage);
+  return open.flatMap((stage) => {
+    switch (kindOf(stage)) {
+      case "provoke":
+        return [answerDraft(stage, id, "nothing")];
+      case "observe":
+        return [answerDraft(stage, id, stage.options![0]!.id)];
+      case "relief":
+      case "release":
+        return [answerDraft(stage, id, "unchanged")];
+      default:
+        return [];
+    }
+  });
+}
+
+/** What was recorded on the other side, as it would be recorded here. */
+export function copyDrafts(from: Run, id: string): EventDraft[] {
+  const answers = ladderOf(from).rungs.flatMap(({ stage, record }): EventDraft[] => {
+    const answer = record?.response ?? record?.answer;
+    if (!answer || !record) return [];
+    return [
+      answerDraft(stage, id, answer),
+      ...(record.places.length || record.intensity !== null
+        ? [
+            {
+              type: "felt-recorded" as const,
+              body: {
+                run: id,
+                stage: stage.id,
+                places: record.places.map(mirrored),
+                intensity: record.intensity,
+                reactions: [],
+                qualities: [...record.qualities],
+              },
+            },
+          ]
+        : []),
+    ];
+  });
+  const signs = Object.entries(from.signs).map(([sign, option]): EventDraft => ({
+    type: "sign-recorded",
+    body: { run: id, sign, option },
+  }));
+  const measures = Object.entries(from.measures).map(([measure, value]): EventDraft => ({
+    type: "measure-recorded",
+    body: { run: id, measure, value },
+  }));
+  return [...answers, ...signs, ...measures];
+}
