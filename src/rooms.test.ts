@@ -125,4 +125,14 @@ describe("the rooms", () => {
       .filter(({ file, lines }) => lines > MOST_LINES && !isTest(file));
     expect(long.map(({ file, lines }) => `src/${file} has ${lines} lines: split it by idea`)).toEqual([]);
   });
+
+  it("are told of in docs/architecture.md in the same order, and every way it names leads to a file", () => {
+    const map = readFileSync(join(SRC, "..", "docs", "architecture.md"), "utf8");
+    expect([...map.matchAll(/^\| `([a-z]+)` +\|/gm)].map(([, room]) => room)).toEqual(FLOORS);
+    const named = [...map.matchAll(/`(?:core\/)?((?:[a-z]+\/)+[a-z-]+)`/g)].map(([, path]) => path!);
+    expect(named.length).toBeGreaterThan(10);
+    const stands = (path: string) =>
+      files.some((file) => file.replace(/\.tsx?$/, "").endsWith(path) || file.includes(`/${path}/`));
+    expect(named.filter((path) => !path.startsWith("api/") && !path.startsWith("src/") && !stands(path))).toEqual([]);
+  });
 });
