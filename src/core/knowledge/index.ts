@@ -68,3 +68,4 @@ export {
 export { EVIDENCE } from "./studies";
 export { laslett2005 } from "./studies/laslett-2005";
 export { type AccuracyRecord, type Counts } from "./studies/types";
+export { idsOf } from "./check/shipped-ids";

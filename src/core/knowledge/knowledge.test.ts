@@ -40,6 +40,32 @@ describe("the catalogue", () => {
       "slump › slouch",
       /no question/,
     ],
+    [
+      "a number less another that is not measured",
+      {
+        readings: [
+          {
+            source: "hip",
+            sides: "tested side",
+            lines: [{ measure: [{ id: "knee", less: "nothing" }], outcome: "negative", reason: "by number" }],
+          },
+        ],
+      },
+      "slump › hip › line 1",
+      /"nothing", which the test does not measure/,
+    ],
+    [
+      "a number up to one that is not measured",
+      { measures: [{ id: "onset", label: "Onset", unit: "°", range: [0, 90], upTo: "nothing" }] },
+      "slump › measures › onset",
+      /"nothing"/,
+    ],
+    [
+      "an aftermath of a source it does not speak about",
+      { aftermath: [{ source: "cervical-artery", outcomes: ["positive"], effects: [] }] },
+      "slump › aftermath",
+      /says nothing/,
+    ],
     ["a stage without a load", { stages: [{ ...slump.stages[0]!, loads: [] }] }, "slump › slouch", /no load/],
     ["a citation that is not listed", { citations: ["nobody-1900" as never] }, "slump › citations", /nobody-1900/],
     [

@@ -101,8 +101,8 @@ function conditionFaults(
         fault(where, `asks for the number "${id}", which the test does not measure`, "Use one of its measures."),
       );
   };
-  condition.measure?.forEach(({ id, lowerThan, notLowerThan }) =>
-    [id, lowerThan, notLowerThan].forEach((one) => one && measure(one)),
+  condition.measure?.forEach(({ id, lowerThan, notLowerThan, less }) =>
+    [id, lowerThan, notLowerThan, less].forEach((one) => one && measure(one)),
   );
   if (condition.difference) measure(condition.difference.id);
   for (const [id, wanted] of Object.entries(condition.school ?? {})) {
@@ -132,11 +132,53 @@ function conditionFaults(
   return faults;
 }
 
+/** Numbers that lead to no other number, and what follows from a source the test does not speak about. */
+function ownFaults({ id, measures, aftermath, readings }: Protocol): CatalogueFault[] {
+  return [
+    ...measures
+      .filter(({ upTo }) => upTo !== undefined && !measures.some((one) => one.id === upTo))
+      .map((measure) =>
+        fault(
+          `${id} › measures › ${measure.id}`,
+          `must not go beyond "${measure.upTo}", which the test does not measure`,
+          "Use one of its measures.",
+        ),
+      ),
+    ...(aftermath ?? [])
+      .filter(({ source }) => !readings.some((reading) => reading.source === source))
+      .map(({ source }) =>
+        fault(
+          `${id} › aftermath`,
+          `follows from "${source}", about which the test says nothing`,
+          "Use a source of its readings.",
+        ),
+      ),
+    ...readings
+      .filter(({ figuresOf }) => figuresOf !== undefined && !TEST_IDS.includes(figuresOf))
+      .map(({ source, figuresOf }) =>
+        fault(
+          `${id} › readings › ${source}`,
+          `takes the figures of "${figuresOf}", which does not exist`,
+          "Use a test of the catalogue.",
+        ),
+      ),
+  ];
+}
+
+/** What a line says, beside what it asks. */
+const SAID = new Set(["outcome", "reason", "note", "noFigure", "direction", "differentiated"]);
+
 /** A line that asks nothing beyond what was heard decides whatever else was recorded. */
 function unconditional({ lines }: SourceInterpretation): ReadonlySet<string> {
   return new Set(
-    lines.flatMap(({ when, outcome: _outcome, reason: _reason, note: _note, noFigure: _noFigure, ...rest }) =>
-      Object.keys(rest).length ? [] : when === undefined ? ["*"] : typeof when === "string" ? [when] : [...when],
+    lines.flatMap(({ when, ...line }) =>
+      Object.keys(line).some((field) => !SAID.has(field))
+        ? []
+        : when === undefined
+          ? ["*"]
+          : typeof when === "string"
+            ? [when]
+            : [...when],
     ),
   );
 }
@@ -235,6 +277,7 @@ export function checkCatalogue(protocols: readonly Protocol[], schools: readonly
           ),
         ...protocol.schools.flatMap((school) => schoolFaults(protocol, school)),
         ...orderFaults(protocol),
+        ...ownFaults(protocol),
         ...readings.flatMap((reading) => [
           ...readingFaults(protocol, reading),
           ...reading.lines.flatMap((line, index) =>

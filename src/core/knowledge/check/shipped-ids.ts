@@ -1,0 +1,63 @@
+import type { Protocol } from "../protocols";
+
+/** The ids of one test that signed exams can name. */
+export type TestIds = {
+  readonly stages: Readonly<Record<string, readonly string[]>>;
+  readonly measures: readonly string[];
+  readonly signs: Readonly<Record<string, readonly string[]>>;
+  readonly schools: Readonly<Record<string, readonly string[]>>;
+};
+
+/** Old id → new id, under "test.stage", "test.stage.option", "test.measure" and so on. Nothing was renamed yet. */
+export const RENAMED: Readonly<Record<string, string>> = {};
+
+const optionIds = (options: readonly { readonly id: string }[] = []): string[] => options.map(({ id }) => id);
+const byId = <T extends { readonly id: string }>(list: readonly T[], options: (item: T) => string[]) =>
+  Object.fromEntries(list.map((item) => [item.id, options(item)]));
+
+/** What exams made with this catalogue can name. */
+export const idsOf = (protocols: readonly Protocol[]): Record<string, TestIds> =>
+  Object.fromEntries(
+    protocols.map(({ id, stages, measures, signs, schools }) => [
+      id,
+      {
+        stages: byId(stages, (stage) => optionIds(stage.options)),
+        measures: optionIds(measures),
+        signs: byId(signs, (sign) => optionIds(sign.options)),
+        schools: byId(schools, (school) => optionIds(school.options)),
+      },
+    ]),
+  );
+
+const flat = (ids: Readonly<Record<string, TestIds>>): string[] =>
+  Object.entries(ids).flatMap(([test, { stages, measures, signs, schools }]) => [
+    test,
+    ...measures.map((id) => `${test}.number ${id}`),
+    ...Object.entries({ stage: stages, sign: signs, school: schools }).flatMap(([kind, named]) =>
+      Object.entries(named).flatMap(([id, options]) => [
+        `${test}.${kind} ${id}`,
+        ...options.map((option) => `${test}.${kind} ${id}.${option}`),
+      ]),
+    ),
+  ]);
+
+/**
+ * What a catalogue no longer has that exams may name, and what it has that is
+ * not pinned yet. An id that has shipped is never taken away or used again.
+ *
+ * @example shippedIdFaults(idsOf(PROTOCOLS), idsOf(PROTOCOLS)) // []
+ */
+export function shippedIdFaults(
+  pinned: Readonly<Record<string, TestIds>>,
+  now: Readonly<Record<string, TestIds>>,
+  renamed: Readonly<Record<string, string>> = RENAMED,
+): string[] {
+  const [before, after] = [flat(pinned), new Set(flat(now))];
+  const known = new Set(before);
+  return [
+    ...before
+      .filter((id) => !after.has(id) && !after.has(renamed[id] ?? ""))
+      .map((id) => `${id} is gone, and signed exams may name it: keep it, or name its new id in RENAMED.`),
+    ...[...after].filter((id) => !known.has(id)).map((id) => `${id} is new: pin it with "npm run pin".`),
+  ];
+}

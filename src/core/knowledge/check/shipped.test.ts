@@ -1,0 +1,49 @@
+import { describe, expect, it } from "vitest";
+import { LOAD_IDS, type LoadId } from "../../vocabulary";
+import { PROTOCOLS } from "../protocols";
+import { GUARD_QUESTIONS } from "../safety/questions";
+import { unguardedLoads } from "./guarded-loads";
+import pinned from "./shipped-ids.json";
+import { idsOf, shippedIdFaults, type TestIds } from "./shipped-ids";
+
+const PINNED = pinned as unknown as Readonly<Record<string, TestIds>>;
+const without = (stage: string) =>
+  PROTOCOLS.map((protocol) =>
+    protocol.id === "straight-leg-raise"
+      ? { ...protocol, stages: protocol.stages.filter(({ id }) => id !== stage) }
+      : protocol,
+  );
+
+describe("ids that have shipped", () => {
+  it("are all there, and every id there is is pinned", () =>
+    expect(shippedIdFaults(PINNED, idsOf(PROTOCOLS))).toEqual([]));
+
+  it.each(PROTOCOLS.find(({ id }) => id === "straight-leg-raise")!.stages.map(({ id }) => id))(
+    "a raise without its stage %s is told of",
+    (stage) => {
+      const faults = shippedIdFaults(PINNED, idsOf(without(stage)));
+      expect(faults[0]).toContain(`straight-leg-raise.stage ${stage} is gone, and signed exams may name it`);
+    },
+  );
+
+  it("may have a new name, when the map says which", () => {
+    const renamed = PROTOCOLS.map((protocol) => ({
+      ...protocol,
+      measures: protocol.measures.map((measure) => (measure.id === "onset" ? { ...measure, id: "begin" } : measure)),
+    }));
+    const told = shippedIdFaults(PINNED, idsOf(renamed));
+    expect(told.some((fault) => fault.includes("number onset is gone"))).toBe(true);
+    const map = Object.fromEntries(PROTOCOLS.map(({ id }) => [`${id}.number onset`, `${id}.number begin`]));
+    expect(shippedIdFaults(PINNED, idsOf(renamed), map).filter((fault) => fault.includes("is gone"))).toEqual([]);
+  });
+});
+
+describe("loads", () => {
+  it("are each named by an answer, or listed with the reason", () =>
+    expect(unguardedLoads(GUARD_QUESTIONS, PROTOCOLS)).toEqual([]));
+
+  it("a new one that nobody guards is told of", () => {
+    const loads = [...LOAD_IDS, "rib-spring" as LoadId];
+    expect(unguardedLoads(GUARD_QUESTIONS, PROTOCOLS, loads)).toEqual([expect.stringContaining('"rib-spring"')]);
+  });
+});
