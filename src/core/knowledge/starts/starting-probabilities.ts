@@ -1,4 +1,4 @@
-import type { SiteId, SourceId, SourceStatus } from "../../vocabulary";
+import { ARM, BELOW_KNEE, type SiteId, type SourceId, type SourceStatus } from "../../vocabulary";
 
 /** What the complaint must say for a starting probability to fit; everything in it must hold. */
 export type ComplaintCondition = {
@@ -31,26 +31,9 @@ export type StartingProbability = {
 /** People's worth of certainty behind a shipped starting probability. */
 export const DEFAULT_EQUIVALENT_PEOPLE = 20;
 
-const LEG_BELOW_KNEE: readonly SiteId[] = [
-  "medial-knee-shin",
-  "lateral-calf",
-  "posterior-calf",
-  "dorsum-foot",
-  "lateral-foot",
-  "sole",
-];
-const ARM: readonly SiteId[] = [
-  "shoulder",
-  "lateral-upper-arm",
-  "radial-forearm",
-  "ulnar-forearm",
-  "thumb-index",
-  "middle-finger",
-  "ring-little-finger",
-];
 const NECK: readonly SiteId[] = ["neck", "upper-trapezius-scapula"];
 const BACK: readonly SiteId[] = ["low-back", "si-area", "central-buttock"];
-const LEG: readonly SiteId[] = ["posterior-thigh", ...LEG_BELOW_KNEE];
+const LEG: readonly SiteId[] = ["posterior-thigh", ...BELOW_KNEE];
 
 /**
  * Where a source's symptom is usually felt: with no symptom there, it starts at
@@ -127,7 +110,7 @@ export const STARTS: readonly StartingProbability[] = [
     ...depalma,
   }),
   start("lower-lumbosacral-root.primary-care", "lower-lumbosacral-root", 0.15, {
-    when: { symptomAt: LEG_BELOW_KNEE },
+    when: { symptomAt: BELOW_KNEE },
     because: "leg pain below the knee, as seen in primary care",
     population: "leg pain below the knee in primary care: usually put at 0.10 to 0.20; the middle is used",
     standing: "second-hand",
