@@ -197,7 +197,7 @@ function finishing(source: SourceId, side: Side | null, plan: Planning): Finishi
     const members = testMembers(preferred.rule).map((member) => runKey(member.test, memberRunSide(member, side)));
     return { members: new Set(members), way: null };
   }
-  const open = preferred.members.filter(({ result: standing }) => standing === "open");
+  const open = preferred.members.filter(({ result }) => result === "open");
   const runnable = open.flatMap((state): (OpenMember & { state: MemberState })[] => {
     if (isFact(state.member)) return [];
     const protocol = protocolOf(state.member.test);

@@ -160,7 +160,7 @@ function missing({ preferred }: Input): string[] {
 /** A rule that counts but cannot come to its figure any more: what else there is to choose. */
 function unfinishable({ preferred, rules, state }: Input): string[] {
   if (!preferred || preferred.verdict !== "open" || !isBegun(preferred)) return [];
-  const open = preferred.members.filter(({ result: standing }) => standing === "open");
+  const open = preferred.members.filter(({ result }) => result === "open");
   const isLeftOut = ({ member, testedSide, reason }: (typeof open)[number]): boolean =>
     !isNotDone(reason) ||
     (!isFact(member) && state.skips.some(({ test, side }) => test === member.test && side === testedSide));

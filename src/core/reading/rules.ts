@@ -222,9 +222,7 @@ export function judgeRule(
 
 /** True once a test of the rule, not only the person's age, says something. */
 export const isBegun = ({ members }: RuleVerdict): boolean =>
-  members.some(
-    ({ member, result: standing }) => standing !== "open" && !(isFact(member) && member.fact.kind === "age"),
-  );
+  members.some(({ member, result }) => result !== "open" && !(isFact(member) && member.fact.kind === "age"));
 
 /**
  * What a rule has come to, without whether more of it is worth doing.
