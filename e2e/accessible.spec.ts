@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
+import { demoExam, type DemoPerson } from "@/fixtures/demo/demo-ids";
 import { expect, test } from "./support/test";
 
 const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
@@ -32,7 +33,7 @@ const violations = (page: Page, asked: "everything" | "colours"): Promise<string
     [TAGS, asked] as const,
   );
 
-const exam = (id: string) => `/exams/00000000-0000-4000-8000-${id.padStart(12, "0")}`;
+const exam = (person: DemoPerson) => `/exams/${demoExam(person)}`;
 const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>][] = [
   ["roster", "/"],
   [
@@ -44,12 +45,12 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
     },
   ],
   ["settings", "/settings"],
-  ["complaint", `${exam("f6951")}/complaint`],
-  ["guard", `${exam("fde81")}/guard`],
-  ["run", `${exam("f6951")}/run`],
+  ["complaint", `${exam("Caspian Moorhen")}/complaint`],
+  ["guard", `${exam("Gudrun Pellworm")}/guard`],
+  ["run", `${exam("Caspian Moorhen")}/run`],
   [
     "run, theirs",
-    `${exam("f9061")}/run`,
+    `${exam("Idris Fennimore")}/run`,
     async (page) => {
       await page.getByRole("button", { name: /^FABER right\s*, done/ }).click();
       await page.getByText("Where?", { exact: true }).waitFor();
@@ -57,16 +58,16 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ],
   [
     "run, stop",
-    `${exam("f6951")}/run`,
+    `${exam("Caspian Moorhen")}/run`,
     async (page) => {
       await page.keyboard.press("s");
       await page.getByRole("dialog").waitFor();
     },
   ],
-  ["run, blocked", `${exam("fde81")}/run`],
+  ["run, blocked", `${exam("Gudrun Pellworm")}/run`],
   [
     "run, letting go",
-    `${exam("116521")}/run`,
+    `${exam("Wilma Stroud")}/run`,
     async (page) => {
       await page.getByRole("button", { name: /^Slump\s*left\s*,/ }).click();
       await page.getByText("And now", { exact: false }).first().waitFor();
@@ -74,7 +75,7 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ],
   [
     "run, numbers",
-    `${exam("116521")}/run`,
+    `${exam("Wilma Stroud")}/run`,
     async (page) => {
       await page.getByRole("button", { name: /^Straight leg raise\s*left\s*,/ }).click();
       await page.getByRole("slider").waitFor();
@@ -82,7 +83,7 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ],
   [
     "run sheet",
-    `${exam("116521")}/run`,
+    `${exam("Wilma Stroud")}/run`,
     async (page) => {
       await page.keyboard.press("o");
       await page.getByRole("dialog", { name: "Run sheet" }).waitFor();
@@ -90,22 +91,22 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ],
   [
     "technique",
-    `${exam("116521")}/run`,
+    `${exam("Wilma Stroud")}/run`,
     async (page) => {
       await page.keyboard.press("l");
       await page.getByRole("dialog", { name: "Log a technique" }).waitFor();
     },
   ],
-  ["baseline", `${exam("107ac1")}/baseline`],
-  ["guard, neck", `${exam("10a1d1")}/guard`],
-  ["referral letter", `${exam("118c31")}/referral`],
-  ["reading by sign", `${exam("10a1d1")}/reading`],
+  ["baseline", `${exam("Odile Farrow")}/baseline`],
+  ["guard, neck", `${exam("Henrik Vale")}/guard`],
+  ["referral letter", `${exam("Silas Thornbury")}/referral`],
+  ["reading by sign", `${exam("Henrik Vale")}/reading`],
   ["library", "/library"],
   ["library, a test", "/library/slump"],
-  ["reading", `${exam("fb771")}/reading`],
+  ["reading", `${exam("Marit Oakhanger")}/reading`],
   [
     "reading, what if",
-    `${exam("107ac1")}/reading`,
+    `${exam("Odile Farrow")}/reading`,
     async (page) => {
       await page.getByRole("tab", { name: "What if" }).click();
       await page.locator("[data-supposed]").waitFor();
@@ -113,7 +114,7 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ],
   [
     "reading, rules",
-    `${exam("10a1d1")}/reading`,
+    `${exam("Henrik Vale")}/reading`,
     async (page) => void (await page.getByRole("tab", { name: "Rules and figures" }).click()),
   ],
   ["evidence", "/evidence"],
@@ -126,10 +127,13 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
     },
   ],
   ["calculator", "/calculator"],
-  ["sign", `${exam("fb771")}/sign`],
+  ["sign", `${exam("Marit Oakhanger")}/sign`],
 ];
 
-/** Table screens fold at these sizes as well; the others are looked at on the desk and on a phone. */
+/**
+ * Table screens fold at these sizes as well; the others are looked at on the desk and on a phone.
+ * The colours of the dark theme hang on no size, so they are asked where most of a screen is shown.
+ */
 const FOLDING = new Set([
   "run, theirs",
   "roster",
@@ -154,9 +158,9 @@ const looksAt = (name: string): readonly Look[] =>
   FOLDING.has(name)
     ? [
         [DESK, BOTH],
-        [TABLET, BOTH],
+        [TABLET, ["light"]],
         [UPRIGHT, ["light"]],
-        [PHONE, BOTH],
+        [PHONE, ["light"]],
       ]
     : [
         [DESK, BOTH],

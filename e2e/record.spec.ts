@@ -1,9 +1,12 @@
 import { readFileSync, writeFileSync } from "node:fs";
+import type { APIRequestContext } from "@playwright/test";
+import { chainEvent, type ChainHead, type ExamFile, examIn } from "@/core";
+import { demoExam } from "@/fixtures/demo/demo-ids";
 import { expect, readyToTest, saved, stored, test } from "./support/test";
 import { lantern } from "./support/server";
 
 const pagesOf = (pdf: Buffer): number => pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g)?.length ?? 0;
-const MARIT = "/exams/00000000-0000-4000-8000-0000000fb771";
+const MARIT = `/exams/${demoExam("Marit Oakhanger")}`;
 
 test.use({ permissions: ["clipboard-read", "clipboard-write"] });
 
@@ -69,7 +72,7 @@ test("the note copies as plain text, and the record goes out and comes back", as
   await page.getByLabel("Exam file").setInputFiles(broken);
   await expect(page.getByText(/Not imported.*Event \d+ .*was changed after it was recorded/)).toBeVisible();
 
-  const csv = await request.get("/api/exams/00000000-0000-4000-8000-0000000fb771/export?as=csv");
+  const csv = await request.get(`/api${MARIT}/export?as=csv`);
   expect((await csv.text()).split("\r\n")[0]).toContain("person,test,tested_side");
 });
 
@@ -93,4 +96,63 @@ test("a signed record is only amended, with the reason shown", async ({ page, re
     type: "note-written",
     amendment: "left out by mistake",
   });
+  await page.getByRole("button", { name: "Sign the amendments" }).click();
+  await expect(page.getByRole("button", { name: "Sign the amendments" })).toBeHidden();
+  await expect(page.getByRole("heading", { name: "As it was signed" })).toBeVisible();
+  await expect(page.getByText("Read today, the same record says the same.")).toBeVisible();
+  await saved(page);
+  const closing = (await stored(request, exam)).events.at(-1)!;
+  expect(closing).toMatchObject({ type: "amendment-signed" });
+  expect(closing.body.reading).toMatchObject({ catalogue: 2, evidence: "shipped" });
+});
+
+/** The exam as another store has it, which went on by itself with these lines. */
+async function continuedElsewhere(request: APIRequestContext, exam: string, lines: readonly string[]): Promise<string> {
+  const file = (await (await request.get(`/api/exams/${exam}/export?as=json`)).json()) as ExamFile;
+  const here = examIn(file);
+  let head: ChainHead = here;
+  const links = lines.map((text, index) => {
+    const { actor } = here.links[0]!.event;
+    const id = `${exam.slice(0, -12)}${String(index + 1).padStart(12, "e")}`;
+    const at = "2026-03-02T12:00:00.000Z";
+    const event = {
+      id,
+      exam,
+      at,
+      actor: { ...actor, name: "Jonah Elsewhere" },
+      device: "elsewhere",
+      v: 2,
+      type: "note-written",
+      body: { text },
+    };
+    const link = chainEvent(head, event);
+    head = { head: link.hash, length: link.seq };
+    return { seq: link.seq, previous: link.previous, hash: link.hash, receivedAt: at, event };
+  });
+  return JSON.stringify({ ...file, streams: [{ ...here, ...head, links: [...here.links, ...links] }] });
+}
+
+test("a record that was continued elsewhere is kept beside it, and taken over by hand", async ({
+  page,
+  request,
+  prepare,
+  server,
+}) => {
+  const { exam, builder } = await prepare(readyToTest);
+  const elsewhere = await continuedElsewhere(request, exam, ["they slept badly", "and on the left"]);
+  builder.add("note-written", { text: "written here" });
+  await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+  const imported = await request.post("/api/import", { data: elsewhere });
+  expect(await imported.json()).toMatchObject({ added: 0, branches: 1 });
+
+  await page.goto(`/exams/${exam}/sign`);
+  await page.getByText("This record was also continued elsewhere: 2 entries by Jonah Elsewhere").click();
+  await page.getByRole("button", { name: "Take over" }).first().click();
+  await expect(page.getByText("taken over", { exact: true })).toBeVisible();
+  await saved(page);
+  const taken = (await stored(request, exam)).events.at(-1)!;
+  expect(taken).toMatchObject({ type: "note-written", body: { text: "they slept badly" } });
+  expect(taken).toHaveProperty("origin.event");
+  expect(lantern(server.db, "verify", exam)).toContain("whole");
+  expect(lantern(server.db, "anchor")).toMatch(/"anchor": "\d+·[0-9a-f]{16}"/);
 });

@@ -241,10 +241,11 @@ test("the sheet is reordered by keyboard, added to, kept as one's own, and a tes
   await dialog.getByLabel(/Add a test/).fill("carnett");
   await dialog.getByRole("button", { name: /Abdominal wall tensing/ }).click();
   await dialog.getByRole("button", { name: "Move Distraction", exact: true }).focus();
+  /** What is moved is told aloud; each key waits for what the one before it said. */
   await page.keyboard.press("Space");
-  await page.waitForTimeout(300);
+  await expect(page.getByText(/^Distraction is (picked up|over)/)).toBeAttached();
   await page.keyboard.press("ArrowDown");
-  await page.waitForTimeout(300);
+  await expect(page.getByText("Distraction is over Thigh thrust.")).toBeAttached();
   await page.keyboard.press("Space");
   await expect(dialog.getByRole("listitem").first()).toContainText("Thigh thrust");
   await dialog.getByLabel("Name of the sheet").fill("my own");
@@ -314,7 +315,8 @@ test("a hold goes on over a reload, and a rest follows each nod", async ({ page 
   await openTest(page, "craniocervical-flexion", null);
   await page.keyboard.press("h");
   await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();
-  await page.waitForTimeout(1500);
+  const left = page.getByRole("button", { name: /Stop hold/ }).locator("svg text");
+  await expect.poll(async () => Number(await left.textContent())).toBeLessThan(10);
   await page.reload();
   await openTest(page, "craniocervical-flexion", null);
   await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();

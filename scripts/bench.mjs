@@ -1,14 +1,16 @@
 import { existsSync, mkdirSync } from "node:fs";
-import { build, inOrder, install, installChromium, tool } from "./lib/steps.mjs";
+import { build, inOrder, install, installChromium, run } from "./lib/steps.mjs";
 
 mkdirSync(".tmp", { recursive: true });
+const BENCH = "node_modules/.cache/dust-lantern/bench.mjs";
 const asked = process.argv.slice(2);
-/** The simulation needs neither a browser nor a build. */
-const needsApp = !asked.includes("--calibration");
+/** The simulation and the core alone need neither a browser nor a build. */
+const needsApp = !asked.some((option) => ["--calibration", "--core"].includes(option));
 const stopped = await inOrder([
   ["install", install],
   ...(needsApp ? [["chromium", installChromium]] : []),
   ...(needsApp && !existsSync(".next/BUILD_ID") ? [["build", () => build()]] : []),
-  ["bench", () => tool("tsx/dist/cli.mjs", "scripts/bench/index.ts", ...asked)],
+  ["bundle", async () => (await import("./lib/bundle.mjs")).bundle("scripts/bench/index.ts", BENCH)],
+  ["bench", () => run(process.execPath, [BENCH, ...asked])],
 ]);
 process.exitCode = stopped ? 1 : 0;

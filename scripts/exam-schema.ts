@@ -1,6 +1,9 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { examFileJsonSchema } from "@/core";
 
-/** Writes the exam file's JSON Schema where the app serves it: npm run schema */
+/**
+ * Writes the exam file's JSON Schema where the app serves it: npm run schema.
+ * That of the first version stands beside it and is never written again.
+ */
 mkdirSync("public/schema", { recursive: true });
-writeFileSync("public/schema/exam-file.v1.schema.json", `${JSON.stringify(examFileJsonSchema(), null, 2)}\n`);
+writeFileSync("public/schema/exam-file.v2.schema.json", `${JSON.stringify(examFileJsonSchema(), null, 2)}\n`);

@@ -1,7 +1,5 @@
-import { existsSync, mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { existsSync, mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { run } from "@/cli/lantern";
 import {
   canonicalJson,
   chainEvent,
@@ -12,19 +10,14 @@ import {
   toExamFile,
 } from "@/core";
 import { factsOf } from "@/fixtures/frozen/facts";
-import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
 import { HAND_MADE } from "@/fixtures/frozen/hand-made";
-import { loadDemo } from "@/fixtures/demo/demo";
-import { exportExam } from "@/server/exchange/exchange";
-import { examIds } from "@/server/repositories/exams";
-import { openStore } from "@/server/store/store";
 
 /**
  * Freezes exam files with what is read from them, once: a file that is there is
  * never written again. Run it when the file format gets a new version, into a
  * folder of that version.
  */
-const FOLDER = "src/fixtures/frozen/v1";
+const FOLDER = "src/fixtures/frozen/v2";
 const NOW = "2026-03-02T10:00:00.000Z";
 
 function keep(name: string, content: string): void {
@@ -39,11 +32,6 @@ function freeze(name: string, file: ExamFile): void {
 }
 
 mkdirSync(FOLDER, { recursive: true });
-const store = openStore(join(mkdtempSync(join(tmpdir(), "dust-lantern-")), "store.sqlite"));
-loadDemo(store, NOW);
-examIds(store).forEach((id) => {
-  freeze(`demo-${id.slice(-6)}`, exportExam(store, id, NOW));
-});
 for (const { name, exam, evidence } of HAND_MADE()) {
   const id = exam.events[0]!.exam;
   const links: ChainLink[] = [];
@@ -53,14 +41,7 @@ for (const { name, exam, evidence } of HAND_MADE()) {
     links.push(link);
     head = { head: link.hash, length: link.seq };
   }
-  freeze(name, toExamFile(id, links, head, NOW, evidence));
-}
-
-for (const [name, args] of Object.entries(FROZEN_COMMANDS)) {
-  let out = "";
-  const write = process.stdout.write.bind(process.stdout);
-  process.stdout.write = ((text: string) => Boolean((out += text))) as typeof process.stdout.write;
-  run(args);
-  process.stdout.write = write;
-  keep(`terminal-${name}`, out);
+  const stored = links.map((link) => ({ ...link, receivedAt: NOW }));
+  const origin = { store: null, exportedAt: NOW, anchor: null };
+  freeze(name, toExamFile([{ kind: "exam", id, ...head, links: stored }], origin, evidence));
 }

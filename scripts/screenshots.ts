@@ -1,10 +1,11 @@
 import { mkdirSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
+import { demoExam, type DemoPerson } from "@/fixtures/demo/demo-ids";
 import { LAUNCH } from "../e2e/support/chromium";
 import { startServer } from "../e2e/support/server";
 
 const FOLDER = "docs/screenshots";
-const exam = (id: string) => `/exams/00000000-0000-4000-8000-${id.padStart(12, "0")}`;
+const exam = (person: DemoPerson) => `/exams/${demoExam(person)}`;
 
 type Shot = {
   readonly name: string;
@@ -23,33 +24,33 @@ const whereFelt = async (page: Page) => {
 
 const SHOTS: readonly Shot[] = [
   { name: "roster", path: "/" },
-  { name: "complaint", path: `${exam("f6951")}/complaint` },
-  { name: "guard", path: `${exam("fde81")}/guard` },
-  { name: "run", path: `${exam("f6951")}/run`, prepare: whereFelt },
+  { name: "complaint", path: `${exam("Caspian Moorhen")}/complaint` },
+  { name: "guard", path: `${exam("Gudrun Pellworm")}/guard` },
+  { name: "run", path: `${exam("Caspian Moorhen")}/run`, prepare: whereFelt },
   {
     name: "run-slump",
-    path: `${exam("116521")}/run`,
+    path: `${exam("Wilma Stroud")}/run`,
     prepare: async (page) => void (await page.getByRole("button", { name: /^Slump\s*left\s*,/ }).click()),
   },
   {
     name: "run-angle",
-    path: `${exam("116521")}/run`,
+    path: `${exam("Wilma Stroud")}/run`,
     prepare: async (page) => {
       await page.getByRole("button", { name: /^Straight leg raise\s*left\s*,/ }).click();
       await page.getByRole("slider").waitFor();
     },
   },
-  { name: "baseline", path: `${exam("107ac1")}/baseline` },
-  { name: "referral", path: `${exam("118c31")}/referral` },
+  { name: "baseline", path: `${exam("Odile Farrow")}/baseline` },
+  { name: "referral", path: `${exam("Silas Thornbury")}/referral` },
   { name: "library", path: "/library" },
   { name: "library-test", path: "/library/slump" },
-  { name: "run-dark-tablet", path: `${exam("f9061")}/run`, dark: true, size: { width: 1024, height: 768 } },
-  { name: "run-phone", path: `${exam("f9061")}/run`, size: { width: 390, height: 844 } },
-  { name: "reading", path: `${exam("107ac1")}/reading` },
-  { name: "reading-dark", path: `${exam("10a1d1")}/reading`, dark: true },
+  { name: "run-dark-tablet", path: `${exam("Idris Fennimore")}/run`, dark: true, size: { width: 1024, height: 768 } },
+  { name: "run-phone", path: `${exam("Idris Fennimore")}/run`, size: { width: 390, height: 844 } },
+  { name: "reading", path: `${exam("Odile Farrow")}/reading` },
+  { name: "reading-dark", path: `${exam("Henrik Vale")}/reading`, dark: true },
   {
     name: "what-if",
-    path: `${exam("107ac1")}/reading`,
+    path: `${exam("Odile Farrow")}/reading`,
     prepare: async (page) => {
       await page.getByRole("tab", { name: "What if" }).click();
       await page
@@ -60,7 +61,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: "evidence", path: "/evidence" },
   { name: "calculator", path: "/calculator" },
-  { name: "sign", path: `${exam("fb771")}/sign` },
+  { name: "sign", path: `${exam("Marit Oakhanger")}/sign` },
   { name: "settings", path: "/settings" },
 ];
 

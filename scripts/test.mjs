@@ -57,20 +57,19 @@ const browserCounts = () =>
 const units = () => unit("--reporter=default", "--reporter=json", `--outputFile.json=${UNIT}`);
 
 const began = Date.now();
+speakTogether();
+/** The browser is Debian's, the packages are npm's: one does not wait for the other. */
+const browserThere = inOrder([["chromium", installChromium]]);
 const stopped = [await inOrder([["install: fetch", fetchPackages]])].filter(Boolean);
 if (stopped.length === 0) {
-  speakTogether();
   /** Neither types nor the build need the compiled packages; the browser and most unit tests do. */
-  const compiled = inOrder([
-    ["install: compile", compilePackages],
-    ["chromium", installChromium],
-  ]);
+  const compiled = inOrder([["install: compile", compilePackages]]);
   const built = inOrder([
     ["types", types],
     ["build", () => build(true)],
   ]);
   const browserLane = async () => {
-    const before = [await built, await compiled].filter(Boolean);
+    const before = [await built, await compiled, await browserThere].filter(Boolean);
     if (before.length) return before;
     return (await step("browser tests", () => tool("@playwright/test/cli.js", "test"))) ? [] : ["browser tests"];
   };

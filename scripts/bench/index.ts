@@ -8,7 +8,13 @@ const PICTURE = "docs/calibration.svg";
 
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
-  const rows = [...coreRows(), ...storeRows(), ...(await browserRows())];
+  const only = (part: string) => process.argv.includes(`--${part}`);
+  const all = !only("core") && !only("store") && !only("browser");
+  const rows = [
+    ...(all || only("core") ? coreRows() : []),
+    ...(all || only("store") ? storeRows() : []),
+    ...(all || only("browser") ? await browserRows() : []),
+  ];
   print(rows);
   process.exitCode = rows.every(({ ok }) => ok) ? 0 : 1;
 }

@@ -2,7 +2,7 @@ import { currentProfile } from "@/server/edge/current-profile";
 import { versionOf } from "@/core/evidence";
 import { currentChanges } from "@/server/repositories/evidence";
 import { searchPeople } from "@/server/repositories/people";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 import { RosterScreen } from "@/ui/roster/roster-screen";
 
 export default async function RosterPage() {

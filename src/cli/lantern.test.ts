@@ -1,4 +1,4 @@
-import { writeFileSync } from "node:fs";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
 import { examFileText, exportExam } from "@/server/exchange/exchange";
@@ -25,12 +25,56 @@ const fileWith = (content: string): string => {
 const sample = () => {
   const store = sampleStore();
   process.env.DUST_LANTERN_DB = store.path;
-  const exam = buildExam().complaint("si-area.right");
+  const exam = buildExam().complaint("si-area.right").consent().guard().rest(0);
   for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const)
     exam.run({ test, side: "right", response: "familiar", felt: ["si-area.right"] });
   const id = storeExam(store, exam);
   return { store, id, file: fileWith(examFileText(exportExam(store, id, NOW))) };
 };
+
+describe("lantern verify", () => {
+  it("makes no store by looking for one, and says that nothing could be checked", () => {
+    const missing = temporaryPath();
+    process.env.DUST_LANTERN_DB = missing;
+    expect(run(["verify"])).toBe(3);
+    expect(err).toContain(`There is no store at ${missing}`);
+    expect(existsSync(missing)).toBe(false);
+  });
+
+  it("names an exam that was taken off the list or handed to another person", () => {
+    const { store, id } = sample();
+    store.sqlite.exec("PRAGMA foreign_keys = OFF; DELETE FROM exams");
+    expect(run(["verify"])).toBe(1);
+    expect(out).toContain(`${id}: The exam is missing from the list of exams`);
+    expect(err).toContain("3 records verified, 1 broken.");
+  });
+
+  it("says of a damaged file that it could not be checked", () => {
+    const { store } = sample();
+    store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
+    store.sqlite.close();
+    const bytes = readFileSync(store.path);
+    bytes.fill(0x5a, 4096 * 3, 4096 * 9);
+    writeFileSync(store.path, bytes);
+    expect(run(["verify"])).toBe(3);
+    expect(`${out}${err}`).not.toContain("    at ");
+    expect(`${out}${err}`.length).toBeGreaterThan(20);
+  });
+});
+
+describe("lantern list", () => {
+  it("gives the ids that the other commands take, without names", () => {
+    const { id } = sample();
+    expect(run(["list"])).toBe(0);
+    expect(out).toMatch(new RegExp(`^${id}  DL-\\d{4}  2026-03-02  lumbopelvic +3 runs  open\n$`));
+    expect(err).toContain("1 exam in ");
+    out = "";
+    expect(run(["list", "--json"])).toBe(0);
+    expect(JSON.parse(out)).toMatchObject([{ id, runs: 3, signed: null, opened: "2026-03-02T09:00:00.000Z" }]);
+    expect(out).not.toContain("Quill");
+    expect(run(["verify", id])).toBe(0);
+  });
+});
 
 describe("lantern accuracy", () => {
   it("prints the table's figures as JSON", () => {
@@ -105,7 +149,7 @@ describe("lantern read, export, import, verify", () => {
     const { store, id, file } = sample();
     expect([run(["verify"]), run(["verify", id]), run(["verify", file])]).toEqual([0, 0, 0]);
     store.sqlite.exec(
-      "DROP TRIGGER exam_events_no_delete; DELETE FROM exam_events WHERE seq = (SELECT max(seq) FROM exam_events)",
+      "DROP TRIGGER stream_events_no_delete; DELETE FROM stream_events WHERE seq = (SELECT max(seq) FROM stream_events)",
     );
     out = "";
     expect(run(["verify", id])).toBe(1);
@@ -129,8 +173,11 @@ describe("lantern read, export, import, verify", () => {
     expect(err.trim().split("\n")).toHaveLength(1);
   });
 
-  it.each(["accuracy", "read", "export", "import", "verify", "demo"])("%s --help explains itself", (command) => {
-    expect(run([command, "--help"])).toBe(0);
-    expect(out).toContain(`lantern ${command}`);
-  });
+  it.each(["accuracy", "read", "export", "import", "verify", "demo", "list", "catalogue"])(
+    "%s --help explains itself",
+    (command) => {
+      expect(run([command, "--help"])).toBe(0);
+      expect(out).toContain(`lantern ${command}`);
+    },
+  );
 });

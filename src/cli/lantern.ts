@@ -1,35 +1,39 @@
 import { readFileSync, statSync } from "node:fs";
 import { Command, CommanderError } from "commander";
+import { rebuildRows } from "@/server/repositories/rebuild";
+import { journalEnd, storeIdOf } from "@/server/repositories/streams";
+import { damageOf, verifyExam, verifyStore } from "@/server/repositories/verify";
 import {
   accuracyOf,
-  type ChainFault,
+  anchorText,
   checkCatalogueText,
-  type EvidenceSet,
+  eventsIn,
+  evidenceInFile,
+  examIn,
   EXAM_FILE_MAX_BYTES,
-  type ExamFile,
   fold,
   InputError,
+  irregularities,
   parseExamFile,
   posttest,
   PROTOCOLS,
   type ReadingSettings,
   refuse,
-  resolveEvidence,
   RULES,
-  SHIPPED_EVIDENCE,
-  SHIPPED_VERSION,
   verifyExamFile,
-  versionOf,
   withRule,
 } from "@/core";
-import { examFileText, exportExam, exportFindings, importExam } from "@/server/exchange/exchange";
-import { examIds, verifyExam } from "@/server/repositories/exams";
+import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "@/server/exchange/exchange";
+import { examIds, loadExam } from "@/server/repositories/exams";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
-import { openStore, StoreError } from "@/server/store/store";
+import { openStore, openToRead } from "@/server/store/open";
+import { nativeSha256 } from "@/server/store/native-hash";
+import { asStoreError, type Store, StoreError } from "@/server/store/store";
 import { catalogueLine, catalogueText } from "./catalogue-text";
+import { listedExam, listText } from "./list";
 import { readingJson } from "./reading-json";
 
-const EXIT = { done: 0, finding: 1, badInput: 2 } as const;
+const EXIT = { done: 0, finding: 1, badInput: 2, unchecked: 3 } as const;
 
 const now = (): string => new Date().toISOString();
 const print = (value: unknown): void =>
@@ -65,29 +69,16 @@ type AccuracyOptions = { tp: string; fn: string; fp: string; tn: string; pretest
 
 function accuracy(options: AccuracyOptions): number {
   const count = (name: "tp" | "fn" | "fp" | "tn") => numberOption(name, options[name], 0, 1e9);
-  const found = accuracyOf({ tp: count("tp"), fn: count("fn"), fp: count("fp"), tn: count("tn") });
+  const figures = accuracyOf({ tp: count("tp"), fn: count("fn"), fp: count("fp"), tn: count("tn") });
   const pretest = options.pretest === undefined ? null : numberOption("pretest", options.pretest, 0.0001, 0.9999);
   const after = (ratio: number) => (pretest === null ? null : posttest(pretest, ratio));
-  print({ ...found, posttestPositive: after(found.lrPositive), posttestNegative: after(found.lrNegative) });
+  print({ ...figures, posttestPositive: after(figures.lrPositive), posttestNegative: after(figures.lrNegative) });
   return EXIT.done;
-}
-
-/** The figures a file's exam is read under: those that ship, or those that came with it. */
-function evidenceOf(file: ExamFile, version: string): EvidenceSet {
-  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
-  const changes = file.evidence?.find((one) => versionOf(one) === version);
-  return changes
-    ? resolveEvidence(changes)
-    : refuse(
-        "file › evidence",
-        `does not hold version ${version}, under which the exam is read`,
-        "Export the exam again from the store that holds it.",
-      );
 }
 
 function read(path: string, options: { rho?: string; rule?: string }): number {
   const file = parseExamFile(readFile(path));
-  const state = fold(file.links.map(({ event }) => event));
+  const state = fold(eventsIn(examIn(file)));
   if (!state.settings)
     refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
   const ruleIds = ["none", ...RULES.map(({ id }) => id)];
@@ -98,43 +89,118 @@ function read(path: string, options: { rho?: string; rule?: string }): number {
     ...(options.rho === undefined ? {} : { dependence: numberOption("rho", options.rho, 0, 1) }),
     ...(options.rule === undefined ? {} : ruleOption(options.rule, state.settings)),
   };
-  print(readingJson(state, evidenceOf(file, state.evidenceVersion)));
+  print(readingJson(state, evidenceInFile(file, state.evidenceVersion)));
   return EXIT.done;
 }
 
 /** A rule counts for its own source; "none" leaves every source without one. */
 function ruleOption(id: string, settings: ReadingSettings): Partial<ReadingSettings> {
-  const rule = RULES.find((one) => one.id === id);
+  const rule = RULES.find((candidate) => candidate.id === id);
   if (rule) return withRule(settings, rule.source, id);
   return { preferredRule: "none", rules: Object.fromEntries(RULES.map(({ source }) => [source, "none"])) };
 }
 
-function report(name: string, faults: readonly ChainFault[]): boolean {
+function report(name: string, faults: readonly string[]): boolean {
   if (faults.length === 0) print(`${name}: whole\n`);
-  else faults.forEach(({ message }) => print(`${name}: ${message}\n`));
+  else faults.forEach((message) => print(`${name}: ${message}\n`));
   return faults.length > 0;
 }
 
-function verify(target: string | undefined): number {
-  if (target && /[./\\]/.test(target))
-    return report(target, verifyExamFile(parseExamFile(readFile(target)))) ? EXIT.finding : EXIT.done;
-  const store = openStore();
-  const ids = target ? [target] : examIds(store);
-  const broken = ids.filter((id) => report(id, verifyExam(store, id)));
-  say(`${ids.length} ${ids.length === 1 ? "record" : "records"} verified, ${broken.length} broken.`);
-  return broken.length ? EXIT.finding : EXIT.done;
+/** A file's chains, or the store: all of it, or one exam. */
+function verify(target: string | undefined, { anchor }: { anchor?: string }): number {
+  if (target && /[./\\]/.test(target)) {
+    const faults = verifyExamFile(parseExamFile(readFile(target)), nativeSha256);
+    return report(
+      target,
+      faults.map(({ message }) => message),
+    )
+      ? EXIT.finding
+      : EXIT.done;
+  }
+  const store = storeToRead();
+  if (!store) return EXIT.unchecked;
+  const damage = damageOf(store);
+  damage.forEach((line) => print(`the store's file: ${line}\n`));
+  try {
+    const code = target === undefined ? verifyAll(store, anchor) : verifyOne(store, target);
+    return damage.length ? EXIT.unchecked : code;
+  } catch (error) {
+    if (error instanceof InputError) throw error;
+    const known = asStoreError(error, store.path);
+    say(known instanceof StoreError ? known.message : "The store cannot be read.");
+    return EXIT.unchecked;
+  }
 }
 
-function exportTo(id: string, options: { csv?: boolean }): number {
+const verifyOne = (store: Store, exam: string): number =>
+  report(
+    exam,
+    verifyExam(store, exam).map(({ message }) => message),
+  )
+    ? EXIT.finding
+    : EXIT.done;
+
+function verifyAll(store: Store, anchor: string | undefined): number {
+  const { store: whole, records } = verifyStore(store, anchor);
+  whole.forEach((message) => print(`the store: ${message}\n`));
+  for (const { kind, id, faults, unchecked } of records) {
+    const name = kind === "exam" ? id : `${kind} ${id}`;
+    if (unchecked === null) report(name, faults);
+    else print(`${name}: could not be checked: ${unchecked}\n`);
+  }
+  const broken = records.filter(({ faults }) => faults.length > 0).length;
+  const unchecked = records.filter((record) => record.unchecked !== null).length;
+  say(
+    `${records.length} ${records.length === 1 ? "record" : "records"} verified, ${broken} broken${unchecked ? `, ${unchecked} could not be checked` : ""}.`,
+  );
+  if (unchecked) return EXIT.unchecked;
+  return broken || whole.length ? EXIT.finding : EXIT.done;
+}
+
+/** The store as it is, or null when it cannot be looked at: a store is never made by looking for one. */
+function storeToRead(): Store | null {
+  try {
+    return openToRead();
+  } catch (error) {
+    if (!(error instanceof StoreError)) throw error;
+    say(error.message);
+    return null;
+  }
+}
+
+/** The end of the store's journal, to be kept outside it: on paper, in a message, with a copy. */
+function anchor(): number {
+  const store = storeToRead();
+  if (!store) return EXIT.unchecked;
+  const { n, hash } = journalEnd(store);
+  print({ store: storeIdOf(store), n, hash, anchor: anchorText({ n, hash }) });
+  return EXIT.done;
+}
+
+/** Writes what is kept beside the events anew from the events. */
+function rebuild(): number {
   const store = openStore();
-  print(options.csv ? exportFindings(store, id) : examFileText(exportExam(store, id, now())));
+  const changed = rebuildRows(store, now());
+  print(changed);
+  return EXIT.done;
+}
+
+function exportTo(id: string, options: { csv?: boolean; person?: boolean }): number {
+  const store = openStore();
+  if (options.csv) print(exportFindings(store, id));
+  else print(examFileText((options.person ? exportPerson : exportExam)(store, id, now())));
   return EXIT.done;
 }
 
 function importFrom(path: string): number {
   const content = readFile(path);
-  const { exam, added, already } = importExam(openStore(), content, now());
-  print({ exam, added, already });
+  const store = openStore();
+  const came = importExam(store, content, now());
+  print(came);
+  for (const exam of came.exams)
+    irregularities({ exam, events: loadExam(store, exam)!.events }, true).forEach(({ seq, why }) =>
+      say(`Event ${seq} of ${exam}: ${why}.`),
+    );
   return EXIT.done;
 }
 
@@ -146,6 +212,18 @@ function demo(): number {
   }
   loadDemo(store, now());
   say(`Demo people were loaded into ${store.path}.`);
+  return EXIT.done;
+}
+
+/** What is in the store, oldest first: where the ids for export and verify come from. */
+function list({ json }: { json?: boolean }): number {
+  const store = openStore();
+  const exams = examIds(store).map((id) => {
+    const { events } = loadExam(store, id)!;
+    return listedExam(id, events, fold(events));
+  });
+  print(json ? exams : listText(exams));
+  say(`${exams.length} ${exams.length === 1 ? "exam" : "exams"} in ${store.path}.`);
   return EXIT.done;
 }
 
@@ -171,7 +249,7 @@ function catalogue({ json, test, check: path }: CatalogueOptions): number {
 function program(finish: (code: number) => void): Command {
   const root = new Command("lantern")
     .description(
-      "Dust Lantern from a terminal. Results on stdout, messages on stderr. Exit 0 done, 1 a finding, 2 bad input.",
+      "Dust Lantern from a terminal. Results on stdout, messages on stderr. Exit 0 done, 1 a finding, 2 bad input, 3 could not be checked.",
     )
     .exitOverride();
   root
@@ -191,11 +269,17 @@ function program(finish: (code: number) => void): Command {
     .option("--rule <id>", `preferred rule: none, ${RULES.map(({ id }) => id).join(", ")}`)
     .action((path: string, options: { rho?: string; rule?: string }) => finish(read(path, options)));
   root
+    .command("list")
+    .description("the exams of the store: id, number, day, how far it is")
+    .option("--json", "as JSON")
+    .action((options: { json?: boolean }) => finish(list(options)));
+  root
     .command("export")
     .description("an exam of the store as an exam file (JSON)")
     .argument("<id>", "the exam's id")
     .option("--csv", "its findings as CSV instead")
-    .action((id: string, options: { csv?: boolean }) => finish(exportTo(id, options)));
+    .option("--person", "the id is a person's: everything of theirs in one file")
+    .action((id: string, options: { csv?: boolean; person?: boolean }) => finish(exportTo(id, options)));
   root
     .command("import")
     .description("take an exam file into the store")
@@ -204,8 +288,17 @@ function program(finish: (code: number) => void): Command {
   root
     .command("verify")
     .description("find changed, dropped or reordered events")
-    .argument("[id|file]", "one exam of the store, or an exam file; all exams without it")
-    .action((target: string | undefined) => finish(verify(target)));
+    .argument("[id|file]", "one exam of the store, or an exam file; all records without it")
+    .option("--anchor <n.digits>", "an end of the journal as it was printed: what came before it has to be the same")
+    .action((target: string | undefined, options: { anchor?: string }) => finish(verify(target, options)));
+  root
+    .command("anchor")
+    .description("the end of the store's journal, to be kept outside it")
+    .action(() => finish(anchor()));
+  root
+    .command("rebuild")
+    .description("write roster, profiles and lists anew from the events")
+    .action(() => finish(rebuild()));
   root
     .command("catalogue")
     .description("the tests: a line each, one in full, or all as JSON")

@@ -18,23 +18,23 @@ import {
   spreadOf,
 } from "@/core";
 
-function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): object {
-  const { source, side, start, recipe, wording, rules, preferred } = one;
-  const spread = one.figured ? spreadOf(recipe, ratioLimit, wording.band, book) : null;
+function sourceJson(sourceReading: SourceReading, ratioLimit: number, book: DrawBook): object {
+  const { source, side, start, recipe, wording, rules, preferred } = sourceReading;
+  const spread = sourceReading.figured ? spreadOf(recipe, ratioLimit, wording.band, book) : null;
   return {
     source,
     side,
-    family: one.family,
-    examined: one.examined,
-    readBy: one.figured ? "figures" : "sign",
+    family: sourceReading.family,
+    examined: sourceReading.examined,
+    readBy: sourceReading.figured ? "figures" : "sign",
     word: wording.word,
     firmness: spread ? firmness(spread.inBand) : null,
-    probability: one.probability,
-    naive: one.naive,
+    probability: sourceReading.probability,
+    naive: sourceReading.naive,
     interval50: spread?.p50 ?? null,
     interval95: spread?.p95 ?? null,
     median: spread?.median ?? null,
-    inWords: ofHundred(one.probability),
+    inWords: ofHundred(sourceReading.probability),
     band: sensitivityBand(recipe),
     start: {
       mean: start.mean,
@@ -58,20 +58,20 @@ function sourceJson(one: SourceReading, ratioLimit: number, book: DrawBook): obj
       open: verdict.open,
       settled: verdict.settled,
       condition: verdict.condition,
-      members: verdict.members.map(({ member, result: standing, reason }) => ({
+      members: verdict.members.map(({ member, result, reason }) => ({
         name: memberName(member),
-        standing,
+        standing: result,
         reason,
       })),
     })),
-    steps: one.steps,
-    listed: one.listings.map(({ outcome, why }) => ({
+    steps: sourceReading.steps,
+    listed: sourceReading.listings.map(({ outcome, why }) => ({
       test: outcome.test,
       testedSide: outcome.testedSide,
       outcome: outcome.outcome,
       why,
     })),
-    against: one.against,
+    against: sourceReading.against,
   };
 }
 
@@ -99,7 +99,7 @@ export function readingJson(state: ExamState, evidence: EvidenceSet): object {
       }),
     ),
     /** What matters most first. */
-    sources: examinedSources(reading).map((one) => sourceJson(one, reading.settings.ratioLimit, book)),
+    sources: examinedSources(reading).map((source) => sourceJson(source, reading.settings.ratioLimit, book)),
     notExamined: reading.sources
       .filter(({ examined }) => !examined)
       .map(({ source, side, start }) => ({ source, side, start: start.mean })),

@@ -3,8 +3,9 @@ import { IDBFactory } from "fake-indexeddb";
 import { beforeEach, describe, expect, it } from "vitest";
 import { v7 as newId } from "uuid";
 import { readExam } from "@/core/reading";
-import { type EventDraft, fold } from "@/core/record";
+import { type EventDraft, type ExamState, fold, historyOf } from "@/core/record";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
+import { examFileText, exportExam, importExam } from "@/server/exchange/exchange";
 import { appendEvents, eventsAfter, loadExam } from "@/server/repositories/exams";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 import { createExamClient, type ExamClient } from "./exam-client";
@@ -21,7 +22,7 @@ const note = (text: string): EventDraft => ({ type: "note-written", body: { text
 /** A server whose network can be cut, and that can lose its answers. */
 function world() {
   const store = sampleStore();
-  storeExam(store, buildExam().complaint("si-area.right").guard());
+  storeExam(store, buildExam().complaint("si-area.right").consent().guard().rest(0));
   const link = { up: true, losesAnswers: false, sent: 0 };
   const transport: Transport = {
     async send(exam, events) {
@@ -51,7 +52,7 @@ function client(
   const { events, head } = stored();
   const made = createExamClient({
     exam: EXAM,
-    initial: { events, head },
+    initial: { history: historyOf(EXAM, events), head, anchor: "" },
     actor: () => PRACTITIONER,
     device,
     outbox,
@@ -75,14 +76,36 @@ const settle = async (...all: ExamClient[]) => {
   }
 };
 const meaning = (one: ExamClient) => {
-  const state = fold(one.snapshot().events);
-  return { ids: one.snapshot().events.map(({ id }) => id), reading: readExam(state), rest: state.rest };
+  const state = one.snapshot().history.state;
+  return { ids: one.snapshot().history.events.map(({ id }) => id), reading: readExam(state), rest: state.rest };
 };
 
 beforeEach(() => {
   clients.splice(0).forEach((one) => one.close());
   timers.length = 0;
   globalThis.indexedDB = new IDBFactory();
+});
+
+describe("one exam, three ways", () => {
+  it("adds up to the same in the browser, on the server and where its file is imported", async () => {
+    const all = world();
+    const [tab, other] = [client(all), client(all, { device: "tab-b", outbox: openOutbox() })];
+    for (const intensity of [1, 2, 3]) await tab.append([rest(intensity)]);
+    await other.append([note("from the other")]);
+    await tab.undo();
+    await tab.append([note("after the undo")]);
+    await settle(tab, other, tab);
+    const said = (state: ExamState) =>
+      JSON.stringify({ ...state, known: state.known.size, retracted: [...state.retracted] });
+    const stored = all.stored();
+    const elsewhere = sampleStore();
+    importExam(elsewhere, examFileText(exportExam(all.store, EXAM, NOW)), NOW);
+    const states = [tab.snapshot(), other.snapshot()].map(({ history }) => said(history.state));
+    const expected = said(fold(stored.events));
+    expect([...states, said(fold(loadExam(elsewhere, EXAM)!.events))]).toEqual([expected, expected, expected]);
+    expect(loadExam(elsewhere, EXAM)!.head).toEqual(stored.head);
+    expect(fold(stored.events).rest?.intensity).toBe(2);
+  });
 });
 
 describe("a tap", () => {
@@ -115,9 +138,9 @@ describe("a tap", () => {
     const all = world();
     const outbox: Outbox = { ...openOutbox(), add: () => Promise.reject(new OutboxError("full")) };
     const tab = client(all, { outbox });
-    const before = tab.snapshot().events.length;
+    const before = tab.snapshot().history.events.length;
     await expect(tab.append([rest(3)])).rejects.toThrow("will not keep what is tapped");
-    expect(tab.snapshot().events).toHaveLength(before);
+    expect(tab.snapshot().history.events).toHaveLength(before);
   });
 
   it("that is wrong is refused in the browser, with the same sentence as on the server", async () => {
@@ -181,19 +204,40 @@ describe("a tap", () => {
     all.link.up = false;
     const tab = client(all);
     await tab.append([rest(3)]);
-    const signed = buildExam().complaint("si-area.right").guard().sign();
+    const signed = buildExam().complaint("si-area.right").consent().guard().rest(0).sign();
     appendEvents(all.store, EXAM, [signed.events.at(-1)], NOW);
     all.link.up = true;
     await settle(tab);
     const { sync } = tab.snapshot();
     expect(sync.state).toBe("refused");
     expect(sync.refused[0]?.refused).toContain("this record is signed");
-    expect(fold(tab.snapshot().events).rest).toBeNull();
+    expect(tab.snapshot().history.state.rest?.intensity).toBe(0);
     const reopened = client(all);
     await settle(reopened);
     expect(reopened.snapshot().sync.refused).toHaveLength(1);
     await reopened.discard(sync.refused[0]!.order);
     expect(reopened.snapshot().sync.state).toBe("saved");
+  });
+
+  it("refused because the record was signed meanwhile may be kept as an amendment", async () => {
+    const all = world();
+    all.link.up = false;
+    const tab = client(all);
+    await tab.append([note("the left side too")]);
+    const signed = buildExam().complaint("si-area.right").consent().guard().rest(0).sign();
+    appendEvents(all.store, EXAM, [signed.events.at(-1)], NOW);
+    all.link.up = true;
+    await settle(tab);
+    const [entry] = tab.snapshot().sync.refused;
+    expect(entry).toMatchObject({ refusal: "signed" });
+    await tab.keepAsAmendment(entry!.order, "said before it was signed");
+    await settle(tab);
+    expect(tab.snapshot().sync).toMatchObject({ state: "saved", refused: [] });
+    expect(all.stored().events.at(-1)).toMatchObject({
+      type: "note-written",
+      amendment: "said before it was signed",
+      base: { seq: all.stored().head.length - 1 },
+    });
   });
 
   it("is undone as a whole", async () => {
@@ -204,9 +248,9 @@ describe("a tap", () => {
       { type: "run-started", body: { run, test: "thigh-thrust", side: "right", variant: { dose: "steady" } } },
       { type: "response-recorded", body: { run, stage: "push", response: "familiar" } },
     ]);
-    expect(fold(tab.snapshot().events).runs).toHaveLength(1);
+    expect(tab.snapshot().history.state.runs).toHaveLength(1);
     expect(await tab.undo()).toBe(true);
-    expect(fold(tab.snapshot().events).runs).toHaveLength(0);
+    expect(tab.snapshot().history.state.runs).toHaveLength(0);
     expect(await tab.undo()).toBe(false);
   });
 });
@@ -219,7 +263,7 @@ describe("taps that follow faster than the screen", () => {
         { type: "rest-rated", body: { intensity: 2, places: [...(state.rest?.places ?? []), place] } },
       ]);
     await Promise.all([mark("groin.left"), mark("groin.right")]);
-    expect(fold(tab.snapshot().events).rest?.places).toEqual(["groin.left", "groin.right"]);
+    expect(tab.snapshot().history.state.rest?.places).toEqual(["groin.left", "groin.right"]);
     expect(await tab.append(() => [])).toEqual([]);
   });
 });
@@ -263,6 +307,6 @@ describe("two tabs and two devices", () => {
     all.link.up = true;
     await settle(a, b);
     expect(meaning(a)).toEqual(meaning(b));
-    expect(all.stored().events.filter(({ type }) => type === "rest-rated")).toHaveLength(1);
+    expect(all.stored().events.filter(({ type }) => type === "rest-rated")).toHaveLength(2);
   });
 });

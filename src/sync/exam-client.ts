@@ -1,15 +1,18 @@
-import { assertAdmitted } from "@/core/admission";
+import { appendTap } from "@/core/admission";
+import { InputError } from "@/core/base";
 import {
   type Actor,
+  append,
   type ChainHead,
   type EventDraft,
   type ExamEvent,
   type ExamState,
-  fold,
+  type History,
   lastTap,
-  parseEvent,
+  type RecordedEvent,
+  type TakenFrom,
 } from "@/core/record";
-import type { Outbox, OutboxEntry } from "./outbox";
+import type { Outbox, OutboxEntry, Refused } from "./outbox";
 import type { Transport } from "./transport";
 
 /** Events to take, or how to make them of the state as it is when their turn comes: taps may follow faster than screens. */
@@ -24,9 +27,11 @@ export type Sync = {
 };
 
 export type Snapshot = {
-  /** The server's events in its order, then this device's in theirs. */
-  readonly events: readonly ExamEvent[];
+  /** The server's events in its order, then this device's in theirs, and what they add up to. */
+  readonly history: History;
   readonly head: ChainHead;
+  /** The end of the store's journal, as it is printed. */
+  readonly anchor: string;
   readonly sync: Sync;
 };
 
@@ -34,10 +39,12 @@ export type ExamClient = {
   subscribe: (listener: () => void) => () => void;
   snapshot: () => Snapshot;
   /** Takes one tap: checked, durable in the outbox, then shown. Throws `InputError` or `OutboxError`. */
-  append: (drafts: Drafts, amendment?: string) => Promise<ExamEvent[]>;
+  append: (drafts: Drafts, amendment?: string, origin?: TakenFrom) => Promise<ExamEvent[]>;
   undo: (amendment?: string) => Promise<boolean>;
   /** Reads the outbox and asks the server for news; called at start, by timers and by other tabs. */
   refresh: () => Promise<void>;
+  /** Makes an amendment of what was refused because the record was signed meanwhile. */
+  keepAsAmendment: (order: number, reason: string) => Promise<void>;
   /** Gives up a refused event on this device. */
   discard: (order: number) => Promise<void>;
   close: () => void;
@@ -45,7 +52,7 @@ export type ExamClient = {
 
 export type ExamClientOptions = {
   readonly exam: string;
-  readonly initial: { readonly events: readonly ExamEvent[]; readonly head: ChainHead };
+  readonly initial: { readonly history: History; readonly head: ChainHead; readonly anchor: string };
   readonly actor: () => Actor;
   readonly device: string;
   readonly outbox: Outbox;
@@ -66,211 +73,276 @@ const realTimer = (work: () => void, ms: number) => {
   return () => clearTimeout(timer);
 };
 
-/** Sending changes where an event is kept, not the record: what shows the record need not draw again. */
-const isSameRecord = (events: readonly ExamEvent[], shown: readonly ExamEvent[]): boolean =>
-  events.length === shown.length && events.every(({ id }, index) => id === shown[index]!.id);
+const beginsWith = (events: readonly RecordedEvent[], first: readonly RecordedEvent[]): boolean =>
+  first.length <= events.length && first.every(({ id }, index) => id === events[index]!.id);
+
+/**
+ * The history of the server's events and then of those that wait here. Where it
+ * goes on from what is shown, it is made of that: sending changes where an event
+ * is kept, not the record, and what shows the record need not draw again.
+ */
+function historyFrom(shown: History, stored: History, waiting: readonly RecordedEvent[]): History {
+  const events = [...stored.events, ...waiting];
+  return beginsWith(events, shown.events) ? append(shown, events.slice(shown.events.length)) : append(stored, waiting);
+}
 
 /** One exam as this device sees it: the server's events, its own outbox, and the traffic between them. */
-export function createExamClient(options: ExamClientOptions): ExamClient {
-  const { exam, outbox, transport, device, newId, now, actor, announce = () => {}, setTimer = realTimer } = options;
-  const listeners = new Set<() => void>();
-  let stored = [...options.initial.events];
-  let storedIds = new Set(stored.map(({ id }) => id));
-  let head = options.initial.head;
-  let entries: OutboxEntry[] = [];
-  let why: string | null = null;
-  let isSending = false;
-  let retryMs = FIRST_RETRY_MS;
-  let cancelRetry = () => {};
-  let isClosed = false;
-  let lastInstant = 0;
-  let isOutboxRead = false;
-  let queue: Promise<unknown> = Promise.resolve();
+export const createExamClient = (options: ExamClientOptions): ExamClient => new OneExam(options);
 
-  const pending = () => entries.filter((entry) => entry.refused === null && !storedIds.has(entry.event.id));
-  let shown = options.initial.events;
-  const build = (): Snapshot => {
-    const waiting = pending();
-    const refused = entries.filter((entry) => entry.refused !== null);
-    const state = refused.length
-      ? "refused"
-      : waiting.length === 0 && isOutboxRead
-        ? "saved"
-        : why === null
-          ? "sending"
-          : "waiting";
-    const events = [...stored, ...waiting.map(({ event }) => event)];
+class OneExam implements ExamClient {
+  private readonly listeners = new Set<() => void>();
+  /** What the server has. */
+  private stored: History;
+  /** The same, with what waits here. */
+  private shown: History;
+  private head: ChainHead;
+  private anchor: string;
+  private entries: OutboxEntry[] = [];
+  private why: string | null = null;
+  private isSending = false;
+  private retryMs = FIRST_RETRY_MS;
+  private cancelRetry = () => {};
+  private isClosed = false;
+  private lastInstant = 0;
+  private isOutboxRead = false;
+  private queue: Promise<unknown> = Promise.resolve();
+  private current: Snapshot;
+
+  constructor(private readonly options: ExamClientOptions) {
+    this.stored = options.initial.history;
+    this.shown = this.stored;
+    this.head = options.initial.head;
+    this.anchor = options.initial.anchor;
+    this.current = this.build();
+  }
+
+  subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+
+  snapshot = (): Snapshot => this.current;
+
+  append = (drafts: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> =>
+    this.inTurn(() => this.take(drafts, amendment, origin));
+
+  undo = (amendment?: string): Promise<boolean> =>
+    this.inTurn(async () => {
+      const { events, state } = this.current.history;
+      const taps = lastTap(events, state.retracted, this.options.device);
+      if (taps.length === 0) return false;
+      await this.take(
+        taps.map(({ id }) => ({ type: "event-retracted", body: { event: id, reason: "undo" } })),
+        amendment,
+      );
+      return true;
+    });
+
+  refresh = (): Promise<void> =>
+    this.inTurn(async () => {
+      const waiting = await this.options.outbox.forExam(this.options.exam).catch(() => null);
+      if (waiting) this.entries = waiting;
+      this.isOutboxRead = true;
+      await this.catchUp();
+      await this.clearStored();
+      this.publish();
+      if (this.pending().length) await this.send();
+    });
+
+  keepAsAmendment = (order: number, reason: string): Promise<void> =>
+    this.inTurn(async () => {
+      const entry = this.entries.find((candidate) => candidate.order === order);
+      if (!entry) return;
+      await this.take([{ type: entry.event.type, body: entry.event.body } as EventDraft], reason);
+      await this.giveUp(order);
+    });
+
+  discard = (order: number): Promise<void> => this.inTurn(() => this.giveUp(order));
+
+  private async giveUp(order: number): Promise<void> {
+    await this.options.outbox.remove([order]);
+    this.entries = this.entries.filter((entry) => entry.order !== order);
+    this.publish();
+  }
+
+  close = (): void => {
+    this.isClosed = true;
+    this.cancelRetry();
+  };
+
+  private isStored({ id }: RecordedEvent): boolean {
+    return this.stored.state.known.has(id);
+  }
+
+  private pending(): OutboxEntry[] {
+    return this.entries.filter((entry) => entry.refused === null && !this.isStored(entry.event));
+  }
+
+  private syncState(waiting: number, refused: number): Sync["state"] {
+    if (refused) return "refused";
+    if (waiting === 0 && this.isOutboxRead) return "saved";
+    return this.why === null ? "sending" : "waiting";
+  }
+
+  private build(): Snapshot {
+    const waiting = this.pending();
+    const refused = this.entries.filter((entry) => entry.refused !== null);
+    this.shown = historyFrom(
+      this.shown,
+      this.stored,
+      waiting.map(({ event }) => event),
+    );
     return {
-      events: isSameRecord(events, shown) ? shown : events,
-      head,
-      sync: { state, waiting: waiting.length, refused, why },
+      history: this.shown,
+      head: this.head,
+      anchor: this.anchor,
+      sync: {
+        state: this.syncState(waiting.length, refused.length),
+        waiting: waiting.length,
+        refused,
+        why: this.why,
+      },
     };
-  };
-  let current = build();
-  const publish = () => {
-    current = build();
-    shown = current.events;
-    listeners.forEach((listener) => listener());
-  };
+  }
+
+  private publish(): void {
+    this.current = this.build();
+    this.listeners.forEach((listener) => listener());
+  }
 
   /** Appends run one after another, so that what is checked is what is there. */
-  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
-    const turn = queue.then(work, work);
-    queue = turn.catch(() => {});
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const turn = this.queue.then(work, work);
+    this.queue = turn.catch(() => {});
     return turn;
-  };
+  }
 
-  const takeFromServer = (events: readonly ExamEvent[], newHead: ChainHead) => {
-    const fresh = events.filter(({ id }) => !storedIds.has(id));
-    stored = [...stored, ...fresh];
-    storedIds = new Set([...storedIds, ...fresh.map(({ id }) => id)]);
-    head = newHead;
-  };
+  private takeFromServer(events: readonly RecordedEvent[], head: ChainHead, anchor: string): void {
+    this.stored = historyFrom(
+      this.shown,
+      this.stored,
+      events.filter((event) => !this.isStored(event)),
+    );
+    this.head = head;
+    this.anchor = anchor;
+  }
 
   /** Removes what the server has from the outbox; its own copy is the record now. */
-  const clearStored = async () => {
-    const done = entries.filter((entry) => storedIds.has(entry.event.id));
-    entries = entries.filter((entry) => !storedIds.has(entry.event.id));
-    if (done.length) await outbox.remove(done.map(({ order }) => order)).catch(() => {});
-  };
+  private async clearStored(): Promise<void> {
+    const done = this.entries.filter(({ event }) => this.isStored(event));
+    this.entries = this.entries.filter(({ event }) => !this.isStored(event));
+    if (done.length) await this.options.outbox.remove(done.map(({ order }) => order)).catch(() => {});
+  }
 
-  const catchUp = async () => {
-    const news = await transport.fetchAfter(exam, stored.length);
-    if (news) takeFromServer(news.events, news.head);
+  private async catchUp(): Promise<boolean> {
+    const news = await this.options.transport.fetchAfter(this.options.exam, this.stored.events.length);
+    if (news) this.takeFromServer(news.events, news.head, news.anchor);
     return news !== null;
-  };
+  }
 
-  const refuseAll = async (refusals: ReadonlyMap<number, string>) => {
-    entries = entries.map((entry) => ({ ...entry, refused: refusals.get(entry.order) ?? entry.refused }));
-    await outbox.refuse(refusals).catch(() => {});
-  };
+  private async refuseAll(refusals: ReadonlyMap<number, Refused>): Promise<void> {
+    this.entries = this.entries.map((entry) => {
+      const refused = refusals.get(entry.order);
+      return refused ? { ...entry, refused: refused.why, refusal: refused.refusal } : entry;
+    });
+    await this.options.outbox.refuse(refusals).catch(() => {});
+  }
 
-  const retryLater = (reason: string) => {
-    why = reason;
-    cancelRetry();
-    cancelRetry = setTimer(() => void send(), retryMs);
-    retryMs = Math.min(retryMs * 2, LAST_RETRY_MS);
-  };
+  private retryLater(reason: string): void {
+    const { setTimer = realTimer } = this.options;
+    this.why = reason;
+    this.cancelRetry();
+    this.cancelRetry = setTimer(() => void this.send(), this.retryMs);
+    this.retryMs = Math.min(this.retryMs * 2, LAST_RETRY_MS);
+  }
 
   /** True when everything sent was answered and more can be sent. */
-  const sendBatch = async (batch: readonly OutboxEntry[]): Promise<boolean> => {
-    const sent = await transport.send(
-      exam,
+  private async sendBatch(batch: readonly OutboxEntry[]): Promise<boolean> {
+    const sent = await this.options.transport.send(
+      this.options.exam,
       batch.map(({ event }) => event),
     );
     if (sent.kind === "try again") {
-      retryLater(sent.why);
+      this.retryLater(sent.why);
       return false;
     }
-    const whyOf = new Map(
+    const whyOf = new Map<string, Refused>(
       sent.kind === "answered"
         ? sent.receipts
             .filter(({ result }) => result === "refused")
-            .map((receipt) => [receipt.id, receipt.why ?? "refused"])
-        : batch.map(({ event }) => [event.id, sent.why]),
+            .map(({ id, why, refusal }) => [id, { why: why ?? "refused", refusal }])
+        : batch.map(({ event }) => [event.id, { why: sent.why, refusal: "never" }]),
     );
-    await refuseAll(
+    await this.refuseAll(
       new Map(
         batch.flatMap(({ order, event }) => (whyOf.has(event.id) ? [[order, whyOf.get(event.id)!] as const] : [])),
       ),
     );
-    if (sent.kind === "answered") {
-      const accepted = batch.filter(({ event }) => !whyOf.has(event.id)).map(({ event }) => event);
-      const fresh = accepted.filter(({ id }) => !storedIds.has(id));
-      if (sent.head.length === stored.length + fresh.length) takeFromServer(fresh, sent.head);
-      else if (!(await catchUp())) {
-        retryLater("The server cannot be reached.");
-        return false;
-      }
+    const accepted = batch.filter(({ event }) => !whyOf.has(event.id)).map(({ event }) => event);
+    if (sent.kind === "answered" && !(await this.isUpTo(sent, accepted))) {
+      this.retryLater("The server cannot be reached.");
+      return false;
     }
-    await clearStored();
-    why = null;
-    retryMs = FIRST_RETRY_MS;
+    await this.clearStored();
+    this.why = null;
+    this.retryMs = FIRST_RETRY_MS;
     return true;
-  };
+  }
 
-  const send = async (): Promise<void> => {
-    if (isSending || isClosed) return;
-    isSending = true;
-    cancelRetry();
+  /** Takes over what the server accepted; where it holds more than that, the rest is fetched. */
+  private async isUpTo(
+    { head, anchor }: { readonly head: ChainHead; readonly anchor: string },
+    accepted: readonly RecordedEvent[],
+  ): Promise<boolean> {
+    const fresh = accepted.filter((event) => !this.isStored(event));
+    if (head.length !== this.stored.events.length + fresh.length) return this.catchUp();
+    this.takeFromServer(fresh, head, anchor);
+    return true;
+  }
+
+  private async send(): Promise<void> {
+    if (this.isSending || this.isClosed) return;
+    this.isSending = true;
+    this.cancelRetry();
     try {
-      let batch = pending().slice(0, BATCH);
-      while (batch.length && !isClosed && (await sendBatch(batch))) {
-        publish();
-        batch = pending().slice(0, BATCH);
+      let batch = this.pending().slice(0, BATCH);
+      while (batch.length && !this.isClosed && (await this.sendBatch(batch))) {
+        this.publish();
+        batch = this.pending().slice(0, BATCH);
       }
     } finally {
-      isSending = false;
-      publish();
-      announce();
+      this.isSending = false;
+      this.publish();
+      this.options.announce?.();
     }
-  };
+  }
 
   /** Instants never repeat between taps on one device, since a tap's events are known by theirs. */
-  const nextInstant = (): string => {
-    lastInstant = Math.max(now().getTime(), lastInstant + 1);
-    return new Date(lastInstant).toISOString();
-  };
+  private nextInstant(): string {
+    this.lastInstant = Math.max(this.options.now().getTime(), this.lastInstant + 1);
+    return new Date(this.lastInstant).toISOString();
+  }
 
-  const take = async (wanted: Drafts, amendment?: string): Promise<ExamEvent[]> => {
-    const at = nextInstant();
-    const before = [...current.events];
-    const drafts = typeof wanted === "function" ? wanted(fold(before)) : wanted;
+  private async take(wanted: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> {
+    const { history } = this.current;
+    const { actor, device, newId, outbox } = this.options;
+    const drafts = typeof wanted === "function" ? wanted(history.state) : wanted;
     if (drafts.length === 0) return [];
-    const events = drafts.map((draft): ExamEvent => {
-      const event = parseEvent(
-        { id: newId(), exam, at, actor: actor(), device, ...draft, ...(amendment ? { amendment } : {}) },
-        "this entry",
-      );
-      assertAdmitted(fold(before), event, "this entry");
-      before.push(event);
-      return event;
-    });
-    entries = [...entries, ...(await outbox.add(events))];
-    publish();
-    void send();
-    return events;
-  };
-
-  const undo = async (amendment?: string): Promise<boolean> => {
-    const { retracted } = fold(current.events);
-    const taps = lastTap(current.events, retracted, device);
-    if (taps.length === 0) return false;
-    await take(
-      taps.map(({ id }) => ({ type: "event-retracted", body: { event: id, reason: "undo" } })),
+    const base = { seq: this.head.length, head: this.head.head };
+    const taken = appendTap(history, drafts, {
+      at: this.nextInstant(),
+      actor: actor(),
+      device,
+      newId,
+      base,
+      origin,
       amendment,
-    );
-    return true;
-  };
-
-  const refresh = async () => {
-    const kept = await outbox.forExam(exam).catch(() => null);
-    if (kept) entries = kept;
-    isOutboxRead = true;
-    await catchUp();
-    await clearStored();
-    publish();
-    if (pending().length) await send();
-  };
-
-  return {
-    subscribe: (listener) => {
-      listeners.add(listener);
-      return () => void listeners.delete(listener);
-    },
-    snapshot: () => current,
-    append: (drafts, amendment) => inTurn(() => take(drafts, amendment)),
-    undo: (amendment) => inTurn(() => undo(amendment)),
-    refresh: () => inTurn(refresh),
-    discard: (order) =>
-      inTurn(async () => {
-        await outbox.remove([order]);
-        entries = entries.filter((entry) => entry.order !== order);
-        publish();
-      }),
-    close: () => {
-      isClosed = true;
-      cancelRetry();
-    },
-  };
+    });
+    if (taken instanceof InputError) throw taken;
+    const events = [...taken.events];
+    this.entries = [...this.entries, ...(await outbox.add(events))];
+    this.publish();
+    void this.send();
+    return events;
+  }
 }

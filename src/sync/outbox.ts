@@ -1,21 +1,27 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { ExamEvent } from "@/core/record";
+import type { RefusalClass } from "@/core/admission";
+import type { RecordedEvent } from "@/core/record";
 
 /** An event on this device that the server has not confirmed yet. */
 export type OutboxEntry = {
   readonly order: number;
   readonly exam: string;
-  readonly event: ExamEvent;
+  readonly event: RecordedEvent;
   /** Why the server would not take it; null while it may still be sent. */
   readonly refused: string | null;
+  /** What may become of it when it was refused; left out by earlier versions. */
+  readonly refusal?: RefusalClass | null;
 };
+
+/** Why the server would not take an event, and what may become of it. */
+export type Refused = { readonly why: string; readonly refusal: RefusalClass | null };
 
 /** Where taps wait, durably, until the server has them. */
 export type Outbox = {
-  add: (events: readonly ExamEvent[]) => Promise<OutboxEntry[]>;
+  add: (events: readonly RecordedEvent[]) => Promise<OutboxEntry[]>;
   forExam: (exam: string) => Promise<OutboxEntry[]>;
   remove: (orders: readonly number[]) => Promise<void>;
-  refuse: (refusals: ReadonlyMap<number, string>) => Promise<void>;
+  refuse: (refusals: ReadonlyMap<number, Refused>) => Promise<void>;
 };
 
 type Schema = DBSchema & {
@@ -75,9 +81,9 @@ export function openOutbox(): Outbox {
     remove: (orders) => write(async (store) => void (await Promise.all(orders.map((order) => store.delete(order))))),
     refuse: (refusals) =>
       write(async (store) => {
-        for (const [order, refused] of refusals) {
+        for (const [order, { why, refusal }] of refusals) {
           const entry = await store.get(order);
-          if (entry) await store.put({ ...entry, refused });
+          if (entry) await store.put({ ...entry, refused: why, refusal });
         }
       }),
   };

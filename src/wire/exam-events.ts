@@ -1,6 +1,10 @@
+import type { RefusalClass } from "@/core/admission";
+
 /** What became of one event that was sent. */
 export type Receipt = {
   readonly id: string;
   readonly result: "stored" | "already stored" | "refused";
   readonly why: string | null;
+  /** What may become of a refused event; null when it was not refused. */
+  readonly refusal: RefusalClass | null;
 };

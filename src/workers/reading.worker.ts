@@ -1,19 +1,20 @@
 import { expose } from "comlink";
+import { irregularities, type Irregularity } from "@/core/admission";
 import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
 import { type NextTests, nextTests } from "@/core/planning";
 import { createDrawBook, type DrawBook, type Interval, type Recipe, type Spread, spreadOf } from "@/core/reading";
-import type { ExamState } from "@/core/record";
+import type { ExamState, RecordedEvent } from "@/core/record";
 
 export type SpreadRequest = { readonly recipe: Recipe; readonly band: Interval };
 
 /** One version's draws at a time: an exam is read under one, and another is drawn the same when it comes back. */
-let kept: { readonly version: string; readonly book: DrawBook } | null = null;
+let held: { readonly version: string; readonly book: DrawBook } | null = null;
 
 function bookOf(changes: EvidenceChanges): DrawBook {
   const evidence = resolveEvidence(changes);
-  if (kept?.version !== evidence.version)
-    kept = { version: evidence.version, book: createDrawBook(undefined, evidence) };
-  return kept.book;
+  if (held?.version !== evidence.version)
+    held = { version: evidence.version, book: createDrawBook(undefined, evidence) };
+  return held.book;
 }
 
 const api = {
@@ -27,6 +28,8 @@ const api = {
       Object.entries(requests).map(([key, { recipe, band }]) => [key, spreadOf(recipe, ratioLimit, band, book)]),
     );
   },
+  /** What stands in a record that was imported and would not have been admitted here. */
+  irregular: (exam: string, events: readonly RecordedEvent[]): Irregularity[] => irregularities({ exam, events }, true),
   next: (state: ExamState, changes: EvidenceChanges): NextTests => nextTests(state, resolveEvidence(changes)),
 };
 

@@ -1,6 +1,6 @@
 import { currentProfile } from "@/server/edge/current-profile";
 import { currentChanges, evidenceHistory } from "@/server/repositories/evidence";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 import { WorkbenchScreen } from "@/ui/evidence/workbench-screen";
 
 export const metadata = { title: "Evidence · Dust Lantern" };

@@ -101,7 +101,7 @@ describe("bad input at the table is refused with a sentence", () => {
     expect(set(["slump", "faber"])).toBeNull();
   });
   it("a test that is not earned, and one that is still sore", () => {
-    const exam = buildExam();
+    const exam = buildExam().consent().guard().rest(0);
     const start = (test: "dorsiflexion-sign" | "slump") =>
       refusal(exam, "run-started", { run: exam.newId(), test, side: "right", variant: {} });
     expect(start("dorsiflexion-sign")).toMatch(/offered once the straight leg raise/);

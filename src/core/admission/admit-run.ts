@@ -1,45 +1,66 @@
 import type { Problem } from "../base";
-import { DOSE_SCHOOLS, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge";
+import { DOSE_SCHOOLS, type Protocol, protocolOf, stagesOf } from "../knowledge";
 import type { Measure } from "../measurement";
-import { isEarned } from "../reading";
 import {
-  DEFAULT_READING_SETTINGS,
-  effectiveRuns,
+  answerToday,
   type EventOf,
   type EventType,
   type ExamState,
-  isAnswered,
   kindOf,
   ladderOf,
+  measureToday,
   type Run,
+  signToday,
+  stageToday,
 } from "../record";
-import { assessGuard, type Block, blocksOn, blocksOnTest, canBlock } from "../safety";
-import { EFFECTS, type Side, SIDES } from "../vocabulary";
+import { EFFECTS, SIDES } from "../vocabulary";
 
 /** What is asked of the entries of a run: its start, its stages, its numbers and signs. */
 
-export type Check<T extends EventType> = (state: ExamState, event: EventOf<T>) => Problem | null;
+export type Check<T extends EventType> = (state: ExamState, event: EventOf<T>) => Refusal | null;
 
-export const problem = (where: string, what: string, todo: string): Problem => ({ where, what, todo });
+/**
+ * What becomes of a refused event. never: it is wrong as it is. signed: the
+ * record was signed meanwhile; it may be kept as an amendment. depends: it needs
+ * another that is not there; it may be offered again with it. update: a later
+ * program wrote it.
+ */
+export type RefusalClass = "never" | "signed" | "depends" | "update";
 
-export function findRun(state: ExamState, id: string): Run | Problem {
+/** Why an event is not taken, and what may become of it. */
+export type Refusal = Problem & { readonly refusal: RefusalClass };
+
+export const problem = (where: string, what: string, todo: string, refusal: RefusalClass = "never"): Refusal => ({
+  where,
+  what,
+  todo,
+  refusal,
+});
+
+export function findRun(state: ExamState, id: string): Run | Refusal {
   return (
     state.runs.findLast((run) => run.id === id) ??
-    problem("body › run", "is not a run of this exam, or it was retracted", "Start the test again and record it there.")
+    problem(
+      "body › run",
+      "is not a run of this exam, or it was retracted",
+      "Start the test again and record it there.",
+      "depends",
+    )
   );
 }
 
-export const isProblem = (value: Run | Problem): value is Problem => "todo" in value;
+export const isProblem = (value: Run | Refusal): value is Refusal => "todo" in value;
 
 export function onRunStage(
   state: ExamState,
   run: string,
   stage: string,
-): { run: Run; problem: null } | { run: null; problem: Problem } {
-  const found = findRun(state, run);
-  if (isProblem(found)) return { run: null, problem: found };
-  const stages = stagesOf(protocolOf(found.test), found.variant);
-  if (stages.some((candidate) => candidate.id === stage)) return { run: found, problem: null };
+): { run: Run; problem: null } | { run: null; problem: Refusal } {
+  const target = findRun(state, run);
+  if (isProblem(target)) return { run: null, problem: target };
+  const stages = stagesOf(protocolOf(target.test), target.variant, target.v);
+  const id = stageToday(target, stage);
+  if (stages.some((candidate) => candidate.id === id)) return { run: target, problem: null };
   return {
     run: null,
     problem: problem(
@@ -50,7 +71,7 @@ export function onRunStage(
   };
 }
 
-export const stageCheck = (state: ExamState, event: EventOf<"felt-recorded" | "dose-recorded">): Problem | null =>
+export const stageCheck = (state: ExamState, event: EventOf<"felt-recorded" | "dose-recorded">): Refusal | null =>
   onRunStage(state, event.body.run, event.body.stage).problem;
 
 /** The options a test has for one school; which side lies up is asked of side-lying tests only. */
@@ -59,10 +80,6 @@ function optionsOf(protocol: Protocol, school: string): readonly string[] {
   if (school === "sideUp") return protocol.position === "side-lying" ? SIDES : [];
   return protocol.schools.find(({ id }) => id === school)?.options.map(({ id }) => id) ?? [];
 }
-
-/** The blocks in force on a stage; a guard that was answered "no" throughout has none to look for. */
-const blocksNow = (state: ExamState, stage: Stage, side: Side | null): readonly Block[] =>
-  canBlock(state) ? blocksOn(assessGuard(state), stage, side) : [];
 
 export const startRun: Check<"run-started"> = (state, { body }) => {
   const protocol = protocolOf(body.test);
@@ -81,27 +98,11 @@ export const startRun: Check<"run-started"> = (state, { body }) => {
         options.length ? `Use one of: ${options.join(", ")}.` : "Leave it out.",
       );
   }
-  const last = state.runs.findLast((run) => run.test === body.test && run.side === body.side);
-  if (last?.soreness && last.soreness.minutes === null)
-    return problem(
-      "body › test",
-      `${protocol.name} still hurts from the last time (${last.soreness.intensity} of 10)`,
-      "Repeat it once the soreness has settled, and record how long that took.",
-    );
-  if (!isEarned(protocol, body.side, effectiveRuns(state.runs), state.settings ?? DEFAULT_READING_SETTINGS))
-    return problem("body › test", `${protocol.name} ${protocol.earned?.otherwise}`, "Do that first, or leave it out.");
-  const blocks = canBlock(state) ? blocksOnTest(assessGuard(state), protocol, body.variant, body.side).whole : [];
-  if (blocks.length)
-    return problem(
-      "body › test",
-      `${protocol.name} is blocked: ${blocks[0]?.reason}`,
-      "Leave it out, or override the block with a typed reason first.",
-    );
   return null;
 };
 
-/** What stands in the way of answering a stage now: its place on the ladder, or a block. */
-function stageProblem(state: ExamState, run: Run, id: string): Problem | null {
+/** What stands in the way of answering a stage now: its place on the ladder. */
+function stageProblem(run: Run, id: string): Refusal | null {
   const rung = ladderOf(run).rungs.find(({ stage }) => stage.id === id);
   if (!rung)
     return problem(
@@ -121,46 +122,40 @@ function stageProblem(state: ExamState, run: Run, id: string): Problem | null {
       "comes after the test had ended",
       "Retract the answer that ended it, or repeat the test.",
     );
-  if (isAnswered(rung.stage, run)) return null;
-  const [block] = blocksNow(state, rung.stage, run.side);
-  return block
-    ? problem(
-        "body › stage",
-        `is blocked: ${block.reason}`,
-        block.final
-          ? "Leave the stage out: no typed reason lifts this block."
-          : "Skip the stage, or override the block with a typed reason first.",
-      )
-    : null;
+  return null;
 }
 
 export const respond: Check<"response-recorded"> = (state, { body }) => {
   const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
   if (wrong) return wrong;
-  const stage = stagesOf(protocolOf(run.test), run.variant).find(({ id }) => id === body.stage)!;
+  const stage = stagesOf(protocolOf(run.test), run.variant, run.v).find(
+    ({ id }) => id === stageToday(run, body.stage),
+  )!;
   if (kindOf(stage) !== "provoke")
     return problem("body › stage", "is not answered with a response", "Send its effect, its option or its numbers.");
-  return stageProblem(state, run, body.stage);
+  return stageProblem(run, stageToday(run, body.stage));
 };
 
 export const answer: Check<"answer-recorded"> = (state, { body }) => {
   const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
   if (wrong) return wrong;
-  const stage = stagesOf(protocolOf(run.test), run.variant).find(({ id }) => id === body.stage)!;
+  const stage = stagesOf(protocolOf(run.test), run.variant, run.v).find(
+    ({ id }) => id === stageToday(run, body.stage),
+  )!;
   const kind = kindOf(stage);
   const options: readonly string[] =
     stage.options?.map(({ id }) => id) ?? (kind === "release" || kind === "relief" ? EFFECTS : []);
-  if (!options.includes(body.answer))
+  if (!options.includes(answerToday(run, body.stage, body.answer)))
     return problem(
       "body › answer",
       `"${body.answer}" is not an answer to ${stage.name}`,
       options.length ? `Use one of: ${options.join(", ")}.` : "This stage takes a response or numbers.",
     );
-  return stageProblem(state, run, body.stage);
+  return stageProblem(run, stageToday(run, body.stage));
 };
 
 /** Onset and end of one movement: the onset never lies beyond the end. */
-function orderProblem(measures: readonly Measure[], run: Run, changed: Measure, value: number): Problem | null {
+function orderProblem(measures: readonly Measure[], run: Run, changed: Measure, value: number): Refusal | null {
   for (const measure of measures) {
     if (!measure.upTo || (measure.id !== changed.id && measure.upTo !== changed.id)) continue;
     const valueOf = (id: string) => (id === changed.id ? value : run.measures[id]);
@@ -180,35 +175,36 @@ export const measure: Check<"measure-recorded"> = (state, { body }) => {
   const run = findRun(state, body.run);
   if (isProblem(run)) return run;
   const protocol = protocolOf(run.test);
-  const found = protocol.measures.find(({ id }) => id === body.measure);
-  if (!found)
+  const measured = protocol.measures.find(({ id }) => id === measureToday(run, body.measure));
+  if (!measured)
     return problem(
       "body › measure",
       `"${body.measure}" is not measured in ${protocol.name}`,
       protocol.measures.length ? `Use one of: ${protocol.measures.map(({ id }) => id).join(", ")}.` : "Leave it out.",
     );
   if (body.value === null) return null;
-  const [low, high] = found.range;
+  const [low, high] = measured.range;
   if (body.value < low || body.value > high)
     return problem(
       "body › value",
-      `${body.value} is out of range for ${found.label.toLowerCase()}`,
-      `Use a value from ${low} to ${high} ${found.unit}.`,
+      `${body.value} is out of range for ${measured.label.toLowerCase()}`,
+      `Use a value from ${low} to ${high} ${measured.unit}.`,
     );
-  return orderProblem(protocol.measures, run, found, body.value);
+  return orderProblem(protocol.measures, run, measured, body.value);
 };
 
 export const signNoted: Check<"sign-recorded"> = (state, { body }) => {
   const run = findRun(state, body.run);
   if (isProblem(run)) return run;
   const protocol = protocolOf(run.test);
-  const found = protocol.signs.find(({ id }) => id === body.sign);
-  if (!found) return problem("body › sign", `"${body.sign}" is not noted in ${protocol.name}`, "Leave it out.");
-  return body.option === null || found.options.some(({ id }) => id === body.option)
+  const [signId, option] = signToday(run, body.sign, body.option);
+  const sign = protocol.signs.find(({ id }) => id === signId);
+  if (!sign) return problem("body › sign", `"${body.sign}" is not noted in ${protocol.name}`, "Leave it out.");
+  return option === null || sign.options.some(({ id }) => id === option)
     ? null
     : problem(
         "body › option",
-        `"${body.option}" is not an option of ${found.label.toLowerCase()}`,
-        `Use one of: ${found.options.map(({ id }) => id).join(", ")}.`,
+        `"${body.option}" is not an option of ${sign.label.toLowerCase()}`,
+        `Use one of: ${sign.options.map(({ id }) => id).join(", ")}.`,
       );
 };

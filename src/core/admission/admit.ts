@@ -1,7 +1,9 @@
-import { InputError, type Problem } from "../base";
-import { NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
-import type { EventType, ExamEvent, ExamState } from "../record";
+import { GUARD_QUESTIONS, NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
+import { type EventType, type ExamEvent, type ExamState, SIGNATURES, versionOfEvent } from "../record";
 import { assessGuard } from "../safety";
+import { currentId } from "../vocabulary";
+import { permissionProblem } from "./permission";
+import { roomProblem } from "./room";
 import {
   answer,
   type Check,
@@ -10,6 +12,7 @@ import {
   measure,
   onRunStage,
   problem,
+  type Refusal,
   respond,
   signNoted,
   stageCheck,
@@ -60,28 +63,16 @@ const retract: Check<"event-retracted"> = (state, { body }) => {
     : null;
 };
 
-const sign: Check<"exam-signed"> = (state) => {
-  const open = assessGuard(state).referrals.find(
-    ({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged,
-  );
-  return open
-    ? problem(
-        "body",
-        `an emergency referral is not answered: ${open.text}`,
-        "Say on the guard page what was done about it, then sign.",
-      )
-    : null;
-};
-
 const guardAnswer: Check<"guard-answered"> = (state, { body }) => {
-  const question = assessGuard(state).questions.find(({ id }) => id === body.question);
+  const asked = currentId(GUARD_QUESTIONS, body.question);
+  const question = assessGuard(state).questions.find(({ id }) => id === asked);
   if (!question)
     return problem(
       "body › question",
       `"${body.question}" is not asked in this exam`,
       "Use one of the guard's questions.",
     );
-  if (!question.options.some(({ id }) => id === body.answer))
+  if (!question.options.some(({ id }) => id === currentId(question.options, body.answer)))
     return problem(
       "body › answer",
       `"${body.answer}" is not an answer to it`,
@@ -107,45 +98,64 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
   "measure-recorded": measure,
   "sign-recorded": signNoted,
   "soreness-recorded": (state, { body }) => {
-    const found = findRun(state, body.run);
-    return isProblem(found) ? found : null;
+    const run = findRun(state, body.run);
+    return isProblem(run) ? run : null;
   },
   "neuro-recorded": neuro,
   "felt-recorded": stageCheck,
   "dose-recorded": stageCheck,
   "stage-skipped": (state, { body }) => onRunStage(state, body.run, body.stage).problem,
   "run-stopped": (state, { body }) => {
-    const found = body.run === null ? null : findRun(state, body.run);
-    return found && isProblem(found) ? found : null;
+    const run = body.run === null ? null : findRun(state, body.run);
+    return run && isProblem(run) ? run : null;
   },
   "event-retracted": retract,
-  "exam-signed": sign,
 };
 
 /**
- * Can this event follow what the exam holds? Null when it can; else what is
- * wrong. The same answer in the browser, on the server and in the importer.
+ * Whether an event makes sense after what the exam holds: its ids, its place on
+ * the ladder, the signature before it. Asked of every event from every door,
+ * also of what was recorded elsewhere.
  *
- * @example admit(signedState, ratingWithoutAmendment)?.what // "this record is signed"
+ * @example shapeProblem(signedState, ratingWithoutAmendment)?.what // "this record is signed"
  */
-export function admit(state: ExamState, event: ExamEvent): Problem | null {
+export function shapeProblem(state: ExamState, event: ExamEvent): Refusal | null {
   if (!state.opened)
     return event.type === "exam-opened"
       ? null
-      : problem("event", "comes before the exam was opened", "Send the exam-opened event first.");
+      : problem("event", "comes before the exam was opened", "Send the exam-opened event first.", "depends");
   if (event.exam !== state.id) return problem("exam", "belongs to another exam", `Send it to exam ${event.exam}.`);
   if (event.type === "exam-opened") return problem("type", "opens an exam that is open already", "Leave it out.");
-  if (state.signed && event.type === "exam-signed")
-    return problem("type", "signs a record that is signed already", "Leave it out; changes are amendments.");
+  if (SIGNATURES.has(event.type)) return signatureProblem(state, event);
   if (state.signed && !event.amendment)
-    return problem("event", "this record is signed", "Send the change as an amendment, with the reason.");
+    return problem("event", "this record is signed", "Send the change as an amendment, with the reason.", "signed");
   if (!state.signed && event.amendment)
     return problem("amendment", "amends a record that is not signed", "Leave the amendment reason out.");
   return (CHECKS[event.type] as Check<EventType> | undefined)?.(state, event) ?? null;
 }
 
-/** Throws `InputError` when the event cannot follow. */
-export function assertAdmitted(state: ExamState, event: ExamEvent, where: string): void {
-  const wrong = admit(state, event);
-  if (wrong) throw new InputError([{ ...wrong, where: `${where} › ${wrong.where}` }]);
+/** A record is signed once; after that its amendments are. */
+function signatureProblem(state: ExamState, event: ExamEvent): Refusal | null {
+  const { reading } = event.body as { readonly reading: object | null };
+  if (event.amendment) return problem("amendment", "stands on a signature", "Leave the amendment reason out.");
+  if (event.type === "exam-signed" && state.signed)
+    return problem("type", "signs a record that is signed already", "Leave it out; changes are amendments.", "signed");
+  if (event.type === "amendment-signed" && !state.signed)
+    return problem("type", "signs amendments of a record that is not signed", "Sign the record first.");
+  if (event.type === "amendment-signed" && state.amendments.length === state.amendmentsClosed)
+    return problem("type", "signs no amendment: every one is signed already", "Leave it out.");
+  if (reading === null && versionOfEvent(event) > 1)
+    return problem("body › reading", "is missing", "Send what was read when it was signed.");
+  return null;
 }
+
+/**
+ * Can this event follow what the exam holds, now? Null when it can; else what
+ * is wrong and what may become of it. The same answer in the browser and on the
+ * server; for an event that was made before it knew of another device's, see
+ * `appendGated`.
+ *
+ * @example admit(signedState, ratingWithoutAmendment)?.what // "this record is signed"
+ */
+export const admit = (state: ExamState, event: ExamEvent): Refusal | null =>
+  shapeProblem(state, event) ?? roomProblem(state, event) ?? permissionProblem(state, event);

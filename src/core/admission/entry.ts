@@ -10,6 +10,7 @@ import {
   type Run,
   type StageRecord,
 } from "../record";
+import { type Block, blocksOn, type Guard } from "../safety";
 import { otherSide, type Place, placeParts, type Response, type Side } from "../vocabulary";
 
 /** A test of the sheet, on the side it is done on. */
@@ -26,8 +27,8 @@ const comingRungs = (protocol: Protocol, preset: Variant): Ladder["rungs"] =>
 
 /** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
 export function runPosition(state: ExamState, { protocol, side }: TestOnSide, preset: Variant) {
-  const lastRun = (at: Side | null) =>
-    state.runs.findLast((one) => one.test === protocol.id && one.side === at) ?? null;
+  const lastRun = (testedSide: Side | null) =>
+    state.runs.findLast((candidate) => candidate.test === protocol.id && candidate.side === testedSide) ?? null;
   const run = lastRun(side);
   const ladder = run && ladderOf(run);
   const rungs = ladder?.rungs ?? [];
@@ -39,7 +40,7 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
     (needsPlace ? feltStage : null) ??
     ladder?.here ??
     answered?.stage ??
-    stagesOf(protocol, run?.variant ?? preset)[0]!;
+    stagesOf(protocol, run?.variant ?? preset, run?.v)[0]!;
   const otherRun = side ? lastRun(otherSide(side)) : null;
   return {
     run,
@@ -55,6 +56,16 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
 }
 
 export type RunPosition = ReturnType<typeof runPosition>;
+
+/**
+ * What stands in the way of answering a stage: the blocks on it that no reason
+ * has lifted. What is answered already can be corrected.
+ *
+ * @param run the run in hand, or null before it begins
+ * @example stageBlocks(assessGuard(state), stage, "right", null).map(({ reason }) => reason)
+ */
+export const stageBlocks = (guard: Guard, stage: Stage, side: Side | null, run: Run | null): readonly Block[] =>
+  run && isAnswered(stage, run) ? [] : blocksOn(guard, stage, side);
 
 const mirrored = (place: Place): Place => {
   const { site, side } = placeParts(place);

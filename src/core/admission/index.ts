@@ -1,4 +1,27 @@
 /** What may follow what: the gate every event passes. */
-export { admit, assertAdmitted } from "./admit";
-export { answerDraft, clearDrafts, copyDrafts, runPosition, type RunPosition, type TestOnSide } from "./entry";
+export { admit, shapeProblem } from "./admit";
+export { type Refusal, type RefusalClass } from "./admit-run";
+export {
+  appendGated,
+  appendTap,
+  assertRecorded,
+  gate,
+  irregularities,
+  type Irregularity,
+  openExam,
+  type TakenTap,
+  type TapEnvelope,
+} from "./append-tap";
+export {
+  answerDraft,
+  clearDrafts,
+  copyDrafts,
+  runPosition,
+  type RunPosition,
+  stageBlocks,
+  type TestOnSide,
+} from "./entry";
+export { permissionProblem } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
+export { MOST_EVENTS, roomProblem, roomWarning } from "./room";
+export { type Unfinished, unfinishedRun } from "./unfinished";

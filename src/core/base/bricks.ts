@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, object, type ObjectShape, string } from "yup";
+import { array, boolean, type ISchema, mixed, number, object, type ObjectShape, string } from "yup";
 import { withFastPath } from "./fast-path";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
@@ -193,4 +193,15 @@ export const instant = () =>
       .meta({ pattern: INSTANT.source })
       .test("instant", "is not a time that exists; write it as in 2026-03-01T09:30:00Z", isInstant),
     isInstant,
+  );
+
+/** A list of things that each have this schema, at most so many. */
+export const listOfEach = <T>(schema: ISchema<T>, most: number) =>
+  withFastPath(
+    array()
+      .of(schema)
+      .typeError("is not a list; send a list")
+      .defined("is missing; send a list, even if empty")
+      .max(most, `is longer than ${most}; send fewer`),
+    (value) => Array.isArray(value) && value.length <= most,
   );

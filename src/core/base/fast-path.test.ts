@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
-import { envelopeSchema, EVENT_BODIES, type ExamEvent } from "../record";
-import { places } from "../vocabulary";
+import { bodySchema, envelopeOf, type ExamEvent } from "../record";
+import { places, RECORD_VERSION } from "../vocabulary";
 import { takesFastPath } from "./fast-path";
 import { buildExam } from "@/fixtures/samples/build";
 import { name, numberIn, oneOf, orNone, painScore, text, uuid } from "./bricks";
@@ -35,7 +35,8 @@ function oneOfMany(): readonly ExamEvent[] {
 }
 
 const events = oneOfMany();
-const schemaOf = (event: ExamEvent) => EVENT_BODIES[event.type] as AnySchema;
+const envelopeSchema = envelopeOf("exam", RECORD_VERSION);
+const schemaOf = (event: ExamEvent) => bodySchema(event.type, RECORD_VERSION) as AnySchema;
 const isTaken = (schema: AnySchema, value: unknown) => schema.isValidSync(value, { strict: true });
 
 const odd = fc.oneof(

@@ -8,6 +8,7 @@ export {
   instant,
   isChoices,
   listOf,
+  listOfEach,
   name,
   numberIn,
   oneOf,
@@ -21,7 +22,9 @@ export {
 } from "./bricks";
 export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
+export { named } from "./named";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
+export { remembered } from "./remembered";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";
 export { readNumber } from "./read-number";

@@ -6,6 +6,8 @@ export type Problem = {
   readonly where: string;
   readonly what: string;
   readonly todo: string;
+  /** The field inside what was checked, step by step; left out where it is about the whole. */
+  readonly path?: readonly string[];
 };
 
 /**
@@ -49,10 +51,12 @@ export function problemsOf(error: ValidationError, where: string): Problem[] {
   const leaves = error.inner.length ? error.inner : [error];
   return leaves.map((leaf) => {
     const [what = leaf.message, todo] = leaf.message.split("; ");
+    const path = leaf.path?.split(".") ?? [];
     return {
-      where: [where, ...(leaf.path?.split(".") ?? [])].filter(Boolean).join(" › "),
+      where: [where, ...path].filter(Boolean).join(" › "),
       what,
       todo: todo ? `${todo[0]?.toUpperCase()}${todo.slice(1)}.` : DEFAULT_TODO,
+      path: path.flatMap((step) => step.split(/[[\]]/).filter(Boolean)),
     };
   });
 }

@@ -6,17 +6,10 @@ import { EVIDENCE } from "../knowledge";
 import { ratiosOf, readExam, sourceIn } from "../reading";
 import { buildExam } from "@/fixtures/samples/build";
 import { parseChanges } from "./changes";
-import {
-  type EvidenceChanges,
-  NO_CHANGES,
-  type OwnRecord,
-  type OwnRule,
-  resolveEvidence,
-  usesOfRecord,
-  versionOf,
-} from "./own-figures";
+import { type EvidenceChanges, NO_CHANGES, type OwnRecord, type OwnRule, usesOfRecord } from "./own-figures";
 import { findRecord, SHIPPED_EVIDENCE } from "./evidence-set";
 import { fromRow, type RecordRow, toRow, withRecords } from "./table";
+import { resolveEvidence, versionOf } from "./version-of";
 
 const record = (parts: object = {}) => ({
   id: "own.slump.audit",

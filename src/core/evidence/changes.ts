@@ -16,6 +16,7 @@ const ownId = () =>
 const common = {
   definition: text(400, 3),
   population: text(300),
+  chronic: yesNo().optional(),
   reference: text(300),
   citation: text(300, 3),
 };
@@ -157,7 +158,8 @@ function memberFault(rule: OwnRule): Fault {
 
 function ruleTogether(given: unknown): Fault {
   const rule = given as OwnRule;
-  if (!Array.isArray(rule.members) || rule.members.length === 0 || rule.members.some((one) => !one?.test)) return null;
+  if (!Array.isArray(rule.members) || rule.members.length === 0 || rule.members.some((member) => !member?.test))
+    return null;
   const fault = memberFault(rule);
   if (fault) return fault;
   const n = rule.members.length;
@@ -174,11 +176,11 @@ function ruleTogether(given: unknown): Fault {
 
 function strataFault(strata: readonly { from: number; to: number; lr: number }[], n: number): Fault {
   const rows = strata.map((row, index) => ({ ...row, index })).toSorted((a, b) => a.from - b.from);
-  for (const [at, row] of rows.entries()) {
+  for (const [index, row] of rows.entries()) {
     const path = `strata[${row.index}]`;
     if (row.from > row.to) return { path: `${path}.to`, message: "lies below the lowest count; give the lowest first" };
     if (row.to > n) return { path: `${path}.to`, message: `is above the ${n} tests of the rule; lower it` };
-    const before = rows[at - 1];
+    const before = rows[index - 1];
     if (before && before.to >= row.from)
       return { path: `${path}.from`, message: "is a count that another row holds already; give each count once" };
     if (before && before.lr > row.lr)

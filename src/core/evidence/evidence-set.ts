@@ -1,3 +1,4 @@
+import { remembered } from "../base";
 import {
   type AccuracyRecord,
   type ClusterRule,
@@ -34,28 +35,20 @@ type Index = {
   readonly sources: readonly SourceId[];
 };
 
-const indexes = new WeakMap<EvidenceSet, Index>();
-
 function grouped<K, T>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
   return groups;
 }
 
-function indexOf(evidence: EvidenceSet): Index {
-  const kept = indexes.get(evidence);
-  if (kept) return kept;
-  const index: Index = {
-    records: grouped(evidence.records, ({ test, source }) => `${test} ${source}`),
-    byId: new Map(evidence.records.map((record) => [record.id, record])),
-    rules: grouped(evidence.rules, ({ source }) => source),
-    ruleById: new Map(evidence.rules.map((rule) => [rule.id, rule])),
-    starts: grouped(evidence.starts, ({ source }) => source),
-    sources: [...new Set([...evidence.records, ...evidence.rules].map(({ source }) => source))],
-  };
-  indexes.set(evidence, index);
-  return index;
-}
+const indexOf = remembered((evidence: EvidenceSet): Index => ({
+  records: grouped(evidence.records, ({ test, source }) => `${test} ${source}`),
+  byId: new Map(evidence.records.map((record) => [record.id, record])),
+  rules: grouped(evidence.rules, ({ source }) => source),
+  ruleById: new Map(evidence.rules.map((rule) => [rule.id, rule])),
+  starts: grouped(evidence.starts, ({ source }) => source),
+  sources: [...new Set([...evidence.records, ...evidence.rules].map(({ source }) => source))],
+}));
 
 /** Every record of a test for a source, those switched off included. */
 export const recordsOf = (evidence: EvidenceSet, test: TestId, source: SourceId): readonly AccuracyRecord[] =>

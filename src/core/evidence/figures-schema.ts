@@ -18,14 +18,14 @@ const ratio = () =>
     .max(MOST_RATIO, `is above ${MOST_RATIO}; check the decimal point`);
 
 /** A 95 % interval: two numbers, low first. */
-const interval = (of: () => AnySchema) =>
+const interval = (bound: () => AnySchema) =>
   array()
-    .of(of())
+    .of(bound())
     .typeError("is not an interval; give its low and its high end")
     .test(
       "two",
       "is half an interval; give both its low and its high end",
-      (value) => value === undefined || (value.length === 2 && value.every((one) => one !== undefined && one !== null)),
+      (value) => value === undefined || (value.length === 2 && value.every((end) => end !== undefined && end !== null)),
     )
     .test("ordered", "has its ends the wrong way round; give the low end first", (value) => {
       const [low, high] = (value ?? []) as number[];

@@ -12,12 +12,12 @@ export {
 } from "./evidence-set";
 export {
   type EvidenceChanges,
+  evidenceUnder,
   isOwn,
   NO_CHANGES,
   OWN_PREFIX,
   type OwnRecord,
-  resolveEvidence,
   usesOfRecord,
-  versionOf,
 } from "./own-figures";
+export { resolveEvidence, versionOf } from "./version-of";
 export { fromRow, RECORD_COLUMNS, type RecordRow, toRow, withRecords } from "./table";

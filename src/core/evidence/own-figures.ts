@@ -1,4 +1,3 @@
-import { canonicalJson, portableSha256 } from "../base";
 import {
   type AccuracyRecord,
   type ClusterRule,
@@ -22,6 +21,8 @@ export const OWN_PREFIX = "own.";
 type Described = {
   readonly definition: string;
   readonly population: string;
+  /** Their pain was chronic: the figures say less of a fresh one. */
+  readonly chronic?: boolean | undefined;
   readonly reference: string;
   readonly citation: string;
 };
@@ -69,7 +70,7 @@ export const NO_CHANGES: EvidenceChanges = { records: [], rules: [], switches: [
 
 /** Fields a study did not print are left out, not kept as undefined. */
 const given = <T extends object>(value: T): T =>
-  Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined && one !== null)) as T;
+  Object.fromEntries(Object.entries(value).filter(([, field]) => field !== undefined && field !== null)) as T;
 
 function toRecord(own: OwnRecord): AccuracyRecord {
   const { replaces: _replaces, testedSide, ...rest } = own;
@@ -85,6 +86,7 @@ function toRule({
   source,
   definition,
   population,
+  chronic,
   reference,
   citation,
   ...figures
@@ -97,6 +99,7 @@ function toRule({
     figures: strata?.length ? { kind: "by count", strata } : { kind: "k of n", k: k!, ...(given(figures) as object) },
     definition,
     population,
+    ...(chronic ? { chronic } : {}),
     reference,
     citation,
     standing: "clinic's own",
@@ -105,17 +108,6 @@ function toRule({
 
 const REPLACED = "replaced by the clinic's own figure";
 
-/**
- * The version a set of changes makes: the first 16 digits of the hash of its
- * content, so that the same figures have the same name everywhere.
- *
- * @example versionOf(NO_CHANGES) // "shipped"
- */
-export function versionOf(changes: EvidenceChanges): string {
-  const empty = Object.values(changes).every((list) => list.length === 0);
-  return empty ? SHIPPED_VERSION : portableSha256(canonicalJson(changes)).slice(0, 16);
-}
-
 const resolved = new Map<string, EvidenceSet>();
 const MOST_RESOLVED = 24;
 
@@ -123,15 +115,15 @@ const MOST_RESOLVED = 24;
  * The figures a reading is made from under a clinic's changes. A record that is
  * replaced, like one switched off, stays in the list and says why.
  *
- * @example resolveEvidence(NO_CHANGES) === SHIPPED_EVIDENCE // true
+ * @param version the name of these changes, as `versionOf` gives it
+ * @example evidenceUnder(NO_CHANGES, SHIPPED_VERSION) === SHIPPED_EVIDENCE // true
  */
-export function resolveEvidence(changes: EvidenceChanges): EvidenceSet {
-  const version = versionOf(changes);
+export function evidenceUnder(changes: EvidenceChanges, version: string): EvidenceSet {
   if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
   const kept = resolved.get(version);
   if (kept) return kept;
   const replaced = new Set(changes.records.map(({ replaces }) => replaces));
-  const switches = new Map(changes.switches.map((one) => [one.id, one]));
+  const switches = new Map(changes.switches.map((item) => [item.id, item]));
   const switched = <T extends { id: string; off?: string }>(item: T): T => {
     const turned = switches.get(item.id);
     const { off, ...rest } = item;
@@ -146,6 +138,7 @@ export function resolveEvidence(changes: EvidenceChanges): EvidenceSet {
           mean: own.mean,
           equivalentPeople: own.equivalentPeople,
           population: `set by the clinic: ${own.reason}`,
+          chronic: undefined,
           standing: "none",
         }
       : start;

@@ -29,6 +29,7 @@ export const RECORD_COLUMNS = [
   "lr_negative_high",
   "people",
   "population",
+  "chronic",
   "reference",
   "citation",
 ] as const;
@@ -70,6 +71,7 @@ export function toRow(record: OwnRecord): Record<Column, string> {
     lr_negative_high: negHigh!,
     people: text(record.people),
     population: record.population,
+    chronic: record.chronic ? "yes" : "",
     reference: record.reference,
     citation: record.citation,
   };
@@ -82,6 +84,9 @@ function numberOf(cell: string | undefined): number | string | undefined {
   const value = Number(written);
   return Number.isFinite(value) ? value : written;
 }
+
+/** What else stands there stays text, so that its check can say what it is. */
+const yesNoOf = (cell: string): boolean | string => (cell === "yes" ? true : cell === "no" ? false : cell);
 
 /**
  * A row as a record, not yet checked: `parseChanges` says what is wrong with it.
@@ -112,6 +117,7 @@ export function fromRow(row: RecordRow): Record<string, unknown> {
     lrNegative95: interval(row.lr_negative_low, row.lr_negative_high),
     people: numberOf(row.people),
     population: row.population ?? "",
+    ...(row.chronic?.trim() ? { chronic: yesNoOf(row.chronic.trim()) } : {}),
     reference: row.reference ?? "",
     citation: row.citation ?? "",
   };

@@ -2,13 +2,20 @@
 export { FINDING_COLUMNS, findingRows } from "./csv/findings";
 export {
   assertImportable,
-  EXAM_FILE_MAX_BYTES,
-  type ExamFile,
+  eventsIn,
+  evidenceInFile,
+  examIn,
+  type FileOrigin,
+  linksIn,
   parseExamFile,
+  type StoredLink,
+  type StoredStream,
   toExamFile,
   verifyExamFile,
   versionsNamed,
 } from "./exam-file/exam-file";
+export { EXAM_FILE_MAX_BYTES, type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
+export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { type Note, noteText, writeNote } from "./letters/note";
 export { writeReferral } from "./letters/referral-letter";

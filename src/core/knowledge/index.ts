@@ -43,7 +43,7 @@ export {
   type Stage,
   type StageLoad,
 } from "./protocols/types";
-export { isFact, RULES, RULES_WITHOUT_FIGURE, testMembers } from "./rules";
+export { isFact, RULES, RULES_WITHOUT_FIGURE, testMembers, usualRule } from "./rules";
 export { SACROILIAC_RULES } from "./rules/sacroiliac";
 export {
   type ClusterRule,
@@ -68,4 +68,6 @@ export {
 export { EVIDENCE } from "./studies";
 export { laslett2005 } from "./studies/laslett-2005";
 export { type AccuracyRecord, type Counts } from "./studies/types";
+export { checkRules } from "./check/check-rules";
+export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";

@@ -162,9 +162,8 @@ describe("the evidence", () => {
 
 describe("the vocabulary", () => {
   it("has the body chart's sites and every family's sources", () => {
-    expect(SITE_IDS).toHaveLength(29);
     expect(new Set(SOURCE_IDS.map((id) => SOURCES[id].family))).toEqual(new Set(FAMILIES));
-    expect(SOURCE_IDS).toHaveLength(36);
+    expect(new Set(SITE_IDS).size).toBe(SITE_IDS.length);
   });
 
   it("names places with their side first", () => {

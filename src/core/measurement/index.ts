@@ -1,6 +1,6 @@
 /** Numbers of the body: angles, forces, age, and how two sides differ. */
 export { ADULT_AGE, ageOn } from "./age";
-export { convertForce, describeForceRange, FORCE_UNITS } from "./force";
+export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";
 export { force } from "./force-brick";
 export { formatted, type Measure, nearest, startOfMeasure } from "./measure";
 export { nodScore } from "./nod-score";

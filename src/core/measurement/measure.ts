@@ -1,7 +1,7 @@
-import type { PoseJoint } from "../vocabulary";
+import type { Lifetime, PoseJoint } from "../vocabulary";
 
 /** A number a test measures. Angles in degrees, pressure in mmHg, time in seconds. */
-export type Measure = {
+export type Measure = Lifetime & {
   readonly id: string;
   readonly label: string;
   readonly unit: "°" | "mmHg" | "s" | "cm" | "of 5" | "times";
@@ -9,7 +9,7 @@ export type Measure = {
   readonly range: readonly [number, number];
   readonly expected?: readonly [number, number];
   /** Minimal detectable change: a smaller difference is not a difference. */
-  readonly error?: number;
+  readonly mdc?: number;
   readonly step?: number;
   /** The figure's joint that moves with it. */
   readonly joint?: PoseJoint;

@@ -2,9 +2,9 @@
 export type SideDifference = {
   readonly difference: number;
   /** Minimal detectable change; null where none is known. */
-  readonly error: number | null;
+  readonly mdc: number | null;
   /** Larger than the error; null where no error is known. */
-  readonly beyondError: boolean | null;
+  readonly beyondMdc: boolean | null;
 };
 
 /**
@@ -12,10 +12,10 @@ export type SideDifference = {
  *
  * @param here this side's number
  * @param there the other side's
- * @param error minimal detectable change, in the measure's own unit
- * @example sideDifference(42, 60, 6) // { difference: 18, error: 6, beyondError: true }
+ * @param mdc minimal detectable change, in the measure's own unit
+ * @example sideDifference(42, 60, 6) // { difference: 18, mdc: 6, beyondMdc: true }
  */
-export function sideDifference(here: number, there: number, error: number | null): SideDifference {
+export function sideDifference(here: number, there: number, mdc: number | null): SideDifference {
   const difference = Math.abs(here - there);
-  return { difference, error, beyondError: error === null ? null : difference > error };
+  return { difference, mdc, beyondMdc: mdc === null ? null : difference > mdc };
 }

@@ -36,7 +36,7 @@ const MOST = 8;
  * @param probability of the source before these tests, 0 to 1
  * @param stuck members that stay open whatever is done (equivocal, blocked)
  * @returns null when no order settles it, or there are more than 8
- * @example finishRule([0.19, 0.19, 4, 4], 1, 0, [thighThrust, compression], 0.25, "supine")?.first // "thigh-thrust"
+ * @example finishRule([0.19, 0.19, 4, 4], 1, 0, [openMember], 0.25, "supine")?.first // "thigh-thrust"
  */
 export function finishRule(
   table: RuleTable,

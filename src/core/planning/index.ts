@@ -1,4 +1,4 @@
 /** Which test next, on which side, and how far the sheet is. */
 export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces } from "./offered-places";
-export { painfulSides, runSheet, type RunSheet, type SheetStep, stepKey } from "./run-sheet";
+export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";

@@ -22,12 +22,12 @@ import {
   type TestOutcome,
 } from "../reading";
 import {
-  DEFAULT_READING_SETTINGS,
   effectiveRuns,
   type ExamState,
   irritability,
   type ReadingSettings,
   type Run,
+  settingsOf,
   sheetTests,
   variantFor,
 } from "../record";
@@ -36,6 +36,7 @@ import {
   type Irritability,
   otherSide,
   type Position,
+  runKey,
   type Side,
   SIDES,
   type SourceId,
@@ -174,8 +175,6 @@ function withRuleAt(recipe: Recipe, id: string, value: number): Recipe {
   return { ...recipe, groups: held ? groups : [...groups, [fresh]] };
 }
 
-const runKey = (test: TestId, side: Side | null): string => `${test} ${side ?? ""}`;
-
 /** The rule that counts for a source, as far as it decides what its tests are still worth. */
 type Finishing = {
   /** Its members' runs. */
@@ -253,14 +252,14 @@ function single(
 ): { fall: number; reason: string } | null {
   const record = recordsFor({ figuresOf, source, testedSide, run: "" }, plan)[0];
   if (!record || record.off) return null;
-  const at = (outcome: "positive" | "negative") =>
+  const worthAt = (outcome: "positive" | "negative") =>
     probabilityIn(
       withAdded(plan.context, supposed(protocol, testedSide, source, side, figuresOf, outcome)),
       source,
       side,
     );
   const now = probabilityIn(plan.context, source, side);
-  const [plus, minus] = [at("positive"), at("negative")];
+  const [plus, minus] = [worthAt("positive"), worthAt("negative")];
   const fall = weightOf(source) * expectedFall(now, plus, minus);
   return {
     fall,
@@ -286,33 +285,33 @@ function valueOf(
   finishes: ReadonlyMap<string, Finishing | null>,
 ): NextTest {
   const cost = costOf(protocol, plan) + turnCost(plan.position, protocol.position);
-  const found: { fall: number; worth: number; reason: string }[] = [];
+  const gains: { fall: number; worth: number; reason: string }[] = [];
   for (const reading of protocol.readings) {
     if (reading.pointsOnly) continue;
-    for (const at of spokenSides(reading.sides, side, reading.source)) {
-      if (!plan.asksAbout(reading.source, at)) continue;
-      const finish = finishes.get(sourceKey(reading.source, at));
+    for (const spokenSide of spokenSides(reading.sides, side, reading.source)) {
+      if (!plan.asksAbout(reading.source, spokenSide)) continue;
+      const finish = finishes.get(sourceKey(reading.source, spokenSide));
       const key = runKey(protocol.id, side);
       /** A member counts through its rule: the first of the cheapest order for all of it, none once it is settled. */
       if (finish?.members.has(key)) {
         const { way } = finish;
-        if (way?.first === key) found.push({ ...way, worth: way.fall / way.cost });
+        if (way?.first === key) gains.push({ ...way, worth: way.fall / way.cost });
         continue;
       }
       /** The far side of a two-sided load counts only in a rule. */
-      if (reading.sides === "both sides" && side !== null && at !== side) continue;
-      const alone = single(protocol, side, reading.source, at, reading.figuresOf ?? protocol.id, plan);
-      if (alone) found.push({ ...alone, worth: alone.fall / cost });
+      if (reading.sides === "both sides" && side !== null && spokenSide !== side) continue;
+      const alone = single(protocol, side, reading.source, spokenSide, reading.figuresOf ?? protocol.id, plan);
+      if (alone) gains.push({ ...alone, worth: alone.fall / cost });
     }
   }
-  const sum = (key: "fall" | "worth") => found.reduce((all, one) => all + one[key], 0);
+  const sum = (key: "fall" | "worth") => gains.reduce((all, gain) => all + gain[key], 0);
   return {
     test: protocol.id,
     side,
     fall: sum("fall"),
     cost,
     worth: sum("worth"),
-    reasons: found
+    reasons: gains
       .filter(({ fall }) => fall > 0)
       .toSorted((a, b) => b.fall - a.fall)
       .map(({ reason }) => reason),
@@ -326,10 +325,10 @@ function valueOf(
  * never among them, nor one whose rule is settled unless it tells of something
  * else.
  *
- * @example nextTests(stateAfterTwoPositives).tests[0]?.test // "si-compression"
+ * @example nextTests(twoPositivesState).tests[0]?.test // "slump"
  */
 export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE): NextTests {
-  const settings = state.settings ?? DEFAULT_READING_SETTINGS;
+  const settings = settingsOf(state);
   const context = contextOf(state, evidence);
   const guard = assessGuard(state);
   const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);

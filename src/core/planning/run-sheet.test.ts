@@ -3,7 +3,7 @@ import { readExam } from "../reading";
 import { assessGuard } from "../safety";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { offeredPlaces } from "./offered-places";
-import { runSheet } from "./run-sheet";
+import { runSheet, type SheetStep, stepAfter } from "./run-sheet";
 
 const sheetOf = (exam: ExamBuilder) => {
   const state = exam.state();
@@ -70,5 +70,44 @@ describe("the places offered at the table", () => {
     const places = offeredPlaces(buildExam().complaint("posterior-thigh.left", "si-area.left").state(), "left");
     expect(places.slice(0, 2)).toEqual(["posterior-thigh.left", "si-area.left"]);
     expect(new Set(places).size).toBe(places.length);
+  });
+});
+
+describe("the step after", () => {
+  const STATUSES: Record<SheetStep["status"], boolean> = {
+    "to do": true,
+    begun: true,
+    done: false,
+    blocked: false,
+    skipped: false,
+    "not earned": false,
+    later: false,
+  };
+  const steps = (...statuses: SheetStep["status"][]) =>
+    statuses.map((status, index) => ({ key: `${index}`, status }) as SheetStep);
+
+  it.each(Object.entries(STATUSES))("a step that is %s is one to go on to: %s", (status, isOpen) => {
+    const sheet = steps("done", status as SheetStep["status"]);
+    expect(stepAfter(sheet, "0")?.key).toBe(isOpen ? "1" : undefined);
+  });
+
+  it("goes round once, never back to the step itself, and begins at the front without one", () => {
+    expect(stepAfter(steps("to do", "done", "begun"), "2")?.key).toBe("0");
+    expect(stepAfter(steps("done", "begun", "done"), "1")).toBeNull();
+    expect(stepAfter(steps("done", "to do"), undefined)?.key).toBe("1");
+    expect(stepAfter([], "0")).toBeNull();
+  });
+});
+
+describe("the step that comes next", () => {
+  it("is the test whose symptom came and that is not finished with, wherever it stands", () => {
+    const exam = buildExam().complaint("si-area.right").consent().guard().rest(1, "si-area.right");
+    exam.add("sheet-set", { label: "own", tests: ["si-distraction", "thigh-thrust", "sacral-thrust"], reason: "" });
+    const run = exam.start("thigh-thrust", "right");
+    exam.record(run, { stage: "push", response: "familiar" });
+    const next = () => runSheet(exam.state(), assessGuard(exam.state()), readExam(exam.state())).next?.key;
+    expect(next()).toBe("thigh-thrust.right");
+    exam.add("felt-recorded", { run, stage: "push", places: ["si-area.right"], intensity: 5, reactions: [] });
+    expect(next()).toBe("si-distraction");
   });
 });

@@ -1,17 +1,18 @@
+import { unfinishedRun } from "../admission";
 import { type Protocol, protocolOf, type TestId } from "../knowledge";
 import { isEarned, type Reading } from "../reading";
 import {
-  DEFAULT_READING_SETTINGS,
   effectiveRuns,
   type ExamState,
   ladderOf,
   type Run,
   schoolIn,
+  settingsOf,
   sheetTests,
   variantFor,
 } from "../record";
 import { type Block, blocksOnTest, type Guard } from "../safety";
-import { placeParts, type Position, POSITIONS, type Side, SIDES } from "../vocabulary";
+import { placeParts, type Position, POSITIONS, runKey, type Side, SIDES } from "../vocabulary";
 
 export type SheetStep = {
   readonly key: string;
@@ -35,15 +36,13 @@ export type SheetBlock = {
 export type RunSheet = {
   readonly blocks: readonly SheetBlock[];
   readonly steps: readonly SheetStep[];
-  /** The first step still to do, in order. */
+  /** The test that is unfinished, else the first step still to do, in order. */
   readonly next: SheetStep | null;
   /** How often the person changes position for what is still to do. */
   readonly turns: number;
   /** Set once the preferred rule is settled on every painful side: what is left can be skipped, and why. */
   readonly decided: string | null;
 };
-
-export const stepKey = (test: string, side: Side | null): string => (side ? `${test}.${side}` : test);
 
 /** The sides the person hurts on; the familiar symptom's first. */
 export function painfulSides(state: Pick<ExamState, "areas" | "familiar">): Side[] {
@@ -68,7 +67,7 @@ function stepOf(
   guard: Guard,
   runs: readonly Run[],
 ): SheetStep {
-  const settings = state.settings ?? DEFAULT_READING_SETTINGS;
+  const settings = settingsOf(state);
   const isThis = (candidate: { test: string; side: Side | null }) =>
     candidate.test === protocol.id && candidate.side === side;
   const run = runs.findLast(isThis) ?? null;
@@ -91,7 +90,7 @@ function stepOf(
               ? "later"
               : "to do";
   return {
-    key: stepKey(protocol.id, side),
+    key: runKey(protocol.id, side),
     protocol,
     side,
     status,
@@ -106,7 +105,9 @@ function decidedBecause(state: ExamState, reading: Reading): string | null {
   const sides = painfulSides(state);
   const asked = sides.length ? sides : SIDES;
   const verdicts = asked.map(
-    (side) => reading.sources.find((one) => one.source === "sacroiliac" && one.side === side)?.preferred ?? null,
+    (side) =>
+      reading.sources.find((candidate) => candidate.source === "sacroiliac" && candidate.side === side)?.preferred ??
+      null,
   );
   if (verdicts.some((verdict) => !verdict?.settled)) return null;
   return verdicts
@@ -125,6 +126,17 @@ function inPosition(tests: readonly TestId[], position: Position, state: ExamSta
 }
 
 const isOpen = ({ status }: SheetStep): boolean => status === "begun" || status === "to do";
+
+/**
+ * The step after one that is still to do, going round once; null when none is.
+ *
+ * @param key the step one goes on from; none begins at the front
+ * @example stepAfter(sheet.steps, "thigh-thrust.right")?.key
+ */
+export function stepAfter(steps: readonly SheetStep[], key: string | undefined): SheetStep | null {
+  const from = steps.findIndex((step) => step.key === key);
+  return [...steps.slice(from + 1), ...steps.slice(0, Math.max(from, 0))].find(isOpen) ?? null;
+}
 
 /** How often the body position changes along the steps still to do. */
 function countTurns(steps: readonly SheetStep[]): number {
@@ -156,10 +168,11 @@ export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunS
     ...POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) })),
   ].filter(({ steps }) => steps.length > 0);
   const steps = blocks.flatMap((block) => block.steps);
+  const open = unfinishedRun(state);
   return {
     blocks,
     steps,
-    next: steps.find(isOpen) ?? null,
+    next: steps.find(({ run }) => run !== null && run.id === open?.run.id) ?? steps.find(isOpen) ?? null,
     turns: countTurns(steps),
     decided: decidedBecause(state, reading),
   };

@@ -28,14 +28,15 @@ type Input = {
   readonly preferred: RuleVerdict | null;
   readonly rules: readonly RuleVerdict[];
   /** Whom the figures that count come from. */
-  readonly populations: readonly string[];
+  /** Some of its figures come from people with chronic pain. */
+  readonly ofChronicPain: boolean;
   readonly startLogOdds: number;
   /** What the single tests would give without the rule, in natural log-odds. */
   readonly singlesOnly: number;
 };
 
 const having = (outcomes: readonly TestOutcome[], outcome: TestOutcome["outcome"]) =>
-  outcomes.filter((one) => one.outcome === outcome);
+  outcomes.filter((candidate) => candidate.outcome === outcome);
 
 function opposing({ outcomes, evidence, side, source }: Input): string[] {
   const [positives, negatives] = [having(outcomes, "positive"), having(outcomes, "negative")];
@@ -106,24 +107,24 @@ function inconsistent({ outcomes, state, side, source }: Input): string[] {
   const lines: string[] = [];
   const groups = new Set(outcomes.map(({ test }) => protocolOf(test).tissueGroup));
   if (source === "lower-lumbosacral-root" && groups.has("lower-limb-neural")) {
-    const gap = raiseGaps(state.runs).find((one) => one.side === side);
+    const gap = raiseGaps(state.runs).find((candidate) => candidate.side === side);
     if (gap) lines.push(`Seated raise ${gap.seated}°, supine ${gap.supine}°: they should agree; repeat one.`);
-    const of = (test: string) => outcomes.find((one) => one.test === test && one.testedSide === side)?.outcome;
-    if (of("slump") === "positive" && of("straight-leg-raise") === "negative")
+    const outcomeOf = (test: string) =>
+      outcomes.find((candidate) => candidate.test === test && candidate.testedSide === side)?.outcome;
+    if (outcomeOf("slump") === "positive" && outcomeOf("straight-leg-raise") === "negative")
       lines.push("Slump positive, straight leg raise negative: the two test the same nerve and disagree.");
-    if (of("slump") === "negative" && of("straight-leg-raise") === "positive")
+    if (outcomeOf("slump") === "negative" && outcomeOf("straight-leg-raise") === "positive")
       lines.push("Straight leg raise positive, slump negative: the two test the same nerve and disagree.");
   }
   return lines;
 }
 
-function population({ state, outcomes, source, populations }: Input): string[] {
+function population({ state, outcomes, source, ofChronicPain }: Input): string[] {
   const age = ageAtExam(state);
   const weeks = state.history?.weeks ?? null;
   const lines: string[] = [];
   if (age !== null && age < ADULT_AGE) lines.push("Under 18: every figure comes from adults.");
-  const chronic = populations.some((people) => /chronic/.test(people));
-  if (chronic && weeks !== null && weeks < CHRONIC_WEEKS)
+  if (ofChronicPain && weeks !== null && weeks < CHRONIC_WEEKS)
     lines.push(
       `The figures come from people with chronic pain; this one began ${weeks} ${weeks === 1 ? "week" : "weeks"} ago.`,
     );

@@ -89,7 +89,7 @@ export const weighMembers = (rule: RuleItem, dependence: Dependence): Weighted<S
 /**
  * An item's natural log ratio: a single test's own, or a rule's held sum.
  *
- * @example itemValue(openFiveTestWithTwoPositive, { dependence: 0.5 }) // 1.3903, held at the rule's LR+
+ * @example itemValue(openFiveTest, { dependence: 0.5 }) // 1.3903
  */
 export function itemValue(item: Item, dependence: Dependence): number {
   if (item.kind === "single") return item.value;

@@ -9,7 +9,7 @@ export type Direction = { readonly text: string; readonly side: Side | null; rea
  * The directions that the findings themselves give: a bias a test names, load
  * taken off the neck that helped, and referral.
  *
- * @example directionsFrom(reading)[0] // { text: "flexion bias", side: null, because: "Quadrant R positive" }
+ * @example directionsFrom(proneInstabilityReading)[0]?.text // "stabilising"
  */
 export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
   const said = outcomes.flatMap((outcome): Direction[] =>
@@ -39,6 +39,7 @@ export function directionsFrom({ outcomes, sources }: Reading): Direction[] {
     }));
   const all = [...refer, ...said, ...eased];
   return all.filter(
-    (one, index) => all.findIndex(({ text, side }) => text === one.text && side === one.side) === index,
+    (direction, index) =>
+      all.findIndex(({ text, side }) => text === direction.text && side === direction.side) === index,
   );
 }

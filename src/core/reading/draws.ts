@@ -56,13 +56,13 @@ function drawPair(
 ): RatioDraws {
   const proportions = [positive, negative].find((draw): draw is Proportions => draw?.kind === "proportions");
   const both = proportions ? drawProportions(proportions, count, seeded(id)) : null;
-  const one = (draw: RatioDraw | null, which: "positive" | "negative") =>
+  const ratios = (draw: RatioDraw | null, which: "positive" | "negative") =>
     draw === null
       ? null
       : draw.kind === "proportions"
         ? both![which]
         : drawLogNormal(draw.mean, draw.sd, count, seeded(`${id} ${which}`));
-  return { positive: one(positive, "positive"), negative: one(negative, "negative") };
+  return { positive: ratios(positive, "positive"), negative: ratios(negative, "negative") };
 }
 
 /** The share of a part among parts, from one gamma draw each. */
@@ -74,7 +74,7 @@ function drawBands(
   const random = seeded(id);
   const bands = having.map(() => new Float64Array(count));
   const shares = (people: readonly number[]) => {
-    const parts = people.map((one) => gamma(one + 0.5, random));
+    const parts = people.map((size) => gamma(size + 0.5, random));
     const sum = parts.reduce((all, part) => all + part, 0);
     return parts.map((part) => part / sum);
   };
@@ -249,21 +249,21 @@ function atRanks(values: Float64Array, ranks: readonly number[]): number[] {
   }
   const held = new Map([...wanted.keys()].map((bin) => [bin, [] as number[]]));
   for (const value of values) held.get(((value - low) * perValue) | 0)?.push(value);
-  const found = new Map<number, number>();
+  const valueAt = new Map<number, number>();
   for (const [bin, { before: start, rank }] of wanted) {
     const sorted = Float64Array.from(held.get(bin)!).sort();
-    for (const one of rank) found.set(one, sorted[one - start]!);
+    for (const place of rank) valueAt.set(place, sorted[place - start]!);
   }
-  return ranks.map((rank) => found.get(rank)!);
+  return ranks.map((rank) => valueAt.get(rank)!);
 }
 
 /** Linear interpolation between order statistics. */
 function quantiles(values: Float64Array, shares: readonly number[]): number[] {
   const positions = shares.map((share) => share * (values.length - 1));
   const ranks = [...new Set(positions.flatMap((position) => [Math.floor(position), Math.ceil(position)]))];
-  const found = new Map(atRanks(values, ranks).map((value, index) => [ranks[index]!, value]));
+  const valueAt = new Map(atRanks(values, ranks).map((value, index) => [ranks[index]!, value]));
   return positions.map((position) => {
-    const [low, high] = [found.get(Math.floor(position))!, found.get(Math.ceil(position))!];
+    const [low, high] = [valueAt.get(Math.floor(position))!, valueAt.get(Math.ceil(position))!];
     return low + (high - low) * (position - Math.floor(position));
   });
 }
@@ -282,7 +282,7 @@ function shareWithin(values: Float64Array, [low, high]: Interval): number {
  *
  * @param ratioLimit the most a single test may count for
  * @param band the probabilities whose share of the draws is wanted
- * @example spreadOf(fiveTestMetFromQuarter, 10, [0.8, 1], createDrawBook()).median // about 0.557
+ * @example spreadOf(fiveTestMet, 10, [0.8, 1], createDrawBook(2000)).median // about 0.557
  */
 export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, book: DrawBook): Spread {
   const values = logOddsDraws(recipe, ratioLimit, book);

@@ -1,3 +1,4 @@
+import { remembered } from "../base";
 import type { ClusterRule, Counts, PrintedFigures, Stratum } from "../knowledge";
 import { accuracyOf, type Interval, Z95 } from "./likelihood-ratio";
 
@@ -108,8 +109,6 @@ function fromCounts(counts: Counts): Ratios {
   };
 }
 
-const worked = new WeakMap<PrintedFigures, Ratios>();
-
 /**
  * Both likelihood ratios of any form a study prints: counts first, else the
  * printed ratio as printed, else LR+ = sens / (1 - spec) and
@@ -120,15 +119,7 @@ const worked = new WeakMap<PrintedFigures, Ratios>();
  * @returns ratios, and how each is drawn
  * @example ratiosOf({ sensitivity: 0.5, specificity: 0.86, lrPositive: 3.5, lrNegative: 0.58 }).lrPositive // 3.5
  */
-export function ratiosOf(figures: PrintedFigures): Ratios {
-  const kept = worked.get(figures);
-  if (kept) return kept;
-  const ratios = workOut(figures);
-  worked.set(figures, ratios);
-  return ratios;
-}
-
-function workOut(figures: PrintedFigures): Ratios {
+export const ratiosOf = remembered((figures: PrintedFigures): Ratios => {
   const { counts, sensitivity = null, specificity = null, lrPositive = null, lrNegative = null } = figures;
   if (counts) return fromCounts(counts);
   const both = sensitivity !== null && specificity !== null ? fromProportions(sensitivity, specificity, figures) : null;
@@ -147,7 +138,7 @@ function workOut(figures: PrintedFigures): Ratios {
     },
     uncertainty: own.positive || own.negative ? "ratio's interval" : (both?.uncertainty ?? "people assumed"),
   };
-}
+});
 
 /** A ratio printed alone, without interval or people, moves every draw alike. */
 const pointOnly = (ratio: number | null): RatioDraw | null =>
@@ -192,22 +183,12 @@ const stratumDraw = ({ lr, lr95, people }: Stratum): StratumDraw =>
 const bandShares = (shares: readonly number[]): number[] =>
   [1, ...shares].map((share, index) => share - (shares[index] ?? 0));
 
-const entries = new WeakMap<ClusterRule, readonly TableEntry[]>();
-
 /**
  * The figures of a rule's table, lowest count first.
  *
  * @example tableEntries(hipOsteoarthritis).map(({ from, ratio }) => [from, ratio]) // [[0, 0.337], [3, 1.917], [4, 24.3]]
  */
-export function tableEntries(rule: ClusterRule): readonly TableEntry[] {
-  const kept = entries.get(rule);
-  if (kept) return kept;
-  const found = readTable(rule);
-  entries.set(rule, found);
-  return found;
-}
-
-function readTable({ figures, members }: ClusterRule): readonly TableEntry[] {
+export const tableEntries = remembered(({ figures, members }: ClusterRule): readonly TableEntry[] => {
   const n = members.length;
   if (figures.kind === "by count")
     return figures.strata.map((stratum) => ({
@@ -229,7 +210,7 @@ function readTable({ figures, members }: ClusterRule): readonly TableEntry[] {
   const { cutOffs, people } = figures;
   const having = bandShares(cutOffs.map(({ sensitivity }) => sensitivity));
   const lacking = bandShares(cutOffs.map(({ specificity }) => 1 - specificity));
-  const counted = (shares: readonly number[], of: number) => shares.map((share) => share * of);
+  const counted = (shares: readonly number[], size: number) => shares.map((share) => share * size);
   return having.map((share, band): TableEntry => {
     const last = band === cutOffs.length;
     const printed = last ? cutOffs[band - 1]!.lrPositive : undefined;
@@ -241,23 +222,18 @@ function readTable({ figures, members }: ClusterRule): readonly TableEntry[] {
       ...(band > 0 ? { printed: cutOffs[band - 1]!.lrPositive } : {}),
     };
   });
-}
-
-const tables = new WeakMap<ClusterRule, RuleTable>();
+});
 
 /**
  * A rule's point ratio by count of positive members.
  *
  * @example ruleTable(fiveTest) // [0.188, 0.188, 0.188, 4.016, 4.016, 4.016]
  */
-export function ruleTable(rule: ClusterRule): RuleTable {
-  const kept = tables.get(rule);
-  if (kept) return kept;
+export const ruleTable = remembered((rule: ClusterRule): RuleTable => {
   const table = new Array<number | null>(rule.members.length + 1).fill(null);
   for (const { from, to, ratio } of tableEntries(rule)) table.fill(ratio, from, to + 1);
-  tables.set(rule, table);
   return table;
-}
+});
 
 /** Positive members from which a rule of the k-of-n kind is met; null for a rule with a figure per count. */
 export const positivesNeeded = ({ figures }: ClusterRule): number | null =>

@@ -38,7 +38,7 @@ const whole = (people: number): string => (people > 0 && people < 0.5 ? "fewer t
  * Why a specificity is not the chance of having the source, with this person's
  * own numbers.
  *
- * @example whySpecificityIsNot(0.25, 0.88, 0.69) // "Specificity 69 % is about people who do not have it: …"
+ * @example whySpecificityIsNot(0.25, 0.88, 0.69).slice(0, 14) // "Specificity 69"
  */
 export function whySpecificityIsNot(start: number, sensitivity: number, specificity: number): string {
   const { having, truePositives, falsePositives, positives, ofPositives } = frequencies(

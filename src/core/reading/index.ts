@@ -1,5 +1,6 @@
 /** From what was found to probabilities, words and reasons. */
 export { combine, type Item, type Recipe, type SingleItem } from "./combine";
+export { isSameReading, type ReadingDifference, readingDifferences } from "./compare";
 export { directionsFrom } from "./direction";
 export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
 export { isSettled, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
@@ -25,8 +26,10 @@ export {
   type SourceReading,
   type Supposed,
 } from "./reading";
+export { READING_VERSION } from "./reading-version";
 export { neuroChanges, type RootLevelReading, rootLevels } from "./root-level";
 export {
+  decidedEarly,
   describeVerdict,
   isBegun,
   judgeRule,
@@ -38,7 +41,7 @@ export {
   type RuleVerdict,
   ruleCounter,
 } from "./rules";
-export { sensitivityBand } from "./sensitivity-band";
+export { DEPENDENCE_RANGE, sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
-export { groupLabel, ratioText, type Step, testLabel } from "./steps";
+export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { firmness, ofHundred, percentText, type Word, WORD_TRAITS } from "./words";

@@ -83,7 +83,7 @@ const earlierIn =
       return (
         !outcome ||
         interpretRun(run, settings, runs).some(
-          (found) => found.source === outcome.source && outcome.is.includes(found.outcome),
+          (other) => other.source === outcome.source && outcome.is.includes(other.outcome),
         )
       );
     });
@@ -117,7 +117,7 @@ function factsFor(
  * Whether a run meets a condition, seen from one side of a source: for rules and
  * records that have their own definition of positive.
  *
- * @example meets({ measure: [{ id: "rotation", under: 60 }] }, neckRotationRight, "right", settings, runs) // true
+ * @example meets({ measure: [{ id: "rotation", under: 60 }] }, flexionRotationRight, "right", settings, runs) // true
  */
 export function meets(
   condition: Condition,
@@ -170,7 +170,7 @@ function interpretSource(
  * @param runs the exam's runs that count, for tests that look at the other side or at earlier ones
  * @returns outcomes in the protocol's order; a source the test can only point
  * to is left out unless it did
- * @example interpretRun(thighThrustRightFeltInRightGroin, settings).map((o) => [o.source, o.outcome])
+ * @example interpretRun(thighThrustFeltInGroin, settings).map((o) => [o.source, o.outcome])
  * // [["sacroiliac", "negative"], ["hip", "positive"]]
  */
 export function interpretRun(
@@ -193,7 +193,7 @@ const read = new WeakMap<Run, Kept>();
 
 const asks = (field: "earlier" | "difference", condition: Condition): boolean =>
   condition[field] !== undefined ||
-  (condition.any ?? []).some((one) => asks(field, one)) ||
+  (condition.any ?? []).some((alternative) => asks(field, alternative)) ||
   (condition.not !== undefined && asks(field, condition.not));
 const looks = new Map(
   PROTOCOLS.map(({ id, readings, measures }) => {
@@ -203,7 +203,7 @@ const looks = new Map(
       id,
       asksOf("earlier")
         ? "all runs"
-        : asksOf("difference") || measures.some(({ error }) => error)
+        : asksOf("difference") || measures.some(({ mdc: error }) => error)
           ? "other side"
           : "itself",
     ] as const;
@@ -219,9 +219,9 @@ function lookedAt(run: Run, runs: readonly Run[]): unknown {
 /** What a side difference beyond the error of measuring adds: support for a positive; alone it is stiffness. */
 function differenceNote(run: Run, other: Run | null, { outcome }: Found): string | null {
   if (!other || (outcome !== "positive" && outcome !== "negative")) return null;
-  const beyond = protocolOf(run.test).measures.find(({ id, error = null }) => {
+  const beyond = protocolOf(run.test).measures.find(({ id, mdc: error = null }) => {
     const [here, there] = [run.measures[id], other.measures[id]];
-    return here !== undefined && there !== undefined && sideDifference(here, there, error).beyondError === true;
+    return here !== undefined && there !== undefined && sideDifference(here, there, error).beyondMdc === true;
   });
   if (!beyond) return null;
   const [here, there] = [run.measures[beyond.id]!, other.measures[beyond.id]!];
@@ -244,9 +244,9 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
   const facts = factsFor(run, hearing, settings, runs, other);
   const outcomes = protocol.readings.flatMap((reading) =>
     sidesSpokenFor(reading, run.side).flatMap((side): TestOutcome[] => {
-      const found = interpretSource(reading, heard, { ...facts, side });
-      if (!found) return [];
-      const difference = side === run.side ? differenceNote(run, other, found) : null;
+      const judged = interpretSource(reading, heard, { ...facts, side });
+      if (!judged) return [];
+      const difference = side === run.side ? differenceNote(run, other, judged) : null;
       return [
         {
           test: run.test,
@@ -254,15 +254,15 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
           testedSide: run.side,
           source: reading.source,
           side,
-          ...found,
-          note: joined(found.note, difference),
+          ...judged,
+          note: joined(judged.note, difference),
           figuresOf: reading.figuresOf ?? run.test,
           doseMismatch: mismatch,
           modified,
           reproducedElsewhere:
             SOURCES[reading.source].family === "joint" &&
             hearing?.heard === "reproduced" &&
-            found.outcome === "negative" &&
+            judged.outcome === "negative" &&
             feltAt(ON_THIS_SIDE, hearing.places, side),
           bilateral: false,
           newSinceTechnique: false,
@@ -314,15 +314,24 @@ function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[
   );
 }
 
-/** Every outcome of an exam, in the order the tests were first done. */
-export function interpretExam(
-  runs: readonly Run[],
-  settings: ReadingSettings,
-  counted: readonly Run[] = effectiveRuns(runs),
-): TestOutcome[] {
-  return counted.flatMap((run) =>
+/**
+ * Every outcome of an exam, in the order the tests were first done. Guard and
+ * reading ask for the same one after the other, so the last answer is kept.
+ *
+ * @example interpretExam(runs, settings).map(({ outcome }) => outcome).includes("positive") // true
+ */
+export function interpretExam(runs: readonly Run[], settings: ReadingSettings): readonly TestOutcome[] {
+  const known = interpreted.get(runs);
+  if (known?.settings === settings) return known.outcomes;
+  const counted = effectiveRuns(runs);
+  const outcomes = counted.flatMap((run) =>
     interpretRun(run, settings, counted).map((outcome) =>
       isNewSinceTechnique(outcome, run, runs, settings) ? { ...outcome, newSinceTechnique: true } : outcome,
     ),
   );
+  interpreted.set(runs, { settings, outcomes });
+  return outcomes;
 }
+
+type Interpreted = { readonly settings: ReadingSettings; readonly outcomes: readonly TestOutcome[] };
+const interpreted = new WeakMap<readonly Run[], Interpreted>();

@@ -1,6 +1,8 @@
+import { remembered } from "../base";
 import { type EvidenceSet, findRecord, recordsOf } from "../evidence";
-import { type AccuracyRecord, type GroupId, isFact, protocolOf, testMembers } from "../knowledge";
+import { type AccuracyRecord, type GroupId, isFact, protocolOf, type TestId, testMembers } from "../knowledge";
 import { isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
+import { runKey, type SourceId } from "../vocabulary";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { meets, type TestOutcome } from "./interpret";
@@ -77,8 +79,7 @@ export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf
 }
 
 /** The item's id names the test whose figure it is and the side, so that a repeat replaces it. */
-const itemId = ({ figuresOf, testedSide }: TestOutcome): string =>
-  testedSide ? `${figuresOf}.${testedSide}` : figuresOf;
+const itemId = ({ figuresOf, testedSide }: TestOutcome): string => runKey(figuresOf, testedSide);
 
 /** One result with one record's ratio, held to the most a single test may count for; null where the record has none. */
 export function singleItem(
@@ -140,27 +141,28 @@ export type Assembled = {
 
 const OTHER_LEG = "the other leg's run: listed, and counted only by a rule that contains it";
 
-const SPEAKS_FOR_BOTH = new Map<string, boolean>();
+/** The sources a test speaks about on both sides at once. */
+const spokenForBoth = remembered(
+  (test: TestId): ReadonlySet<SourceId> =>
+    new Set(
+      protocolOf(test)
+        .readings.filter(({ sides }) => sides === "both sides")
+        .map(({ source }) => source),
+    ),
+);
+
 /** A one-sided run that loads both sides speaks for the far side only through a rule that has it. */
 function isOtherLegsRun({ test, source, side, testedSide }: TestOutcome): boolean {
-  if (testedSide === null || testedSide === side) return false;
-  const key = `${test} ${source}`;
-  const kept = SPEAKS_FOR_BOTH.get(key);
-  if (kept !== undefined) return kept;
-  const found = protocolOf(test).readings.some(
-    (reading) => reading.source === source && reading.sides === "both sides",
-  );
-  SPEAKS_FOR_BOTH.set(key, found);
-  return found;
+  return testedSide !== null && testedSide !== side && spokenForBoth(test).has(source);
 }
 
 /** A member's item: with the record its rule names, or with the one that counts for the test. */
 function memberItem(
-  { member, outcome, result: standing }: MemberState,
+  { member, outcome, result }: MemberState,
   context: FigureContext,
 ): { item: SingleItem | null; record: AccuracyRecord | null; why: string } | null {
-  if (isFact(member) || !outcome || standing === "open") return null;
-  const positive = standing === "positive";
+  if (isFact(member) || !outcome || result === "open") return null;
+  const positive = result === "positive";
   const named = member.record ? findRecord(context.evidence, member.record) : undefined;
   if (named && !named.off) {
     const item = singleItem(outcome, named, positive, context.settings);

@@ -48,7 +48,7 @@ function reproduction(
  * What a run as a whole brought on, or why that cannot be said.
  *
  * @param restRise points over rest that count as a rise
- * @example hear(thighThrustFamiliar, 2) // { heard: "reproduced", at: "push", places: ["si-area.right"], qualities: [] }
+ * @example provocationResult(thighThrustRight, 2) // { heard: "reproduced", at: "push", places: ["si-area.right"], qualities: [] }
  */
 export function provocationResult(run: Run, restRise: number): ProvocationResult | Verdict {
   const ladder = ladderOf(run);
@@ -56,7 +56,7 @@ export function provocationResult(run: Run, restRise: number): ProvocationResult
   const familiar = main.filter(({ record }) => record?.response === "familiar");
   if (familiar.length) {
     const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run.rest, restRise));
-    return hearings.find((found) => "heard" in found && found.heard === "reproduced") ?? hearings[0]!;
+    return hearings.find((hearing) => "heard" in hearing && hearing.heard === "reproduced") ?? hearings[0]!;
   }
   const answered = main.filter(({ stage }) => isAnswered(stage, run));
   if (ladder.ended === "stopped" && answered.length < main.length)
@@ -71,4 +71,4 @@ export function provocationResult(run: Run, restRise: number): ProvocationResult
   return { heard: worst ?? "done", at: null, places: [], qualities: [] };
 }
 
-export const isVerdict = (found: ProvocationResult | Verdict): found is Verdict => "outcome" in found;
+export const isVerdict = (judged: ProvocationResult | Verdict): judged is Verdict => "outcome" in judged;

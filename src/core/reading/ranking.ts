@@ -15,8 +15,8 @@ function weightOf({ source, wording, figured, probability }: SourceReading): rea
 }
 
 function compare(a: readonly number[], b: readonly number[]): number {
-  const at = a.findIndex((value, index) => value !== b[index]);
-  return at < 0 ? 0 : a[at]! - b[at]!;
+  const first = a.findIndex((value, index) => value !== b[index]);
+  return first < 0 ? 0 : a[first]! - b[first]!;
 }
 
 /** Every examined source and side, what matters most first. */
@@ -38,7 +38,10 @@ export function examinedByFamily({ sources }: Reading): {
   readonly families: readonly { readonly family: Family; readonly sources: readonly SourceRows[] }[];
   readonly notExamined: readonly SourceReading[];
 } {
-  const groups = SOURCE_IDS.map((source) => ({ source, rows: sources.filter((one) => one.source === source) }))
+  const groups = SOURCE_IDS.map((source) => ({
+    source,
+    rows: sources.filter((candidate) => candidate.source === source),
+  }))
     .filter(({ rows }) => rows.some(({ examined }) => examined))
     .map((group) => ({ ...group, weight: group.rows.map(weightOf).toSorted(compare)[0]! }))
     .toSorted((a, b) => compare(a.weight, b.weight));

@@ -3,12 +3,12 @@ import { isFact } from "../knowledge";
 import { ADULT_AGE } from "../measurement";
 import {
   ageAtExam,
-  DEFAULT_READING_SETTINGS,
   effectiveRuns,
   type ExamState,
   type ReadingSettings,
   ruleChosenFor,
   type Run,
+  settingsOf,
 } from "../record";
 import { type Family, type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import { whatArguesAgainst } from "./against";
@@ -97,7 +97,7 @@ function centralises(state: ExamState, outcomes: readonly TestOutcome[]): ExamSt
 
 function supposing(outcomes: readonly TestOutcome[], { results = {}, added = [] }: Supposed): readonly TestOutcome[] {
   if (Object.keys(results).length === 0 && added.length === 0) return outcomes;
-  const kept = outcomes.flatMap((outcome): TestOutcome[] => {
+  const earned = outcomes.flatMap((outcome): TestOutcome[] => {
     const result = results[resultKey(outcome)];
     if (result === undefined) return [outcome];
     if (result === "removed") return [];
@@ -114,19 +114,19 @@ function supposing(outcomes: readonly TestOutcome[], { results = {}, added = [] 
       },
     ];
   });
-  return [...kept, ...added];
+  return [...earned, ...added];
 }
 
 /** Outcomes by `sourceKey`, each list in the order of the exam. */
 export function bySource(outcomes: readonly TestOutcome[]): ReadonlyMap<string, readonly TestOutcome[]> {
-  const found = new Map<string, TestOutcome[]>();
+  const groups = new Map<string, TestOutcome[]>();
   for (const outcome of outcomes) {
     const key = sourceKey(outcome.source, outcome.side);
-    const list = found.get(key);
+    const list = groups.get(key);
     if (list) list.push(outcome);
-    else found.set(key, [outcome]);
+    else groups.set(key, [outcome]);
   }
-  return found;
+  return groups;
 }
 
 /**
@@ -137,10 +137,10 @@ export function contextOf(
   evidence: EvidenceSet = SHIPPED_EVIDENCE,
   supposed: Supposed = {},
 ): ReadingContext {
-  const chosen = state.settings ?? DEFAULT_READING_SETTINGS;
+  const chosen = settingsOf(state);
   const settings = supposed.dependence === undefined ? chosen : { ...chosen, dependence: supposed.dependence };
   const runs = effectiveRuns(state.runs);
-  const interpreted = interpretExam(state.runs, chosen, runs);
+  const interpreted = interpretExam(state.runs, chosen);
   const outcomes = supposing(interpreted, supposed);
   const order = (side: Side | null) =>
     runs.filter((run) => run.side === null || side === null || run.side === side).map(({ test }) => test);
@@ -214,11 +214,7 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
     supposed: context.supposed,
   };
   const held = rulesOf(evidence, source);
-  const chosen = ruleChosenFor(
-    settings,
-    source,
-    held.map(({ id }) => id),
-  );
+  const chosen = ruleChosenFor(settings, source, held);
   const rules = held
     .filter(({ id }) => !onlyPreferred || id === chosen)
     .map((rule) => judgeRule(rule, side, outcomes, ruleContext));
@@ -244,7 +240,7 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
 /**
  * The probability alone, for comparing what one more result would do.
  *
- * @example probabilityIn(contextOf(fiveTestMetOnTheRight), "sacroiliac", "right") // 0.5724
+ * @example probabilityIn(contextOf(fiveTestMetState), "sacroiliac", "right") // 0.5724
  */
 export const probabilityIn = (context: ReadingContext, source: SourceId, side: Side | null): number =>
   combine(reckon(context, source, side, true).recipe);
@@ -253,7 +249,7 @@ export const probabilityIn = (context: ReadingContext, source: SourceId, side: S
  * The reading of one source on one side.
  *
  * @param side null for a source without sides
- * @example readSource(contextOf(fiveTestMetOnTheRight), "sacroiliac", "right").probability // 0.5724
+ * @example readSource(contextOf(fiveTestMetState), "sacroiliac", "right").probability // 0.5724
  */
 export function readSource(context: ReadingContext, source: SourceId, side: Side | null): SourceReading {
   const { state, settings } = context;
@@ -301,11 +297,10 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
           evidence,
           preferred,
           rules,
-          populations: [
-            start.population,
-            ...(preferred ? [preferred.rule.population] : []),
-            ...[...assembled.figures.values()].map(({ record }) => record.population),
-          ],
+          ofChronicPain:
+            start.chronic === true ||
+            preferred?.rule.chronic === true ||
+            [...assembled.figures.values()].some(({ record }) => record.chronic),
           startLogOdds,
           singlesOnly: total(series(assembled.singles, settings.dependence)),
         })
@@ -352,7 +347,7 @@ export const sidesOf = (source: SourceId): readonly (Side | null)[] => (SOURCES[
  * evidence. Probabilities are point values; `spreadOf` gives their intervals.
  *
  * @param supposed what to read with instead of what was recorded, for what-if
- * @example sourceIn(readExam(fiveTestMetOnTheRight), "sacroiliac", "right").probability // 0.5724
+ * @example sourceIn(readExam(fiveTestMetState), "sacroiliac", "right").probability // 0.5724
  */
 export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
   const context = contextOf(state, evidence, supposed);
@@ -382,7 +377,7 @@ export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDE
  * @throws when the source has no figures and nothing was done that speaks about it
  */
 export function sourceIn(reading: Reading, source: SourceId, side: Side | null): SourceReading {
-  const found = reading.sources.find((one) => one.source === source && one.side === side);
-  if (!found) throw new Error(`${sourceKey(source, side)} is not in this reading`);
-  return found;
+  const sourceReading = reading.sources.find((candidate) => candidate.source === source && candidate.side === side);
+  if (!sourceReading) throw new Error(`${sourceKey(source, side)} is not in this reading`);
+  return sourceReading;
 }

@@ -37,7 +37,8 @@ export function rootSigns(state: Pick<ExamState, "neuro" | "areas">, side: Side)
   for (const finding of state.neuro) {
     if (finding.side !== side || finding.kind === "upper-motor") continue;
     const other = state.neuro.find(
-      ({ kind, level, side: at }) => kind === finding.kind && level === finding.level && at === otherSide(side),
+      ({ kind, level, side: recordedSide }) =>
+        kind === finding.kind && level === finding.level && recordedSide === otherSide(side),
     );
     const level = ROOT_LEVELS.find(({ id }) => id === finding.level);
     if (!level || !isDeficit(finding, other)) continue;
@@ -71,7 +72,7 @@ export function rootSigns(state: Pick<ExamState, "neuro" | "areas">, side: Side)
  * explained, then most kinds of sign, then the higher level. Null when there is
  * nothing to explain.
  *
- * @example bestRootLevel(state, "right")?.level.label // "C6"
+ * @example bestRootLevel(weakC6State, "right")?.level.label // "C6"
  */
 export function bestRootLevel(state: Pick<ExamState, "neuro" | "areas">, side: Side): RootLevelReading | null {
   const signs = rootSigns(state, side);

@@ -98,11 +98,11 @@ function factState(fact: Fact, { state, runs }: RuleContext): Judged {
     return judged(within, `${age} years old`);
   }
   if (fact.kind === "upper motor sign") {
-    const found = state.neuro.filter(({ kind, level }) => kind === "upper-motor" && level === fact.sign);
-    if (found.length === 0) return open("not in the baseline yet");
+    const signs = state.neuro.filter(({ kind, level }) => kind === "upper-motor" && level === fact.sign);
+    if (signs.length === 0) return open("not in the baseline yet");
     return judged(
-      found.some(({ value }) => value > 0),
-      found.some(({ value }) => value > 0) ? "present in the baseline" : "absent in the baseline",
+      signs.some(({ value }) => value > 0),
+      signs.some(({ value }) => value > 0) ? "present in the baseline" : "absent in the baseline",
     );
   }
   const values = SIDES.map(
@@ -147,7 +147,7 @@ function memberState(
     outcomes.find(
       (candidate) => candidate.test === member.test && candidate.testedSide === testedSide && candidate.side === side,
     ) ?? null;
-  const run = context.runs.find((one) => one.test === member.test && one.side === testedSide);
+  const run = context.runs.find((candidate) => candidate.test === member.test && candidate.side === testedSide);
   const judge = (): Judged => {
     if (outcome?.modified) return open("done in part only, so it counts neither way");
     if (outcome && context.supposed?.has(outcome.run)) return byOutcome(outcome);
@@ -227,7 +227,7 @@ export const isBegun = ({ members }: RuleVerdict): boolean =>
 /**
  * What a rule has come to, without whether more of it is worth doing.
  *
- * @example ruleCounter(verdict) // "met, 3 positive"
+ * @example ruleCounter(metVerdict) // "met, 3 positive"
  */
 export function ruleCounter({ rule, positive, open: left, verdict, settled, ratio, needs }: RuleVerdict): string {
   if (positivesNeeded(rule) !== null)
@@ -240,12 +240,18 @@ export function ruleCounter({ rule, positive, open: left, verdict, settled, rati
 /**
  * The counter, and how many tests may be left out once it is decided.
  *
- * @example describeVerdict(verdict) // "2 of 3, 2 left"
+ * @example describeVerdict(openVerdict) // "2 of 3, 3 left"
  */
 export const describeVerdict = (verdict: RuleVerdict): string =>
-  verdict.settled && verdict.open > 0
-    ? `${ruleCounter(verdict)}; decided early, ${verdict.open} can be skipped`
-    : ruleCounter(verdict);
+  [ruleCounter(verdict), decidedEarly(verdict)].filter(Boolean).join("; ");
+
+/**
+ * That a rule is decided although tests of it are left; null while it is not, or when none is.
+ *
+ * @example decidedEarly(metVerdict) // "decided early, 2 can be skipped"
+ */
+export const decidedEarly = ({ settled, open }: RuleVerdict): string | null =>
+  settled && open > 0 ? `decided early, ${open} can be skipped` : null;
 
 /** What a rule asks for: "3 of 5", or "by count of 4". */
 export function ruleAsks(rule: ClusterRule): string {

@@ -305,7 +305,10 @@ describe("properties over every source", () => {
 
   it("a test that is retracted is as if it never happened, for every source", () => {
     fc.assert(
-      fc.property(some, fc.nat(), (indexes, pick) => {
+      fc.property(some, fc.nat(), (chosen, pick) => {
+        /** A rating at rest is an event of its own and stays when the test after it is taken back. */
+        const indexes = chosen.filter((index) => !everyWay[index]!.atRest);
+        fc.pre(indexes.length > 0);
         const at = pick % indexes.length;
         const exam = examOf(indexes, {});
         exam.add("event-retracted", { event: exam.state().runs[at]!.startedBy, reason: "" });

@@ -1,3 +1,4 @@
+import { remembered } from "../base";
 import { type EvidenceSet, startsOf } from "../evidence";
 import {
   type ComplaintCondition,
@@ -13,16 +14,10 @@ import { otherSide, type Place, placeParts, type Side, type SiteId, type SourceI
 export type Start = Omit<StartingProbability, "when" | "because"> & { readonly reason: string };
 
 type Part = ReturnType<typeof placeParts>;
-const partsOf = new WeakMap<readonly Place[], readonly Part[]>();
+const partsOf = remembered((places: readonly Place[]): readonly Part[] => places.map(placeParts));
 
 /** An area's places taken apart; an event's body never changes, so this is done once. */
-function parts({ places }: { readonly places: readonly Place[] }): readonly Part[] {
-  const kept = partsOf.get(places);
-  if (kept) return kept;
-  const found = places.map(placeParts);
-  partsOf.set(places, found);
-  return found;
-}
+const parts = ({ places }: { readonly places: readonly Place[] }): readonly Part[] => partsOf(places);
 
 /** A source without sides is on every side. */
 const isOnSide = (felt: Part, sites: readonly SiteId[], side: Side | null): boolean =>
@@ -38,7 +33,7 @@ export function hasSymptom(state: Pick<ExamState, "areas">, source: SourceId, si
 }
 
 function fits(condition: ComplaintCondition, state: ExamState, side: Side | null): boolean {
-  const area = state.areas.find((one) => one.area === state.familiar?.area) ?? state.areas[0];
+  const area = state.areas.find((candidate) => candidate.area === state.familiar?.area) ?? state.areas[0];
   const familiar = area ? parts(area) : [];
   const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf } = condition;
   return (
@@ -55,11 +50,13 @@ const chosen = (start: StartingProbability, reason: string = start.because): Sta
   mean: start.mean,
   equivalentPeople: start.equivalentPeople,
   population: start.population,
-  ...(start.citation === undefined ? NO_CITATION : { citation: start.citation }),
+  ...(start.chronic ? CHRONIC : NOTHING),
+  ...(start.citation === undefined ? NOTHING : { citation: start.citation }),
   standing: start.standing,
   reason,
 });
-const NO_CITATION = {};
+const NOTHING = {};
+const CHRONIC = { chronic: true };
 
 const elsewhere = new Map<string, Start>();
 
@@ -105,12 +102,12 @@ export function startOf(
   if (state.areas.length === 0)
     return chosen(candidates.findLast(({ when }) => when) ?? otherStart(source), "no complaint is recorded yet");
   if (!hasSymptom(state, source, side)) return startWithoutSymptom(source, settings.noSymptomStart);
-  const found = candidates.find(({ when }) => when && fits(when, state, side)) ?? otherStart(source);
+  const start = candidates.find(({ when }) => when && fits(when, state, side)) ?? otherStart(source);
   const both =
     SOURCES[source].sided && side !== null && hasSymptom(state, source, otherSide(side))
       ? "; both sides hurt, so each side is given it"
       : "";
-  return chosen(found, `${found.because}${both}`);
+  return chosen(start, `${start.because}${both}`);
 }
 
 /** The other starts that could be taken for a source, to be chosen by hand. */

@@ -42,12 +42,12 @@ export const testLabel = (outcome: Pick<TestOutcome, "test" | "testedSide">): st
 export type Figures = ReadonlyMap<string, { outcome: TestOutcome; record: AccuracyRecord }>;
 
 function singleStep(item: SingleItem, weight: number, figures: Figures): Step {
-  const found = figures.get(item.id);
+  const judged = figures.get(item.id);
   const limited =
     item.value !== item.printed ? `a single test counts for ${ratioText(Math.exp(item.value))} at most` : null;
   return {
     id: item.id,
-    label: `${found ? testLabel(found.outcome) : item.id} ${item.positive ? "positive" : "negative"}`,
+    label: `${judged ? testLabel(judged.outcome) : item.id} ${item.positive ? "positive" : "negative"}`,
     group: item.group,
     printed: Math.exp(item.printed),
     counted: Math.exp(item.value),
@@ -80,7 +80,9 @@ function withBehind(steps: readonly Step[]): readonly Step[] {
   if (steps.every(({ weight }) => weight === 1)) return steps;
   return steps.map((step) => {
     if (step.weight === 1) return step;
-    const strongest = steps.find((one) => one.weight === 1 && Math.sign(one.moves) === Math.sign(step.moves || 1));
+    const strongest = steps.find(
+      (other) => other.weight === 1 && Math.sign(other.moves) === Math.sign(step.moves || 1),
+    );
     return { ...step, behind: strongest?.label ?? null };
   });
 }
@@ -121,3 +123,21 @@ export function stepsOf(recipe: Recipe, verdict: RuleVerdict | null, figures: Fi
 
 /** The tissue group of a step in words. */
 export const groupLabel = ({ group }: Pick<Step, "group">): string => GROUPS[group];
+
+/** A step with the log-odds before and after it. */
+export type StepAlong = { readonly step: Step; readonly from: number; readonly to: number };
+
+/**
+ * A source's steps one after the other, each with where it begins and ends.
+ *
+ * @param start natural log-odds it starts from
+ * @example stepsFrom(logit(0.25), sourceReading.steps).at(-1)?.to // 0.2916
+ */
+export function stepsFrom(start: number, steps: readonly Step[]): readonly StepAlong[] {
+  let from = start;
+  return steps.map((step) => {
+    const along = { step, from, to: from + step.moves };
+    from = along.to;
+    return along;
+  });
+}

@@ -1,5 +1,5 @@
 import { canonicalJson, portableSha256, type Sha256 } from "../base";
-import type { ExamEvent } from "./events";
+import type { StreamEnvelope, StreamKind } from "./envelope";
 
 /** An event where it stands in its exam's chain. `seq` counts from 1. */
 export type ChainLink = {
@@ -13,8 +13,9 @@ export type ChainLink = {
 /** The chain's end, kept apart from the events so that a dropped last one shows. */
 export type ChainHead = { readonly head: string; readonly length: number };
 
-/** The hash an exam's first event follows: SHA-256 of the exam's id. */
-export const genesisOf = (exam: string): string => portableSha256(`dust-lantern exam ${exam}`);
+/** The hash a stream's first event follows: SHA-256 of its kind and id. */
+export const genesisOf = (id: string, kind: StreamKind = "exam"): string =>
+  portableSha256(`dust-lantern ${kind} ${id}`);
 
 /** SHA-256 over the previous hash and the event's canonical JSON, as 64 hexadecimal digits. */
 export const linkHash = (previous: string, payload: string, hash: Sha256 = portableSha256): string =>
@@ -25,65 +26,110 @@ export const linkHash = (previous: string, payload: string, hash: Sha256 = porta
  *
  * @example chainEvent({ head: genesisOf(exam), length: 0 }, event).seq // 1
  */
-export function chainEvent(head: ChainHead, event: ExamEvent, hash: Sha256 = portableSha256): ChainLink {
+export function chainEvent(head: ChainHead, event: StreamEnvelope, hash: Sha256 = portableSha256): ChainLink {
   const payload = canonicalJson(event);
   return { seq: head.length + 1, payload, previous: head.head, hash: linkHash(head.head, payload, hash) };
 }
 
 /** One thing that is wrong with a chain, and the event it is about. */
 export type ChainFault = {
-  readonly kind: "changed" | "dropped" | "reordered" | "head";
+  readonly kind: "changed" | "dropped" | "reordered" | "head" | "signature" | "row" | "journal";
   readonly seq: number;
   readonly event: string | null;
   readonly message: string;
 };
 
-function idOf(payload: string): string | null {
+/** What a stored payload says it is, as far as it can be read. */
+export type Payload = {
+  readonly id?: unknown;
+  readonly type?: unknown;
+  readonly at?: unknown;
+  readonly body?: unknown;
+};
+
+/**
+ * A link's payload, for checks that must not fail on a damaged one.
+ *
+ * @example readPayload("no JSON") // {}
+ */
+export function readPayload(payload: string): Payload {
   try {
-    const id = (JSON.parse(payload) as { id?: unknown } | null)?.id;
-    return typeof id === "string" ? id : null;
+    return (JSON.parse(payload) as Payload | null) ?? {};
   } catch {
-    return null;
+    return {};
   }
 }
 
+/** The kinds of event that name the end they were made from. */
+export const SIGNATURES: ReadonlySet<string> = new Set(["exam-signed", "amendment-signed"]);
+
 /**
- * Every fault of one exam's chain: events that were changed, dropped (the last
- * ones too) or reordered. An empty list means that the links agree with each
- * other and with the head; see docs/formats.md for what that cannot show.
+ * Whether a signature is of the record before it. A signature names the end it
+ * was made from, so that a past that was changed and chained anew is told.
+ */
+export function signsWhatIsBefore({ type, body }: Payload, link: ChainLink): boolean {
+  if (typeof type !== "string" || !SIGNATURES.has(type)) return true;
+  const { head, length } = (body ?? {}) as { head?: unknown; length?: unknown };
+  return head === link.previous && length === link.seq - 1;
+}
+
+/** Whether a payload can be a signature: a look at its text spares reading it. */
+export const maySign = (payload: string): boolean => [...SIGNATURES].some((type) => payload.includes(type));
+
+/**
+ * Every fault of one stream's chain: events that were changed, dropped (the last
+ * ones too) or reordered, and a signature that is not of what stands before it.
+ * An empty list means that the links agree with each other and with the head;
+ * see docs/record.md for what that cannot show.
  *
  * @param links in the order they are stored
+ * @param options the kind of stream; the hash, where a faster one than the portable is at hand
  * @example verifyChain(exam, links.slice(0, -1), head)[0]?.kind // "dropped"
  */
-export function verifyChain(exam: string, links: readonly ChainLink[], head: ChainHead): ChainFault[] {
+export function verifyChain(
+  stream: string,
+  links: readonly ChainLink[],
+  head: ChainHead,
+  { kind: streamKind = "exam", hash = portableSha256 }: { kind?: StreamKind; hash?: Sha256 } = {},
+): ChainFault[] {
   const faults: ChainFault[] = [];
-  const fault = (kind: ChainFault["kind"], seq: number, event: string | null, what: string) => {
+  const fault = (kind: ChainFault["kind"], seq: number, link: ChainLink | null, what: string) => {
+    const { id } = link ? readPayload(link.payload) : {};
+    const event = typeof id === "string" ? id : null;
     const named = event ? `Event ${seq} (${event})` : `Event ${seq}`;
     faults.push({ kind, seq, event, message: `${named} ${what}` });
   };
   const hashes = new Set(links.map((link) => link.hash));
-  let expected = genesisOf(exam);
+  const genesis = genesisOf(stream, streamKind);
+  let expected = genesis;
   let nextSeq = 1;
 
   for (const link of links) {
-    const event = idOf(link.payload);
-    if (linkHash(link.previous, link.payload) !== link.hash)
-      fault("changed", link.seq, event, "was changed after it was recorded: its content does not give its hash.");
+    const signature = maySign(link.payload) ? readPayload(link.payload) : null;
+    if (linkHash(link.previous, link.payload, hash) !== link.hash)
+      fault("changed", link.seq, link, "was changed after it was recorded: its content does not give its hash.");
     const gap = link.seq - nextSeq;
     if (gap > 0)
       for (let seq = nextSeq; seq < link.seq; seq++) fault("dropped", seq, null, "is missing from the record.");
     if (link.previous !== expected) {
-      const follows = link.previous === genesisOf(exam) || hashes.has(link.previous);
+      const follows = link.previous === genesis || hashes.has(link.previous);
       if (follows)
-        fault("reordered", link.seq, event, "does not stand where it was recorded: it follows another event.");
+        fault("reordered", link.seq, link, "does not stand where it was recorded: it follows another event.");
       else if (gap <= 0)
         fault(
           "dropped",
           link.seq,
-          event,
+          link,
           "does not follow the event before it: one between them was dropped or replaced.",
         );
     }
+    if (signature && !signsWhatIsBefore(signature, link))
+      fault(
+        "signature",
+        link.seq,
+        link,
+        "is a signature of another record than the one before it: what was signed was changed, and chained anew.",
+      );
     expected = link.hash;
     nextSeq = link.seq + 1;
   }

@@ -9,7 +9,7 @@ import type {
   Protocol,
 } from "../knowledge";
 import { otherSide, type Place, placeParts, type Quality, type Side } from "../vocabulary";
-import type { Run } from "./state";
+import type { Run } from "./runs";
 
 /** All that a condition can ask about, of one run and one side of the source that is being read. */
 export type Facts = {
@@ -66,7 +66,7 @@ function isDifferenceMet({ id, over, share, way, orEqual }: DifferenceCondition,
   const [here, there] = [facts.run.measures[id], facts.otherRun?.measures[id]];
   if (here === undefined || there === undefined) return false;
   if (share !== undefined) return here <= there * share;
-  const limit = over === "error" ? (facts.protocol.measures.find((measure) => measure.id === id)?.error ?? 0) : over;
+  const limit = over === "mdc" ? (facts.protocol.measures.find((measure) => measure.id === id)?.mdc ?? 0) : over;
   const by = way === "less" ? there - here : way === "more" ? here - there : Math.abs(here - there);
   return orEqual ? by >= limit : by > limit;
 }
@@ -120,7 +120,7 @@ export function isMet(condition: Condition, facts: Facts): boolean {
     (condition.restFelt === undefined || feltAt(condition.restFelt, run.rest?.places ?? [], facts.side)) &&
     (condition.earlier === undefined || facts.earlier(condition.earlier, facts.side)) &&
     (condition.seenFrom === undefined || isSeenFromMet(condition.seenFrom, facts)) &&
-    (condition.any === undefined || condition.any.some((one) => isMet(one, facts))) &&
+    (condition.any === undefined || condition.any.some((alternative) => isMet(alternative, facts))) &&
     (condition.not === undefined || !isMet(condition.not, facts))
   );
 }

@@ -1,7 +1,8 @@
+import { remembered } from "../base";
 import { optionIn, protocolOf, type SchoolChoice } from "../knowledge";
-import { otherSide } from "../vocabulary";
+import { otherSide, runKey } from "../vocabulary";
 import { isAnswered, ladderOf } from "./ladder";
-import type { Run } from "./state";
+import type { Run } from "./runs";
 
 /** Done the same way: only like variants are compared. */
 export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
@@ -31,13 +32,14 @@ const holdsAnswer = (run: Run): boolean =>
 
 /**
  * The runs a reading uses: of a repeated test and side, the last one with an
- * answer. The others stay in the record.
+ * answer. The others stay in the record. A state's list of runs never changes,
+ * so this is worked out once for each.
  */
-export function effectiveRuns(runs: readonly Run[]): readonly Run[] {
+export const effectiveRuns = remembered((runs: readonly Run[]): readonly Run[] => {
   const last = new Map<string, Run>();
   for (const run of runs) {
-    const key = `${run.test} ${run.side ?? ""}`;
+    const key = runKey(run.test, run.side);
     if (!last.has(key) || holdsAnswer(run)) last.set(key, run);
   }
   return [...last.values()];
-}
+});

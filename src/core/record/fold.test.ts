@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
+import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import { canonicalJson } from "../base";
 import { genesisOf, chainEvent, type ChainHead, type ChainLink, verifyChain } from "./chain";
-import { extended, fold } from "./fold";
+import { fold } from "./fold";
 import { irritability } from "./irritability";
 import { ladderOf } from "./ladder";
 import { lastTap } from "./undo";
@@ -143,6 +143,35 @@ describe("the chain", () => {
     );
   });
 
+  it("finds any change of a signed past that was chained anew from there on", () => {
+    const exam = longExam().sign();
+    exam.add("note-written", { text: "after" }, { amendment: "forgotten" });
+    const signed = chainOf(exam);
+    expect(verifyChain(signed.exam, signed.links, signed.head)).toEqual([]);
+    const at = exam.events.findIndex(({ type }) => type === "exam-signed");
+    const rechained = (events: ExamBuilder["events"]) => {
+      let head: ChainHead = { head: genesisOf(signed.exam), length: 0 };
+      const links = events.map((event) => {
+        const link = chainEvent(head, event);
+        head = { head: link.hash, length: link.seq };
+        return link;
+      });
+      return verifyChain(signed.exam, links, head);
+    };
+    const told = { kind: "signature", event: exam.events[at]!.id };
+    for (let index = 0; index < at; index++) {
+      const changed = exam.events.map((event, place) => (place === index ? { ...event, device: "another" } : event));
+      const dropped = exam.events.filter((_, place) => place !== index);
+      expect(rechained(changed)).toMatchObject([told]);
+      expect(rechained(dropped)).toMatchObject([told]);
+      expect(rechained(exam.events.toSpliced(index, 0, { ...exam.events[0]!, id: idOf(4) }))).toMatchObject([told]);
+    }
+    /** What comes after a signature is not what was signed. */
+    expect(
+      rechained(exam.events.map((event, place) => (place > at ? { ...event, device: "another" } : event))),
+    ).toEqual([]);
+  });
+
   it("finds a changed event although its own hash was made anew", () => {
     const forged = whole.links.map((link, index) => {
       if (index !== 3) return link;
@@ -210,27 +239,5 @@ describe("canonical JSON", () => {
     expect(() => canonicalJson({ a: NaN })).toThrow(TypeError);
     expect(() => canonicalJson(() => 1)).toThrow(TypeError);
     expect(canonicalJson({ b: 1, a: undefined })).toBe('{"b":1}');
-  });
-});
-
-describe("adding events to a state", () => {
-  it("gives what folding all of them gives, and leaves the first state and the other runs as they were", () => {
-    const exam = buildExam().complaint("si-area.right").consent().guard().rest(1, "si-area.right");
-    exam.run({ test: "thigh-thrust", side: "left", response: "nothing" });
-    const before = fold(exam.events);
-    const kept = JSON.stringify(before);
-    const length = exam.events.length;
-    exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
-    const after = extended(before, exam.events.slice(length))!;
-    expect(JSON.stringify(after)).toBe(JSON.stringify(fold(exam.events)));
-    expect(JSON.stringify(before)).toBe(kept);
-    expect(after.runs[0]).toBe(before.runs[0]);
-  });
-
-  it("leaves a retraction to folding anew", () => {
-    const exam = buildExam().rest(3);
-    const before = fold(exam.events);
-    exam.add("event-retracted", { event: exam.events.at(-1)!.id, reason: "" });
-    expect(extended(before, exam.events.slice(-1))).toBeNull();
   });
 });

@@ -1,26 +1,66 @@
 /** The exam as events, and the state they add up to. */
 export { ageAtExam } from "./age-at-exam";
-export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, verifyChain } from "./chain";
+export {
+  chainEvent,
+  type ChainFault,
+  type ChainHead,
+  type ChainLink,
+  genesisOf,
+  linkHash,
+  type Payload,
+  readPayload,
+  SIGNATURES,
+  signsWhatIsBefore,
+  verifyChain,
+} from "./chain";
+export { type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export { effectiveRuns, isDoneAs, isLike, likeOther } from "./counted-runs";
-export { type EventDraft } from "./draft";
 export {
   type Actor,
-  envelopeSchema,
-  EVENT_BODIES,
+  type Base,
+  type Channel,
+  CHANNELS,
+  type Envelope,
+  envelopeOf,
+  type RecordedEvent,
+  STREAM_KINDS,
+  type TakenFrom,
+  type StreamEnvelope,
+  type StreamKind,
+  versionOfEvent,
+} from "./envelope";
+export {
+  bodySchema,
   EVENT_TYPES,
   type EventBody,
+  type EventDraft,
   type EventOf,
-  eventProblem,
   type EventType,
   type ExamEvent,
-  ONSETS,
-  parseEvent,
-  PROVOKED_BY,
-  STOP_REASONS,
-} from "./events";
-export { extend, extended, fold } from "./fold";
+  isEventType,
+} from "./event";
+export { type NeuroFinding } from "./events/baseline";
+export { type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
+export { PURPOSES } from "./events/opening";
+export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
+export { type PersonEntry, type PersonState } from "./events/person";
+export { STOP_REASONS } from "./events/run";
+export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
+export { fold } from "./fold";
+export { append, begin, type History, historyOf, walk } from "./history";
 export { irritability } from "./irritability";
+export {
+  anchorText,
+  beforeJournal,
+  type JournalEnd,
+  type JournalEntry,
+  type JournalFault,
+  type JournalLine,
+  nextLine,
+  readAnchor,
+  verifyJournal,
+} from "./journal";
 export { isAnswered, kindOf, type Ladder, ladderOf, type Rung } from "./ladder";
 export { type Person, type PersonInput, personSchema, type Practitioner, practitionerSchema } from "./person";
 export {
@@ -31,12 +71,26 @@ export {
   ruleChosenFor,
   schoolIn,
   schoolsThatDiffer,
+  settingsOf,
   variantFor,
   withRule,
   withSchool,
 } from "./settings";
 export { examRegions, sheetLabel, sheetTests } from "./sheet";
 export { SIGN_STATEMENT } from "./sign-statement";
-export { type Area, type ExamState, type NeuroFinding, type Run, type StageRecord } from "./state";
+export { type ExamState, type UnreadEvent } from "./state";
+export { type Later, eventProblem, parseEvent } from "./parse-event";
+export { readEvent, readEvents, type Unread, unreadable } from "./read-event";
+export { answerToday, measureToday, type Run, signToday, type StageRecord, stageToday } from "./runs";
+export {
+  type ClinicDraft,
+  foldClinic,
+  foldPerson,
+  parseStreamEvent,
+  type PersonDraft,
+  streamEvent,
+  type StreamEvent,
+  streamOf,
+} from "./streams";
 export { lastTap } from "./undo";
 export { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "./work-settings";

@@ -1,7 +1,8 @@
+import { remembered } from "../base";
 import { optionIn, type Protocol, protocolOf, type Stage, stagesOf } from "../knowledge";
 import { placeParts } from "../vocabulary";
 import { type Facts, isMet } from "./condition";
-import type { Run, StageRecord } from "./state";
+import type { Run, StageRecord } from "./runs";
 
 export type Rung = {
   readonly stage: Stage;
@@ -39,13 +40,13 @@ const familiarStage = (run: Run, stages: readonly Stage[]): Stage | undefined =>
   stages.find((stage) => run.stages[stage.id]?.response === "familiar");
 
 /** What a stage's own condition can ask about while the run is under way. */
-function factsOf(protocol: Protocol, run: Run, at: Stage | undefined): Facts {
-  const record = at ? run.stages[at.id] : undefined;
+function factsOf(protocol: Protocol, run: Run, stage: Stage | undefined): Facts {
+  const record = stage ? run.stages[stage.id] : undefined;
   return {
     protocol,
     run,
-    heard: at ? "reproduced" : null,
-    at: at?.id ?? null,
+    heard: stage ? "reproduced" : null,
+    at: stage?.id ?? null,
     places: record?.places ?? [],
     qualities: record?.qualities ?? [],
     side: run.side,
@@ -68,22 +69,15 @@ function releasesInOrder(stages: readonly Stage[], facts: Facts): Stage[] {
 /**
  * Where a run stands on its ladder of stages. The first familiar symptom ends
  * the stages that provoke, as the stop rule says; then come the steps that tell
- * the tissues apart.
+ * the tissues apart. A run never changes in place, so this is worked out once.
  *
  * @example ladderOf(run).here?.id // "push"
  */
-export function ladderOf(run: Run): Ladder {
-  const kept = ladders.get(run) ?? climb(run);
-  ladders.set(run, kept);
-  return kept;
-}
-
-/** A run never changes in place, so its ladder is worked out once. */
-const ladders = new WeakMap<Run, Ladder>();
+export const ladderOf = remembered(climb);
 
 function climb(run: Run): Ladder {
   const protocol = protocolOf(run.test);
-  const stages = stagesOf(protocol, run.variant);
+  const stages = stagesOf(protocol, run.variant, run.v);
   const provoking = stages.filter((stage) => kindOf(stage) !== "release");
   const facts = factsOf(protocol, run, familiarStage(run, provoking));
   let ended: Ladder["ended"] = run.stopped ? "stopped" : null;

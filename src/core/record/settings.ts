@@ -1,6 +1,15 @@
 import { type InferType, mixed } from "yup";
 import { choices, closed, isChoices, numberIn, oneOf, withFastPath } from "../base";
-import { DOSE_SCHOOLS, findSchool, GROUPS, type Protocol, SACROILIAC_RULES, SCHOOLS, type Variant } from "../knowledge";
+import {
+  DOSE_SCHOOLS,
+  findSchool,
+  GROUPS,
+  type Protocol,
+  SACROILIAC_RULES,
+  SCHOOLS,
+  usualRule,
+  type Variant,
+} from "../knowledge";
 import { type SourceId, SOURCES } from "../vocabulary";
 
 const isSchoolChoice = ([id, option]: [string, string]): boolean =>
@@ -15,7 +24,7 @@ export const schoolChoices = () =>
       .optional()
       .test(
         "known-schools",
-        "names a school or an option that the catalogue does not have; choose among the schools in settings",
+        "names a school or an option that the catalogue does not have; use one that it has",
         (value) => areSchools(value ?? {}),
       ),
     areSchools,
@@ -119,12 +128,15 @@ export const variantFor = ({ schools }: Protocol, settings: ReadingSettings): Va
 /**
  * The rule these settings count for a source: chosen, or else the usual one.
  *
- * @param usual the source's rules, the usual one first
+ * @param rules the source's rules
  * @returns a rule's id, or "none"
- * @example ruleChosenFor(DEFAULT_READING_SETTINGS, "sacroiliac", ["si-five-test", "si-six-test"]) // "si-five-test"
+ * @example ruleChosenFor(DEFAULT_READING_SETTINGS, "hip", RULES.filter(({ source }) => source === "hip")) // "hip-osteoarthritis"
  */
-export const ruleChosenFor = (settings: ReadingSettings, source: SourceId, usual: readonly string[]): string =>
-  settings.rules?.[source] ?? (source === "sacroiliac" ? settings.preferredRule : (usual[0] ?? "none"));
+export const ruleChosenFor = (
+  settings: ReadingSettings,
+  source: SourceId,
+  rules: Parameters<typeof usualRule>[0],
+): string => settings.rules?.[source] ?? (source === "sacroiliac" ? settings.preferredRule : usualRule(rules));
 
 /** The same settings with another rule for a source. */
 export const withRule = (settings: ReadingSettings, source: SourceId, rule: string): ReadingSettings =>
@@ -144,3 +156,11 @@ export function withSchool(settings: ReadingSettings, id: string, option: string
 /** The schools two settings differ in. */
 export const schoolsThatDiffer = (a: ReadingSettings, b: ReadingSettings): readonly string[] =>
   SCHOOLS.map(({ id }) => id).filter((id) => schoolIn(a, id) !== schoolIn(b, id));
+
+/**
+ * The settings an exam is read under: its own, or the usual ones before it is opened.
+ *
+ * @example settingsOf({ settings: null }).dependence // 0.5
+ */
+export const settingsOf = ({ settings }: { readonly settings: ReadingSettings | null }): ReadingSettings =>
+  settings ?? DEFAULT_READING_SETTINGS;

@@ -1,6 +1,6 @@
-import type { ExamEvent } from "./events";
+import type { RecordedEvent } from "./envelope";
 
-const KEPT = new Set<ExamEvent["type"]>(["exam-opened", "exam-signed", "event-retracted"]);
+const KEPT = new Set(["exam-opened", "exam-signed", "amendment-signed", "event-retracted"]);
 
 /**
  * The events of the last tap that can still be taken back. One tap's events
@@ -9,7 +9,11 @@ const KEPT = new Set<ExamEvent["type"]>(["exam-opened", "exam-signed", "event-re
  * @param retracted ids already taken back
  * @returns the events, last first; empty when there is nothing to take back
  */
-export function lastTap(events: readonly ExamEvent[], retracted: ReadonlySet<string>, device: string): ExamEvent[] {
+export function lastTap(
+  events: readonly RecordedEvent[],
+  retracted: ReadonlySet<string>,
+  device: string,
+): RecordedEvent[] {
   const last = events.findLast((event) => event.device === device && !KEPT.has(event.type) && !retracted.has(event.id));
   if (!last) return [];
   return events

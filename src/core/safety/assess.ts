@@ -1,3 +1,4 @@
+import { remembered } from "../base";
 import {
   block as blockEffect,
   findRootLevel,
@@ -22,15 +23,15 @@ import { ADULT_AGE } from "../measurement";
 import { interpretExam, type TestOutcome } from "../reading";
 import {
   ageAtExam,
-  DEFAULT_READING_SETTINGS,
   examRegions,
   type ExamState,
   irritability,
   kindOf,
   schoolIn,
+  settingsOf,
   sheetTests,
 } from "../record";
-import { type LoadId, otherSide, type Side } from "../vocabulary";
+import { type LoadId, otherSide, type Side, type SourceId } from "../vocabulary";
 
 export type Block = {
   readonly id: string;
@@ -48,8 +49,15 @@ export type First = { readonly id: string; readonly tests: readonly TestId[]; re
 
 export type Caution = { readonly id: string; readonly loads: readonly LoadId[] | "all"; readonly text: string };
 
+/** What an effect follows from: an answer, the neurological baseline, or the outcome of a test. */
+export type Origin =
+  | { readonly kind: "answer"; readonly question: string }
+  | { readonly kind: "baseline" }
+  | { readonly kind: "outcome"; readonly test: TestId; readonly source: SourceId };
+
 export type Referral = {
   readonly id: string;
+  readonly from: Origin;
   readonly urgency: Urgency;
   readonly text: string;
   /** What was done about it, or null. */
@@ -70,17 +78,18 @@ export type Guard = {
   readonly newSigns: readonly TestOutcome[];
 };
 
-const isOnSheet = (load: LoadId, state: ExamState): boolean =>
-  sheetTests(state).some((test) => loadsOf(test).has(load));
+const isOnSheet = (load: LoadId, state: ExamState): boolean => loadsOfSheet(sheetTests(state)).has(load);
 
-const loads = new Map<TestId, ReadonlySet<LoadId>>();
+/** Every load of a sheet. */
+const loadsOfSheet = remembered(
+  (tests: readonly TestId[]): ReadonlySet<LoadId> => new Set(tests.flatMap((test) => [...loadsOf(test)])),
+);
+
 /** Every load a test can put on the body. */
-function loadsOf(test: TestId): ReadonlySet<LoadId> {
-  const kept =
-    loads.get(test) ?? new Set(protocolOf(test).stages.flatMap((stage) => stage.loads.map(({ load }) => load)));
-  loads.set(test, kept);
-  return kept;
-}
+const loadsOf = remembered(
+  (test: TestId): ReadonlySet<LoadId> =>
+    new Set(protocolOf(test).stages.flatMap((stage) => stage.loads.map(({ load }) => load))),
+);
 
 /** The questions that can matter to this person, in what this exam reaches into. */
 export function questionsFor(state: ExamState): readonly GuardQuestion[] {
@@ -98,6 +107,9 @@ export function questionsFor(state: ExamState): readonly GuardQuestion[] {
     return onlyIf.maxAge === undefined || age === null || age <= onlyIf.maxAge;
   });
 }
+
+/** An effect with its id and what it follows from. */
+type Sourced = { readonly id: string; readonly from: Origin; readonly effect: GuardEffect };
 
 type Collected = { blocks: Block[]; cautions: Caution[]; referrals: Referral[]; first: First[] };
 
@@ -117,13 +129,12 @@ function allClear(tests: readonly TestId[], outcomes: readonly TestOutcome[]): b
 function collect(
   into: Collected,
   state: ExamState,
-  id: string,
-  effect: GuardEffect,
+  { id, from, effect }: Sourced,
   outcomes: readonly TestOutcome[],
 ): void {
   if (effect.kind === "block") {
     const { under, untilClear } = effect;
-    if (under && schoolIn(state.settings ?? DEFAULT_READING_SETTINGS, under.school) !== under.option) return;
+    if (under && schoolIn(settingsOf(state), under.school) !== under.option) return;
     if (untilClear && allClear(untilClear, outcomes)) return;
     into.blocks.push({
       id,
@@ -140,6 +151,7 @@ function collect(
   } else {
     into.referrals.push({
       id,
+      from,
       urgency: effect.urgency,
       text: effect.text,
       acknowledged: state.acknowledged[id]?.action ?? null,
@@ -148,7 +160,7 @@ function collect(
 }
 
 /** What the neurological baseline asks of the guard: severe weakness, both legs, signs of the cord. */
-function fromBaseline(state: ExamState): readonly (readonly [string, GuardEffect])[] {
+function fromBaseline(state: ExamState): Sourced[] {
   const power = state.neuro.filter(({ kind }) => kind === "power");
   const severe = power.filter(({ value }) => value <= SEVERE_WEAKNESS);
   const worse = power.filter(({ value, before }) => before !== undefined && value < before);
@@ -198,16 +210,20 @@ function fromBaseline(state: ExamState): readonly (readonly [string, GuardEffect
       ["baseline.cord.2", referral("urgent", `${names}: possible spinal cord involvement, refer.`)],
     );
   }
-  return effects;
+  return effects.map(([id, effect]) => ({ id, from: { kind: "baseline" }, effect }));
 }
 
 /** What tests already done ask of the rest of the visit. */
-const fromTests = (outcomes: readonly TestOutcome[]): readonly (readonly [string, GuardEffect])[] =>
+const fromTests = (outcomes: readonly TestOutcome[]): Sourced[] =>
   outcomes.flatMap((outcome) =>
     (protocolOf(outcome.test).aftermath ?? [])
       .filter(({ source, outcomes: asked }) => source === outcome.source && asked.includes(outcome.outcome))
       .flatMap(({ effects }) =>
-        effects.map((effect, index) => [`after.${outcome.test}.${outcome.source}.${index + 1}`, effect] as const),
+        effects.map((effect, index) => ({
+          id: `after.${outcome.test}.${outcome.source}.${index + 1}`,
+          from: { kind: "outcome", test: outcome.test, source: outcome.source },
+          effect,
+        })),
       ),
   );
 
@@ -236,23 +252,28 @@ function derivedCautions(state: ExamState): Caution[] {
 /**
  * Answers → blocks, cautions and referrals, each with its reason.
  *
- * @example assessGuard(state).blocks[0]?.reason // "Pregnancy: not face down."
+ * @example assessGuard(pregnantState).blocks[0]?.reason // "Pregnancy: not face down."
  */
 export function assessGuard(state: ExamState): Guard {
   const questions = questionsFor(state);
   const collected: Collected = { blocks: [], cautions: derivedCautions(state), referrals: [], first: [] };
-  const outcomes = interpretExam(state.runs, state.settings ?? DEFAULT_READING_SETTINGS);
+  const outcomes = interpretExam(state.runs, settingsOf(state));
   for (const question of questions) {
     const answer = state.guardAnswers[question.id];
     const effects = question.options.find((option) => option.id === answer)?.effects ?? [];
     effects.forEach((effect, index) =>
-      collect(collected, state, `${question.id}.${answer}.${index + 1}`, effect, outcomes),
+      collect(
+        collected,
+        state,
+        { id: `${question.id}.${answer}.${index + 1}`, from: { kind: "answer", question: question.id }, effect },
+        outcomes,
+      ),
     );
   }
   const seen = new Set<string>();
-  for (const [id, effect] of [...fromBaseline(state), ...fromTests(outcomes)]) {
-    if (!seen.has(id)) collect(collected, state, id, effect, outcomes);
-    seen.add(id);
+  for (const sourced of [...fromBaseline(state), ...fromTests(outcomes)]) {
+    if (!seen.has(sourced.id)) collect(collected, state, sourced, outcomes);
+    seen.add(sourced.id);
   }
   const newSigns = outcomes.filter(({ newSinceTechnique }) => newSinceTechnique);
   return {
@@ -317,3 +338,7 @@ export function blocksOnTest(
   const everyStage = main.every(({ blocks }) => blocks.length > 0);
   return { whole: everyStage ? (main[0]?.blocks ?? []) : [], stages };
 }
+
+/** The emergency that nobody has said yet what was done about; null when there is none. */
+export const openEmergency = ({ referrals }: Pick<Guard, "referrals">): Referral | null =>
+  referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged) ?? null;

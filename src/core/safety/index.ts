@@ -7,6 +7,8 @@ export {
   canBlock,
   cautionsOn,
   type Guard,
+  openEmergency,
+  type Origin,
   questionsFor,
   type Referral,
 } from "./assess";

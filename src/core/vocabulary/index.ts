@@ -23,7 +23,9 @@ export {
 } from "./examination";
 export { type PoseJoint } from "./joints";
 export { places } from "./place-bricks";
+export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, type Region, REGION_IDS, REGIONS } from "./regions";
+export { runKey } from "./run-key";
 export { SEXES } from "./sexes";
 export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";
 export { ARM, BACK, BELOW_KNEE, LEG, NECK_AND_HEAD, NECK_OR_ARM } from "./site-groups";

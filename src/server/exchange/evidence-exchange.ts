@@ -3,6 +3,7 @@ import {
   canonicalJson,
   type EvidenceChanges,
   fromRow,
+  named,
   parseChanges,
   RECORD_COLUMNS,
   type RecordRow,
@@ -56,7 +57,7 @@ function fromJson(content: string): EvidenceChanges {
   if (version !== EVIDENCE_FILE_VERSION)
     refuse(
       "file › version",
-      `is ${String(version)}, and this program reads version ${EVIDENCE_FILE_VERSION}`,
+      `is ${named(version)}, and this program reads version ${EVIDENCE_FILE_VERSION}`,
       "Update this program, or export the evidence again from this version.",
     );
   return parseChanges(changes, "file › changes");

@@ -2,28 +2,62 @@ import Papa from "papaparse";
 import {
   assertImportable,
   canonicalJson,
-  type ExamEvent,
   type ExamFile,
+  type FileStream,
   FINDING_COLUMNS,
   findingRows,
   fold,
+  linksIn,
   parseExamFile,
+  readEvent,
   readExam,
+  type RecordedEvent,
   refuse,
+  type StoredLink,
+  type StoredStream,
   toExamFile,
   versionsNamed,
 } from "@/core";
-import { appendVerified, chainOf, loadExam, noSuchExam } from "../repositories/exams";
+import { chainOf, loadExam, noSuchExam } from "../repositories/exams";
 import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../repositories/evidence";
+import { branchesIn, mergeStream, type Merged } from "../repositories/merge";
 import { addPerson, findPerson } from "../repositories/people";
-import { asStoreError, type Store } from "../store/store";
+import { atOnce, endOf, journalEnd, linksOfStream, storeIdOf } from "../repositories/streams";
+import { nativeSha256 } from "../store/native-hash";
+import type { Store } from "../store/store";
 
-export function exportExam(store: Store, exam: string, now: string): ExamFile {
-  const chain = chainOf(store, exam);
-  if (!chain) noSuchExam(exam);
-  const events = chain.links.map(({ payload }) => JSON.parse(payload) as ExamEvent);
-  const evidence = versionsNamed(events).flatMap((version) => changesOf(store, version) ?? []);
-  return toExamFile(exam, chain.links, chain.head, now, evidence);
+const eventsIn = ({ links }: StoredStream): RecordedEvent[] =>
+  links.map(({ payload }) => JSON.parse(payload) as RecordedEvent);
+
+/** A file of some streams, with the continuations beside them and the evidence their exams name. */
+function fileOf(store: Store, streams: readonly StoredStream[], now: string): ExamFile {
+  const named = new Set(streams.flatMap((stream) => (stream.kind === "exam" ? versionsNamed(eventsIn(stream)) : [])));
+  const { n, hash } = journalEnd(store);
+  return toExamFile(
+    streams,
+    { store: storeIdOf(store), exportedAt: now, anchor: n > 0 ? { n, hash } : null },
+    [...named].flatMap((version) => changesOf(store, version) ?? []),
+    streams.flatMap(({ kind, id }) => branchesIn(store, kind, id)),
+  );
+}
+
+/** One exam as a file. */
+export const exportExam = (store: Store, exam: string, now: string): ExamFile =>
+  fileOf(store, [chainOf(store, exam) ?? noSuchExam(exam)], now);
+
+/** Everything of one person as a file: what is said of them, and all of their exams. */
+export function exportPerson(store: Store, person: string, now: string): ExamFile {
+  const row = findPerson(store, person);
+  const end = endOf(store, "person", person);
+  if (!row || !end) refuse("person", `no person ${person} is on the roster`, "Check the id.");
+  const said: StoredStream = {
+    kind: "person",
+    id: person,
+    head: end.head,
+    length: end.length,
+    links: linksOfStream(store, "person", person),
+  };
+  return fileOf(store, [said, ...row.exams.flatMap(({ id }) => chainOf(store, id) ?? [])], now);
 }
 
 /** The findings of one exam as CSV (RFC 4180); a cell that a spreadsheet would run is quoted as text. */
@@ -41,65 +75,87 @@ export function exportFindings(store: Store, exam: string): string {
   );
 }
 
-export type ImportResult = { readonly exam: string; readonly added: number; readonly already: number };
+/** What an import came to. */
+export type ImportResult = {
+  /** The exams of the file. */
+  readonly exam: string;
+  readonly exams: readonly string[];
+  readonly added: number;
+  readonly already: number;
+  /** Continuations that are kept beside a record, since it was continued apart. */
+  readonly branches: number;
+};
 
-/** The person as the exam knew them, under their own number where it is free. */
-function addPersonOf(store: Store, file: ExamFile, now: string): void {
-  const opening = file.links[0]!.event;
-  if (opening.type !== "exam-opened")
+/** The person as an exam knew them, under their own number where it is free. */
+function addPersonOf(store: Store, exam: FileStream, now: string): void {
+  const opening = readEvent(exam.links[0]!.event);
+  if (opening?.type !== "exam-opened")
     refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
   const { id, name, birthDate, sex, number } = opening.body.person;
   if (findPerson(store, id)) return;
   const taken = store.sqlite.prepare("SELECT 1 FROM people WHERE number = ?").get(number) !== undefined;
-  addPerson(store, { id, name, birthDate, sex, notes: "" }, { now, confirmed: true, ...(taken ? {} : { number }) });
+  const said = { now, actor: opening.actor, confirmed: true, ...(taken ? {} : { number }) };
+  addPerson(store, { id, name, birthDate, sex, notes: "" }, said);
 }
 
-function newLinks(store: Store, file: ExamFile): { added: ExamFile["links"]; already: number } {
-  const stored = chainOf(store, file.exam)?.links ?? [];
-  const shared = Math.min(stored.length, file.links.length);
-  for (let index = 0; index < shared; index++) {
-    if (stored[index]!.hash !== file.links[index]!.hash) {
-      refuse(
-        `file › event ${index + 1}`,
-        "differs from the record of this exam in the store",
-        "Keep both: the two were continued apart. Verify each and decide which one stands.",
-      );
-    }
+/** A store that told nothing of receipt had received its events when it wrote them out. */
+const storedLinks = (stream: FileStream, exportedAt: string): StoredLink[] =>
+  linksIn(stream).map((link, index) => {
+    const { receivedAt, event } = stream.links[index]!;
+    return { ...link, receivedAt: receivedAt ?? exportedAt, event };
+  });
+
+/** Refuses an exam that is read under figures that neither came with it nor are here. */
+function assertEvidenceHeld(store: Store, stream: FileStream): void {
+  for (const { event } of stream.links) {
+    const read = readEvent(event);
+    const unheld = read && unheldVersion(store, read);
+    if (unheld) refuse("file › evidence", unheld.what, unheld.todo);
   }
-  return { added: file.links.slice(shared), already: shared };
 }
+
+/** Streams of the clinic are not merged: its people and settings are its own. */
+const isMerged = ({ kind }: FileStream): boolean => kind !== "clinic";
 
 /**
- * Takes an exam file into the store: all of it or nothing. What is there
- * already is left as it is, so importing twice changes nothing.
+ * Takes a file into the store: all of it or nothing. What is there already is
+ * left as it is, so importing twice changes nothing; a record that was continued
+ * apart is kept whole, both ways.
  *
  * @throws InputError saying what is wrong with the file, where, and what to do
  */
 export function importExam(store: Store, content: string, now: string): ImportResult {
   const file = parseExamFile(content);
-  assertImportable(file);
-  try {
-    return store.sqlite
-      .transaction(() => {
-        for (const changes of file.evidence ?? []) holdEvidence(store, changes, now);
-        for (const { event } of file.links) {
-          const unheld = unheldVersion(store, event);
-          if (unheld) refuse("file › evidence", unheld.what, unheld.todo);
-        }
-        const { added, already } = newLinks(store, file);
-        if (already === 0) addPersonOf(store, file, now);
-        appendVerified(
-          store,
-          file.exam,
-          added.map(({ event }) => event),
-          now,
-        );
-        return { exam: file.exam, added: added.length, already };
-      })
-      .immediate();
-  } catch (error) {
-    throw asStoreError(error, store.path);
-  }
+  assertImportable(file, nativeSha256);
+  const streams = file.streams.filter(isMerged);
+  const exams = streams.filter(({ kind }) => kind === "exam");
+  const ready = streams.map((stream) => ({
+    stream,
+    links: [stream, ...file.branches.filter(({ kind, id }) => kind === stream.kind && id === stream.id)].flatMap(
+      (part) => storedLinks(part, file.exportedAt),
+    ),
+  }));
+  /** What is said of a person comes before their exams. */
+  const order = (kind: string) => (kind === "person" ? 0 : 1);
+  ready.sort((a, b) => order(a.stream.kind) - order(b.stream.kind));
+  return atOnce(store, () => {
+    for (const changes of file.evidence) holdEvidence(store, changes, now);
+    const merged = ready.map(({ stream, links }): Merged => {
+      if (stream.kind === "exam") {
+        assertEvidenceHeld(store, stream);
+        addPersonOf(store, stream, now);
+      }
+      return mergeStream(store, stream.kind, stream.id, links, now);
+    });
+    const total = (count: (one: Merged) => number) => merged.reduce((sum, one) => sum + count(one), 0);
+    return {
+      exam: exams[0]?.id ?? "",
+      exams: exams.map(({ id }) => id),
+      added: total(({ added }) => added),
+      already: total(({ already }) => already),
+      branches: total(({ branches }) => branches),
+    };
+  });
 }
 
 /** The file as text, keys in a fixed order. */

@@ -10,6 +10,7 @@ import {
   NO_CHANGES,
   parseChanges,
   type Problem,
+  type RecordedEvent,
   resolveEvidence,
   SHIPPED_VERSION,
   text,
@@ -18,7 +19,8 @@ import {
 } from "@/core";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { evidenceVersions } from "../store/schema";
-import { asStoreError, type Store } from "../store/store";
+import type { Store } from "../store/store";
+import { atOnce, say, storeIdOf } from "./streams";
 
 const toVersion = (row: typeof evidenceVersions.$inferSelect): EvidenceVersion => ({
   ...row,
@@ -49,7 +51,7 @@ export function missingEvidence(version: string): Problem {
   return {
     where: "evidence",
     what: `version ${version}, under which this exam is read, is not in this store`,
-    todo: "Import the exam again with its evidence, or the evidence file itself under Evidence, or read the exam under another version.",
+    todo: "Import the exam again with its evidence, or the evidence file itself, or read the exam under another version.",
   };
 }
 
@@ -79,41 +81,39 @@ export function saveEvidence(store: Store, input: unknown, now: string): Evidenc
   const { changes: given, ...rest } = (input ?? {}) as { changes?: unknown };
   const { reason, by } = check(saveSchema, rest, "version") as { reason: string; by: string };
   const changes = parseChanges(given);
-  const version = versionOf(changes);
-  try {
-    return toVersion(
-      store.db
-        .insert(evidenceVersions)
-        .values({ version, at: now, by, reason, changes: canonicalJson(changes), inForce: true })
-        .returning()
-        .get(),
-    );
-  } catch (error) {
-    throw asStoreError(error, store.path);
-  }
+  const row = { version: versionOf(changes), at: now, by, reason, changes: canonicalJson(changes), inForce: true };
+  return atOnce(store, () => toVersion(putEvidence(store, row)));
+}
+
+type EvidenceRow = Omit<typeof evidenceVersions.$inferSelect, "number">;
+
+/** Writes a version, and the clinic's event that says so. Within the writer's transaction. */
+function putEvidence(store: Store, row: EvidenceRow): typeof evidenceVersions.$inferSelect {
+  const stored = store.db.insert(evidenceVersions).values(row).returning().get();
+  const { version, at, by, reason, inForce } = row;
+  const body = { version, at, by, reason, changes: JSON.parse(row.changes) as object, inForce };
+  say(store, "clinic", storeIdOf(store), [{ type: "evidence-saved", body }], { now: row.at });
+  return stored;
 }
 
 /** Keeps a version that came with an exam, without putting it in force. */
 export function holdEvidence(store: Store, changes: EvidenceChanges, now: string): void {
   const version = versionOf(changes);
   if (changesOf(store, version)) return;
-  store.db
-    .insert(evidenceVersions)
-    .values({
-      version,
-      at: now,
-      by: "import",
-      reason: "came with an exam",
-      changes: canonicalJson(changes),
-      inForce: false,
-    })
-    .run();
+  putEvidence(store, {
+    version,
+    at: now,
+    by: "import",
+    reason: "came with an exam",
+    changes: canonicalJson(changes),
+    inForce: false,
+  });
 }
 
 /** What an exam's pages need to read it: its own versions and the one in force; a version not held is left out. */
 export function evidenceInStore(
   store: Store,
-  events: readonly ExamEvent[],
+  events: readonly RecordedEvent[],
 ): { readonly held: Record<string, EvidenceChanges>; readonly current: string } {
   const current = currentChanges(store);
   const named = versionsNamed(events).flatMap((version) => {

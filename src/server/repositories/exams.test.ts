@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { type ExamEvent, fold, readExam } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { appendEvents, eventsAfter, loadExam, verifyExam } from "./exams";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+import { appendEvents, eventsAfter, loadExam } from "./exams";
+import { verifyExam } from "./verify";
 
 const sample = () =>
   buildExam()
@@ -83,45 +84,51 @@ describe("appending events", () => {
 describe("the stored record", () => {
   it("refuses to be changed or shortened from inside", () => {
     const { store } = stored();
-    expect(() => store.sqlite.exec("UPDATE exam_events SET payload = '{}'")).toThrow("never changed");
-    expect(() => store.sqlite.exec("DELETE FROM exam_events")).toThrow("never deleted");
+    expect(() => store.sqlite.exec("UPDATE stream_events SET payload = '{}'")).toThrow("never changed");
+    expect(() => store.sqlite.exec("DELETE FROM stream_events")).toThrow("never deleted");
   });
 
   /** What somebody with the file and a tool could do. */
   const tampered = (...statements: string[]) => {
     const { store, id } = stored();
-    store.sqlite.exec("DROP TRIGGER exam_events_no_update; DROP TRIGGER exam_events_no_delete");
+    store.sqlite.exec("DROP TRIGGER stream_events_no_update; DROP TRIGGER stream_events_no_delete");
     statements.forEach((statement) => store.sqlite.exec(statement));
     return verifyExam(store, id);
   };
-  const last = "(SELECT max(seq) FROM exam_events)";
+  const last = "(SELECT max(seq) FROM stream_events)";
 
   it.each([
     [
       "changed",
-      ["UPDATE exam_events SET payload = replace(payload, 'familiar', 'nothing') WHERE type = 'response-recorded'"],
+      ["UPDATE stream_events SET payload = replace(payload, 'familiar', 'nothing') WHERE type = 'response-recorded'"],
       "changed",
     ],
-    ["dropped in the middle", ["DELETE FROM exam_events WHERE seq = 4"], "dropped"],
-    ["dropped at the end", [`DELETE FROM exam_events WHERE seq = ${last}`], "dropped"],
+    ["dropped in the middle", ["DELETE FROM stream_events WHERE kind = 'exam' AND seq = 4"], "dropped"],
+    ["dropped at the end", [`DELETE FROM stream_events WHERE seq = ${last}`], "dropped"],
     [
       "reordered",
       [
-        "UPDATE exam_events SET seq = 999 WHERE seq = 3",
-        "UPDATE exam_events SET seq = 3 WHERE seq = 4",
-        "UPDATE exam_events SET seq = 4 WHERE seq = 999",
+        "UPDATE stream_events SET seq = 999 WHERE seq = 3",
+        "UPDATE stream_events SET seq = 3 WHERE seq = 4",
+        "UPDATE stream_events SET seq = 4 WHERE seq = 999",
       ],
       "reordered",
     ],
+    ["an id beside its event", ["UPDATE stream_events SET id = 'x' WHERE seq = 3"], "row"],
+    ["a kind beside its event", ["UPDATE stream_events SET type = 'note-written' WHERE seq = 3"], "row"],
+    ["handed to another person", ["PRAGMA foreign_keys = OFF", "UPDATE exams SET person_id = 'another'"], "row"],
+    ["opened at another time", ["UPDATE exams SET opened_at = '1970-01-01T00:00:00.000Z'"], "row"],
+    ["taken off the list", ["PRAGMA foreign_keys = OFF", "DELETE FROM exams"], "row"],
+    ["without its end", ["PRAGMA foreign_keys = OFF", "DELETE FROM streams WHERE kind = 'exam'"], "row"],
     [
       "shortened with its length",
-      [`DELETE FROM exam_events WHERE seq = ${last}`, "UPDATE exam_heads SET length = length - 1"],
+      [`DELETE FROM stream_events WHERE seq = ${last}`, "UPDATE streams SET length = length - 1"],
       "head",
     ],
   ])("names an event that was %s", (_, statements, kind) => {
     const faults = tampered(...statements);
     expect(faults.some((fault) => fault.kind === kind)).toBe(true);
-    expect(faults[0]?.message).toMatch(/^Event \d+/);
+    expect(faults[0]?.message).toMatch(/^(Event \d+|The (exam|record))/);
   });
 
   it("is whole when nobody touched it", () => {

@@ -1,205 +1,290 @@
-import { hash } from "node:crypto";
 import {
-  admit,
+  anchorText,
+  append,
   canonicalJson,
-  chainEvent,
-  type ChainFault,
   type ChainHead,
-  type ChainLink,
   describeProblem,
+  EXAM_FILE_MAX_BYTES,
   eventProblem,
   type ExamEvent,
-  type ExamState,
-  extend,
   fold,
-  genesisOf,
+  gate,
+  type History,
+  historyOf,
+  permissionProblem,
   type Problem,
+  readEvent,
+  type RecordedEvent,
+  type Refusal,
+  type RefusalClass,
   refuse,
-  type Sha256,
-  verifyChain,
+  remembered,
+  signedReadingProblem,
+  SIGNATURES,
+  type StoredStream,
+  unreadable,
 } from "@/core";
 import type { Receipt } from "@/wire/exam-events";
 import type { PreviousVisit } from "@/wire/previous-visit";
-import { unheldVersion } from "./evidence";
+import { changesOf, evidenceFor, unheldVersion } from "./evidence";
 import { findPerson } from "./people";
+import {
+  atOnce,
+  endOf,
+  endOrGenesis,
+  eventsOf,
+  hashAt,
+  journalEnd,
+  linksOfStream,
+  moveEnd,
+  payloadById,
+  storeOwnEvent,
+  type StreamEnd,
+} from "./streams";
 import { asStoreError, type Store } from "../store/store";
 
-/** The same hash as the browser's, several times faster. */
-const nativeSha256: Sha256 = (text) => hash("sha256", text, "hex");
-
-export type StoredExam = { readonly id: string; readonly events: readonly ExamEvent[]; readonly head: ChainHead };
-
-type EventRow = { seq: number; payload: string; previous: string; hash: string };
-type Statements = ReturnType<typeof prepare>;
+export type StoredExam = { readonly id: string; readonly events: readonly RecordedEvent[]; readonly head: ChainHead };
 
 function prepare({ sqlite }: Store) {
   return {
-    head: sqlite.prepare<[string], ChainHead>("SELECT head, length FROM exam_heads WHERE exam_id = ?"),
-    payloads: sqlite
-      .prepare<[string, number], string>("SELECT payload FROM exam_events WHERE exam_id = ? AND seq > ? ORDER BY seq")
-      .pluck(),
-    rows: sqlite.prepare<[string], EventRow>(
-      "SELECT seq, payload, previous, hash FROM exam_events WHERE exam_id = ? ORDER BY seq",
+    open: sqlite.prepare(
+      "INSERT INTO exams (id, person_id, opened_at, visit_date, visit_before) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
     ),
-    byId: sqlite.prepare<[string], string>("SELECT payload FROM exam_events WHERE id = ?").pluck(),
-    insert: sqlite.prepare(
-      "INSERT INTO exam_events (exam_id, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
-    ),
-    newHead: sqlite.prepare("INSERT INTO exam_heads (head, length, exam_id) VALUES (?, ?, ?)"),
-    moveHead: sqlite.prepare("UPDATE exam_heads SET head = ?, length = ? WHERE exam_id = ?"),
-    open: sqlite.prepare("INSERT INTO exams (id, person_id, opened_at) VALUES (?, ?, ?) ON CONFLICT (id) DO NOTHING"),
     touch: sqlite.prepare("UPDATE people SET recent_at = max(recent_at, ?) WHERE id = ?"),
-    ids: sqlite.prepare<[], string>("SELECT id FROM exams ORDER BY opened_at").pluck(),
-    /** All of the work or none of it, begun as a writer so that nobody writes in between. */
-    atOnce: sqlite.transaction((work: () => unknown) => work()).immediate as <T>(work: () => T) => T,
+    firstSeen: sqlite.prepare<[string], { at: string; length: number; receivedAt: string; madeAt: string }>(
+      `SELECT j.at, j.length, e.received_at AS receivedAt, (SELECT made_at FROM store) AS madeAt
+       FROM journal j JOIN stream_events e ON e.kind = j.kind AND e.stream = j.subject AND e.seq = 1
+       WHERE j.kind = 'exam' AND j.subject = ? ORDER BY j.n LIMIT 1`,
+    ),
+    ids: sqlite.prepare<[], string>("SELECT id FROM exams ORDER BY opened_at, id").pluck(),
+    visit: sqlite.prepare<[string], Visit>(
+      `SELECT id, person_id AS personId, opened_at AS openedAt, visit_before AS before, coalesce(visit_date, substr(opened_at, 1, 10)) AS date,
+       (SELECT received_at FROM stream_events e WHERE e.kind = 'exam' AND e.stream = exams.id AND e.seq = 1) AS receivedAt FROM exams WHERE id = ?`,
+    ),
+    visitsOf: sqlite.prepare<[string], Visit>(
+      `SELECT id, person_id AS personId, opened_at AS openedAt, visit_before AS before, coalesce(visit_date, substr(opened_at, 1, 10)) AS date,
+       (SELECT received_at FROM stream_events e WHERE e.kind = 'exam' AND e.stream = exams.id AND e.seq = 1) AS receivedAt FROM exams WHERE person_id = ?`,
+    ),
   };
 }
 
-const statementsOf = new WeakMap<Store, Statements>();
+/** One of a person's exams, as far as the order of visits asks. */
+type Visit = {
+  readonly id: string;
+  readonly personId: string;
+  readonly openedAt: string;
+  readonly before: string | null;
+  readonly date: string;
+  readonly receivedAt: string;
+};
 
 /** A store's prepared statements, made once. */
-function statements(store: Store): Statements {
-  const kept = statementsOf.get(store) ?? prepare(store);
-  statementsOf.set(store, kept);
-  return kept;
-}
-
-/** One parse for a whole exam is several times faster than one for each event. */
-const parsePayloads = (payloads: readonly string[]): ExamEvent[] =>
-  JSON.parse(`[${payloads.join(",")}]`) as ExamEvent[];
+const statements = remembered(prepare);
 
 export const examIds = (store: Store): string[] => statements(store).ids.all();
 
 /** An exam's events and head, or null when there is no such exam. */
 export function loadExam(store: Store, exam: string): StoredExam | null {
   try {
-    const { head, payloads } = statements(store);
-    const found = head.get(exam);
-    return found ? { id: exam, events: parsePayloads(payloads.all(exam, 0)), head: found } : null;
+    const end = endOf(store, "exam", exam);
+    return end ? { id: exam, events: eventsOf<RecordedEvent>(store, "exam", exam), head: headOf(end) } : null;
   } catch (error) {
     throw asStoreError(error, store.path);
   }
 }
 
-/** The same person's last examination before this one, or null. */
+const headOf = ({ head, length }: ChainHead): ChainHead => ({ head, length });
+
+/** Of two visits of one person the one that came later: by their day, then by when this store received them. */
+const laterVisit = (a: Visit, b: Visit): number =>
+  a.date === b.date ? (a.receivedAt < b.receivedAt ? -1 : 1) : a.date < b.date ? -1 : 1;
+
+/**
+ * The same person's last examination before this one, or null: the one its
+ * opening names, else the latest by day and receipt. A device's clock alone
+ * decides nothing.
+ */
 export function previousVisit(store: Store, exam: string): PreviousVisit | null {
-  const row = store.sqlite
-    .prepare<[string], { id: string; openedAt: string }>(
-      `SELECT before.id AS id, before.opened_at AS openedAt FROM exams AS before JOIN exams AS now ON now.id = ?
-       WHERE before.person_id = now.person_id AND before.id <> now.id AND before.opened_at < now.opened_at
-       ORDER BY before.opened_at DESC LIMIT 1`,
-    )
-    .get(exam);
-  const stored = row && loadExam(store, row.id);
+  const sql = statements(store);
+  const visit = sql.visit.get(exam);
+  if (!visit) return null;
+  const others = sql.visitsOf.all(visit.personId).filter(({ id }) => id !== exam);
+  const before =
+    others.find(({ id }) => id === visit.before) ??
+    others
+      .filter((other) => laterVisit(other, visit) < 0)
+      .toSorted(laterVisit)
+      .at(-1);
+  const stored = before && loadExam(store, before.id);
   if (!stored) return null;
   const { guardAnswers, neuro } = fold(stored.events);
-  return { exam: row.id, openedAt: row.openedAt, guardAnswers, neuro };
+  return { exam: before.id, openedAt: before.openedAt, guardAnswers, neuro };
 }
 
 /** Events after a position, with the head: what another device needs to catch up. */
-export function eventsAfter(store: Store, exam: string, seq: number): { events: ExamEvent[]; head: ChainHead } | null {
-  const { head, payloads } = statements(store);
-  const found = head.get(exam);
-  return found ? { events: found.length > seq ? parsePayloads(payloads.all(exam, seq)) : [], head: found } : null;
+export function eventsAfter(
+  store: Store,
+  exam: string,
+  seq: number,
+): { events: RecordedEvent[]; head: ChainHead; anchor: string } | null {
+  const end = endOf(store, "exam", exam);
+  if (!end) return null;
+  return {
+    events: end.length > seq ? eventsOf<RecordedEvent>(store, "exam", exam, seq) : [],
+    head: headOf(end),
+    anchor: anchorText(journalEnd(store)),
+  };
 }
 
-export function chainOf(store: Store, exam: string): { links: ChainLink[]; head: ChainHead } | null {
-  const found = statements(store).head.get(exam);
-  return found ? { links: statements(store).rows.all(exam), head: found } : null;
+/**
+ * How many of an exam's first events came from another store: the journal saw
+ * them all at once, at another time than they were received. 0 for an exam that
+ * was begun here, and for one that was here before there was a journal.
+ */
+export function importedUpTo(store: Store, exam: string): number {
+  const row = statements(store).firstSeen.get(exam);
+  return row && row.at !== row.receivedAt && row.at !== row.madeAt ? row.length : 0;
+}
+
+/** An exam's whole chain, or null when there is no such exam. */
+export function chainOf(store: Store, exam: string): StoredStream | null {
+  const end = endOf(store, "exam", exam);
+  return end ? { kind: "exam", id: exam, ...headOf(end), links: linksOfStream(store, "exam", exam) } : null;
 }
 
 /** The one answer to an id that stands for no exam. */
 export function noSuchExam(exam: string): never {
-  refuse("exam", `no exam ${exam} is in the store`, "Check the id; the roster lists them.");
+  refuse("exam", `no exam ${exam} is in the store`, "Check the id.");
 }
-
-/** Every fault of one exam's record. */
-export function verifyExam(store: Store, exam: string): ChainFault[] {
-  const chain = chainOf(store, exam);
-  if (!chain) noSuchExam(exam);
-  return verifyChain(exam, chain.links, chain.head);
-}
-
-const EMPTY_HEAD = (exam: string): ChainHead => ({ head: genesisOf(exam), length: 0 });
 
 /** A signature names the head it was made from; a record that has moved on is looked at again first. */
-function signatureProblem(event: ExamEvent, head: ChainHead): Problem | null {
-  if (event.type !== "exam-signed" || (event.body.head === head.head && event.body.length === head.length)) return null;
+function endProblem({ type, body }: ExamEvent, { head, length }: ChainHead): Refusal | null {
+  const named = body as { readonly head?: string; readonly length?: number };
+  if (!SIGNATURES.has(type) || (named.head === head && named.length === length)) return null;
   return {
     where: "body › head",
     what: "is not the record's end: something was added since it was read",
     todo: "Look at the record again, then sign.",
+    refusal: "depends",
   };
 }
 
-/** An exam as far as it is appended to: where its chain ends, and what it adds up to. */
-type Progress = { head: ChainHead; state: ExamState };
+/** What is signed has to be what is read here: words, outcomes, rules, and chances within 0.002. */
+function readingProblem(store: Store, event: ExamEvent, { end, history }: Progress): Refusal | null {
+  if (event.type !== "exam-signed" && event.type !== "amendment-signed") return null;
+  const { reading } = event.body;
+  const version = history.state.evidenceVersion;
+  if (reading === null || !changesOf(store, version)) return null;
+  const problem = signedReadingProblem(history.state, evidenceFor(store, version), end, reading);
+  return problem && { ...problem, refusal: "update" };
+}
+
+/** An exam as far as it is appended to: where its chain ends, and what it holds. */
+type Progress = { end: StreamEnd; history: History };
 
 const EXAMS_KEPT = 40;
-const progressOf = new WeakMap<Store, Map<string, Progress>>();
-
-function keptProgress(store: Store): Map<string, Progress> {
-  const kept = progressOf.get(store) ?? new Map<string, Progress>();
-  progressOf.set(store, kept);
-  return kept;
-}
+const keptProgress = remembered((_store: Store) => new Map<string, Progress>());
 
 /** What is kept of an exam between appends, as long as the store's head says that nobody else has written. */
 function progressIn(store: Store, exam: string): Progress {
-  const kept = keptProgress(store);
-  const head = statements(store).head.get(exam);
-  const found = kept.get(exam);
-  if (found && head && found.head.head === head.head && found.head.length === head.length) return found;
-  const made: Progress = { head: head ?? EMPTY_HEAD(exam), state: fold(head ? loadExam(store, exam)!.events : []) };
-  if (kept.size >= EXAMS_KEPT) kept.delete(kept.keys().next().value!);
-  kept.set(exam, made);
+  const progress = keptProgress(store);
+  const end = endOf(store, "exam", exam);
+  const known = progress.get(exam);
+  progress.delete(exam);
+  const made: Progress =
+    known && end && known.end.head === end.head
+      ? known
+      : {
+          end: endOrGenesis(store, "exam", exam),
+          history: historyOf(exam, end ? eventsOf<RecordedEvent>(store, "exam", exam) : []),
+        };
+  progress.set(exam, made);
+  for (const oldest of progress.keys()) {
+    if (progress.size <= EXAMS_KEPT) break;
+    progress.delete(oldest);
+  }
   return made;
 }
 
-/** What stands against storing an event here and now; null when nothing does. */
-function refusal(store: Store, exam: string, event: ExamEvent, { head, state }: Progress): Problem | null {
-  if (event.exam !== exam)
-    return { where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` };
-  if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
-    return { where: "body › person", what: "is not on the roster", todo: "Add the person first." };
-  return admit(state, event) ?? signatureProblem(event, head) ?? unheldVersion(store, event);
+/** What came of the gate: an event that another device's answer would stop is taken when it was made before that was known. */
+function gateProblem(store: Store, event: ExamEvent, { history }: Progress): Refusal | null {
+  const said = gate(history, event);
+  if (said !== "irregular") return said;
+  const knewThis = event.base && hashAt(store, "exam", event.exam, event.base.seq) === event.base.head;
+  return knewThis ? null : permissionProblem(history.state, event);
 }
 
-/** Writes one event and its chain's new end; null, and nothing written, when its id stands for another event already. */
-function storeEvent(store: Store, exam: string, event: ExamEvent, head: ChainHead, now: string): ChainHead | null {
+const never = (problem: Problem | null): Refusal | null => problem && { ...problem, refusal: "never" };
+
+/** What stands against storing an event here and now; null when nothing does. */
+function refusal(store: Store, exam: string, event: ExamEvent, progress: Progress): Refusal | null {
+  if (event.exam !== exam)
+    return never({ where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` });
+  if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
+    return never({ where: "body › person", what: "is not on the roster", todo: "Add the person first." });
+  if (progress.end.bytes > EXAM_FILE_MAX_BYTES)
+    return never({
+      where: "event",
+      what: `the record is full: its texts hold more than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+      todo: "Go on in a new examination of the same person.",
+    });
+  return (
+    gateProblem(store, event, progress) ??
+    endProblem(event, progress.end) ??
+    never(unheldVersion(store, event)) ??
+    readingProblem(store, event, progress)
+  );
+}
+
+/** Puts an exam on the list of exams, as its opening says. */
+export function listExam(
+  store: Store,
+  { exam, at, body }: Extract<ExamEvent, { type: "exam-opened" }>,
+  now: string,
+): void {
   const sql = statements(store);
-  const link = chainEvent(head, event, nativeSha256);
-  if (event.type === "exam-opened") {
-    sql.open.run(exam, event.body.person.id, event.at);
-    sql.touch.run(now, event.body.person.id);
-  }
-  const { changes } = sql.insert.run(exam, link.seq, event.id, event.type, link.payload, link.previous, link.hash, now);
-  if (changes === 0) return null;
-  (link.seq === 1 ? sql.newHead : sql.moveHead).run(link.hash, link.seq, exam);
-  return { head: link.hash, length: link.seq };
+  sql.open.run(exam, body.person.id, at, body.visit?.date ?? null, body.visit?.before ?? null);
+  sql.touch.run(now, body.person.id);
 }
 
 const ID_IN_USE = "was used before for other content. Make a new id for a new event.";
 
-const receipt = (id: string, result: Receipt["result"], why: string | null = null): Receipt => ({ id, result, why });
+type Refused = { readonly why: string; readonly refusal: RefusalClass };
+
+const receipt = (id: string, result: Receipt["result"], refused: Refused | null = null): Receipt => ({
+  id,
+  result,
+  why: refused?.why ?? null,
+  refusal: refused?.refusal ?? null,
+});
 
 function takeOne(store: Store, exam: string, input: unknown, index: number, progress: Progress, now: string): Receipt {
-  const malformed = eventProblem(input, `event ${index + 1}`);
-  const id = String((input as { id?: unknown } | null)?.id ?? "");
-  if (malformed) return receipt(id, "refused", malformed.message);
-  const event = input as ExamEvent;
-  if (progress.state.known.has(event.id)) {
-    const same = statements(store).byId.get(event.id) === canonicalJson(event);
-    return same ? receipt(id, "already stored") : receipt(id, "refused", `event ${index + 1} › id: ${ID_IN_USE}`);
+  const where = `event ${index + 1}`;
+  const named = (input as { id?: unknown } | null)?.id;
+  const id = typeof named === "string" ? named : "";
+  const refused = (why: string, refusal: RefusalClass = "never") => receipt(id, "refused", { why, refusal });
+  const malformed = eventProblem(input, where);
+  if (malformed) return refused(malformed.message, isLater(input) ? "update" : "never");
+  const recorded = input as RecordedEvent;
+  if (progress.history.state.known.has(recorded.id)) {
+    const same = payloadById(store, recorded.id) === canonicalJson(recorded);
+    return same ? receipt(id, "already stored") : refused(`${where} › id: ${ID_IN_USE}`);
   }
+  const event = readEvent(recorded)!;
   const problem = refusal(store, exam, event, progress);
-  if (problem)
-    return receipt(id, "refused", describeProblem({ ...problem, where: `event ${index + 1} › ${problem.where}` }));
-  const head = storeEvent(store, exam, event, progress.head, now);
-  if (!head) return receipt(id, "refused", `event ${index + 1} › id: ${ID_IN_USE}`);
-  progress.head = head;
-  if (!extend(progress.state, event)) progress.state = fold(loadExam(store, exam)!.events);
+  if (problem) return refused(describeProblem({ ...problem, where: `${where} › ${problem.where}` }), problem.refusal);
+  if (event.type === "exam-opened") listExam(store, event, now);
+  const end = storeOwnEvent(store, "exam", exam, progress.end, recorded, now);
+  if (!end) return refused(`${where} › id: ${ID_IN_USE}`);
+  progress.end = end;
+  progress.history = append(progress.history, [recorded]);
   return receipt(id, "stored");
+}
+
+/** Whether what was sent is of a later program: its kind or its version is not known here. */
+function isLater(input: unknown): boolean {
+  const { type, v } = (input ?? {}) as { type?: unknown; v?: unknown };
+  return typeof type === "string" && typeof v === "number" && unreadable({ type, v }) !== null;
 }
 
 /**
@@ -216,30 +301,18 @@ export function appendEvents(
   exam: string,
   inputs: readonly unknown[],
   now: string,
-): { receipts: Receipt[]; head: ChainHead } {
+): { receipts: Receipt[]; head: ChainHead; anchor: string } {
   try {
-    return statements(store).atOnce(() => {
+    return atOnce(store, () => {
       const progress = progressIn(store, exam);
+      const before = progress.end.length;
       const receipts = inputs.map((input, index) => takeOne(store, exam, input, index, progress, now));
-      return { receipts, head: progress.head };
+      const moved = progress.end.length > before;
+      const line = moved ? moveEnd(store, "exam", exam, progress.end, now) : journalEnd(store);
+      return { receipts, head: headOf(progress.end), anchor: anchorText(line) };
     });
   } catch (error) {
     keptProgress(store).delete(exam);
-    throw asStoreError(error, store.path);
+    throw error;
   }
-}
-
-/** Stores links as they are, after they were verified: the importer's way in. */
-export function appendVerified(store: Store, exam: string, events: readonly ExamEvent[], now: string): ChainHead {
-  let head = statements(store).head.get(exam) ?? EMPTY_HEAD(exam);
-  for (const event of events) {
-    head =
-      storeEvent(store, exam, event, head, now) ??
-      refuse(
-        `event ${event.id}`,
-        "has the id of another event in the store",
-        "Export the exam again and choose that file.",
-      );
-  }
-  return head;
 }

@@ -73,12 +73,12 @@ describe("the roster", () => {
   it("corrects an entry under its number, and refuses one that is not there", () => {
     const store = sampleStore();
     const { number } = addPerson(store, person(), { now: NOW });
-    expect(updatePerson(store, person({ name: "Zoë Nandu-Reef" }), NOW)).toMatchObject({
+    expect(updatePerson(store, person({ name: "Zoë Nandu-Reef" }), { now: NOW })).toMatchObject({
       number,
       name: "Zoë Nandu-Reef",
     });
     expect(searchPeople(store, "reef")).toHaveLength(1);
-    expect(() => updatePerson(store, person({ id: idOf(99) }), NOW)).toThrow("not on the roster");
+    expect(() => updatePerson(store, person({ id: idOf(99) }), { now: NOW })).toThrow("not on the roster");
   });
 });
 

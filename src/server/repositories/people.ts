@@ -1,10 +1,14 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
-import { check, InputError, type Person, type PersonInput, personSchema, searchable } from "@/core";
+import { check, InputError, type Person, type PersonEntry, type PersonInput, personSchema, searchable } from "@/core";
 import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
+import { atOnce, say, type Sayer } from "./streams";
 
 const ROSTER_LIMIT = 60;
+
+/** A person's row as it follows from what was said of them. */
+export const personRow = (id: string, entry: PersonEntry) => ({ id, ...entry, searched: searchedText(entry) });
 
 const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): string =>
   searchable(`${person.name} ${person.number} ${person.birthDate}`);
@@ -20,16 +24,16 @@ function examsByPerson(store: Store, personIds: readonly string[]): Map<string, 
       openedAt: exams.openedAt,
       signedAt: sql<
         string | null
-      >`(SELECT json_extract(payload, '$.at') FROM exam_events e WHERE e.exam_id = exams.id AND e.type = 'exam-signed' LIMIT 1)`,
-      events: sql<number>`coalesce((SELECT length FROM exam_heads h WHERE h.exam_id = exams.id), 0)`,
+      >`(SELECT json_extract(payload, '$.at') FROM stream_events e WHERE e.stream = exams.id AND e.type = 'exam-signed' LIMIT 1)`,
+      events: sql<number>`coalesce((SELECT length FROM streams h WHERE h.kind = 'exam' AND h.stream = exams.id), 0)`,
     })
     .from(exams)
     .where(inArray(exams.personId, [...personIds]))
     .orderBy(desc(exams.openedAt))
     .all();
-  const found = new Map<string, ExamSummary[]>();
-  for (const { personId, ...exam } of rows) found.set(personId, [...(found.get(personId) ?? []), exam]);
-  return found;
+  const byPerson = new Map<string, ExamSummary[]>();
+  for (const { personId, ...exam } of rows) byPerson.set(personId, [...(byPerson.get(personId) ?? []), exam]);
+  return byPerson;
 }
 
 /**
@@ -46,14 +50,14 @@ export function searchPeople(store: Store, query: string): RosterRow[] {
     .orderBy(desc(people.recentAt), people.name)
     .limit(ROSTER_LIMIT)
     .all();
-  const found = examsByPerson(
+  const byPerson = examsByPerson(
     store,
     rows.map(({ id }) => id),
   );
   return rows.map(({ searched: _searched, ...row }) => ({
     ...(row as Person),
     recentAt: row.recentAt,
-    exams: found.get(row.id) ?? [],
+    exams: byPerson.get(row.id) ?? [],
   }));
 }
 
@@ -86,14 +90,24 @@ export class DuplicateWarning extends Error {
   }
 }
 
-function nextNumber(store: Store): string {
+/** The next number of the roster that nobody has. */
+export function nextNumber(store: Store): string {
   const { last } = store.sqlite
     .prepare("SELECT max(CAST(substr(number, 4) AS INTEGER)) AS last FROM people WHERE number GLOB 'DL-[0-9]*'")
     .get() as { last: number | null };
   return `DL-${String((last ?? 0) + 1).padStart(4, "0")}`;
 }
 
-type AddOptions = { readonly now: string; readonly confirmed?: boolean; readonly number?: string };
+type AddOptions = Sayer & { readonly confirmed?: boolean; readonly number?: string };
+
+/** What is kept of a person, as an event says it. */
+const entryOf = (person: PersonInput, number: string): PersonEntry => ({
+  number,
+  name: person.name.trim(),
+  birthDate: person.birthDate,
+  sex: person.sex,
+  notes: person.notes,
+});
 
 /**
  * Adds a person; adding the same id again gives back what is there.
@@ -101,35 +115,33 @@ type AddOptions = { readonly now: string; readonly confirmed?: boolean; readonly
  * @throws InputError for a field that cannot be taken
  * @throws DuplicateWarning unless `confirmed`
  */
-export function addPerson(store: Store, input: unknown, { now, confirmed = false, number }: AddOptions): Person {
+export function addPerson(store: Store, input: unknown, { now, actor, confirmed = false, number }: AddOptions): Person {
   const person = check(personSchema(now.slice(0, 10)), input, "person") as PersonInput;
   const there = findPerson(store, person.id);
   if (there) return there;
   const duplicates = confirmed ? [] : likelyDuplicates(store, person);
   if (duplicates.length) throw new DuplicateWarning(duplicates);
-  return store.sqlite
-    .transaction(() => {
-      const row = { ...person, name: person.name.trim(), number: number ?? nextNumber(store) };
-      store.db
-        .insert(people)
-        .values({ ...row, searched: searchedText(row), recentAt: now })
-        .run();
-      return row;
-    })
-    .immediate();
+  return atOnce(store, () => {
+    const entry = entryOf(person, number ?? nextNumber(store));
+    store.db
+      .insert(people)
+      .values({ ...personRow(person.id, entry), recentAt: now })
+      .run();
+    say(store, "person", person.id, [{ type: "person-entered", body: entry }], { now, actor });
+    return { id: person.id, ...entry };
+  });
 }
 
 /** Corrects a person's entry. Exams keep the person as known when they were opened. */
-export function updatePerson(store: Store, input: unknown, now: string): Person {
+export function updatePerson(store: Store, input: unknown, { now, actor }: Sayer): Person {
   const person = check(personSchema(now.slice(0, 10)), input, "person") as PersonInput;
-  const there = findPerson(store, person.id);
-  if (!there)
-    throw new InputError([{ where: "person › id", what: "is not on the roster", todo: "Add the person first." }]);
-  const row = { ...person, name: person.name.trim(), number: there.number };
-  store.db
-    .update(people)
-    .set({ ...row, searched: searchedText(row) })
-    .where(eq(people.id, person.id))
-    .run();
-  return row;
+  return atOnce(store, () => {
+    const there = findPerson(store, person.id);
+    if (!there)
+      throw new InputError([{ where: "person › id", what: "is not on the roster", todo: "Add the person first." }]);
+    const entry = entryOf(person, there.number);
+    store.db.update(people).set(personRow(person.id, entry)).where(eq(people.id, person.id)).run();
+    say(store, "person", person.id, [{ type: "person-corrected", body: entry }], { now, actor });
+    return { id: person.id, ...entry };
+  });
 }

@@ -12,6 +12,7 @@ import {
 import type { Profile } from "@/wire/practitioners";
 import { practitioners } from "../store/schema";
 import type { Store } from "../store/store";
+import { atOnce, say, type Sayer, storeIdOf } from "./streams";
 
 /** Fields that earlier versions kept among the ways of working, and that are schools now. */
 const LEFT_BEHIND = ["hands", "contact"];
@@ -25,8 +26,10 @@ function withoutLeftBehind(stored: unknown): unknown {
   };
 }
 
+const rightNow = (): Sayer => ({ now: new Date().toISOString() });
+
 /** Stored settings, or the shipped ones when an older version wrote something else. */
-function settingsFrom(text: string): PractitionerSettings {
+export function settingsFrom(text: string): PractitionerSettings {
   try {
     return check(practitionerSettingsSchema, withoutLeftBehind(JSON.parse(text)), "settings") as PractitionerSettings;
   } catch (error) {
@@ -49,25 +52,43 @@ export function findProfile(store: Store, id: string): Profile | null {
 }
 
 /** Adds a profile; adding the same id again changes its name and registration only. */
-export function saveProfile(store: Store, input: unknown): Profile {
-  const profile = check(practitionerSchema, input, "practitioner") as Practitioner;
-  store.db
-    .insert(practitioners)
-    .values({ ...profile, settings: JSON.stringify(DEFAULT_SETTINGS) })
-    .onConflictDoUpdate({ target: practitioners.id, set: { name: profile.name, registration: profile.registration } })
-    .run();
-  return findProfile(store, profile.id)!;
+export function saveProfile(store: Store, input: unknown, sayer: Sayer = rightNow()): Profile {
+  const { id, name, registration } = check(practitionerSchema, input, "practitioner") as Practitioner;
+  return atOnce(store, () => {
+    const there = findProfile(store, id);
+    if (there && there.name === name && there.registration === registration) return there;
+    store.db
+      .insert(practitioners)
+      .values({ id, name, registration, settings: JSON.stringify(DEFAULT_SETTINGS) })
+      .onConflictDoUpdate({ target: practitioners.id, set: { name, registration } })
+      .run();
+    const body = { practitioner: id, name, registration };
+    say(store, "clinic", storeIdOf(store), [{ type: "practitioner-entered", body }], {
+      now: sayer.now,
+      actor: sayer.actor ?? { id, name },
+    });
+    return findProfile(store, id)!;
+  });
 }
 
-export function saveSettings(store: Store, id: string, input: unknown): Profile {
-  const settings = check(practitionerSettingsSchema, input, "settings");
-  const { changes } = store.db
-    .update(practitioners)
-    .set({ settings: JSON.stringify(settings) })
-    .where(eq(practitioners.id, id))
-    .run();
-  if (changes === 0) refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");
-  return findProfile(store, id)!;
+export function saveSettings(store: Store, id: string, input: unknown, { now }: Sayer = rightNow()): Profile {
+  const settings = check(practitionerSettingsSchema, input, "settings") as PractitionerSettings;
+  return atOnce(store, () => {
+    const there =
+      findProfile(store, id) ??
+      refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");
+    store.db
+      .update(practitioners)
+      .set({ settings: JSON.stringify(settings) })
+      .where(eq(practitioners.id, id))
+      .run();
+    const body = { practitioner: id, settings };
+    say(store, "clinic", storeIdOf(store), [{ type: "settings-chosen", body }], {
+      now,
+      actor: { id, name: there.name },
+    });
+    return { ...there, settings };
+  });
 }
 
 /** Every event names who did it: somebody with a profile here. The seam where real accounts come in. */

@@ -26,6 +26,7 @@ export const people = sqliteTable(
   (table) => [uniqueIndex("people_number").on(table.number), index("people_recent").on(table.recentAt)],
 );
 
+/** The exams, to find them by: all of it stands in their opening events. */
 export const exams = sqliteTable(
   "exams",
   {
@@ -34,17 +35,19 @@ export const exams = sqliteTable(
       .notNull()
       .references(() => people.id),
     openedAt: text("opened_at").notNull(),
+    /** The day the visit was held, and the visit before it that the device knew. */
+    visitDate: text("visit_date"),
+    visitBefore: text("visit_before"),
   },
   (table) => [index("exams_person").on(table.personId, table.openedAt)],
 );
 
-/** Append-only: triggers refuse every update and delete. */
-export const examEvents = sqliteTable(
-  "exam_events",
+/** Every event of every stream, in the order of its stream. Append-only: triggers refuse updates and deletes. */
+export const streamEvents = sqliteTable(
+  "stream_events",
   {
-    examId: text("exam_id")
-      .notNull()
-      .references(() => exams.id),
+    kind: text("kind").notNull(),
+    stream: text("stream").notNull(),
     seq: integer("seq").notNull(),
     id: text("id").notNull(),
     type: text("type").notNull(),
@@ -54,13 +57,63 @@ export const examEvents = sqliteTable(
     receivedAt: text("received_at").notNull(),
   },
   (table) => [
-    primaryKey({ columns: [table.examId, table.seq] }),
-    uniqueIndex("exam_events_id").on(table.id),
-    index("exam_events_signed")
-      .on(table.examId)
+    primaryKey({ columns: [table.kind, table.stream, table.seq] }),
+    uniqueIndex("stream_events_id").on(table.id),
+    index("stream_events_signed")
+      .on(table.stream)
       .where(sql`type = 'exam-signed'`),
   ],
 );
+
+/** Each stream's end, apart from its events, so that a dropped last event shows. */
+export const streams = sqliteTable(
+  "streams",
+  {
+    kind: text("kind").notNull(),
+    stream: text("stream").notNull(),
+    head: text("head").notNull(),
+    length: integer("length").notNull(),
+    /** The hash of the last event that was recorded in this store itself; null: all of it was imported. */
+    own: text("own"),
+    /** The size of its events' texts. */
+    bytes: integer("bytes").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.stream] })],
+);
+
+/** Links of continuations that are not the record: kept whole beside it, by their hash. */
+export const branchLinks = sqliteTable(
+  "branch_links",
+  {
+    kind: text("kind").notNull(),
+    stream: text("stream").notNull(),
+    hash: text("hash").notNull(),
+    seq: integer("seq").notNull(),
+    payload: text("payload").notNull(),
+    previous: text("previous").notNull(),
+    receivedAt: text("received_at").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.stream, table.hash] })],
+);
+
+/** One line for each stream that a transaction moved, chained over the whole store. Append-only. */
+export const journal = sqliteTable("journal", {
+  n: integer("n").primaryKey(),
+  at: text("at").notNull(),
+  kind: text("kind").notNull(),
+  subject: text("subject").notNull(),
+  head: text("head").notNull(),
+  length: integer("length").notNull(),
+  previous: text("previous").notNull(),
+  hash: text("hash").notNull(),
+});
+
+/** Which store this is: one row. */
+export const storeRow = sqliteTable("store", {
+  one: integer("one").primaryKey(),
+  id: text("id").notNull(),
+  madeAt: text("made_at").notNull(),
+});
 
 /** The clinic's figures, one row a version; the last that was put in force is. Append-only. */
 export const evidenceVersions = sqliteTable(
@@ -79,12 +132,3 @@ export const evidenceVersions = sqliteTable(
   },
   (table) => [index("evidence_versions_version").on(table.version)],
 );
-
-/** Each chain's end, apart from its events, so that a dropped last event shows. */
-export const examHeads = sqliteTable("exam_heads", {
-  examId: text("exam_id")
-    .primaryKey()
-    .references(() => exams.id),
-  head: text("head").notNull(),
-  length: integer("length").notNull(),
-});

@@ -2,9 +2,11 @@ import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from "nod
 import Database from "better-sqlite3";
 import { describe, expect, it } from "vitest";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { appendEvents, loadExam, verifyExam } from "../repositories/exams";
-import { openStore, StoreError } from "./store";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
+import { verifyExam } from "../repositories/verify";
+import { appendEvents, loadExam } from "../repositories/exams";
+import { openStore } from "./open";
+import { StoreError } from "./store";
 
 const failure = (work: () => unknown): Error => {
   try {
@@ -63,7 +65,7 @@ describe("opening a store", () => {
 describe("a store that cannot be written", () => {
   const exam = () => buildExam().complaint("groin.left");
   const nothingHalfWritten = (store: ReturnType<typeof sampleStore>) => {
-    expect(store.sqlite.prepare("SELECT count(*) AS n FROM exam_events").get()).toEqual({ n: 0 });
+    expect(store.sqlite.prepare("SELECT count(*) AS n FROM stream_events WHERE kind = 'exam'").get()).toEqual({ n: 0 });
     expect(store.sqlite.prepare("SELECT count(*) AS n FROM exams").get()).toEqual({ n: 0 });
   };
 

@@ -6,7 +6,7 @@ import { NEURO_SCALES, type NeuroKind, ROOT_LEVELS, type RootLevel, UPPER_MOTOR_
 import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading";
 import { examRegions, type NeuroFinding } from "@/core/record";
 import { type Side, SIDES } from "@/core/vocabulary";
-import { DermatomeFigure } from "../drawing/dermatome-drawing";
+import { DermatomeDrawing } from "../drawing/dermatome-drawing";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { inputClass } from "../primitives/field";
@@ -34,8 +34,8 @@ const same = (cell: Cell, finding: NeuroFinding) =>
 function StepSelect({ cell, onKeep }: { cell: Cell; onKeep: (cell: Cell, value: number) => void }) {
   const { state, previous } = useExam();
   const scale = NEURO_SCALES[cell.kind];
-  const finding = state.neuro.find((one) => same(cell, one));
-  const before = previous?.neuro.find((one) => same(cell, one))?.value;
+  const finding = state.neuro.find((recorded) => same(cell, recorded));
+  const before = previous?.neuro.find((recorded) => same(cell, recorded))?.value;
   const odd = finding !== undefined && finding.value !== scale.normal;
   const changed = finding !== undefined && before !== undefined && before !== finding.value;
   const name = `${cell.label}${cell.side ? `, ${cell.side}` : ""}`;
@@ -90,7 +90,7 @@ function Grid({ levels, onKeep }: { levels: readonly RootLevel[]; onKeep: (cell:
               </th>
               {SIDES.flatMap((side) =>
                 kinds.map((kind) => {
-                  const cell = cellsOf(level, side).find((one) => one.kind === kind);
+                  const cell = cellsOf(level, side).find((candidate) => candidate.kind === kind);
                   return (
                     <td key={`${side} ${kind}`}>
                       {cell ? <StepSelect cell={cell} onKeep={onKeep} /> : <span className="sr-only">none</span>}
@@ -131,7 +131,7 @@ export function BaselineScreen() {
   const { exam, state, previous, append } = useExam();
   const regions = examRegions(state);
   const levels = ROOT_LEVELS.filter(({ region }) => regions.has(region));
-  const before = (cell: Cell) => previous?.neuro.find((one) => same(cell, one))?.value;
+  const before = (cell: Cell) => previous?.neuro.find((recorded) => same(cell, recorded))?.value;
   const findingOf = (cell: Cell, value: number): NeuroFinding => {
     const last = before(cell);
     return {
@@ -197,7 +197,7 @@ export function BaselineScreen() {
       </Card>
       <aside className="flex flex-col gap-4" aria-label="What it adds up to">
         <Card heading="Root level">
-          <DermatomeFigure readings={readings} />
+          <DermatomeDrawing readings={readings} />
           <div className="mt-3 flex flex-col gap-3">
             {readings.length === 0 ? (
               <p className="text-soft">Nothing recorded that a root level would explain.</p>

@@ -1,13 +1,13 @@
-import { percentText, sensitivityBand, type SourceReading } from "@/core/reading";
+import { DEPENDENCE_RANGE, percentText, sensitivityBand, type SourceReading } from "@/core/reading";
 
 const ROWS = [
-  ["dependence", "tests more or less alike (ρ 0.3 to 0.7)"],
+  ["dependence", `tests more or less alike (ρ ${DEPENDENCE_RANGE.join(" to ")})`],
   ["start", "starting odds halved and doubled"],
 ] as const;
 
 /** How far the answer would move if what was assumed were assumed otherwise. */
-export function BandPicture({ one }: { one: SourceReading }) {
-  const band = sensitivityBand(one.recipe);
+export function BandPicture({ source }: { source: SourceReading }) {
+  const band = sensitivityBand(source.recipe);
   return (
     <figure data-band>
       <figcaption className="font-semibold">How much rests on what is assumed</figcaption>
@@ -26,7 +26,7 @@ export function BandPicture({ one }: { one: SourceReading }) {
                 fill="var(--edge)"
                 rx={2}
               />
-              <rect x={one.probability * 200 - 1} y={0} width={2} height={16} fill="var(--ink)" />
+              <rect x={source.probability * 200 - 1} y={0} width={2} height={16} fill="var(--ink)" />
             </svg>
             <span className="text-sm">
               {percentText(low)} to {percentText(high)}

@@ -40,7 +40,7 @@ function quantile({ p95, p50, median }: Spread, share: number): number {
 function DrawnBeam(props: BeamProps) {
   const { probability, start, spread, likelyFrom, unlikelyTo, greyed, label, mirrored, slim, silent } = props;
   const edge = mirrored ? "right" : "left";
-  const at = (value: number) => ({ [edge]: percent(value) });
+  const edgeAt = (value: number) => ({ [edge]: percent(value) });
   const band = (low: number, high: number) => ({ [edge]: percent(low), width: percent(high - low) });
   const centred = mirrored ? "translate-x-1/2" : "-translate-x-1/2";
   const move = "transition-[left,right,width] duration-300 ease-out";
@@ -54,7 +54,7 @@ function DrawnBeam(props: BeamProps) {
       )}
     >
       {[unlikelyTo, likelyFrom].map((threshold) => (
-        <span key={threshold} className="absolute inset-y-0 w-px bg-edge" style={at(threshold)} />
+        <span key={threshold} className="absolute inset-y-0 w-px bg-edge" style={edgeAt(threshold)} />
       ))}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/25 ${move}`} style={band(...spread.p95)} />}
       {spread && <span className={`absolute inset-y-1 rounded-full bg-glow/45 ${move}`} style={band(...spread.p50)} />}
@@ -66,11 +66,11 @@ function DrawnBeam(props: BeamProps) {
           })}
         </svg>
       )}
-      <span className={`absolute bottom-0 h-2.5 w-0.5 ${centred} bg-ink`} style={at(start)} />
-      <span className={`absolute bottom-2 size-1.5 ${centred} rounded-full bg-ink`} style={at(start)} />
+      <span className={`absolute bottom-0 h-2.5 w-0.5 ${centred} bg-ink`} style={edgeAt(start)} />
+      <span className={`absolute bottom-2 size-1.5 ${centred} rounded-full bg-ink`} style={edgeAt(start)} />
       <span
         className={`absolute inset-y-0 w-1.5 ${centred} rounded-full border border-ink bg-glow ${move}`}
-        style={at(probability)}
+        style={edgeAt(probability)}
       />
     </div>
   );

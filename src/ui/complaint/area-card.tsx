@@ -35,7 +35,7 @@ function FamiliarWords({ area }: { area: string }) {
           {...ids}
           maxLength={300}
           placeholder="a deep ache when I turn in bed"
-          kept={isFamiliar ? (state.familiar?.words ?? "") : ""}
+          recorded={isFamiliar ? (state.familiar?.words ?? "") : ""}
           onKeep={(words) => words !== "" && append({ type: "familiar-chosen", body: { area, words } })}
         />
       )}

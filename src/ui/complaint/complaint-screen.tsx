@@ -28,7 +28,7 @@ const nextAreaName = (areas: readonly Area[]): string =>
 /** The event that marks a place of an area, or takes its mark away; an area without places is removed. */
 function toggled(state: ExamState, name: string, place: Place): EventDraft {
   const area = state.areas.find((candidate) => candidate.area === name) ?? emptyArea(name, []);
-  const places = area.places.includes(place) ? area.places.filter((at) => at !== place) : [...area.places, place];
+  const places = area.places.includes(place) ? area.places.filter((other) => other !== place) : [...area.places, place];
   return places.length === 0
     ? { type: "area-removed", body: { area: name } }
     : { type: "area-recorded", body: { ...area, places } };

@@ -26,7 +26,9 @@ export function ConsentCard() {
       </p>
       <div className="flex flex-col gap-4">
         <Field label="Who else is present" hint="Leave empty if nobody.">
-          {(ids) => <KeptInput {...ids} maxLength={300} kept={others} onKeep={(next) => record({ others: next })} />}
+          {(ids) => (
+            <KeptInput {...ids} maxLength={300} recorded={others} onKeep={(next) => record({ others: next })} />
+          )}
         </Field>
         <Choice
           label="The tests, their soreness and the right to stop were explained, and they"

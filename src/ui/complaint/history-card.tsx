@@ -61,7 +61,7 @@ export function HistoryCard() {
               <KeptInput
                 {...ids}
                 maxLength={1000}
-                kept={history.onsetNote}
+                recorded={history.onsetNote}
                 onKeep={(onsetNote) => record({ onsetNote })}
               />
             )}
@@ -71,7 +71,7 @@ export function HistoryCard() {
               <KeptInput
                 {...ids}
                 inputMode="decimal"
-                kept={history.weeks === null ? "" : String(history.weeks)}
+                recorded={history.weeks === null ? "" : String(history.weeks)}
                 onKeep={keepWeeks}
               />
             )}
@@ -90,7 +90,9 @@ export function HistoryCard() {
           onChoose={(minutes) => void record({ settlesMinutes: Number(minutes) })}
         />
         <Field label="What eases it">
-          {(ids) => <KeptInput {...ids} maxLength={1000} kept={history.eases} onKeep={(eases) => record({ eases })} />}
+          {(ids) => (
+            <KeptInput {...ids} maxLength={1000} recorded={history.eases} onKeep={(eases) => record({ eases })} />
+          )}
         </Field>
         <p className="rounded-lg bg-well p-3">
           <strong>Irritability{level ? ` ${level}` : " not known yet"}.</strong> {reason}

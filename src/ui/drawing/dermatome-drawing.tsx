@@ -24,7 +24,7 @@ function markedRegions(view: View, readings: readonly RootLevelReading[]): Marke
 }
 
 /** The usual dermatome key on the body; the level that explains most is filled and named. */
-export function DermatomeFigure({ readings }: { readings: readonly RootLevelReading[] }) {
+export function DermatomeDrawing({ readings }: { readings: readonly RootLevelReading[] }) {
   const said = readings.map(({ side, level }) => `${level.label} on the ${side}`).join(" and ");
   return (
     <svg

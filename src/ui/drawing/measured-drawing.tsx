@@ -4,10 +4,11 @@ import { useEffect, useRef, useState } from "react";
 import { bent, type Pose } from "@/core/knowledge";
 import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
 import type { Side } from "@/core/vocabulary";
-import { directionOf, FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
-import { PositionFigure } from "./position-drawing";
+import { numberAt, onCircle } from "./joint-angle";
+import { FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
+import { PositionDrawing } from "./position-drawing";
 
-type MeasuredFigureProps = {
+type MeasuredDrawingProps = {
   pose: Pose;
   side: Side | null;
   measure: Measure;
@@ -16,11 +17,6 @@ type MeasuredFigureProps = {
   /** A step up or down: keys and the wheel come faster than a number is kept. */
   onStep: (steps: number) => void;
   className?: string;
-};
-
-const onCircle = ({ pivot, zero, sign }: Turn, angle: number, radius: number): Point => {
-  const turned = ((zero + sign * angle) * Math.PI) / 180;
-  return { x: pivot.x + radius * Math.cos(turned), y: pivot.y - radius * Math.sin(turned) };
 };
 
 /** The expected range as an arc about the joint. */
@@ -39,14 +35,19 @@ function ExpectedArc({ turn, from, to }: { turn: Turn; from: number; to: number 
   );
 }
 
-/** -180 to 180. */
-const normal = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
-
 /**
  * The position figure as a goniometer: its joint moves with the number, and the
  * number with the joint: dragged, by the wheel, by two fingers, or by the arrow keys.
  */
-export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, className = "" }: MeasuredFigureProps) {
+export function MeasuredDrawing({
+  pose,
+  side,
+  measure,
+  value,
+  onMeasure,
+  onStep,
+  className = "",
+}: MeasuredDrawingProps) {
   const [dragged, setDragged] = useState<number | null>(null);
   const frame = useRef<HTMLDivElement>(null);
   const fingers = useRef(new Map<number, Point>());
@@ -70,7 +71,7 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
   const shown = dragged ?? value;
   const posed = shown === null ? pose : bent(pose, joint, shown);
   const turn = poseSkeleton(posed, side ?? "right").turns[joint.part];
-  if (!turn) return <PositionFigure pose={posed} side={side} className={className} />;
+  if (!turn) return <PositionDrawing pose={posed} side={side} className={className} />;
 
   const toAngle = (number: number) => from + times * number;
   const current = shown ?? startOfMeasure(measure);
@@ -81,8 +82,7 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
       y: ((event.clientY - box.top) / box.height) * FRAME.height,
     };
   };
-  const valueAt = (point: Point) =>
-    nearest(measure, (normal(turn.sign * (directionOf(turn.pivot, point) - turn.zero)) - from) * times);
+  const valueAt = (point: Point) => nearest(measure, numberAt(turn, joint, point, measure.range));
   const distance = () => {
     const [a, b] = [...fingers.current.values()];
     return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : null;
@@ -131,7 +131,7 @@ export function MeasuredFigure({ pose, side, measure, value, onMeasure, onStep, 
         onStep(by);
       }}
     >
-      <PositionFigure pose={posed} side={side} className="w-full" />
+      <PositionDrawing pose={posed} side={side} className="w-full" />
       <svg viewBox={`0 0 ${FRAME.width} ${FRAME.height}`} className="absolute inset-0 w-full" aria-hidden>
         {expected && expected[0] !== expected[1] && (
           <ExpectedArc turn={turn} from={toAngle(expected[0])} to={toAngle(expected[1])} />

@@ -174,42 +174,66 @@ function profile(pose: Pose): Raw {
   };
 }
 
+const turn = (pivot: Point, zero: number, sign: 1 | -1, reach: number) => ({ pivot, zero, sign, reach });
+
+const FEET = 94;
+
+/** The chair's seat or the floor, seen from the front. */
+const groundFromFront = (pose: Pose): Raw["ground"] =>
+  pose.body === "seated"
+    ? [
+        [
+          { x: -46, y: 14 },
+          { x: 46, y: 14 },
+          { x: 46, y: 24 },
+          { x: -46, y: 24 },
+        ],
+      ]
+    : isLying(pose)
+      ? []
+      : [
+          [
+            { x: -60, y: FEET + 24 },
+            { x: 60, y: FEET + 24 },
+            { x: 60, y: FEET + 28 },
+            { x: -60, y: FEET + 28 },
+          ],
+        ];
+
 /** Facing you, or from above when lying on the back; `side` is the tested one. */
 function frontal(pose: Pose, side: Side): Raw {
   const base = isLying(pose) ? 180 : 90;
   const right = base + 90;
   const { trunk = 0, neck = 0 } = pose;
-  const signOf = (of: Side) => (of === "right" ? 1 : -1);
+  const signOf = (bodySide: Side) => (bodySide === "right" ? 1 : -1);
   const towards = signOf(side);
-  const pelvis = ORIGIN;
-  const upper = base + towards * trunk;
+  const outward = towards === 1 ? -1 : 1;
+  const [pelvis, upper] = [ORIGIN, base + towards * trunk];
   const waist = along(pelvis, base + towards * trunk * 0.45, LENGTH.trunk);
   const top = along(waist, upper, LENGTH.trunk);
-  const shoulderOf = (of: Side) => along(top, upper + 90, signOf(of) * HALF.shoulders);
-  const hipOf = (of: Side) => along(pelvis, right, signOf(of) * HALF.pelvis);
+  const shoulderOf = (bodySide: Side) => along(top, upper + 90, signOf(bodySide) * HALF.shoulders);
+  const hipOf = (bodySide: Side) => along(pelvis, right, signOf(bodySide) * HALF.pelvis);
   const headDirection = upper + towards * neck;
   const neckTop = along(top, upper + towards * neck * 0.6, LENGTH.neck);
   const head = along(neckTop, headDirection, LENGTH.head);
   const seatedThigh = pose.body === "seated" ? 20 : LENGTH.thigh;
-  const legOf = (of: Side, { knee, abduction = 0 }: LegPose): Leg => {
-    const sign = signOf(of);
+  const legOf = (bodySide: Side, { knee, abduction = 0 }: LegPose): Leg => {
+    const sign = signOf(bodySide);
     const thigh = base + 180 - sign * (pose.body === "seated" ? 6 : abduction);
     const shank = pose.body === "seated" ? base + 180 : thigh + sign * knee;
-    return leg(hipOf(of), thigh, shank, shank - sign * 40, seatedThigh);
+    return leg(hipOf(bodySide), thigh, shank, shank - sign * 40, seatedThigh);
   };
-  const armOf = (of: Side, { shoulder, elbow, wrist = 0 }: ArmPose): Arm => {
-    const sign = signOf(of);
+  const armOf = (bodySide: Side, { shoulder, elbow, wrist = 0 }: ArmPose): Arm => {
+    const sign = signOf(bodySide);
     const upperArm = upper + 180 - sign * shoulder;
     const forearm = upperArm - sign * elbow;
-    return arm(shoulderOf(of), upperArm, forearm, forearm - sign * wrist);
+    return arm(shoulderOf(bodySide), upperArm, forearm, forearm - sign * wrist);
   };
   const far = otherSide(side);
-  const tested = legOf(side, pose.tested);
-  const other = legOf(far, pose.other);
+  const [tested, other] = [legOf(side, pose.tested), legOf(far, pose.other)];
   const testedPose = pose.testedArm ?? { shoulder: 14, elbow: 8 };
   const testedArm = armOf(side, testedPose);
-  const spineOf = (of: Side) => along(along(pelvis, base, 8), right, signOf(of) * 13);
-  const y = 94;
+  const spineOf = (bodySide: Side) => along(along(pelvis, base, 8), right, signOf(bodySide) * 13);
   return {
     head,
     nose: head,
@@ -249,36 +273,12 @@ function frontal(pose: Pose, side: Side): Raw {
       "foot-tested": tested.toe,
     },
     turns: {
-      shoulder: { pivot: testedArm.shoulder, zero: upper + 180, sign: towards === 1 ? -1 : 1, reach: LENGTH.upperArm },
-      elbow: {
-        pivot: testedArm.elbow,
-        zero: upper + 180 - towards * testedPose.shoulder,
-        sign: towards === 1 ? -1 : 1,
-        reach: LENGTH.forearm,
-      },
-      abduction: { pivot: tested.hip, zero: base + 180, sign: towards === 1 ? -1 : 1, reach: LENGTH.thigh },
-      neck: { pivot: top, zero: upper, sign: towards, reach: 34 },
+      shoulder: turn(testedArm.shoulder, upper + 180, outward, LENGTH.upperArm),
+      elbow: turn(testedArm.elbow, upper + 180 - towards * testedPose.shoulder, outward, LENGTH.forearm),
+      abduction: turn(tested.hip, base + 180, outward, LENGTH.thigh),
+      neck: turn(top, upper, towards, 34),
     },
-    ground:
-      pose.body === "seated"
-        ? [
-            [
-              { x: -46, y: 14 },
-              { x: 46, y: 14 },
-              { x: 46, y: 24 },
-              { x: -46, y: 24 },
-            ],
-          ]
-        : isLying(pose)
-          ? []
-          : [
-              [
-                { x: -60, y: y + 24 },
-                { x: 60, y: y + 24 },
-                { x: 60, y: y + 28 },
-                { x: -60, y: y + 28 },
-              ],
-            ],
+    ground: groundFromFront(pose),
   };
 }
 
@@ -318,10 +318,10 @@ const TAILS = { up: { x: 0, y: TAIL }, down: { x: 0, y: -TAIL }, left: { x: TAIL
 
 /** Where the arrows of pushing hands begin. */
 const tailsOf = (raw: Raw, { contacts }: Pose): Point[] =>
-  contacts.flatMap(({ at, push }) => {
+  contacts.flatMap(({ at: landmark, push }) => {
     if (!(push in TAILS)) return [];
     const { x, y } = TAILS[push as keyof typeof TAILS];
-    return [{ x: raw.landmarks[at].x + x, y: raw.landmarks[at].y + y }];
+    return [{ x: raw.landmarks[landmark].x + x, y: raw.landmarks[landmark].y + y }];
   });
 
 /** Every point of the figure, for fitting; limbs have width. */

@@ -113,7 +113,7 @@ const testsLeg = (pose: Pose): boolean =>
 /** Where the letters stand: on the limbs that are tested, or on the shoulders when the head is. */
 function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (readonly [Side, Point])[] {
   const towards = (a: Point, b: Point): Point => ({ x: a.x + (b.x - a.x) * 0.5, y: a.y + (b.y - a.y) * 0.5 });
-  if (pose.view === "crown") return SIDES.map((one, index) => [one, bones.shoulders[index]!] as const);
+  if (pose.view === "crown") return SIDES.map((bodySide, index) => [bodySide, bones.shoulders[index]!] as const);
   if (!side) {
     if (pose.view !== "front") return [];
     return pose.body === "supine"
@@ -121,10 +121,10 @@ function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (
           ["right", { x: bones.tested.ankle.x - 8, y: bones.tested.ankle.y }],
           ["left", { x: bones.other.ankle.x - 8, y: bones.other.ankle.y }],
         ]
-      : SIDES.map((one, index) => [one, bones.shoulders[index]!] as const);
+      : SIDES.map((bodySide, index) => [bodySide, bones.shoulders[index]!] as const);
   }
   if (pose.view === "front" && pose.body !== "supine")
-    return SIDES.map((one, index) => [one, bones.shoulders[index]!] as const);
+    return SIDES.map((bodySide, index) => [bodySide, bones.shoulders[index]!] as const);
   if (testsArm(pose)) return [[side, towards(bones.testedArm.shoulder, bones.testedArm.elbow)]];
   return [
     [side, towards(bones.tested.knee, bones.tested.ankle)],
@@ -206,9 +206,9 @@ const seenFrom = (pose: Pose): string =>
       ? "seen from above"
       : "facing you";
 
-type PositionFigureProps = { pose: Pose; side: Side | null; className?: string; children?: ReactNode };
+type PositionDrawingProps = { pose: Pose; side: Side | null; className?: string; children?: ReactNode };
 
-function DrawnFigure({ pose, side, className, children }: PositionFigureProps) {
+function DrawnFigure({ pose, side, className, children }: PositionDrawingProps) {
   const bones = poseSkeleton(pose, side ?? "right");
   const { scale } = bones;
   const tone = side ? `var(--${side})` : BODY;
@@ -255,8 +255,8 @@ function DrawnFigure({ pose, side, className, children }: PositionFigureProps) {
           )}
         </>
       )}
-      {labelPlaces(pose, bones, side).map(([one, at]) => (
-        <SideLabel key={one} at={at} side={one} />
+      {labelPlaces(pose, bones, side).map(([labelled, at]) => (
+        <SideLabel key={labelled} at={at} side={labelled} />
       ))}
       {pose.contacts.map((contact) => (
         <Contact key={contact.at} contact={contact} at={bones.landmarks[contact.at]} middle={bones.pelvis} />
@@ -270,4 +270,4 @@ function DrawnFigure({ pose, side, className, children }: PositionFigureProps) {
 }
 
 /** One jointed figure, posed by the protocol's joint angles, with hands and force; drawn again only when the pose changes. */
-export const PositionFigure = memo(DrawnFigure);
+export const PositionDrawing = memo(DrawnFigure);

@@ -61,13 +61,9 @@ const TEXTS: readonly (readonly [Column, string, string])[] = [
   ["citation", "Where it comes from", "journal, year and pages, or your own audit"],
 ];
 
-/** Where a problem's path stands in the form. */
+/** The column that a field of a record stands in, where it is not the one of the same name. */
 const COLUMN_OF: Record<string, Column> = {
   counts: "tp",
-  "counts › tp": "tp",
-  "counts › fn": "fn",
-  "counts › fp": "fp",
-  "counts › tn": "tn",
   sensitivity95: "sensitivity_low",
   specificity95: "specificity_low",
   lrPositive: "lr_positive",
@@ -77,21 +73,20 @@ const COLUMN_OF: Record<string, Column> = {
   testedSide: "tested_side",
 };
 
+/** The column of a problem about `records › 0 › field`, or of one cell of its 2x2 table. */
+function columnAt([, , field = "", cell]: readonly string[]): Column {
+  return (field === "counts" && cell ? cell : (COLUMN_OF[field] ?? field)) as Column;
+}
+
 function errorsAt(problems: readonly Problem[]): { fields: Partial<Record<Column, string>>; rest: string[] } {
   const fields: Partial<Record<Column, string>> = {};
   const rest: string[] = [];
   for (const problem of problems) {
-    const { where } = problem;
-    const path = where
-      .split(" › ")
-      .slice(where.includes("records[") ? 2 : 1)
-      .join(" › ")
-      .replace(/\[\d\]$/, "");
-    const column = COLUMN_OF[path] ?? (path as Column);
+    const column = columnAt(problem.path ?? []);
     const said = problemAtField(problem);
     if (
       FIGURE_COLUMNS.has(column) ||
-      TEXTS.some(([one]) => one === column) ||
+      TEXTS.some(([text]) => text === column) ||
       ["test", "source", "id"].includes(column)
     )
       fields[column] ??= said;
@@ -132,25 +127,77 @@ type Props = {
   onClose: () => void;
 };
 
+type TestAndSourceProps = {
+  row: RecordRow;
+  setRow: (change: (now: RecordRow) => RecordRow) => void;
+  errors: Partial<Record<Column, string>>;
+  /** Of a shipped record that is replaced: both are given. */
+  fixed: boolean;
+};
+
+function TestAndSource({ row, setRow, errors, fixed }: TestAndSourceProps) {
+  const sources = [...new Set(protocolOf(row.test as TestId).readings.map(({ source }) => source))];
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <Field label="Test" error={errors.test}>
+        {(ids) => (
+          <select
+            {...ids}
+            className={inputClass}
+            value={row.test}
+            disabled={fixed}
+            onChange={(event) => {
+              const next = event.target.value as TestId;
+              setRow((now) => ({ ...now, test: next, source: protocolOf(next).readings[0]!.source, replaces: "" }));
+            }}
+          >
+            {PROTOCOLS.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Source" error={errors.source}>
+        {(ids) => (
+          <select
+            {...ids}
+            className={inputClass}
+            value={row.source}
+            disabled={fixed}
+            onChange={(event) => setRow((now) => ({ ...now, source: event.target.value }))}
+          >
+            {sources.map((source) => (
+              <option key={source} value={source}>
+                {SOURCES[source].label}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+    </div>
+  );
+}
+
 /** A study's figures, from a 2x2 table, proportions or ratios; each is enough on its own. */
 export function RecordForm({ changes, from, onSave, onClose }: Props) {
   const [row, setRow] = useState<RecordRow>(() => startingRow(from));
   const [form, setForm] = useState<Form>(() => formOf(row));
   const [errors, setErrors] = useState<ReturnType<typeof errorsAt>>({ fields: {}, rest: [] });
   const set = (column: Column, value: string) => setRow((now) => ({ ...now, [column]: value }));
-  const test = row.test as TestId;
-  const sources = [...new Set(protocolOf(test).readings.map(({ source }) => source))];
-
   const record = (): Record<string, unknown> => {
-    const kept = Object.fromEntries(
+    const entered = Object.fromEntries(
       Object.entries(row).filter(
-        ([column]) => !FIGURE_COLUMNS.has(column as Column) || FIELDS[form].some(([one]) => one === column),
+        ([column]) => !FIGURE_COLUMNS.has(column as Column) || FIELDS[form].some(([field]) => field === column),
       ),
     ) as RecordRow;
     const blank =
-      form === "2x2" ? { tp: kept.tp || "?", fn: kept.fn || "?", fp: kept.fp || "?", tn: kept.tn || "?" } : {};
+      form === "2x2"
+        ? { tp: entered.tp || "?", fn: entered.fn || "?", fp: entered.fp || "?", tn: entered.tn || "?" }
+        : {};
     const id = from.own?.id ?? `${OWN_PREFIX}${row.test}.${slug(row.citation ?? "") || "figure"}`;
-    const made = fromRow({ ...kept, ...blank, id });
+    const made = fromRow({ ...entered, ...blank, id });
     const { counts, ...rest } = made as { counts?: Record<string, unknown> };
     const cells = counts && Object.fromEntries(Object.entries(counts).filter(([, value]) => value !== "?"));
     return cells ? { ...rest, counts: cells } : rest;
@@ -185,45 +232,7 @@ export function RecordForm({ changes, from, onSave, onClose }: Props) {
         }
       }}
     >
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Field label="Test" error={errors.fields.test}>
-          {(ids) => (
-            <select
-              {...ids}
-              className={inputClass}
-              value={row.test}
-              disabled={Boolean(from.shipped)}
-              onChange={(event) => {
-                const next = event.target.value as TestId;
-                setRow((now) => ({ ...now, test: next, source: protocolOf(next).readings[0]!.source, replaces: "" }));
-              }}
-            >
-              {PROTOCOLS.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Source" error={errors.fields.source}>
-          {(ids) => (
-            <select
-              {...ids}
-              className={inputClass}
-              value={row.source}
-              disabled={Boolean(from.shipped)}
-              onChange={(event) => set("source", event.target.value)}
-            >
-              {sources.map((source) => (
-                <option key={source} value={source}>
-                  {SOURCES[source].label}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-      </div>
+      <TestAndSource row={row} setRow={setRow} errors={errors.fields} fixed={Boolean(from.shipped)} />
       <Choice label="Figures given as" value={form} options={FORMS} onChoose={setForm} />
       <div className={`grid gap-3 ${form === "2x2" ? "grid-cols-2" : "grid-cols-3"}`}>
         {FIELDS[form].map(([column, label]) => (
@@ -263,6 +272,15 @@ export function RecordForm({ changes, from, onSave, onClose }: Props) {
           )}
         </Field>
       ))}
+      <label className="flex min-h-11 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={row.chronic === "yes"}
+          onChange={(event) => set("chronic", event.target.checked ? "yes" : "")}
+        />
+        These people&apos;s pain was chronic
+      </label>
       {errors.rest.map((line) => (
         <p key={line} role="alert" className="text-sm font-medium text-stop">
           {line}

@@ -38,8 +38,7 @@ function StartRow({ start, changes, save }: { start: StartingProbability; change
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       const said = error.problems.map((problem) => {
-        const field = problem.where.split(" › ").at(-1)!;
-        return [FIELD_OF[field] ?? "reason", problemAtField(problem)];
+        return [FIELD_OF[problem.path?.at(-1) ?? ""] ?? "reason", problemAtField(problem)];
       });
       setErrors(Object.fromEntries(said) as typeof errors);
     }

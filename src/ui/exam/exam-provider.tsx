@@ -13,23 +13,33 @@ import {
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
 import { InputError } from "@/core/base";
-import { type EvidenceChanges, NO_CHANGES, resolveEvidence } from "@/core/evidence";
+import { type EvidenceChanges, evidenceUnder, SHIPPED_EVIDENCE } from "@/core/evidence";
 import { type RunSheet, runSheet } from "@/core/planning";
 import { readExam, type Reading } from "@/core/reading";
-import { type ChainHead, type EventDraft, type ExamEvent, type ExamState, extended, fold } from "@/core/record";
+import {
+  type ChainHead,
+  type EventDraft,
+  type ExamEvent,
+  type ExamState,
+  historyOf,
+  type RecordedEvent,
+} from "@/core/record";
 import { assessGuard, type Guard } from "@/core/safety";
 import { createExamClient, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
 import { openOutbox, OutboxError } from "@/sync/outbox";
 import { httpTransport } from "@/sync/transport";
 import type { Profile } from "@/wire/practitioners";
+import type { ExamBranch } from "@/wire/branches";
 import type { PreviousVisit } from "@/wire/previous-visit";
 
 const POLL_MS = 3000;
 
 type ExamContextValue = {
   readonly exam: string;
+  /** Whether taps can be taken yet: not before the outbox of this browser stands behind the screen. */
+  readonly isOpen: boolean;
   readonly profile: Profile;
-  readonly events: readonly ExamEvent[];
+  readonly events: readonly RecordedEvent[];
   readonly state: ExamState;
   readonly guard: Guard;
   readonly reading: Reading;
@@ -37,6 +47,12 @@ type ExamContextValue = {
   readonly changes: EvidenceChanges | null;
   readonly evidence: EvidenceInStore;
   readonly sheet: RunSheet;
+  /** How many of its first events were imported from another store. */
+  readonly importedUpTo: number;
+  /** Other continuations of this exam that are kept beside it. */
+  readonly branches: readonly ExamBranch[];
+  /** Takes an event of another continuation over into this record; null when it cannot be taken. */
+  readonly takeOver: (branch: ExamBranch, event: ExamEvent) => Promise<readonly ExamEvent[] | null>;
   /** The same person's visit before this one, to compare with; null when there was none. */
   readonly previous: PreviousVisit | null;
   /** Takes one tap; says why when it cannot be taken, and gives null then. */
@@ -57,6 +73,9 @@ type ExamContextValue = {
 type SyncContextValue = {
   readonly sync: Sync;
   readonly head: ChainHead;
+  /** The end of the store's journal, as it is printed. */
+  readonly anchor: string;
+  readonly keepAsAmendment: (order: number, reason: string) => Promise<void>;
   readonly discard: (order: number) => Promise<void>;
   readonly retry: () => void;
 };
@@ -80,9 +99,9 @@ export function useSync(): SyncContextValue {
 function deviceId(): string {
   const key = "dust-lantern-device";
   try {
-    const kept = localStorage.getItem(key) ?? randomId();
-    localStorage.setItem(key, kept);
-    return kept;
+    const device = localStorage.getItem(key) ?? randomId();
+    localStorage.setItem(key, device);
+    return device;
   } catch {
     return randomId();
   }
@@ -96,7 +115,9 @@ export type EvidenceInStore = {
 
 type Props = {
   exam: string;
-  initial: { events: readonly ExamEvent[]; head: ChainHead };
+  initial: { events: readonly RecordedEvent[]; head: ChainHead; anchor: string };
+  importedUpTo: number;
+  branches: readonly ExamBranch[];
   profile: Profile;
   previous: PreviousVisit | null;
   evidence: EvidenceInStore;
@@ -109,13 +130,22 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
   useEffect(() => {
     profileRef.current = profile;
   }, [profile]);
-  const initialRef = useRef(initial);
+  const first = useMemo<Snapshot>(
+    () => ({
+      history: historyOf(exam, initial.events),
+      head: initial.head,
+      anchor: initial.anchor,
+      sync: { state: "sending", waiting: 0, refused: [], why: null },
+    }),
+    [exam, initial],
+  );
+  const firstRef = useRef(first);
 
   useEffect(() => {
     const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(`dust-lantern ${exam}`);
     const created = createExamClient({
       exam,
-      initial: initialRef.current,
+      initial: firstRef.current,
       actor: () => ({ id: profileRef.current.id, name: profileRef.current.name }),
       device: deviceId(),
       outbox: openOutbox(),
@@ -138,14 +168,6 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
     };
   }, [exam]);
 
-  const first = useMemo<Snapshot>(
-    () => ({
-      events: initial.events,
-      head: initial.head,
-      sync: { state: "sending", waiting: 0, refused: [], why: null },
-    }),
-    [initial],
-  );
   const [snapshot, setSnapshot] = useState(first);
   /** As a transition: the press itself is painted first, and the next press never waits for this. */
   useEffect(() => {
@@ -157,17 +179,6 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
   return { client, snapshot };
 }
 
-/** The last state and what it was made of, so that one more tap adds one event instead of folding them all. */
-let last: { readonly exam: string; readonly events: readonly ExamEvent[]; readonly state: ExamState } | null = null;
-
-function stateOf(exam: string, events: readonly ExamEvent[]): ExamState {
-  const before = last?.exam === exam ? last : null;
-  const goesOn = before !== null && before.events.every((event, index) => event.id === events[index]?.id);
-  const state = (goesOn && extended(before.state, events.slice(before.events.length))) || fold(events);
-  last = { exam, events, state };
-  return state;
-}
-
 const sentenceOf = (error: unknown): string => {
   if (error instanceof InputError || error instanceof OutboxError) return error.message;
   throw error;
@@ -175,19 +186,19 @@ const sentenceOf = (error: unknown): string => {
 
 /** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
 export function ExamProvider(props: Props) {
-  const { exam, profile, previous, evidence, children } = props;
+  const { exam, profile, previous, evidence, branches, importedUpTo, children } = props;
   const { client, snapshot } = useClient(props);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
-  const { events, head, sync } = snapshot;
+  const { history, head, anchor, sync } = snapshot;
+  const { events, state } = history;
 
   const derived = useMemo(() => {
-    const state = stateOf(exam, events);
     const guard = assessGuard(state);
     const changes = evidence.held[state.evidenceVersion] ?? null;
-    const reading = readExam(state, resolveEvidence(changes ?? NO_CHANGES));
-    return { state, guard, changes, reading, sheet: runSheet(state, guard, reading) };
-  }, [exam, events, evidence]);
+    const reading = readExam(state, changes ? evidenceUnder(changes, state.evidenceVersion) : SHIPPED_EVIDENCE);
+    return { guard, changes, reading, sheet: runSheet(state, guard, reading) };
+  }, [state, evidence]);
 
   const attempt = useCallback(
     async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
@@ -204,17 +215,28 @@ export function ExamProvider(props: Props) {
     [client],
   );
 
-  const amendment = derived.state.signed ? (amending ?? undefined) : undefined;
+  const amendment = state.signed ? (amending ?? undefined) : undefined;
   const value = useMemo<ExamContextValue>(
     () => ({
       exam,
+      isOpen: client !== null,
       profile,
       previous,
       evidence,
       events,
+      state,
       ...derived,
       append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
       appendFrom: (make) => attempt((to) => to.append(make, amendment)),
+      importedUpTo,
+      branches,
+      takeOver: (branch, event) =>
+        attempt((to) =>
+          to.append([{ type: event.type, body: event.body } as EventDraft], amendment, {
+            head: branch.head,
+            event: event.id,
+          }),
+        ),
       undo: async () => void (await attempt((to) => to.undo(amendment))),
       refusal,
       clearRefusal: () => setRefusal(null),
@@ -222,16 +244,33 @@ export function ExamProvider(props: Props) {
       setAmending,
       newId,
     }),
-    [exam, profile, previous, evidence, events, derived, attempt, amendment, refusal, amending],
+    [
+      exam,
+      client,
+      profile,
+      previous,
+      evidence,
+      branches,
+      importedUpTo,
+      events,
+      state,
+      derived,
+      attempt,
+      amendment,
+      refusal,
+      amending,
+    ],
   );
   const syncing = useMemo<SyncContextValue>(
     () => ({
       sync,
       head,
+      anchor,
+      keepAsAmendment: async (order, reason) => void (await attempt((to) => to.keepAsAmendment(order, reason))),
       discard: async (order) => void (await attempt((to) => to.discard(order))),
       retry: () => void client?.refresh(),
     }),
-    [sync, head, attempt, client],
+    [sync, head, anchor, attempt, client],
   );
   return (
     <ExamContext value={value}>

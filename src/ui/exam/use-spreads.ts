@@ -13,9 +13,12 @@ const AFTER_PAINT_MS = 60;
 export type Spreads = Readonly<Record<string, Spread>>;
 const NONE: Spreads = {};
 
+/** An answer of the worker, and what it was asked. */
+type Answered<T> = { readonly answer: T; readonly to: string | null };
+
 /** Asks the worker once the tap has been painted; an answer that was overtaken is dropped. */
-function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): T {
-  const [answer, setAnswer] = useState(initial);
+function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): Answered<T> {
+  const [answered, setAnswered] = useState<Answered<T>>({ answer: initial, to: null });
   const turn = useRef(0);
   const latest = useRef(ask);
   useEffect(() => {
@@ -24,19 +27,16 @@ function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): T {
   useEffect(() => {
     const mine = ++turn.current;
     const timer = setTimeout(async () => {
-      const found = await latest.current();
-      if (turn.current === mine) setAnswer(found);
+      const answer = await latest.current();
+      if (turn.current === mine) setAnswered({ answer, to: key });
     }, AFTER_PAINT_MS);
     return () => clearTimeout(timer);
   }, [key]);
-  return answer;
+  return answered;
 }
 
-/**
- * The intervals of the sources that figures have moved, worked out off the main
- * thread. While new ones are on their way the last ones stay.
- */
-export function useSpreads(sources: readonly SourceReading[]): Spreads {
+/** The intervals, and whether they are those of the sources as they are now. */
+export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads: Spreads; arrived: boolean } {
   const { reading, changes } = useExam();
   const requests = useMemo(
     () =>
@@ -51,14 +51,21 @@ export function useSpreads(sources: readonly SourceReading[]): Spreads {
     () => JSON.stringify([requests, reading.settings.ratioLimit, reading.evidence.version]),
     [requests, reading],
   );
-  return useAsked(NONE, key, () =>
+  const { answer, to } = useAsked(NONE, key, () =>
     readingWorker().spreads(requests, reading.settings.ratioLimit, changes ?? NO_CHANGES),
   );
+  return { spreads: answer, arrived: to === key };
 }
+
+/**
+ * The intervals of the sources that figures have moved, worked out off the main
+ * thread. While new ones are on their way the last ones stay.
+ */
+export const useSpreads = (sources: readonly SourceReading[]): Spreads => useArrivedSpreads(sources).spreads;
 
 /** What to test next; null until the first answer. */
 export function useNextTests(): NextTests | null {
   const { state, events, changes, reading } = useExam();
   const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version}`;
-  return useAsked<NextTests | null>(null, key, () => readingWorker().next(state, changes ?? NO_CHANGES));
+  return useAsked<NextTests | null>(null, key, () => readingWorker().next(state, changes ?? NO_CHANGES)).answer;
 }

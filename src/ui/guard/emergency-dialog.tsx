@@ -3,23 +3,18 @@
 import { Siren } from "lucide-react";
 import { AlertDialog } from "radix-ui";
 import { useState } from "react";
+import { openEmergency, type Referral } from "@/core/safety";
 import { Button } from "../primitives/button";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
 
 const SHORTEST = 10;
 
-/** An emergency takes the screen and stays until it is said what was done. */
-export function EmergencyDialog() {
-  const { guard, state, append, refusal } = useExam();
+function EmergencyAlert({ open }: { open: Referral }) {
+  const { append, refusal } = useExam();
   const [action, setAction] = useState("");
-  const open = state.signed
-    ? undefined
-    : guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
-  if (!open) return null;
-  const question = open.id.split(".")[0]!;
   /** What a test or the baseline showed is corrected there, not here. */
-  const isAnswer = guard.questions.some(({ id }) => id === question);
+  const question = open.from.kind === "answer" ? open.from.question : null;
   const short = action.trim().length < SHORTEST;
   return (
     <AlertDialog.Root open>
@@ -62,7 +57,7 @@ export function EmergencyDialog() {
             >
               Record and go on
             </Button>
-            {isAnswer && (
+            {question && (
               <Button big onClick={() => void append({ type: "guard-answered", body: { question, answer: "no" } })}>
                 It was a slip: the answer is no
               </Button>
@@ -72,4 +67,11 @@ export function EmergencyDialog() {
       </AlertDialog.Portal>
     </AlertDialog.Root>
   );
+}
+
+/** An emergency takes the screen and stays until it is said what was done. It never waits for the network. */
+export function EmergencyDialog() {
+  const { guard, state } = useExam();
+  const open = state.signed ? null : openEmergency(guard);
+  return open && <EmergencyAlert open={open} />;
 }

@@ -1,45 +1,15 @@
 "use client";
 
+import { ReasonForm } from "../primitives/reason-form";
 import { AlertTriangle, Ban, Check, Send } from "lucide-react";
 import Link from "next/link";
-import { useState } from "react";
 import { ALL_CLEAR_OPTION, CITATIONS, type GuardQuestion, protocolOf } from "@/core/knowledge";
 import type { Block, Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
-import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
-
-/** A reason typed once: for an override, or for what was done about a referral. */
-function ReasonForm({ label, button, onGive }: { label: string; button: string; onGive: (reason: string) => void }) {
-  const [reason, setReason] = useState("");
-  return (
-    <form
-      className="mt-2 flex flex-wrap items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onGive(reason.trim());
-      }}
-    >
-      <Field label={label} className="min-w-56 grow">
-        {(ids) => (
-          <input
-            {...ids}
-            className={inputClass}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-            minLength={10}
-            maxLength={600}
-            required
-          />
-        )}
-      </Field>
-      <Button type="submit">{button}</Button>
-    </form>
-  );
-}
 
 function BlockRow({ block }: { block: Block }) {
   const { append } = useExam();
@@ -66,6 +36,9 @@ function BlockRow({ block }: { block: Block }) {
             Override with a reason that stays in the record
           </summary>
           <ReasonForm
+            className="mt-2 gap-2"
+            fieldClass="min-w-56"
+            shortest={10}
             label="Reason (at least 10 characters)"
             button="Override"
             onGive={(reason) => void append({ type: "block-overridden", body: { block: block.id, reason } })}
@@ -88,6 +61,9 @@ function ReferralRow({ referral }: { referral: Referral }) {
         <p className="text-sm">Done: {referral.acknowledged}</p>
       ) : (
         <ReasonForm
+          className="mt-2 gap-2"
+          fieldClass="min-w-56"
+          shortest={10}
           label="What was done about it"
           button="Record"
           onGive={(action) => void append({ type: "referral-acknowledged", body: { referral: referral.id, action } })}

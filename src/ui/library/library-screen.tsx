@@ -5,7 +5,8 @@ import Link from "next/link";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { searchCatalogue } from "@/core/knowledge";
 import { POSITIONS, REGION_IDS, REGIONS, SOURCES } from "@/core/vocabulary";
-import { PositionFigure } from "../drawing/position-drawing";
+import { KEYS } from "../shell/keymap";
+import { PositionDrawing } from "../drawing/position-drawing";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";
@@ -15,9 +16,9 @@ import { useKeys } from "../shell/use-keys";
 export function LibraryScreen({ initial, profileName }: { initial: string; profileName: string | null }) {
   const [query, setQuery] = useState(initial);
   const shown = useDeferredValue(query);
-  const found = useMemo(() => searchCatalogue(shown), [shown]);
+  const matches = useMemo(() => searchCatalogue(shown), [shown]);
   const search = useRef<HTMLInputElement>(null);
-  useKeys(["/"], (event) => {
+  useKeys(KEYS.search, (event) => {
     event.preventDefault();
     search.current?.focus();
   });
@@ -54,18 +55,18 @@ export function LibraryScreen({ initial, profileName }: { initial: string; profi
           </div>
         </div>
         <p role="status" className="text-sm text-soft">
-          {found.length === 0
+          {matches.length === 0
             ? "Nothing found. Try fewer words, a region, or a position."
-            : `${found.length} ${found.length === 1 ? "test" : "tests"}`}
+            : `${matches.length} ${matches.length === 1 ? "test" : "tests"}`}
         </p>
         <ul aria-label="Tests" className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
-          {found.map((protocol) => (
+          {matches.map((protocol) => (
             <li key={protocol.id}>
               <Link
                 href={`/library/${protocol.id}`}
                 className="flex h-full flex-col gap-1 rounded-2xl border border-line bg-card p-3 no-underline hover:border-edge"
               >
-                <PositionFigure pose={protocol.figure} side={protocol.sided ? "right" : null} className="w-full" />
+                <PositionDrawing pose={protocol.figure} side={protocol.sided ? "right" : null} className="w-full" />
                 <strong>{protocol.name}</strong>
                 <span className="text-sm text-soft">{protocol.otherNames.join(", ")}</span>
                 <span className="text-sm">

@@ -4,7 +4,7 @@ import { CITATIONS, EVIDENCE, posed, type Protocol, protocolOf, type Stage, type
 import { describeForceRange } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
-import { PositionFigure } from "../drawing/position-drawing";
+import { PositionDrawing } from "../drawing/position-drawing";
 import { Card } from "../primitives/card";
 import { RecordText } from "../evidence/figures-line";
 import { PageHeader } from "../shell/page-header";
@@ -56,9 +56,9 @@ function Steps({ protocol }: { protocol: Protocol }) {
                 only{" "}
                 {Object.entries(stage.only)
                   .map(([id, options]) => {
-                    const school = protocol.schools.find((one) => one.id === id);
+                    const school = protocol.schools.find((candidate) => candidate.id === id);
                     return options
-                      .map((option) => school?.options.find((one) => one.id === option)?.label ?? option)
+                      .map((option) => school?.options.find((offered) => offered.id === option)?.label ?? option)
                       .join(" or ");
                   })
                   .join("; ")}
@@ -91,8 +91,8 @@ function Reading({ protocol }: { protocol: Protocol }) {
             </span>
           </h3>
           <ul className="mt-1 flex flex-col gap-0.5 text-sm">
-            {lines.map((line, at) => (
-              <li key={at} className="grid grid-cols-[8.5rem_1fr] gap-2">
+            {lines.map((line, position) => (
+              <li key={position} className="grid grid-cols-[8.5rem_1fr] gap-2">
                 <strong className="font-semibold">{line.outcome}</strong>
                 <span>
                   {line.reason}
@@ -177,7 +177,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
           </Link>
           <h1 className="text-2xl font-bold">{protocol.name}</h1>
           <p className="text-soft">{protocol.otherNames.join(", ")}</p>
-          <PositionFigure
+          <PositionDrawing
             pose={protocol.figure}
             side={protocol.sided ? "right" : null}
             className="w-full rounded-xl border border-line bg-card"
@@ -186,7 +186,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
             <ul aria-label="Stages as pictures" className="grid grid-cols-2 gap-2">
               {stagePoses.map((stage, index) => (
                 <li key={`${stage.id} ${index}`} className="text-sm">
-                  <PositionFigure
+                  <PositionDrawing
                     pose={posed(protocol.figure, stage.pose)}
                     side={protocol.sided ? "right" : null}
                     className="w-full rounded-lg border border-line bg-card"
@@ -219,7 +219,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
                 ["Burden", `${protocol.burden} of 5`],
                 ...(protocol.equipment.length ? [["Needed", protocol.equipment.join(", ")] as const] : []),
                 ...protocol.measures.map(
-                  ({ label, unit, expected, error }) => [label, measureText(unit, expected, error)] as const,
+                  ({ label, unit, expected, mdc: error }) => [label, measureText(unit, expected, error)] as const,
                 ),
               ]}
             />

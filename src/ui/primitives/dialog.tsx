@@ -14,6 +14,7 @@ type DialogProps = {
   children: ReactNode;
 };
 
+/** Something asked or shown above the screen, until it is closed. It never waits for the network. */
 export function Dialog({ open, onOpenChange, title, description, wide = false, children }: DialogProps) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>

@@ -5,23 +5,23 @@ import { inputClass } from "./field";
 
 type KeptInputProps = Omit<ComponentProps<"input">, "value" | "onChange"> & {
   /** What is recorded. */
-  kept: string;
+  recorded: string;
   /** Records what was typed; called on leaving the field or on Enter, when it differs. */
   onKeep: (text: string) => unknown;
 };
 
 /** A text that is recorded when it is left; until then it is only typed. */
-export function KeptInput({ kept, onKeep, ...rest }: KeptInputProps) {
+export function KeptInput({ recorded, onKeep, ...rest }: KeptInputProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const keep = async () => {
-    if (typed !== null && typed.trim() !== kept) await onKeep(typed.trim());
+    if (typed !== null && typed.trim() !== recorded) await onKeep(typed.trim());
     setTyped(null);
   };
   return (
     <input
       {...rest}
       className={inputClass}
-      value={typed ?? kept}
+      value={typed ?? recorded}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={() => void keep()}
       onKeyDown={(event) => event.key === "Enter" && void keep()}

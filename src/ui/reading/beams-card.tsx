@@ -21,19 +21,19 @@ import { beamLabel, sourceName, wordOf } from "./source-words";
 type Choosing = { spreads: Spreads; chosen: string | null; onChoose: (key: string) => void };
 
 /** One side of a source: a beam where figures moved it, else what the signs say. Opens its reasoning. */
-function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: boolean } & Choosing) {
+function Half({ source, mirrored, ...choosing }: { source: SourceReading; mirrored: boolean } & Choosing) {
   const { reading } = useExam();
-  const key = sourceKey(one.source, one.side);
+  const key = sourceKey(source.source, source.side);
   const spread = choosing.spreads[key];
-  const word = wordOf(one, spread);
-  const tests = one.outcomes.filter(({ outcome }) => outcome !== "not tested");
+  const word = wordOf(source, spread);
+  const tests = source.outcomes.filter(({ outcome }) => outcome !== "not tested");
   return (
     <button
       type="button"
-      data-source={one.source}
-      data-beam={one.side ?? "midline"}
-      data-probability={one.probability.toFixed(4)}
-      data-word={one.wording.word}
+      data-source={source.source}
+      data-beam={source.side ?? "midline"}
+      data-probability={source.probability.toFixed(4)}
+      data-word={source.wording.word}
       aria-pressed={choosing.chosen === key}
       onClick={() => choosing.onChoose(key)}
       className={clsx(
@@ -43,23 +43,23 @@ function Half({ one, mirrored, ...choosing }: { one: SourceReading; mirrored: bo
       )}
     >
       <span className="sr-only">
-        {one.figured ? beamLabel(one, spread) : `${sourceName(one)}${one.examined ? ", by sign only" : ""}`}
+        {source.figured ? beamLabel(source, spread) : `${sourceName(source)}${source.examined ? ", by sign only" : ""}`}
       </span>
-      {!mirrored && one.side && <SideBadge side={one.side} size="sm" />}
-      {!one.side && <Midline />}
-      {mirrored && <Said one={one} word={word} />}
-      {one.figured ? (
-        <SourceBeam one={one} spread={spread} mirrored={mirrored} slim silent />
+      {!mirrored && source.side && <SideBadge side={source.side} size="sm" />}
+      {!source.side && <Midline />}
+      {mirrored && <Said source={source} word={word} />}
+      {source.figured ? (
+        <SourceBeam source={source} spread={spread} mirrored={mirrored} slim silent />
       ) : (
         <span className="text-xs leading-tight text-soft">
-          {one.examined
+          {source.examined
             ? `by sign: ${tests.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ") || "baseline"}`
-            : `starts at ${percentText(one.start.mean)}`}
+            : `starts at ${percentText(source.start.mean)}`}
         </span>
       )}
-      {!mirrored && <Said one={one} word={word} />}
-      {mirrored && one.side && <SideBadge side={one.side} size="sm" />}
-      {reading.underAge && one.figured && <span className="sr-only">greyed: figures come from adults</span>}
+      {!mirrored && <Said source={source} word={word} />}
+      {mirrored && source.side && <SideBadge side={source.side} size="sm" />}
+      {reading.underAge && source.figured && <span className="sr-only">greyed: figures come from adults</span>}
     </button>
   );
 }
@@ -69,10 +69,10 @@ const Midline = () => (
   <span className="rounded-full border border-edge px-1.5 text-xs leading-5 text-soft">midline</span>
 );
 
-const Said = ({ one, word }: { one: SourceReading; word: string }) => (
+const Said = ({ source, word }: { source: SourceReading; word: string }) => (
   <span className="leading-tight">
-    {one.figured && <span className="block text-base font-bold">{percentText(one.probability)}</span>}
-    <span className={clsx("block text-xs", WORD_TRAITS[one.wording.word].loud ? "font-bold" : "text-soft")}>
+    {source.figured && <span className="block text-base font-bold">{percentText(source.probability)}</span>}
+    <span className={clsx("block text-xs", WORD_TRAITS[source.wording.word].loud ? "font-bold" : "text-soft")}>
       {word}
     </span>
   </span>
@@ -85,11 +85,11 @@ function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
     <li className="grid items-center gap-x-2 md:grid-cols-[1fr_8.5rem_1fr]" data-row={source}>
       {second ? (
         <>
-          <Half one={first!} mirrored {...choosing} />
+          <Half source={first!} mirrored {...choosing} />
           <span className="order-first px-1 text-center text-sm leading-tight font-medium md:order-none">
             {SOURCES[source].label}
           </span>
-          <Half one={second} mirrored={false} {...choosing} />
+          <Half source={second} mirrored={false} {...choosing} />
         </>
       ) : (
         <>
@@ -97,7 +97,7 @@ function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
           <span className="order-first px-1 text-center text-sm leading-tight font-medium md:order-none">
             {SOURCES[source].label}
           </span>
-          <Half one={first!} mirrored={false} {...choosing} />
+          <Half source={first!} mirrored={false} {...choosing} />
         </>
       )}
     </li>
@@ -131,13 +131,13 @@ export function BeamsCard(choosing: Choosing) {
             Not examined ({new Set(notExamined.map(({ source }) => source)).size} sources with figures)
           </summary>
           <ul className="grid gap-x-6 sm:grid-cols-2">
-            {notExamined.map((one) => (
+            {notExamined.map((source) => (
               <li
-                key={sourceKey(one.source, one.side)}
-                data-not-examined={sourceKey(one.source, one.side)}
+                key={sourceKey(source.source, source.side)}
+                data-not-examined={sourceKey(source.source, source.side)}
                 className="text-sm"
               >
-                {sourceName(one)}: starts at {percentText(one.start.mean)}, {one.start.reason}
+                {sourceName(source)}: starts at {percentText(source.start.mean)}, {source.start.reason}
               </li>
             ))}
           </ul>

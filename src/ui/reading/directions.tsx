@@ -1,7 +1,7 @@
 "use client";
 
 import { directionsFrom, rootLevels } from "@/core/reading";
-import { DermatomeFigure } from "../drawing/dermatome-drawing";
+import { DermatomeDrawing } from "../drawing/dermatome-drawing";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
@@ -37,7 +37,7 @@ export function RootLevel() {
     <Card heading="Root level">
       <div className="flex flex-col gap-2">
         <div className="mx-auto w-56">
-          <DermatomeFigure readings={levels} />
+          <DermatomeDrawing readings={levels} />
         </div>
         <ul className="flex flex-col gap-2 text-sm">
           {levels.map(({ side, level, explains, doesNotExplain, kinds, ruleMet }) => (

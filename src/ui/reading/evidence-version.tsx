@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { NO_CHANGES, resolveEvidence } from "@/core/evidence";
-import { percentText, readExam, sourceKey } from "@/core/reading";
+import { percentText, readExam, readingDifferences, sourceKey } from "@/core/reading";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -50,12 +50,7 @@ export function EvidenceVersion() {
   const differences = useMemo(() => {
     if (state.evidenceVersion === current) return [];
     const other = readExam(state, resolveEvidence(evidence.held[current] ?? NO_CHANGES));
-    return other.sources.flatMap((one) => {
-      const now = reading.sources.find(({ source, side }) => source === one.source && side === one.side);
-      if (!now || !(one.examined || now.examined)) return [];
-      const same = now.wording.word === one.wording.word && Math.abs(now.probability - one.probability) < 0.0005;
-      return same ? [] : [{ one, now }];
-    });
+    return readingDifferences(reading.sources, other.sources);
   }, [state, evidence, current, reading]);
   if (state.evidenceVersion === current) return null;
   return (
@@ -65,10 +60,10 @@ export function EvidenceVersion() {
       </p>
       <ul className="my-2 text-sm" data-evidence-differences>
         {differences.length === 0 && <li>Read under today&apos;s figures, nothing here would change.</li>}
-        {differences.map(({ one, now }) => (
-          <li key={sourceKey(one.source, one.side)}>
-            {sourceName(one)}: {now.wording.word} {percentText(now.probability)} → {one.wording.word}{" "}
-            {percentText(one.probability)}
+        {differences.map(({ before, after }) => (
+          <li key={sourceKey(after.source, after.side)}>
+            {sourceName(after)}: {before.wording.word} {percentText(before.probability)} → {after.wording.word}{" "}
+            {percentText(after.probability)}
           </li>
         ))}
       </ul>

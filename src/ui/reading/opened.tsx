@@ -21,13 +21,13 @@ const TABS = [
 ] as const;
 
 /** What argues against a source's answer, in sentences. */
-export function Against({ one }: { one: SourceReading }) {
-  if (one.against.length === 0) return null;
+export function Against({ source }: { source: SourceReading }) {
+  if (source.against.length === 0) return null;
   return (
     <section aria-label="What argues against" className="rounded-lg border border-line p-3">
       <h3 className="font-semibold">What argues against</h3>
       <ul className="list-disc pl-5 text-sm">
-        {one.against.map((line) => (
+        {source.against.map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>
@@ -36,32 +36,32 @@ export function Against({ one }: { one: SourceReading }) {
 }
 
 /** The reasoning of one source on one side, opened. */
-export function Opened({ one, spread }: { one: SourceReading; spread: Spread | undefined }) {
+export function Opened({ source, spread }: { source: SourceReading; spread: Spread | undefined }) {
   return (
     <Card className="scroll-mt-4">
       <div className="mb-2 flex flex-wrap items-center gap-2">
-        {one.side && <SideBadge side={one.side} />}
-        <FamilyMark family={one.family} />
+        {source.side && <SideBadge side={source.side} />}
+        <FamilyMark family={source.family} />
         <h2 className="text-lg font-semibold" id="opened">
-          {SOURCES[one.source].label}
-          <span className="sr-only"> {one.side ?? ""}</span>
+          {SOURCES[source.source].label}
+          <span className="sr-only"> {source.side ?? ""}</span>
         </h2>
         <span>
-          {wordOf(one, spread)}
-          {one.figured && (
+          {wordOf(source, spread)}
+          {source.figured && (
             <>
-              , <strong>{percentText(one.probability)}</strong>
+              , <strong>{percentText(source.probability)}</strong>
             </>
           )}
         </span>
-        {one.figured && spread && (
+        {source.figured && spread && (
           <span className="ml-auto text-sm text-soft">
             Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100
             between {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
           </span>
         )}
       </div>
-      <Against one={one} />
+      <Against source={source} />
       <Tabs.Root defaultValue="steps" className="mt-3">
         <Tabs.List aria-labelledby="opened" className="no-print flex flex-wrap gap-1 border-b border-line">
           {TABS.map(([id, label]) => (
@@ -75,22 +75,25 @@ export function Opened({ one, spread }: { one: SourceReading; spread: Spread | u
           ))}
         </Tabs.List>
         <Tabs.Content value="steps" className="pt-3">
-          {!one.figured && (
+          {!source.figured && (
             <p className="mb-2">
               Read by sign: nothing that was found here has a figure that counts, so the probability has not moved.
             </p>
           )}
-          <Reasoning one={one} />
-          {one.figured && <BandPicture one={one} />}
+          <Reasoning source={source} />
+          {source.figured && <BandPicture source={source} />}
         </Tabs.Content>
         <Tabs.Content value="what-if" className="pt-3">
-          <WhatIf key={`${one.source} ${one.side} ${one.start.mean} ${one.recipe.dependence}`} one={one} />
+          <WhatIf
+            key={`${source.source} ${source.side} ${source.start.mean} ${source.recipe.dependence}`}
+            source={source}
+          />
         </Tabs.Content>
         <Tabs.Content value="rules" className="pt-3">
-          <RulesOfSource one={one} />
+          <RulesOfSource source={source} />
         </Tabs.Content>
         <Tabs.Content value="start" className="pt-3">
-          <StartForm key={one.start.mean} one={one} />
+          <StartForm key={source.start.mean} source={source} />
         </Tabs.Content>
       </Tabs.Root>
     </Card>

@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import {
   examinedSources,
@@ -15,11 +16,13 @@ import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { type Spreads, useSpreads } from "../exam/use-spreads";
-import { NotHeld } from "./evidence-version";
 import { NextTests } from "./next-card";
 import { RuleCounters } from "./rule-counters";
 import { SourceBeam } from "./source-beam";
 import { sourceName, wordOf } from "./source-words";
+
+/** Only where the exam's figures are not in this store. */
+const NotHeld = dynamic(() => import("./evidence-version").then((module) => module.NotHeld), { ssr: false });
 
 /** Seated against supine raise: they should agree, and a gap asks for a repeat. */
 function RaisesCompared() {
@@ -44,32 +47,34 @@ const notesOf = ({ outcomes }: SourceReading): string[] => [
 ];
 
 /** One source on one side: its beam, or what its signs say. */
-function Source({ one, spreads }: { one: SourceReading; spreads: Spreads }) {
-  const spread = spreads[sourceKey(one.source, one.side)];
-  const tests = one.outcomes.filter(({ outcome }) => outcome !== "not tested");
+function Source({ source, spreads }: { source: SourceReading; spreads: Spreads }) {
+  const spread = spreads[sourceKey(source.source, source.side)];
+  const tests = source.outcomes.filter(({ outcome }) => outcome !== "not tested");
   return (
     <li
-      data-source={one.source}
-      data-beam={one.side ?? "midline"}
-      data-probability={one.probability.toFixed(4)}
-      data-word={one.wording.word}
+      data-source={source.source}
+      data-beam={source.side ?? "midline"}
+      data-probability={source.probability.toFixed(4)}
+      data-word={source.wording.word}
       className="flex flex-col gap-0.5"
     >
       <span className="flex items-center gap-1.5 leading-tight">
-        {one.side && <SideBadge side={one.side} size="sm" />}
-        <FamilyMark family={SOURCES[one.source].family} size={16} />
-        <span className="text-sm">{SOURCES[one.source].label}:</span>
-        <strong className="text-sm">{wordOf(one, spread)}</strong>
-        {one.figured && <span className="ml-auto font-bold whitespace-nowrap">{percentText(one.probability)}</span>}
+        {source.side && <SideBadge side={source.side} size="sm" />}
+        <FamilyMark family={SOURCES[source.source].family} size={16} />
+        <span className="text-sm">{SOURCES[source.source].label}:</span>
+        <strong className="text-sm">{wordOf(source, spread)}</strong>
+        {source.figured && (
+          <span className="ml-auto font-bold whitespace-nowrap">{percentText(source.probability)}</span>
+        )}
       </span>
-      {one.figured ? (
-        <SourceBeam one={one} spread={spread} slim />
+      {source.figured ? (
+        <SourceBeam source={source} spread={spread} slim />
       ) : (
         <span className="text-sm text-soft">
           by sign only, no figure ({tests.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ")})
         </span>
       )}
-      {notesOf(one).map((note) => (
+      {notesOf(source).map((note) => (
         <span key={note} className="text-sm text-caution">
           {note}
         </span>
@@ -87,15 +92,15 @@ export function ReadingPanel() {
   const shown = examinedSources(reading);
   const against = shown
     .filter(({ wording }) => WORD_TRAITS[wording.word].against !== "nowhere")
-    .flatMap((one) => one.against.slice(0, 2).map((line) => ({ one, line })))
+    .flatMap((source) => source.against.slice(0, 2).map((line) => ({ source, line })))
     .slice(0, MOST_AGAINST);
   if (!changes) return <NotHeld />;
   return (
     <div className="flex flex-col gap-3 rounded-2xl border border-line bg-card p-3">
       {shown.length === 0 && <p className="text-soft">Nothing examined yet.</p>}
       <ul className="flex flex-col gap-2">
-        {shown.map((one) => (
-          <Source key={sourceKey(one.source, one.side)} one={one} spreads={spreads} />
+        {shown.map((source) => (
+          <Source key={sourceKey(source.source, source.side)} source={source} spreads={spreads} />
         ))}
       </ul>
       <RuleCounters />
@@ -104,11 +109,11 @@ export function ReadingPanel() {
         <section aria-label="What argues against">
           <h3 className="text-sm font-semibold text-soft">What argues against</h3>
           <ul className="flex flex-col gap-1 text-sm">
-            {against.map(({ one, line }) => (
-              <li key={`${sourceKey(one.source, one.side)} ${line}`} className="flex gap-1.5">
-                {one.side && <SideBadge side={one.side} size="sm" />}
+            {against.map(({ source, line }) => (
+              <li key={`${sourceKey(source.source, source.side)} ${line}`} className="flex gap-1.5">
+                {source.side && <SideBadge side={source.side} size="sm" />}
                 <span>
-                  <span className="text-soft">{sourceName({ ...one, side: null })}:</span> {line}
+                  <span className="text-soft">{sourceName({ ...source, side: null })}:</span> {line}
                 </span>
               </li>
             ))}

@@ -89,7 +89,7 @@ export function ReadingScreen() {
         )}
         <OtherSchools />
         <BeamsCard spreads={spreads} chosen={key} onChoose={setChosen} />
-        {opened && <Opened key={key} one={opened} spread={spreads[key!]} />}
+        {opened && <Opened key={key} source={opened} spread={spreads[key!]} />}
       </div>
       <div className="flex flex-col gap-3">
         <Card heading="What to test next" className="no-print p-3!">

@@ -13,6 +13,8 @@ import {
   ratioText,
   type SourceReading,
   type Step,
+  type StepAlong,
+  stepsFrom,
   testLabel,
   UNCERTAINTY_TEXT,
   whySpecificityIsNot,
@@ -93,13 +95,13 @@ function Axis({ x }: { x: Scale }) {
 function Cite({ figure, start }: { figure: string; start: number }) {
   const { reading } = useExam();
   const record = findRecord(reading.evidence, figure);
-  const found = record ?? findRuleIn(reading.evidence, figure);
-  if (!found) return null;
+  const cited = record ?? findRuleIn(reading.evidence, figure);
+  if (!cited) return null;
   const ratios = record && ratiosOf(record);
   return (
     <span className="block text-sm text-soft">
-      {citationText(found.citation)}; {found.standing}, check before clinical reliance.{" "}
-      {[found.population, found.reference].filter(Boolean).join("; ")}
+      {citationText(cited.citation)}; {cited.standing}, check before clinical reliance.{" "}
+      {[cited.population, cited.reference].filter(Boolean).join("; ")}
       {record ? `. Positive there is: ${record.definition}. ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.
       {ratios && ratios.sensitivity !== null && ratios.specificity !== null && (
         <details className="text-ink">
@@ -122,8 +124,8 @@ const weightText = ({ weight, behind, ...step }: Step): string =>
 const COLUMNS =
   "grid gap-x-4 gap-y-1 border-t border-line py-1.5 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]";
 
-function StepRow({ step, from, x, start }: { step: Step; from: number; x: Scale; start: number }) {
-  const after = from + step.moves;
+function StepRow({ along, x, start }: { along: StepAlong; x: Scale; start: number }) {
+  const { step, from, to } = along;
   const limited = step.printed !== null && Math.abs(step.printed - step.counted) > 1e-9;
   return (
     <li className={COLUMNS} data-step={step.id}>
@@ -148,23 +150,23 @@ function StepRow({ step, from, x, start }: { step: Step; from: number; x: Scale;
         )}
       </div>
       <span className="md:text-right">
-        {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(after))}</strong>
+        {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(to))}</strong>
       </span>
-      <MoveBar from={from} to={after} x={x} />
+      <MoveBar from={from} to={to} x={x} />
     </li>
   );
 }
 
 /** Before and after, each as a hundred people. */
-function Hundred({ one }: { one: SourceReading }) {
+function Hundred({ source }: { source: SourceReading }) {
   const { reading } = useExam();
   if (reading.underAge) return <p className="text-soft">Figures come from adults: do not rely on them here.</p>;
   return (
     <div className="grid gap-4 py-2 sm:grid-cols-2">
       {(
         [
-          ["Before", one.start.mean],
-          ["After", one.probability],
+          ["Before", source.start.mean],
+          ["After", source.probability],
         ] as const
       ).map(([when, chance]) => (
         <figure key={when}>
@@ -179,13 +181,11 @@ function Hundred({ one }: { one: SourceReading }) {
 }
 
 /** From the start to the result, one figure at a time, with its study and standing. */
-export function Reasoning({ one }: { one: SourceReading }) {
-  const { start, steps, listings, naive, probability, recipe } = one;
+export function Reasoning({ source }: { source: SourceReading }) {
+  const { start, steps, listings, naive, probability, recipe } = source;
   const startLogOdds = logit(start.mean);
-  const before = steps.map(
-    (_, index) => startLogOdds + steps.slice(0, index).reduce((sum, step) => sum + step.moves, 0),
-  );
-  const x = scaleFor([startLogOdds, ...before, logit(probability)]);
+  const along = stepsFrom(startLogOdds, steps);
+  const x = scaleFor([startLogOdds, ...along.map(({ from }) => from), logit(probability)]);
   return (
     <div>
       <div className="grid gap-x-4 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]">
@@ -208,8 +208,8 @@ export function Reasoning({ one }: { one: SourceReading }) {
           <strong className="md:text-right">{percentText(start.mean)}</strong>
           <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
         </li>
-        {steps.map((step, index) => (
-          <StepRow key={step.id} step={step} from={before[index]!} x={x} start={start.mean} />
+        {along.map((taken) => (
+          <StepRow key={taken.step.id} along={taken} x={x} start={start.mean} />
         ))}
       </ol>
       <dl className="grid gap-3 border-t-2 border-ink py-2 sm:grid-cols-2">
@@ -222,7 +222,7 @@ export function Reasoning({ one }: { one: SourceReading }) {
           <dd className="text-2xl">{percentText(naive)}</dd>
         </div>
       </dl>
-      {one.figured && <Hundred one={one} />}
+      {source.figured && <Hundred source={source} />}
       {listings.length > 0 && (
         <details open>
           <summary className="flex min-h-11 items-center font-medium">Listed, not counted ({listings.length})</summary>

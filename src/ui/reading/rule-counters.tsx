@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { describeVerdict, isBegun, memberKey, ruleAsks, type RuleVerdict } from "@/core/reading";
+import { decidedEarly, isBegun, memberKey, ruleAsks, ruleCounter, type RuleVerdict } from "@/core/reading";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 
@@ -18,8 +18,8 @@ function Cells({ verdict }: { verdict: RuleVerdict }) {
     <span aria-hidden className="flex gap-1">
       {verdict.members
         .toSorted((a, b) => ORDER.indexOf(a.result) - ORDER.indexOf(b.result))
-        .map(({ member, result: standing }) => (
-          <span key={memberKey(member)} className={`size-3 rounded-sm border border-ink ${MARK[standing]}`} />
+        .map(({ member, result }) => (
+          <span key={memberKey(member)} className={`size-3 rounded-sm border border-ink ${MARK[result]}`} />
         ))}
     </span>
   );
@@ -27,12 +27,12 @@ function Cells({ verdict }: { verdict: RuleVerdict }) {
 
 /** A rule's cells and counter on one side. */
 export function Counter({ verdict }: { verdict: RuleVerdict }) {
-  const [said, early] = describeVerdict(verdict).split("; ");
+  const early = decidedEarly(verdict);
   return (
     <span className="flex flex-wrap items-center gap-x-2">
       {verdict.side && <SideBadge side={verdict.side} size="sm" />}
       <Cells verdict={verdict} />
-      <span className={verdict.verdict === "met" ? "font-bold" : ""}>{said}</span>
+      <span className={verdict.verdict === "met" ? "font-bold" : ""}>{ruleCounter(verdict)}</span>
       {early && <span className="w-full pl-7 text-sm">{early}</span>}
       {verdict.condition && <span className="w-full pl-7 text-sm text-caution">{verdict.condition}</span>}
     </span>

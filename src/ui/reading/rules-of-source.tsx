@@ -35,10 +35,10 @@ function RuleDetail({ verdict, counts }: { verdict: RuleVerdict; counts: boolean
       </p>
       <Counter verdict={verdict} />
       <ul className="mt-1 text-sm">
-        {verdict.members.map(({ member, result: standing, reason }) => (
+        {verdict.members.map(({ member, result, reason }) => (
           <li key={memberKey(member)} className="grid grid-cols-[1rem_1fr] gap-1">
-            <span aria-label={standing} className="font-bold">
-              {MEMBER_MARK[standing]}
+            <span aria-label={result} className="font-bold">
+              {MEMBER_MARK[result]}
             </span>
             <span>
               {memberName(member)}: <span className="text-soft">{reason}</span>
@@ -57,20 +57,20 @@ function RuleDetail({ verdict, counts }: { verdict: RuleVerdict; counts: boolean
 }
 
 /** Where a test has several figures, the one that counts: a recorded choice. */
-function RecordChoices({ one }: { one: SourceReading }) {
+function RecordChoices({ source }: { source: SourceReading }) {
   const { reading, append } = useExam();
   const { settings, evidence } = reading;
-  const tests = [...new Set(one.outcomes.map(({ figuresOf }) => figuresOf))];
+  const tests = [...new Set(source.outcomes.map(({ figuresOf }) => figuresOf))];
   const several = tests
     .map((test) => ({
       test,
-      records: recordsOf(evidence, test, one.source).filter(
+      records: recordsOf(evidence, test, source.source).filter(
         ({ off, variant, testedSide }) => !off && !variant && !testedSide,
       ),
     }))
     .filter(({ records }) => records.length > 1);
   return several.map(({ test, records }) => {
-    const key = recordChoiceKey({ test, source: one.source });
+    const key = recordChoiceKey({ test, source: source.source });
     const usual = records.find(({ alternative }) => !alternative) ?? records[0]!;
     return (
       <Choice
@@ -102,10 +102,10 @@ function RecordChoices({ one }: { one: SourceReading }) {
 const AS_ALL = "as all";
 
 /** Dependence of one group of tests, where it should differ from that of all: a recorded choice. */
-function GroupDependences({ one }: { one: SourceReading }) {
+function GroupDependences({ source }: { source: SourceReading }) {
   const { reading, append } = useExam();
   const { settings } = reading;
-  const groups = [...new Set(one.steps.map(({ group }) => group))];
+  const groups = [...new Set(source.steps.map(({ group }) => group))];
   const choose = (group: string, value: string) => {
     const { [group]: _was, ...rest } = settings.groupDependence ?? {};
     const groupDependence = value === AS_ALL ? rest : { ...rest, [group]: Number(value) };
@@ -132,27 +132,27 @@ function GroupDependences({ one }: { one: SourceReading }) {
 }
 
 /** Every rule of a source, its members one by one, and which of them counts. */
-export function RulesOfSource({ one }: { one: SourceReading }) {
+export function RulesOfSource({ source }: { source: SourceReading }) {
   const { reading, append } = useExam();
   const { settings } = reading;
   const chosen = ruleChosenFor(
     settings,
-    one.source,
-    one.rules.map(({ rule }) => rule.id),
+    source.source,
+    source.rules.map(({ rule }) => rule),
   );
   return (
     <div className="flex flex-col gap-4">
-      {one.rules.length === 0 && <p className="text-soft">No cluster rule speaks about this source.</p>}
-      {one.rules.length > 0 && (
+      {source.rules.length === 0 && <p className="text-soft">No cluster rule speaks about this source.</p>}
+      {source.rules.length > 0 && (
         <>
           <ul>
-            {one.rules
+            {source.rules
               .toSorted((a, b) => Number(b.rule.id === chosen) - Number(a.rule.id === chosen))
               .map((verdict) => (
                 <RuleDetail
                   key={verdict.rule.id}
                   verdict={verdict}
-                  counts={verdict.rule.id === one.preferred?.rule.id}
+                  counts={verdict.rule.id === source.preferred?.rule.id}
                 />
               ))}
           </ul>
@@ -161,14 +161,14 @@ export function RulesOfSource({ one }: { one: SourceReading }) {
             stacked
             value={chosen}
             options={[
-              ...one.rules.map(({ rule }) => ({ value: rule.id, label: `${rule.label}, ${ruleAsks(rule)}` })),
+              ...source.rules.map(({ rule }) => ({ value: rule.id, label: `${rule.label}, ${ruleAsks(rule)}` })),
               { value: "none", label: "no rule: single tests only" },
             ]}
             onChoose={(rule) =>
               void append({
                 type: "settings-changed",
                 body: {
-                  settings: withRule(settings, one.source, rule),
+                  settings: withRule(settings, source.source, rule),
                   reason: "another rule was chosen on the reading page",
                 },
               })
@@ -176,8 +176,8 @@ export function RulesOfSource({ one }: { one: SourceReading }) {
           />
         </>
       )}
-      <RecordChoices one={one} />
-      <GroupDependences one={one} />
+      <RecordChoices source={source} />
+      <GroupDependences source={source} />
     </div>
   );
 }

@@ -6,7 +6,7 @@ import { useExam } from "../exam/exam-provider";
 import { beamLabel } from "./source-words";
 
 type Props = {
-  one: SourceReading;
+  source: SourceReading;
   spread: Spread | undefined;
   mirrored?: boolean;
   slim?: boolean;
@@ -14,17 +14,17 @@ type Props = {
 };
 
 /** A source's beam with the thresholds of this reading. */
-export function SourceBeam({ one, spread, mirrored = false, slim = false, silent = false }: Props) {
+export function SourceBeam({ source, spread, mirrored = false, slim = false, silent = false }: Props) {
   const { reading } = useExam();
   return (
     <Beam
-      probability={one.probability}
-      start={one.start.mean}
+      probability={source.probability}
+      start={source.start.mean}
       spread={spread ?? null}
       likelyFrom={reading.settings.likelyFrom}
       unlikelyTo={reading.settings.unlikelyTo}
       greyed={reading.underAge}
-      label={beamLabel(one, spread)}
+      label={beamLabel(source, spread)}
       mirrored={mirrored}
       slim={slim}
       silent={silent}

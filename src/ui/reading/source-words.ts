@@ -11,9 +11,9 @@ export const sourceName = ({ source, side }: Pick<SourceReading, "source" | "sid
   sourceLabel(source, side);
 
 /** The whole of one beam as a sentence. */
-export function beamLabel(one: SourceReading, spread: Spread | undefined): string {
+export function beamLabel(source: SourceReading, spread: Spread | undefined): string {
   const interval = spread
     ? `, 95 in 100 draws between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}`
     : "";
-  return `${sourceName(one)}: ${wordOf(one, spread)}, ${percentText(one.probability)}, started at ${percentText(one.start.mean)}${interval}`;
+  return `${sourceName(source)}: ${wordOf(source, spread)}, ${percentText(source.probability)}, started at ${percentText(source.start.mean)}${interval}`;
 }

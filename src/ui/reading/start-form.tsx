@@ -8,15 +8,15 @@ import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
 
 /** Another starting probability for this person, with the reason; it stays in the record. */
-export function StartForm({ one }: { one: SourceReading }) {
+export function StartForm({ source }: { source: SourceReading }) {
   const { append, reading } = useExam();
   const [draft, setDraft] = useState<StartDraft>({
-    percent: String(Math.round(one.start.mean * 100)),
-    people: String(one.start.equivalentPeople),
+    percent: String(Math.round(source.start.mean * 100)),
+    people: String(source.start.equivalentPeople),
     reason: "",
   });
   const [error, setError] = useState<string | undefined>();
-  const offered = otherStarts(one.source, one.start, reading.evidence);
+  const offered = otherStarts(source.source, source.start, reading.evidence);
   return (
     <form
       noValidate
@@ -30,8 +30,8 @@ export function StartForm({ one }: { one: SourceReading }) {
         void append({
           type: "start-set",
           body: {
-            source: one.source,
-            side: one.side,
+            source: source.source,
+            side: source.side,
             mean,
             equivalentPeople: numberTyped(draft.people),
             reason: draft.reason.trim(),
@@ -40,7 +40,7 @@ export function StartForm({ one }: { one: SourceReading }) {
       }}
     >
       <p className="text-sm">
-        Starts at {percentText(one.start.mean)}: {one.start.reason}.
+        Starts at {percentText(source.start.mean)}: {source.start.reason}.
       </p>
       <StartFields draft={draft} onChange={setDraft} errors={{ percent: error }}>
         <Button type="submit">Use it</Button>

@@ -61,21 +61,22 @@ function Dial(props: {
 const OPTIONS = ["positive", "negative", "removed"] as const;
 
 /** Another start, another dependence, other results: drawn against the real answer, kept nowhere. */
-export function WhatIf({ one }: { one: SourceReading }) {
+export function WhatIf({ source }: { source: SourceReading }) {
   const { state, reading } = useExam();
-  const key = sourceKey(one.source, one.side);
-  const [start, setStart] = useState(one.start.mean);
-  const [dependence, setDependence] = useState(one.recipe.dependence);
+  const key = sourceKey(source.source, source.side);
+  const [start, setStart] = useState(source.start.mean);
+  const [dependence, setDependence] = useState(source.recipe.dependence);
   const [results, setResults] = useState<Results>({});
-  const changed = start !== one.start.mean || dependence !== one.recipe.dependence || Object.keys(results).length > 0;
+  const changed =
+    start !== source.start.mean || dependence !== source.recipe.dependence || Object.keys(results).length > 0;
   const supposed = useMemo(() => {
     const what: Supposed = { starts: { [key]: start }, dependence, results };
-    return readSource(contextOf(state, reading.evidence, what), one.source, one.side);
-  }, [state, reading.evidence, one.source, one.side, key, start, dependence, results]);
+    return readSource(contextOf(state, reading.evidence, what), source.source, source.side);
+  }, [state, reading.evidence, source.source, source.side, key, start, dependence, results]);
   const both = useMemo(() => [supposed], [supposed]);
   const spread = useSpreads(both)[key];
-  const real = useSpreads(useMemo(() => [one], [one]))[key];
-  const tests = one.outcomes.filter(({ outcome }) => outcome !== "not tested");
+  const real = useSpreads(useMemo(() => [source], [source]))[key];
+  const tests = source.outcomes.filter(({ outcome }) => outcome !== "not tested");
   const flip = (run: string, result: Results[string] | null) =>
     setResults(({ [run]: _was, ...rest }) => (result === null ? rest : { ...rest, [run]: result }));
   return (
@@ -97,14 +98,14 @@ export function WhatIf({ one }: { one: SourceReading }) {
           value={dependence}
           min={0}
           max={1}
-          step={0.05}
+          step={0.01}
           onSlide={setDependence}
         />
         <Button
           disabled={!changed}
           onClick={() => {
-            setStart(one.start.mean);
-            setDependence(one.recipe.dependence);
+            setStart(source.start.mean);
+            setDependence(source.recipe.dependence);
             setResults({});
           }}
         >
@@ -114,17 +115,17 @@ export function WhatIf({ one }: { one: SourceReading }) {
       <div className="flex flex-col gap-3">
         <div>
           <p className="flex justify-between">
-            <span>As found</span> <strong>{percentText(one.probability)}</strong>
+            <span>As found</span> <strong>{percentText(source.probability)}</strong>
           </p>
-          <SourceBeam one={one} spread={real} />
+          <SourceBeam source={source} spread={real} />
         </div>
         <div data-supposed={supposed.probability.toFixed(4)} aria-live="polite">
           <p className="flex justify-between">
             <span>Supposing: {wordOf(supposed, spread)}</span> <strong>{percentText(supposed.probability)}</strong>
           </p>
-          <SourceBeam one={supposed} spread={spread} />
+          <SourceBeam source={supposed} spread={spread} />
           <p className="text-sm text-soft">
-            {changed ? `${percentText(one.probability)} becomes ${percentText(supposed.probability)}: ` : ""}
+            {changed ? `${percentText(source.probability)} becomes ${percentText(supposed.probability)}: ` : ""}
             {ofHundred(supposed.probability)}.
           </p>
         </div>

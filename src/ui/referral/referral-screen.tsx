@@ -6,14 +6,15 @@ import { noteText, writeReferral } from "@/core/exchange";
 import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import { useExam } from "../exam/exam-provider";
+import { useExam, useSync } from "../exam/exam-provider";
 import { NotePage } from "../sign/note-page";
 
 /** The letter that goes with a referral: short, with the findings that led to it. */
 export function ReferralScreen() {
   const { state } = useExam();
+  const { head, anchor } = useSync();
   const [copied, setCopied] = useState(false);
-  const letter = writeReferral(state);
+  const letter = writeReferral(state, { head, anchor });
   if (!letter)
     return (
       <div className="mx-auto w-full max-w-3xl p-4">

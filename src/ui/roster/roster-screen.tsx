@@ -1,20 +1,22 @@
 "use client";
 
-import { differenceInYears, format, parseISO } from "date-fns";
+import { format, parseISO } from "date-fns";
 import { FileUp, Play, Plus, Search } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
-import { describeProblem, type Problem } from "@/core/base";
-import type { ExamEvent } from "@/core/record";
+import { ageOn } from "@/core/measurement";
+import { openExam } from "@/core/admission";
+import { describeProblem, InputError, type Problem } from "@/core/base";
 import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
-import { Button } from "../primitives/button";
-import { inputClass } from "../primitives/field";
-import { KeyHint } from "../primitives/key-hint";
 import { send } from "@/sync/send";
 import type { Profile } from "@/wire/practitioners";
 import type { RosterRow } from "@/wire/roster";
+import { KEYS } from "../shell/keymap";
+import { Button } from "../primitives/button";
+import { inputClass } from "../primitives/field";
+import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
@@ -61,14 +63,10 @@ function useNewExam(profile: Profile | null, evidence: string) {
   const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic") => {
     if (!profile) return router.push("/settings");
     const exam = newId();
-    const event: ExamEvent = {
-      id: newId(),
+    const now = new Date();
+    const opened = openExam(
       exam,
-      at: new Date().toISOString(),
-      actor: { id: profile.id, name: profile.name },
-      device: "roster",
-      type: "exam-opened",
-      body: {
+      {
         person: {
           id: person.id,
           number: person.number,
@@ -79,12 +77,16 @@ function useNewExam(profile: Profile | null, evidence: string) {
         region,
         settings: profile.settings.reading,
         ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
+        purpose: "care",
+        visit: { before: person.exams[0]?.id ?? null, date: format(now, "yyyy-MM-dd") },
       },
-    };
+      { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
+    );
+    if (opened instanceof InputError) return setProblem(opened.message);
     const written = await send<{ receipts: { result: string; why: string | null }[] }>(
       "POST",
       `/api/exams/${exam}/events`,
-      { events: [event] },
+      { events: opened.events },
     );
     const refused = written.ok
       ? written.value.receipts.find(({ result }) => result === "refused")?.why
@@ -143,6 +145,43 @@ function ExamLinks({ person }: { person: RosterRow }) {
   );
 }
 
+type PersonRowProps = {
+  person: RosterRow;
+  onEdit: (person: RosterRow) => void;
+  onExamine: (person: RosterRow, region: ExamRegion) => unknown;
+};
+
+function PersonRow({ person, onEdit, onExamine }: PersonRowProps) {
+  return (
+    <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
+      <button
+        type="button"
+        className="min-h-11 text-left font-semibold underline-offset-4 hover:underline"
+        onClick={() => onEdit(person)}
+      >
+        {person.name}
+        <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
+      </button>
+      <span className="text-sm">
+        {person.number} · {ageOn(person.birthDate, format(new Date(), "yyyy-MM-dd"))} years · {person.sex}
+        <span className="block text-soft">born {person.birthDate}</span>
+      </span>
+      <ExamLinks person={person} />
+      <span className="flex gap-1.5">
+        {REGION_BUTTONS.map(({ region, label }) => (
+          <Button key={region} className="px-2.5!" onClick={() => onExamine(person, region)}>
+            <Plus aria-hidden size={16} />
+            <span>
+              <span className="sr-only">Examine {person.name}, </span>
+              {label}
+            </span>
+          </Button>
+        ))}
+      </span>
+    </li>
+  );
+}
+
 export function RosterScreen({ initial, profile, evidence }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
   const { open, problem: openProblem } = useNewExam(profile, evidence);
@@ -155,15 +194,15 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
     person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })),
   );
 
-  useKeys(["/"], (event) => {
+  useKeys(KEYS.search, (event) => {
     event.preventDefault();
     search.current?.focus();
   });
-  useKeys(["n"], (event) => {
+  useKeys(KEYS.newPerson, (event) => {
     event.preventDefault();
     setEditing("new");
   });
-  useKeys(["1", "2", "3", "4", "5", "6", "7", "8", "9"], (event) => {
+  useKeys(KEYS.nth, (event) => {
     const chosen = inProgress[Number(event.key) - 1];
     if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
   });
@@ -197,7 +236,7 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
             {inProgress.slice(0, 9).map(({ person, exam }, index) => (
               <Button key={exam.id} look="main" asChild>
                 <Link href={`/exams/${exam.id}/run`}>
-                  <Play aria-hidden size={16} /> {person.name} <KeyHint keys={String(index + 1)} />
+                  <Play aria-hidden size={16} /> {person.name} <KeyHint entry={KEYS.nth} nth={index} />
                 </Link>
               </Button>
             ))}
@@ -218,7 +257,7 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
             />
           </label>
           <Button look="main" onClick={() => setEditing("new")}>
-            <Plus aria-hidden size={18} /> New person <KeyHint keys="N" />
+            <Plus aria-hidden size={18} /> New person <KeyHint entry={KEYS.newPerson} />
           </Button>
           <Button onClick={() => file.current?.click()}>
             <FileUp aria-hidden size={18} /> Import an exam file
@@ -243,35 +282,7 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
         ))}
         <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
           {people.map((person) => (
-            <li
-              key={person.id}
-              className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]"
-            >
-              <button
-                type="button"
-                className="min-h-11 text-left font-semibold underline-offset-4 hover:underline"
-                onClick={() => setEditing(person)}
-              >
-                {person.name}
-                <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
-              </button>
-              <span className="text-sm">
-                {person.number} · {differenceInYears(new Date(), parseISO(person.birthDate))} years · {person.sex}
-                <span className="block text-soft">born {person.birthDate}</span>
-              </span>
-              <ExamLinks person={person} />
-              <span className="flex gap-1.5">
-                {REGION_BUTTONS.map(({ region, label }) => (
-                  <Button key={region} className="px-2.5!" onClick={() => void open(person, region)}>
-                    <Plus aria-hidden size={16} />
-                    <span>
-                      <span className="sr-only">Examine {person.name}, </span>
-                      {label}
-                    </span>
-                  </Button>
-                ))}
-              </span>
-            </li>
+            <PersonRow key={person.id} person={person} onEdit={setEditing} onExamine={open} />
           ))}
           {people.length === 0 && (
             <li className="p-6 text-center text-soft">

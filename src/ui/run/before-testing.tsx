@@ -19,7 +19,7 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
   const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places ?? own);
   const [intensity, setIntensity] = useState<number | null>(state.rest?.intensity ?? null);
   const toggle = (place: Place) =>
-    setPlaces(places.includes(place) ? places.filter((at) => at !== place) : [...places, place]);
+    setPlaces(places.includes(place) ? places.filter((other) => other !== place) : [...places, place]);
   const keep = async () => {
     if (intensity === null) return;
     const taken = await append({ type: "rest-rated", body: { intensity, places: intensity === 0 ? [] : [...places] } });

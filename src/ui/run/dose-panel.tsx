@@ -1,11 +1,12 @@
 "use client";
 
-import { readNumber } from "@/core/base";
 import { useRef, useState } from "react";
+import { readNumber } from "@/core/base";
 import { convertForce, describeForceRange } from "@/core/measurement";
+import { KEYS } from "../shell/keymap";
 import { inputClass } from "../primitives/field";
 import { Button } from "../primitives/button";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
 import { HoldTimer } from "./hold-timer";
 import type { TestActions } from "./use-test";
@@ -24,7 +25,7 @@ export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
   const input = useRef<HTMLInputElement>(null);
   const given = record?.dose?.force;
   const [typed, setTyped] = useState(given ? String(Math.round(convertForce(given, unit) * 10) / 10) : "");
-  useKeys(["d"], (event) => {
+  useKeys(KEYS.dose, (event) => {
     event.preventDefault();
     input.current?.focus();
   });
@@ -61,7 +62,7 @@ export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
               onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
             />
             {unit}
-            <KeyHint keys="D" />
+            <KeyHint entry={KEYS.dose} />
           </label>
           <Button big onClick={() => asAsked(kgf[0])}>
             as asked

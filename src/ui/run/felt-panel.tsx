@@ -5,10 +5,11 @@ import { useState } from "react";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import type { StageRecord } from "@/core/record";
 import { type Place, placeParts, QUALITIES, type Reaction, REACTIONS, SITES } from "@/core/vocabulary";
+import { KEYS } from "../shell/keymap";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { Score } from "../primitives/score";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -19,7 +20,6 @@ import { useKeys } from "../shell/use-keys";
 /** Fetched when the chart is opened: most answers never need it. */
 const BodyChart = dynamic(() => import("../drawing/body-chart").then((module) => module.BodyChart), { ssr: false });
 
-const PLACE_KEYS = ["q", "w", "e", "r", "t", "y"] as const;
 /** Short names for the places that come up most at the table. */
 const SHORT: Partial<Record<string, string>> = {
   "si-area": "buttock below L5",
@@ -67,12 +67,12 @@ export function useFelt(
     step: (by: number) => press(scorePressed(stepped(record, by, atRest)), rateBy(by, atRest)),
     reaction: (reaction: Reaction) => press(reaction, toggleReaction(reaction)),
   };
-  useKeys(PLACE_KEYS, (event) => {
-    const place = offered[PLACE_KEYS.indexOf(event.key.toLowerCase() as (typeof PLACE_KEYS)[number])];
+  useKeys(KEYS.place, (event) => {
+    const place = offered[KEYS.place.keys.indexOf(event.key.toLowerCase())];
     if (isAsked && place) actions.place(place);
   });
-  useKeys(["+", "="], () => isAsked && actions.step(1));
-  useKeys(["-"], () => isAsked && actions.step(-1));
+  useKeys(KEYS.more, () => isAsked && actions.step(1));
+  useKeys(KEYS.less, () => isAsked && actions.step(-1));
   return actions;
 }
 
@@ -81,24 +81,24 @@ type FeltPanelProps = {
   felt: ReturnType<typeof useFelt>;
   needsPlace: boolean;
   /** The stage it came at, when another one is asked about by now. */
-  at: string | null;
+  stage: string | null;
   /** Asked only by tests whose reading turns on what it feels like. */
   qualities: Pick<TestActions, "toggleQuality"> | null;
 };
 
 /** Where it was felt (their own areas first), how bad, and what the body did. */
-export function FeltPanel({ record, felt, needsPlace, at, qualities }: FeltPanelProps) {
+export function FeltPanel({ record, felt, needsPlace, stage, qualities }: FeltPanelProps) {
   const [chart, setChart] = useState(false);
   const { offered, pressing } = felt;
   const chosen = record?.places ?? [];
   const places = [...offered, ...chosen.filter((place) => !offered.includes(place))];
-  useKeys(["c"], () => setChart(true));
+  useKeys(KEYS.chart, () => setChart(true));
 
   return (
     <div className="flex flex-col gap-2">
       <div role="group" aria-label="Where was it felt?" className="flex flex-wrap gap-1.5">
         <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
-          {at ? `Where, at ${at.toLowerCase()}?` : "Where?"}
+          {stage ? `Where, at ${stage.toLowerCase()}?` : "Where?"}
         </span>
         {places.map((place, index) => (
           <Button
@@ -111,11 +111,11 @@ export function FeltPanel({ record, felt, needsPlace, at, qualities }: FeltPanel
             className="gap-1.5 px-2.5! text-sm"
           >
             <PlaceName place={place} />
-            {index < PLACE_KEYS.length && <KeyHint keys={PLACE_KEYS[index]!.toUpperCase()} />}
+            <KeyHint entry={KEYS.place} nth={index} />
           </Button>
         ))}
         <Button big onClick={() => setChart(true)} className="px-2.5! text-sm">
-          elsewhere <KeyHint keys="C" />
+          elsewhere <KeyHint entry={KEYS.chart} />
         </Button>
       </div>
       <Score

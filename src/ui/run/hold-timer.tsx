@@ -2,8 +2,9 @@
 
 import { Volume2, VolumeX } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { useKeys } from "../shell/use-keys";
 
 const RADIUS = 24;
@@ -38,11 +39,13 @@ const SLEPT_MS = 2500;
 
 const startedKey = (id: string) => `dust-lantern-hold ${id}`;
 const readStart = (id: string): number | null => {
-  const kept = Number(sessionStorage.getItem(startedKey(id)));
-  return kept > 0 ? kept : null;
+  const stored = Number(sessionStorage.getItem(startedKey(id)));
+  return stored > 0 ? stored : null;
 };
-const keepStart = (id: string, at: number | null) =>
-  at === null ? sessionStorage.removeItem(startedKey(id)) : sessionStorage.setItem(startedKey(id), String(at));
+const keepStart = (id: string, instant: number | null) =>
+  instant === null
+    ? sessionStorage.removeItem(startedKey(id))
+    : sessionStorage.setItem(startedKey(id), String(instant));
 
 const REST_KEY = "dust-lantern-rest";
 
@@ -51,8 +54,8 @@ function useRest(sound: boolean): { left: number; start: (seconds: number) => vo
   const [until, setUntil] = useState<number | null>(null);
   const [left, setLeft] = useState(0);
   useEffect(() => {
-    const kept = Number(sessionStorage.getItem(REST_KEY));
-    const timer = setTimeout(() => kept > Date.now() && setUntil(kept), 0);
+    const stored = Number(sessionStorage.getItem(REST_KEY));
+    const timer = setTimeout(() => stored > Date.now() && setUntil(stored), 0);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
@@ -67,10 +70,10 @@ function useRest(sound: boolean): { left: number; start: (seconds: number) => vo
     return () => clearInterval(timer);
   }, [until, sound]);
   const start = useCallback((seconds: number) => {
-    const at = Date.now() + seconds * 1000;
-    sessionStorage.setItem(REST_KEY, String(at));
+    const due = Date.now() + seconds * 1000;
+    sessionStorage.setItem(REST_KEY, String(due));
     setLeft(seconds);
-    setUntil(at);
+    setUntil(due);
   }, []);
   const end = useCallback(() => {
     sessionStorage.removeItem(REST_KEY);
@@ -119,10 +122,10 @@ function useHold({ id, seconds, onHeld }: Pick<HoldTimerProps, "id" | "seconds" 
   const toggle = useCallback(() => {
     setSlept(false);
     if (startedAt === null) {
-      const at = Date.now();
-      keepStart(id, at);
+      const now = Date.now();
+      keepStart(id, now);
       setElapsed(0);
-      setStartedAt(at);
+      setStartedAt(now);
       return;
     }
     keepStart(id, null);
@@ -145,7 +148,7 @@ export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld
     resting.end();
     toggle();
   };
-  useKeys(["h"], press);
+  useKeys(KEYS.timer, press);
 
   const shown = startedAt === null && held !== null ? held : elapsed;
   const left = Math.ceil(seconds - shown);
@@ -170,7 +173,7 @@ export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld
           </text>
         </svg>
         {startedAt === null ? "Hold" : "Stop hold"}
-        <span className="sr-only">{seconds} seconds</span> <KeyHint keys="H" />
+        <span className="sr-only">{seconds} seconds</span> <KeyHint entry={KEYS.timer} />
       </Button>
       <Button
         look="quiet"

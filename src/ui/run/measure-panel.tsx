@@ -1,12 +1,13 @@
 "use client";
 
-import { readNumber } from "@/core/base";
 import { useRef, useState } from "react";
+import { readNumber } from "@/core/base";
 import { type Measure, sideDifference } from "@/core/measurement";
 import { otherSide, type Side } from "@/core/vocabulary";
+import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useKeys } from "../shell/use-keys";
 import type { TestActions } from "./use-test";
@@ -24,20 +25,20 @@ type NumberFieldProps = {
 /** The other side's number, and whether the difference is larger than the error of measuring it. */
 function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef">) {
   if (other === undefined || !side) return null;
-  const compared = value === undefined ? null : sideDifference(value, other, measure.error ?? null);
+  const compared = value === undefined ? null : sideDifference(value, other, measure.mdc ?? null);
   return (
     <span className="flex items-center gap-1.5 text-sm text-soft">
       <SideBadge side={otherSide(side)} size="sm" />
       {other}
       {measure.unit === "°" ? "°" : ""}
       {compared && (
-        <span className={compared.beyondError ? "font-semibold text-ink" : ""}>
+        <span className={compared.beyondMdc ? "font-semibold text-ink" : ""}>
           , difference {Math.round(compared.difference * 10) / 10}
-          {compared.error === null
+          {compared.mdc === null
             ? ""
-            : compared.beyondError
-              ? `: beyond the error (${compared.error})`
-              : `: within the error (${compared.error})`}
+            : compared.beyondMdc
+              ? `: beyond the error (${compared.mdc})`
+              : `: within the error (${compared.mdc})`}
         </span>
       )}
     </span>
@@ -103,7 +104,7 @@ type MeasurePanelProps = { measures: readonly Measure[]; test: TestActions; side
 /** The numbers a test reads, beside the other side's. */
 export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
   const first = useRef<HTMLInputElement>(null);
-  useKeys(["g"], (event) => {
+  useKeys(KEYS.firstNumber, (event) => {
     event.preventDefault();
     first.current?.focus();
   });
@@ -122,7 +123,7 @@ export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
           {...(index === 0 ? { inputRef: first } : {})}
         />
       ))}
-      <KeyHint keys="G" />
+      <KeyHint entry={KEYS.firstNumber} />
     </div>
   );
 }

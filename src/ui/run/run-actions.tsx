@@ -1,14 +1,15 @@
 "use client";
 
-import { ArrowRight, Ellipsis, Octagon, Undo2 } from "lucide-react";
+import { ArrowRight, Octagon, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
-import { DropdownMenu } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { STOP_REASONS } from "@/core/record";
+import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
+import { More } from "./more";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
 import { useKeys } from "../shell/use-keys";
@@ -58,14 +59,14 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
     });
   const canLeaveOut = test.ladder !== null && test.ladder.here !== null && test.ladder.rungs.length > 1;
 
-  useKeys(["s"], () => setAsking("stop"));
-  useKeys(["x"], () => setAsking("skip"));
-  useKeys(["p"], () => setAsking("later"));
-  useKeys(["l"], () => setAsking("technique"));
-  useKeys(["f"], () => setAsking("note"));
-  useKeys(["u"], () => void undo());
-  useKeys(["a"], test.repeat);
-  useKeys(["Enter"], (event) => {
+  useKeys(KEYS.stop, () => setAsking("stop"));
+  useKeys(KEYS.skip, () => setAsking("skip"));
+  useKeys(KEYS.later, () => setAsking("later"));
+  useKeys(KEYS.technique, () => setAsking("technique"));
+  useKeys(KEYS.note, () => setAsking("note"));
+  useKeys(KEYS.undo, () => void undo());
+  useKeys(KEYS.repeat, test.repeat);
+  useKeys(KEYS.next, (event) => {
     if (!onControl(event)) onNext();
   });
   const reasons = (
@@ -89,47 +90,28 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   return (
     <div className="flex flex-wrap items-center gap-1.5 bg-paper py-2 sm:sticky sm:bottom-0 sm:z-10 sm:border-t sm:border-line">
       <Button look="stop" big className="px-3!" onClick={() => setAsking("stop")}>
-        <Octagon aria-hidden size={20} /> Stop <span className="sr-only">the test</span> <KeyHint keys="S" />
+        <Octagon aria-hidden size={20} /> Stop <span className="sr-only">the test</span> <KeyHint entry={KEYS.stop} />
       </Button>
       <Button big className="px-3!" onClick={() => void undo()}>
-        <Undo2 aria-hidden size={18} /> Undo <KeyHint keys="U" />
+        <Undo2 aria-hidden size={18} /> Undo <KeyHint entry={KEYS.undo} />
       </Button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button big className="px-3!">
-            <Ellipsis aria-hidden size={20} /> More
-          </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            side="top"
-            align="start"
-            className="z-30 flex min-w-64 flex-col rounded-xl border border-edge bg-card p-1 shadow-lg"
-          >
-            <MoreItem keys="X" onSelect={() => setAsking("skip")}>
-              Skip this test
-            </MoreItem>
-            <MoreItem keys="P" onSelect={() => setAsking("later")}>
-              Later
-            </MoreItem>
-            {canLeaveOut && <MoreItem onSelect={() => setAsking("stage")}>Leave out: {test.stage.name}</MoreItem>}
-            {test.run && (
-              <MoreItem keys="A" onSelect={test.repeat}>
-                Repeat
-              </MoreItem>
-            )}
-            {test.run && <MoreItem onSelect={test.retract}>Retract this test</MoreItem>}
-            <MoreItem keys="F" onSelect={() => setAsking("note")}>
-              Note at this stage
-            </MoreItem>
-            <MoreItem keys="L" onSelect={() => setAsking("technique")}>
-              Log a technique
-            </MoreItem>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <More
+        items={[
+          { name: "Skip this test", entry: KEYS.skip, onSelect: () => setAsking("skip") },
+          { name: "Later", entry: KEYS.later, onSelect: () => setAsking("later") },
+          ...(canLeaveOut ? [{ name: `Leave out: ${test.stage.name}`, onSelect: () => setAsking("stage") }] : []),
+          ...(test.run
+            ? [
+                { name: "Repeat", entry: KEYS.repeat, onSelect: test.repeat },
+                { name: "Retract this test", onSelect: test.retract },
+              ]
+            : []),
+          { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
+          { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
+        ]}
+      />
       <Button look={isDone ? "main" : "plain"} big className="ml-auto px-3!" onClick={onNext}>
-        Next test <ArrowRight aria-hidden size={18} /> <KeyHint keys="Enter" />
+        Next test <ArrowRight aria-hidden size={18} /> <KeyHint entry={KEYS.next} />
       </Button>
       {reasons(
         "stop",
@@ -146,17 +128,5 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>
-  );
-}
-
-function MoreItem({ keys, onSelect, children }: { keys?: string; onSelect: () => void; children: ReactNode }) {
-  return (
-    <DropdownMenu.Item
-      onSelect={onSelect}
-      className="flex min-h-14 items-center justify-between gap-4 rounded-lg px-3 outline-none data-highlighted:bg-well"
-    >
-      <span>{children}</span>
-      {keys && <KeyHint keys={keys} />}
-    </DropdownMenu.Item>
   );
 }

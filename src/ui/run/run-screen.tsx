@@ -2,7 +2,8 @@
 
 import { useState } from "react";
 import { isReadyToTest } from "@/core/admission";
-import type { SheetStep } from "@/core/planning";
+import { stepAfter } from "@/core/planning";
+import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
@@ -12,13 +13,6 @@ import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
 import { useWakeLock } from "./use-wake-lock";
-
-/** The step after this one that is still to do, going round once; null when there is none. */
-function stepAfter(steps: readonly SheetStep[], key: string | undefined): SheetStep | null {
-  const from = steps.findIndex((step) => step.key === key);
-  const ahead = [...steps.slice(from + 1), ...steps.slice(0, Math.max(from, 0))];
-  return ahead.find(({ status }) => status === "to do" || status === "begun") ?? null;
-}
 
 /** At the table: sheet, test, reading. Left-handed practitioners have the sheet on the right. */
 export function RunScreen() {
@@ -30,7 +24,7 @@ export function RunScreen() {
   useWakeLock();
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
   const goNext = () => setSelected(stepAfter(sheet.steps, current?.key)?.key ?? current?.key ?? null);
-  useKeys(["Backspace"], () => {
+  useKeys(KEYS.before, () => {
     const before = sheet.steps[sheet.steps.findIndex(({ key }) => key === current?.key) - 1];
     if (before) setSelected(before.key);
   });

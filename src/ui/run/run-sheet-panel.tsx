@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { isAnswered, ladderOf, sheetLabel } from "@/core/record";
+import { KEYS } from "../shell/keymap";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { SideBadge } from "../primitives/side-badge";
@@ -51,7 +52,7 @@ type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) =
 export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
   const { sheet, state, append } = useExam();
   const [editing, setEditing] = useState(false);
-  useKeys(["o"], () => setEditing(true));
+  useKeys(KEYS.sheet, () => setEditing(true));
   const left = sheet.steps.filter(({ status }) => status === "to do");
   const skipRest = () =>
     void append(

@@ -23,11 +23,11 @@ import { GripVertical, Plus, X } from "lucide-react";
 import { useState } from "react";
 import { protocolOf, searchCatalogue, SHEETS, type TestId } from "@/core/knowledge";
 import { sheetLabel, sheetTests } from "@/core/record";
+import { send } from "@/sync/send";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
-import { send } from "@/sync/send";
 
 function SheetRow({ test, onRemove }: { test: TestId; onRemove: () => void }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: test });
@@ -85,7 +85,7 @@ function Presets({ onPick }: { onPick: (label: string, tests: readonly TestId[])
 /** Adds by any of a test's names. */
 function AddTest({ tests, onAdd }: { tests: readonly TestId[]; onAdd: (test: TestId) => void }) {
   const [text, setText] = useState("");
-  const found = text.trim()
+  const matches = text.trim()
     ? searchCatalogue(text)
         .filter(({ id }) => !tests.includes(id))
         .slice(0, 6)
@@ -104,7 +104,7 @@ function AddTest({ tests, onAdd }: { tests: readonly TestId[]; onAdd: (test: Tes
         )}
       </Field>
       <div className="flex flex-wrap gap-1.5">
-        {found.map(({ id, name, otherNames }) => (
+        {matches.map(({ id, name, otherNames }) => (
           <Button
             key={id}
             onClick={() => {
@@ -183,7 +183,7 @@ export function SheetDialog({ onClose }: { onClose: () => void }) {
         <SortableContext items={[...tests]} strategy={verticalListSortingStrategy}>
           <ol aria-label="Tests on this sheet" className="grid max-h-80 gap-1 overflow-y-auto sm:grid-cols-1">
             {tests.map((test) => (
-              <SheetRow key={test} test={test} onRemove={() => setTests(tests.filter((one) => one !== test))} />
+              <SheetRow key={test} test={test} onRemove={() => setTests(tests.filter((other) => other !== test))} />
             ))}
           </ol>
         </SortableContext>

@@ -1,7 +1,7 @@
 "use client";
 
-import { readNumber } from "@/core/base";
 import { useForm, useWatch } from "react-hook-form";
+import { readNumber } from "@/core/base";
 import { type Side, SIDES, type Technique, TECHNIQUES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
@@ -72,15 +72,18 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           label="Kind"
           big
           value={kind}
-          options={TECHNIQUES.map((one) => ({ value: one, label: one }))}
-          onChoose={(one) => setValue("kind", one)}
+          options={TECHNIQUES.map((technique) => ({ value: technique, label: technique }))}
+          onChoose={(technique) => setValue("kind", technique)}
         />
         <Choice
           label="Side"
           big
           value={side}
-          options={[...SIDES, "none" as const].map((one) => ({ value: one, label: one === "none" ? "no side" : one }))}
-          onChoose={(one) => setValue("side", one)}
+          options={[...SIDES, "none" as const].map((option) => ({
+            value: option,
+            label: option === "none" ? "no side" : option,
+          }))}
+          onChoose={(chosen) => setValue("side", chosen)}
         />
         <div className="grid gap-3 sm:grid-cols-5">
           <Field label="Level">

@@ -2,16 +2,18 @@
 
 import { AlertTriangle, Ban } from "lucide-react";
 import { useState } from "react";
+import { stageBlocks } from "@/core/admission";
 import { posed } from "@/core/knowledge";
-import { type SheetStep, stepKey } from "@/core/planning";
+import { type SheetStep } from "@/core/planning";
 import { kindOf } from "@/core/record";
-import { blocksOn, cautionsOn } from "@/core/safety";
-import { SIDES } from "@/core/vocabulary";
-import { MeasuredFigure } from "../drawing/measured-drawing";
-import { PositionFigure } from "../drawing/position-drawing";
+import { cautionsOn } from "@/core/safety";
+import { runKey, SIDES } from "@/core/vocabulary";
+import { KEYS } from "../shell/keymap";
+import { MeasuredDrawing } from "../drawing/measured-drawing";
+import { PositionDrawing } from "../drawing/position-drawing";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
-import { KeyHint } from "../primitives/key-hint";
+import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { AnswerButtons, choicesOf } from "./answer-buttons";
@@ -45,7 +47,7 @@ function SideSwitch({ step, onSelect }: Pick<TestPanelProps, "step" | "onSelect"
           key={side}
           type="button"
           aria-pressed={side === step.side}
-          onClick={() => onSelect(stepKey(step.protocol.id, side))}
+          onClick={() => onSelect(runKey(step.protocol.id, side))}
           className={`grid size-14 place-items-center rounded-xl border-2 ${side === step.side ? "border-ink bg-card" : "border-transparent opacity-50"}`}
         >
           <SideBadge side={side} size="lg" />
@@ -99,14 +101,14 @@ function Cautions({ step, test }: { step: SheetStep; test: TestActions }) {
 /** Why this stage is not done now: a block of the guard, or a test that is not earned yet. */
 function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   const { guard } = useExam();
-  const [block] = blocksOn(guard, test.stage, step.side);
+  const [block] = stageBlocks(guard, test.stage, step.side, test.run);
   if (step.status === "not earned")
     return (
       <p role="status" className="rounded-xl border-2 border-edge bg-caution-well p-3 text-caution">
         Not offered yet: {step.because}.
       </p>
     );
-  if (!block || test.record?.response || test.record?.answer) return null;
+  if (!block) return null;
   const later = step.status !== "blocked" && (test.ladder === null || test.ladder.here !== null);
   return (
     <div role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
@@ -133,12 +135,14 @@ const FIGURE_FRAME = "w-full self-start rounded-xl border border-line bg-card";
 function StageFigure({ step, test }: { step: SheetStep; test: TestActions }) {
   const pose = posed(step.protocol.figure, test.stage.pose);
   const measures = step.protocol.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
-  const [id] = useState((measures.find((one) => test.run?.measures[one.id] === undefined) ?? measures[0])?.id);
-  const measure = measures.find((one) => one.id === id);
+  const [id] = useState(
+    (measures.find((candidate) => test.run?.measures[candidate.id] === undefined) ?? measures[0])?.id,
+  );
+  const measure = measures.find((candidate) => candidate.id === id);
   if (!measure || step.status === "not earned")
-    return <PositionFigure pose={pose} side={step.side} className={FIGURE_FRAME} />;
+    return <PositionDrawing pose={pose} side={step.side} className={FIGURE_FRAME} />;
   return (
-    <MeasuredFigure
+    <MeasuredDrawing
       pose={pose}
       side={step.side}
       measure={measure}
@@ -155,17 +159,18 @@ function Shortcuts({ test, disabled }: { test: TestActions; disabled: boolean })
   const open = test.ladder === null || test.ladder.here !== null;
   const clear = () => void test.allClear();
   const same = () => void test.sameAsOther?.();
-  useKeys(["n"], () => open && !disabled && clear());
-  useKeys(["m"], () => open && !disabled && same());
+  useKeys(KEYS.allClear, () => open && !disabled && clear());
+  useKeys(KEYS.sameAsOther, () => open && !disabled && same());
   if (!open || disabled || kindOf(test.stage) === "measure") return null;
   return (
     <div className="flex flex-wrap gap-2">
       <Button big onClick={clear} className="text-sm">
-        {kindOf(test.stage) === "release" ? "Nothing changes it" : "All clear, to the end"} <KeyHint keys="N" />
+        {kindOf(test.stage) === "release" ? "Nothing changes it" : "All clear, to the end"}{" "}
+        <KeyHint entry={KEYS.allClear} />
       </Button>
       {test.sameAsOther && (
         <Button big onClick={same} className="text-sm">
-          Same as the other side <KeyHint keys="M" />
+          Same as the other side <KeyHint entry={KEYS.sameAsOther} />
         </Button>
       )}
     </div>
@@ -185,7 +190,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { protocol, side } = step;
   const { ladder, stage, record, feltRecord } = test;
   const answered = record?.response ?? record?.answer ?? null;
-  const blocked = step.status === "not earned" || (blocksOn(guard, stage, side).length > 0 && !answered);
+  const blocked = step.status === "not earned" || stageBlocks(guard, stage, side, test.run).length > 0;
   const isOver = ladder?.ended === "stopped";
   const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
   const asksWhere = feltRecord !== null;
@@ -195,10 +200,12 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const measures = protocol.measures.filter(
     ({ id }) =>
       Boolean(ladder?.ended) ||
-      (stage.measures ? stage.measures.includes(id) : !protocol.stages.some((one) => one.measures?.includes(id))),
+      (stage.measures
+        ? stage.measures.includes(id)
+        : !protocol.stages.some((candidate) => candidate.measures?.includes(id))),
   );
 
-  useKeys(["1", "2", "3", "4", "5"], (event) => {
+  useKeys(KEYS.answer, (event) => {
     const choice = choicesOf(stage)[Number(event.key) - 1];
     if (choice && !blocked && !isOver) respond(choice.id);
   });
@@ -242,7 +249,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
           record={feltRecord}
           felt={felt}
           needsPlace={needsPlace}
-          at={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
+          stage={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
           qualities={asksQuality(step) ? test : null}
         />
       )}

@@ -6,12 +6,12 @@ import { startTransition, useState } from "react";
  * What was pressed last, from the press until it is kept: shown at once, while
  * the tap itself waits for the disk. A new press takes the mark over.
  */
-export function usePressing<T extends string>(): [T | null, (pressed: T, kept: Promise<unknown>) => void] {
-  const [pressing, setPressing] = useState<{ pressed: T; kept: Promise<unknown> } | null>(null);
-  const press = (pressed: T, kept: Promise<unknown>) => {
-    setPressing({ pressed, kept });
+export function usePressing<T extends string>(): [T | null, (pressed: T, taken: Promise<unknown>) => void] {
+  const [pressing, setPressing] = useState<{ pressed: T; taken: Promise<unknown> } | null>(null);
+  const press = (pressed: T, taken: Promise<unknown>) => {
+    setPressing({ pressed, taken });
     /** Together with the record that shows it as taken. */
-    void kept.finally(() => startTransition(() => setPressing((now) => (now?.kept === kept ? null : now))));
+    void taken.finally(() => startTransition(() => setPressing((now) => (now?.taken === taken ? null : now))));
   };
   return [pressing?.pressed ?? null, press];
 }

@@ -3,11 +3,11 @@
 import { useState } from "react";
 import { answerDraft, clearDrafts, copyDrafts, runPosition, type RunPosition } from "@/core/admission";
 import {
-  DEFAULT_READING_SETTINGS,
   type EventBody,
   type EventDraft,
   type Ladder,
   type Run,
+  settingsOf,
   type StageRecord,
   variantFor,
 } from "@/core/record";
@@ -65,7 +65,7 @@ function useVariant(step: SheetStep): [Variant, (change: Variant) => void] {
   const own = changes.key === step.key ? changes.change : {};
   return [
     {
-      ...variantFor(step.protocol, state.settings ?? DEFAULT_READING_SETTINGS),
+      ...variantFor(step.protocol, settingsOf(state)),
       ...(step.protocol.position === "side-lying" && !step.side ? { sideUp: painfulSides(state)[0] ?? "right" } : {}),
       ...own,
     },
@@ -80,6 +80,25 @@ export const stepped = (record: StageRecord | null, steps: number, from: number)
 const flip = <T>(list: readonly T[] | undefined, item: T): T[] =>
   list?.includes(item) ? list.filter((other) => other !== item) : [...(list ?? []), item];
 
+type FeltChange = (record: StageRecord | null) => Partial<EventBody<"felt-recorded">>;
+
+/** Where, how bad and what it was like, at the stage that brought it on: what is known with one thing changed. */
+function feltDraft({ stage, record, feltStage, feltRecord }: RunPosition, run: string, change: FeltChange): EventDraft {
+  const from = feltStage ? feltRecord : record;
+  return {
+    type: "felt-recorded",
+    body: {
+      places: [...(from?.places ?? [])],
+      intensity: from?.intensity ?? null,
+      reactions: [...(from?.reactions ?? [])],
+      qualities: [...(from?.qualities ?? [])],
+      ...change(from),
+      run,
+      stage: (feltStage ?? stage).id,
+    },
+  };
+}
+
 /** Everything that can be done at the table for one test on one side. */
 export function useTest(step: SheetStep): TestActions {
   const { state, append, appendFrom, newId } = useExam();
@@ -88,35 +107,17 @@ export function useTest(step: SheetStep): TestActions {
   const shown = runPosition(state, step, preset);
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
-  const onRun = (make: (at: RunPosition, run: string) => EventDraft[]) =>
+  const onRun = (make: (position: RunPosition, run: string) => EventDraft[]) =>
     appendFrom((latest) => {
-      const at = runPosition(latest, step, preset);
-      if (at.run) return make(at, at.run.id);
+      const position = runPosition(latest, step, preset);
+      if (position.run) return make(position, position.run.id);
       const run = newId();
-      const made = make(at, run);
+      const made = make(position, run);
       return made.length
         ? [{ type: "run-started", body: { run, test: protocol.id, side, variant: { ...preset } } }, ...made]
         : [];
     });
-  const felt = (change: (record: StageRecord | null) => Partial<EventBody<"felt-recorded">>) =>
-    onRun(({ stage, record, feltStage, feltRecord }, run) => {
-      const at = feltStage ?? stage;
-      const from = feltStage ? feltRecord : record;
-      return [
-        {
-          type: "felt-recorded",
-          body: {
-            places: [...(from?.places ?? [])],
-            intensity: from?.intensity ?? null,
-            reactions: [...(from?.reactions ?? [])],
-            qualities: [...(from?.qualities ?? [])],
-            ...change(from),
-            run,
-            stage: at.id,
-          },
-        },
-      ];
-    });
+  const felt = (change: FeltChange) => onRun((position, run) => [feltDraft(position, run, change)]);
 
   return {
     ...shown,
@@ -154,7 +155,7 @@ export function useTest(step: SheetStep): TestActions {
       ]),
     leaveStageOut: (reason) =>
       void onRun(({ stage }, run) => [{ type: "stage-skipped", body: { run, stage: stage.id, reason } }]),
-    allClear: () => onRun((at, run) => clearDrafts(at, preset, step, run)),
+    allClear: () => onRun((position, run) => clearDrafts(position, preset, step, run)),
     sameAsOther:
       shown.otherRun && !shown.run
         ? () => onRun(({ otherRun }, run) => (otherRun ? copyDrafts(otherRun, run) : []))

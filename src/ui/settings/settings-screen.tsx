@@ -7,12 +7,12 @@ import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
 import { ruleAsks } from "@/core/reading";
 import { DEPENDENCE_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
+import { send } from "@/sync/send";
+import type { Profile } from "@/wire/practitioners";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
-import { send } from "@/sync/send";
-import type { Profile } from "@/wire/practitioners";
 import { SchoolsCard } from "./schools-card";
 import { PageHeader } from "../shell/page-header";
 
@@ -96,9 +96,9 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
 export function SettingsScreen({ profiles, current }: SettingsProps) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
-  const done = (found: string | null) => {
-    setProblem(found);
-    if (found === null) router.refresh();
+  const done = (refusal: string | null) => {
+    setProblem(refusal);
+    if (refusal === null) router.refresh();
   };
   /** What was chosen here holds at once, so that quick taps build on one another. */
   const [chosen, setChosen] = useState<{ profile: string; settings: PractitionerSettings } | null>(null);

@@ -1,17 +1,20 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { ageAtExam } from "@/core/record";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
-import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
 import { EmergencyDialog } from "../guard/emergency-dialog";
-import { KeyHelp, type KeyRow } from "./key-help";
+import { KeyHelp } from "./key-help";
+import { keyRows } from "./keymap";
+import { RecordNotices } from "./record-notices";
 import { StatusPill } from "./status-pill";
+import { useLater } from "./use-later";
 
 const STEPS = [
   { path: "complaint", label: "Complaint" },
@@ -21,32 +24,6 @@ const STEPS = [
   { path: "reading", label: "Reading" },
   { path: "sign", label: "Sign" },
 ] as const;
-
-const EVERYWHERE: readonly KeyRow[] = [
-  ["Alt 1 … Alt 6", "complaint, guard, baseline, run, reading, sign"],
-  ["Alt 0", "back to the roster"],
-  ["?", "this list"],
-];
-
-const RUN_KEYS: readonly KeyRow[] = [
-  ["1 2 3 4 5", "the answers in the order shown: nothing, stretch, another pain, THEIRS; gone, less, the same, worse"],
-  ["Q W E R T Y", "where it was felt: the first six places shown"],
-  ["C", "another place, on the body chart"],
-  ["+  −", "how bad, one step up or down"],
-  ["N", "all clear to the end of this test"],
-  ["M", "the same as the other side"],
-  ["G", "the first number; arrow keys step it"],
-  ["Enter", "on to the next test"],
-  ["Backspace", "back to the test before"],
-  ["H", "start or stop the hold timer"],
-  ["S", "stop the test"],
-  ["X  P", "skip this test, or do it later, with a reason"],
-  ["A", "repeat this test"],
-  ["U", "undo the last tap"],
-  ["D", "dose given"],
-  ["F  L", "a note at this stage; log a technique"],
-  ["O", "change the run sheet"],
-];
 
 /** Going from step to step works from any field. */
 const FROM_ANY_FIELD = { enableOnFormTags: true } as const;
@@ -72,51 +49,7 @@ function useStepKeys(exam: string): void {
   );
 }
 
-/** Above a signed record: read it, or say why it is changed. */
-function SignedBar() {
-  const { state, amending, setAmending } = useExam();
-  const [reason, setReason] = useState("");
-  if (!state.signed) return null;
-  return (
-    <div className="no-print border-b border-line bg-caution-well px-4 py-2 text-caution">
-      {amending ? (
-        <p className="flex flex-wrap items-center gap-3">
-          <strong>Amending the signed record:</strong> {amending}
-          <Button onClick={() => setAmending(null)}>Stop amending</Button>
-        </p>
-      ) : (
-        <details>
-          <summary className="flex min-h-11 items-center font-medium">
-            Signed by {state.signed.body.name} on {state.signed.at.slice(0, 10)}. Changes from here are amendments: open
-            to make one.
-          </summary>
-          <form
-            className="flex flex-wrap items-end gap-3 py-2"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (reason.trim().length >= 3) setAmending(reason.trim());
-            }}
-          >
-            <Field label="Why is the signed record changed?" className="min-w-72 grow">
-              {(ids) => (
-                <input
-                  {...ids}
-                  className={inputClass}
-                  value={reason}
-                  onChange={(event) => setReason(event.target.value)}
-                  minLength={3}
-                  maxLength={600}
-                  required
-                />
-              )}
-            </Field>
-            <Button type="submit">Begin amending</Button>
-          </form>
-        </details>
-      )}
-    </div>
-  );
-}
+const SignedBar = dynamic(() => import("./signed-bar").then((module) => module.SignedBar));
 
 function Refusal() {
   const { refusal, clearRefusal } = useExam();
@@ -134,11 +67,23 @@ function Refusal() {
   );
 }
 
+/** Stands where the screen will: nothing is offered to press before a press can be taken. */
+function Opening() {
+  return (
+    <div role="status" className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_20rem]">
+      <span className="sr-only">The examination is opening.</span>
+      <div aria-hidden className="h-72 rounded-2xl bg-well" />
+      <div aria-hidden className="h-40 rounded-2xl bg-well" />
+    </div>
+  );
+}
+
 /** Who, what hurts, where we are, and whether it is saved: above every screen of an exam. */
 export function ExamShell({ children }: { children: ReactNode }) {
-  const { exam, state } = useExam();
+  const { exam, state, isOpen } = useExam();
   const pathname = usePathname();
   useStepKeys(exam);
+  useLater();
   const person = state.opened?.body.person;
   const onRun = pathname.endsWith("/run");
   return (
@@ -181,13 +126,16 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </nav>
         <div className="flex items-center">
           <StatusPill />
-          <KeyHelp rows={onRun ? [...RUN_KEYS, ...EVERYWHERE] : EVERYWHERE} />
+          <KeyHelp rows={keyRows(onRun ? "run" : "other")} />
         </div>
       </header>
-      <SignedBar />
+      {state.signed && <SignedBar signed={state.signed} />}
+      {isOpen && <RecordNotices />}
       <Refusal />
-      <main className="flex grow flex-col">{children}</main>
-      <EmergencyDialog />
+      <main className="flex grow flex-col" aria-busy={!isOpen}>
+        {isOpen ? children : <Opening />}
+      </main>
+      {isOpen && <EmergencyDialog />}
     </div>
   );
 }

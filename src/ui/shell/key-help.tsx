@@ -4,14 +4,13 @@ import { CircleHelp } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
+import { type KeyRow, KEYS } from "./keymap";
 import { useKeys } from "./use-keys";
-
-export type KeyRow = readonly [keys: string, does: string];
 
 /** `?` lists the keys of the screen. */
 export function KeyHelp({ rows }: { rows: readonly KeyRow[] }) {
   const [open, setOpen] = useState(false);
-  useKeys(["?"], () => setOpen(true));
+  useKeys(KEYS.help, () => setOpen(true));
   return (
     <>
       <Button look="quiet" className="px-2" aria-label="Keys" onClick={() => setOpen(true)}>

@@ -4,6 +4,7 @@ import { AlertTriangle, Check, Clock, CloudOff } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
+import { ReasonForm } from "../primitives/reason-form";
 import { useSync } from "../exam/exam-provider";
 
 const LOOK = {
@@ -15,7 +16,7 @@ const LOOK = {
 
 /** Where the taps are: saved, waiting to be sent, or cannot be sent and why. */
 export function StatusPill() {
-  const { sync, retry, discard } = useSync();
+  const { sync, retry, discard, keepAsAmendment } = useSync();
   const [open, setOpen] = useState(false);
   const { Icon, text, tone } = LOOK[sync.state];
   const count = sync.state === "refused" ? sync.refused.length : sync.waiting;
@@ -52,6 +53,16 @@ export function StatusPill() {
             >
               {JSON.stringify(entry.event.body, null, 1)}
             </pre>
+            {entry.refusal === "signed" && (
+              <ReasonForm
+                label="Keep it as an amendment: why is the signed record changed?"
+                button="Keep as amendment"
+                shortest={3}
+                className="mt-2 gap-3"
+                fieldClass="min-w-60"
+                onGive={(reason) => void keepAsAmendment(entry.order, reason)}
+              />
+            )}
             <Button look="stop" className="mt-2" onClick={() => void discard(entry.order)}>
               Give this entry up
             </Button>

@@ -1,6 +1,7 @@
 "use client";
 
 import { useHotkeys } from "react-hotkeys-hook";
+import type { KeyEntry } from "./keymap";
 
 const OPEN_DIALOG = "[role=dialog], [role=alertdialog]";
 
@@ -10,7 +11,7 @@ const OPEN_DIALOG = "[role=dialog], [role=alertdialog]";
  * fields, open dialogs, held-down keys and the browser's own Ctrl, Alt and Meta
  * combinations are left alone.
  */
-export function useKeys(keys: readonly string[], act: (event: KeyboardEvent) => void): void {
+export function useKeys({ keys }: KeyEntry, act: (event: KeyboardEvent) => void): void {
   useHotkeys(
     keys.map((key) => key.toLowerCase()).join("|"),
     (event) => {

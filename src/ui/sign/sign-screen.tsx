@@ -2,14 +2,17 @@
 
 import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
-import { noteText, writeNote } from "@/core/exchange";
+import { openEmergency } from "@/core/safety";
+import { keepReading, noteText, writeNote } from "@/core/exchange";
 import { SIGN_STATEMENT } from "@/core/record";
+import type { Sync } from "@/sync/exam-client";
 import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
-import { useSpreads } from "../exam/use-spreads";
+import { type Spreads, useArrivedSpreads } from "../exam/use-spreads";
+import { AsSigned } from "./as-signed";
 import { NotePage } from "./note-page";
 
 function AddNote() {
@@ -42,43 +45,53 @@ function AddNote() {
   );
 }
 
-/** Signing names the record's end, so it waits until everything is with the server. */
-function SignOff() {
-  const { state, guard, profile, append } = useExam();
+type SignOffProps = { spreads: Spreads; arrived: boolean };
+
+/** What keeps a record from being signed now, in a sentence; null when nothing does. */
+function hindranceOf(emergency: boolean, sync: Sync, held: boolean, arrived: boolean): string | null {
+  if (emergency) return "An emergency referral is not answered yet.";
+  if (sync.state !== "saved") return "Waiting until every tap is saved.";
+  if (!held) return "The figures it is read under are not in this store, so there is no reading to sign.";
+  return arrived ? null : "Waiting for the intervals: what is signed is what is shown.";
+}
+
+/** Signing names the record's end and what is read, so it waits until everything is with the server and worked out. */
+function SignOff({ spreads, arrived }: SignOffProps) {
+  const { state, guard, profile, reading, changes, append } = useExam();
   const { head, sync } = useSync();
-  if (state.signed) return null;
-  const emergency = guard.referrals.find(({ urgency, acknowledged }) => urgency === "emergency" && !acknowledged);
-  const waiting = sync.state !== "saved";
-  const hindrance = emergency
-    ? "An emergency referral is not answered yet."
-    : waiting
-      ? "Waiting until every tap is saved."
-      : null;
+  const openAmendments = state.amendments.length - state.amendmentsClosed;
+  if (state.signed && openAmendments === 0) return null;
+  const hindrance = hindranceOf(openEmergency(guard) !== null, sync, changes !== null, arrived);
   const sign = () =>
     void append({
-      type: "exam-signed",
+      type: state.signed ? "amendment-signed" : "exam-signed",
       body: {
         name: profile.name,
         registration: profile.registration,
         statement: SIGN_STATEMENT,
         head: head.head,
         length: head.length,
+        reading: keepReading(state, reading, head, spreads),
       },
     });
   return (
-    <Card heading="Sign">
+    <Card heading={state.signed ? "Sign the amendments" : "Sign"}>
       <p>
         &ldquo;{SIGN_STATEMENT}&rdquo; <strong>{profile.name}</strong>
         {profile.registration && `, ${profile.registration}`}
       </p>
-      <p className="mt-1 text-sm text-soft">After this, changes are amendments and are shown as such.</p>
+      <p className="mt-1 text-sm text-soft">
+        {state.signed
+          ? `${openAmendments} ${openAmendments === 1 ? "change stands" : "changes stand"} after the last signature.`
+          : "After this, changes are amendments and are shown as such."}
+      </p>
       {hindrance && (
         <p role="status" className="mt-2 text-sm font-medium text-caution">
           {hindrance}
         </p>
       )}
       <Button look="main" big className="mt-3 w-full" disabled={hindrance !== null} onClick={sign}>
-        <PenLine aria-hidden size={20} /> Sign the record
+        <PenLine aria-hidden size={20} /> {state.signed ? "Sign the amendments" : "Sign the record"}
       </Button>
     </Card>
   );
@@ -87,17 +100,18 @@ function SignOff() {
 /** The note, the signature, and the ways out of here. */
 export function SignScreen() {
   const { exam, state, reading } = useExam();
-  const { head } = useSync();
-  const spreads = useSpreads(reading.sources);
+  const { head, anchor } = useSync();
+  const { spreads, arrived } = useArrivedSpreads(reading.sources);
   const [copied, setCopied] = useState<string | null>(null);
-  const note = useMemo(() => writeNote(state, reading, head, spreads), [state, reading, head, spreads]);
+  const note = useMemo(() => writeNote(state, reading, head, spreads, anchor), [state, reading, head, spreads, anchor]);
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_20rem] print:block print:p-0">
       <div className="rounded-2xl border border-line bg-white print:border-0">
         <NotePage note={note} />
       </div>
       <aside className="no-print flex flex-col gap-4" aria-label="Sign and send">
-        <SignOff />
+        <SignOff spreads={spreads} arrived={arrived} />
+        <AsSigned />
         <Card heading="Take it with you">
           <div className="flex flex-col gap-2">
             <Button onClick={() => window.print()}>

@@ -1,5 +1,5 @@
 import { answer } from "@/server/edge/http";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 export const dynamic = "force-dynamic";
 

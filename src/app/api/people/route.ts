@@ -1,6 +1,7 @@
+import { currentActor } from "@/server/edge/current-profile";
 import { answer, bodyJson, now } from "@/server/edge/http";
 import { addPerson, searchPeople } from "@/server/repositories/people";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 export const GET = (request: Request) =>
   answer(() => ({ people: searchPeople(theStore(), new URL(request.url).searchParams.get("q") ?? "") }));
@@ -8,5 +9,6 @@ export const GET = (request: Request) =>
 export const POST = (request: Request) =>
   answer(async () => {
     const { person, confirmed } = (await bodyJson(request)) as { person?: unknown; confirmed?: unknown };
-    return { person: addPerson(theStore(), person, { now: now(), confirmed: confirmed === true }) };
+    const said = { now: now(), actor: await currentActor(), confirmed: confirmed === true };
+    return { person: addPerson(theStore(), person, said) };
   });

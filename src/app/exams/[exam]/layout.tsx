@@ -1,9 +1,12 @@
 import { notFound, redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/edge/current-profile";
+import { anchorText } from "@/core/record";
+import { examBranches } from "@/server/repositories/merge";
+import { journalEnd } from "@/server/repositories/streams";
 import { evidenceInStore } from "@/server/repositories/evidence";
-import { loadExam, previousVisit } from "@/server/repositories/exams";
-import { theStore } from "@/server/store/store";
+import { importedUpTo, loadExam, previousVisit } from "@/server/repositories/exams";
+import { theStore } from "@/server/store/open";
 import { ExamProvider } from "@/ui/exam/exam-provider";
 import { ExamShell } from "@/ui/shell/exam-shell";
 
@@ -22,7 +25,9 @@ export default async function ExamLayout({
   return (
     <ExamProvider
       exam={exam}
-      initial={{ events: stored.events, head: stored.head }}
+      initial={{ events: stored.events, head: stored.head, anchor: anchorText(journalEnd(theStore())) }}
+      importedUpTo={importedUpTo(theStore(), exam)}
+      branches={examBranches(theStore(), exam)}
       profile={profile}
       previous={previousVisit(theStore(), exam)}
       evidence={evidenceInStore(theStore(), stored.events)}

@@ -1,92 +1,77 @@
-import { array, object, string } from "yup";
-import { assertAdmitted } from "../../admission";
-import { canonicalJson, check, closed, instant, refuse, text, uuid, wholeIn } from "../../base";
-import { changesSchema, type EvidenceChanges } from "../../evidence";
+import { assertRecorded } from "../../admission";
+import { canonicalJson, check, named, portableSha256, refuse, remembered, type Sha256 } from "../../base";
+import { type EvidenceChanges, type EvidenceSet, resolveEvidence, SHIPPED_EVIDENCE, versionOf } from "../../evidence";
 import {
   type ChainFault,
   type ChainHead,
   type ChainLink,
-  type ExamEvent,
-  fold,
-  parseEvent,
+  genesisOf,
+  parseStreamEvent,
+  readEvents,
+  type RecordedEvent,
+  type StreamKind,
+  streamOf,
   verifyChain,
 } from "../../record";
-import { SHIPPED_VERSION } from "../../vocabulary";
+import { RECORD_VERSION, SHIPPED_VERSION } from "../../vocabulary";
+import {
+  EXAM_FILE_FORMAT,
+  EXAM_FILE_MAX_BYTES,
+  EXAM_FILE_VERSION,
+  type ExamFile,
+  fileFrame,
+  type FileLink,
+  type FileStream,
+  firstFrame,
+} from "./frame";
 
-export const EXAM_FILE_FORMAT = "dust-lantern-exam";
-export const EXAM_FILE_VERSION = 1;
-/** The largest exam file that is read, in bytes. */
-export const EXAM_FILE_MAX_BYTES = 8 * 1024 * 1024;
-
-export type FileLink = {
-  readonly seq: number;
-  readonly previous: string;
-  readonly hash: string;
-  readonly event: ExamEvent;
+/** A chain as it is stored: the links' payloads are the very texts that were hashed. */
+export type StoredLink = ChainLink & {
+  readonly receivedAt: string;
+  /** The event, where it is at hand; its text is in the payload. */
+  readonly event?: RecordedEvent;
+};
+export type StoredStream = ChainHead & {
+  readonly kind: StreamKind;
+  readonly id: string;
+  readonly links: readonly StoredLink[];
 };
 
-/** One exam as it travels between stores: every event, in order, with its chain. */
-export type ExamFile = {
-  readonly format: typeof EXAM_FILE_FORMAT;
-  readonly version: typeof EXAM_FILE_VERSION;
-  readonly exam: string;
-  readonly exportedAt: string;
-  readonly head: string;
-  readonly length: number;
-  readonly links: readonly FileLink[];
-  /** The clinic's versions of the evidence it is read under; left out when only the shipped figures are. */
-  readonly evidence?: readonly EvidenceChanges[];
-};
+/** Where a file comes from: the store, and the end of its journal. */
+export type FileOrigin = Pick<ExamFile, "store" | "exportedAt" | "anchor">;
 
-/** More events than any examination has. */
-export const EXAM_MAX_EVENTS = 5000;
-
-const hash = () =>
-  string()
-    .typeError("is not a hash; send 64 hexadecimal digits")
-    .required("is missing; send 64 hexadecimal digits")
-    .matches(/^[0-9a-f]{64}$/, "is not a hash; send 64 hexadecimal digits");
-
-export const fileSchema = closed({
-  format: text(40, 1),
-  version: wholeIn(1, 1000).required("is missing; export the exam again"),
-  exam: uuid(),
-  exportedAt: instant(),
-  head: hash(),
-  length: wholeIn(1, 100000).required("is missing; export the exam again"),
-  links: array()
-    .of(
-      object({ seq: wholeIn(1, 100000).required("is missing; export the exam again"), previous: hash(), hash: hash() }),
-    )
-    .typeError("is not a list of events; export the exam again")
-    .required("is missing; export the exam again")
-    .min(1, "holds no events; export the exam again")
-    .max(EXAM_MAX_EVENTS, `holds more than ${EXAM_MAX_EVENTS} events; that is no examination`),
-  evidence: array().of(changesSchema).typeError("is not a list; export the exam again").optional(),
+const fileStream = ({ kind, id, head, length, links }: StoredStream): FileStream => ({
+  kind,
+  id,
+  head,
+  length,
+  links: links.map(({ seq, previous, hash, receivedAt, payload }) => ({
+    seq,
+    previous,
+    hash,
+    receivedAt,
+    event: JSON.parse(payload) as RecordedEvent,
+  })),
 });
 
-/** Builds the file of an exam from its stored chain. */
+/** Builds the file of some streams from their stored chains. */
 export function toExamFile(
-  exam: string,
-  links: readonly ChainLink[],
-  head: ChainHead,
-  exportedAt: string,
+  streams: readonly StoredStream[],
+  { store, exportedAt, anchor }: FileOrigin,
   evidence: readonly EvidenceChanges[] = [],
+  branches: readonly StoredStream[] = [],
 ): ExamFile {
   return {
-    ...(evidence.length ? { evidence } : {}),
     format: EXAM_FILE_FORMAT,
     version: EXAM_FILE_VERSION,
-    exam,
+    madeBy: { program: "dust-lantern", v: RECORD_VERSION },
+    store,
     exportedAt,
-    head: head.head,
-    length: head.length,
-    links: links.map(({ seq, previous, hash, payload }) => ({
-      seq,
-      previous,
-      hash,
-      event: JSON.parse(payload) as ExamEvent,
-    })),
+    anchor,
+    streams: streams.map(fileStream),
+    branches: branches.map(fileStream),
+    evidence,
+    attachments: [],
   };
 }
 
@@ -108,71 +93,167 @@ function parseJson(content: string): unknown {
   }
 }
 
-function checkFrame(input: unknown): asserts input is ExamFile {
-  if (typeof input !== "object" || input === null || (input as { format?: unknown }).format !== EXAM_FILE_FORMAT) {
+/** A file of the first version: one exam, and nothing of where it came from. */
+type FirstFile = {
+  readonly exam: string;
+  readonly exportedAt: string;
+  readonly head: string;
+  readonly length: number;
+  readonly links: readonly Omit<FileLink, "receivedAt">[];
+  readonly evidence?: readonly EvidenceChanges[];
+};
+
+const fromFirst = ({ exam, exportedAt, head, length, links, evidence = [] }: FirstFile): ExamFile => ({
+  format: EXAM_FILE_FORMAT,
+  version: EXAM_FILE_VERSION,
+  madeBy: null,
+  store: null,
+  exportedAt,
+  anchor: null,
+  streams: [{ kind: "exam", id: exam, head, length, links: links.map((link) => ({ ...link, receivedAt: null })) }],
+  branches: [],
+  evidence,
+  attachments: [],
+});
+
+function fromFrame(input: unknown): ExamFile {
+  if (typeof input !== "object" || input === null || (input as { format?: unknown }).format !== EXAM_FILE_FORMAT)
     refuse(
       "file › format",
       "is not an exam file of this program",
       `Choose a file whose format is "${EXAM_FILE_FORMAT}".`,
     );
-  }
   const { version } = input as { version?: unknown };
-  if (version !== EXAM_FILE_VERSION) {
+  if (version !== 1 && version !== EXAM_FILE_VERSION)
     refuse(
       "file › version",
-      `is ${String(version)}, and this program reads version ${EXAM_FILE_VERSION}`,
+      `is ${named(version)}, and this program reads versions 1 and ${EXAM_FILE_VERSION}`,
       "Update this program, or export the exam again from this version.",
     );
-  }
-  check(fileSchema, input, "file");
+  if (version === 1) return fromFirst(check(firstFrame, input, "file") as unknown as FirstFile);
+  return check(fileFrame, input, "file") as unknown as ExamFile;
 }
 
+const SEVERAL = (file: ExamFile): boolean => file.streams.length > 1;
+
+/** How a stream of a file is called in a refusal. */
+const nameOf = (file: ExamFile, stream: FileStream): string =>
+  SEVERAL(file) ? `file › ${stream.kind} ${stream.id}` : "file";
+
 /**
- * Reads an exam file without judging its chain: frame and every event are
- * checked against their schemas.
+ * Reads an exam file without judging its chains: frame and every event are
+ * checked against the schemas of the version that wrote them.
  *
  * @throws InputError saying what is wrong, where, and what to do
  */
 export function parseExamFile(content: string): ExamFile {
-  const input = parseJson(content);
-  checkFrame(input);
-  input.links.forEach((link, index) => parseEvent(link.event, `file › event ${index + 1}`));
-  return input;
+  const file = fromFrame(parseJson(content));
+  for (const stream of [...file.streams, ...file.branches])
+    stream.links.forEach(({ event, seq }) => {
+      const where = `${nameOf(file, stream)} › event ${seq}`;
+      parseStreamEvent(stream.kind, event, where);
+      if (streamOf(stream.kind, event) !== stream.id)
+        refuse(where, `belongs to another ${stream.kind}`, "Export the exam again and choose that file.");
+    });
+  return file;
 }
 
-/** The file's events as chain links. */
-export const linksOf = (file: ExamFile): ChainLink[] =>
-  file.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) }));
+/**
+ * The exam a file is of: the only one in it.
+ *
+ * @throws InputError when the file holds none, or several
+ * @example examIn(file).length === events.length // true
+ */
+export function examIn({ streams }: ExamFile): FileStream {
+  const exams = streams.filter(({ kind }) => kind === "exam");
+  return exams.length === 1
+    ? exams[0]!
+    : refuse(
+        "file › streams",
+        `hold ${exams.length} exams, and one is asked for`,
+        "Export that one exam, and choose its file.",
+      );
+}
+
+/** The events of a stream as they were recorded. */
+export const eventsIn = (stream: FileStream): RecordedEvent[] => stream.links.map(({ event }) => event);
+
+/** A stream's events as chain links. */
+export const linksIn: (stream: FileStream) => readonly ChainLink[] = remembered((stream: FileStream) =>
+  stream.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) })),
+);
 
 /** The versions of the evidence that an exam's events name, without the shipped one. */
-export const versionsNamed = (events: readonly ExamEvent[]): string[] =>
+export const versionsNamed = (events: readonly RecordedEvent[]): string[] =>
   [
     ...new Set(
-      events.flatMap((event) =>
+      readEvents(events).flatMap((event) =>
         event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? []) : [],
       ),
     ),
   ].filter((version) => version !== SHIPPED_VERSION);
 
-/** Every fault of a file's chain. */
-export const verifyExamFile = (file: ExamFile): ChainFault[] =>
-  verifyChain(file.exam, linksOf(file), { head: file.head, length: file.length });
+/**
+ * The figures a file's exam is read under: those that ship, or those that came with it.
+ *
+ * @throws InputError when the file does not hold that version
+ * @example evidenceInFile(file, SHIPPED_VERSION) === SHIPPED_EVIDENCE // true
+ */
+export function evidenceInFile(file: ExamFile, version: string): EvidenceSet {
+  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
+  const changes = file.evidence.find((candidate) => versionOf(candidate) === version);
+  return changes
+    ? resolveEvidence(changes)
+    : refuse(
+        "file › evidence",
+        `does not hold version ${version}, under which the exam is read`,
+        "Export the exam again from the store that holds it.",
+      );
+}
+
+/** A branch's links after the trunk's up to where it leaves; null when it leaves nowhere. */
+function wholeBranch(file: ExamFile, branch: FileStream): FileLink[] | null {
+  const trunk = file.streams.find(({ kind, id }) => kind === branch.kind && id === branch.id);
+  const first = branch.links[0]!;
+  if (first.previous === genesisOf(branch.id, branch.kind)) return [...branch.links];
+  const leaves = trunk?.links.findIndex(({ hash }) => hash === first.previous) ?? -1;
+  return leaves < 0 ? null : [...trunk!.links.slice(0, leaves + 1), ...branch.links];
+}
+
+/** Every fault of a file's chains, branches included. */
+export function verifyExamFile(file: ExamFile, hash: Sha256 = portableSha256): ChainFault[] {
+  const faultsOf = (stream: FileStream): ChainFault[] =>
+    verifyChain(stream.id, linksIn(stream), stream, { kind: stream.kind, hash });
+  return [
+    ...file.streams.flatMap(faultsOf),
+    ...file.branches.flatMap((branch): ChainFault[] => {
+      const links = wholeBranch(file, branch);
+      if (links) return faultsOf({ ...branch, links });
+      const { seq } = branch.links[0]!;
+      return [
+        { kind: "dropped", seq, event: null, message: `Event ${seq} of a branch follows no event of its record.` },
+      ];
+    }),
+  ];
+}
 
 /**
- * Refuses a file whose chain is broken or whose events could not have followed
- * one another; a file that passes can be stored as it is.
+ * Refuses a file whose chains are broken or whose events could not have followed
+ * one another; a file that passes can be stored as it is. Permission is not
+ * asked of what was done: `irregularities` lists what would not have been
+ * admitted.
+ *
+ * @param hash a faster hash than the portable one, where there is one
+ * @throws InputError saying what is wrong, where, and what to do
  */
-export function assertImportable(file: ExamFile): void {
-  const [fault] = verifyExamFile(file);
+export function assertImportable(file: ExamFile, hash: Sha256 = portableSha256): void {
+  const [fault] = verifyExamFile(file, hash);
   if (fault)
     refuse(
       "file › chain",
       `was changed after it was recorded. ${fault.message}`,
       "Ask for an unchanged export; this one is not taken.",
     );
-  const events = file.links.map(({ event }) => event);
-  const foreign = events.findIndex((event) => event.exam !== file.exam);
-  if (foreign >= 0)
-    refuse(`file › event ${foreign + 1}`, "belongs to another exam", "Export the exam again and choose that file.");
-  events.forEach((event, index) => assertAdmitted(fold(events.slice(0, index)), event, `file › event ${index + 1}`));
+  for (const stream of file.streams)
+    if (stream.kind === "exam") assertRecorded(stream.id, eventsIn(stream), nameOf(file, stream));
 }

@@ -1,7 +1,7 @@
 import type { SchemaDescription } from "yup";
-import { envelopeSchema, EVENT_BODIES, EVENT_TYPES } from "../../record";
-import { PLACES } from "../../vocabulary";
-import { EXAM_FILE_FORMAT, EXAM_FILE_VERSION, fileSchema } from "./exam-file";
+import { bodySchema, envelopeOf, EVENT_TYPES, STREAM_KINDS, type StreamKind } from "../../record";
+import { PLACES, RECORD_VERSION } from "../../vocabulary";
+import { EXAM_FILE_FORMAT, EXAM_FILE_VERSION, fileFrame } from "./frame";
 
 type Json = { [key: string]: unknown };
 type Description = SchemaDescription & { fields?: Record<string, Description>; innerType?: Description };
@@ -65,41 +65,83 @@ function toJsonSchema(description: Description): Json {
 
 const described = (schema: { describe: () => unknown }): Description => schema.describe() as Description;
 
-/**
- * The exam file's JSON Schema (draft 2020-12), made from the very schemas that
- * check an import. What spans several fields (the chain, the order of stages)
- * is beyond it; docs/formats.md says what else an import asks.
- */
-export function examFileJsonSchema(): Json {
-  const envelope = typed(described(envelopeSchema)) as { properties: Json };
-  const file = typed(described(fileSchema)) as { properties: Json };
-  const event = {
+/** What an event of an exam may hold, by its kind, as the newest version writes it. */
+const bodies = (): Json[] =>
+  EVENT_TYPES.map((type) => ({
+    if: { properties: { type: { const: type } } },
+    then: { properties: { body: toJsonSchema(described(bodySchema(type, RECORD_VERSION))) } },
+  }));
+
+const eventOf = (kind: StreamKind, allOf: readonly Json[]): Json => {
+  const envelope = typed(described(envelopeOf(kind, RECORD_VERSION))) as { properties: Json };
+  return {
     ...envelope,
     properties: { ...envelope.properties, body: { type: "object" } },
-    allOf: EVENT_TYPES.map((type) => ({
-      if: { properties: { type: { const: type } } },
-      then: { properties: { body: toJsonSchema(described(EVENT_BODIES[type])) } },
-    })),
+    ...(allOf.length ? { allOf } : {}),
   };
-  const link = (file.properties.links as { items: { properties: Json; required: string[] } }).items;
+};
+
+type StreamJson = { items: { properties: { links: { items: { properties: Json; required: string[] } } } & Json } };
+
+/** The schema of a list of streams, its events told by the stream's kind; an exam may hold events of the first version. */
+function streamsJson(list: Json): Json {
+  const { items } = list as unknown as StreamJson;
+  const link = items.properties.links.items;
+  return {
+    ...list,
+    items: {
+      ...items,
+      properties: {
+        ...items.properties,
+        links: {
+          ...items.properties.links,
+          items: {
+            ...link,
+            properties: { ...link.properties, event: { $ref: "#/$defs/event" } },
+            required: [...link.required, "event"],
+          },
+        },
+      },
+    },
+  };
+}
+
+/**
+ * The exam file's JSON Schema (draft 2020-12), version 2, made from the very
+ * schemas that check an import. What spans several fields (the chain, the order
+ * of stages) is beyond it; docs/formats.md says what else an import asks. An
+ * event of the first version is described by that version's own schema.
+ */
+export function examFileJsonSchema(): Json {
+  const file = typed(described(fileFrame)) as { properties: Json };
+  const { streams, branches } = file.properties as { streams: Json; branches: Json };
   return {
     $schema: "https://json-schema.org/draft/2020-12/schema",
-    title: "Dust Lantern exam file, version 1",
+    title: "Dust Lantern exam file, version 2",
     ...file,
     properties: {
       ...file.properties,
       format: { const: EXAM_FILE_FORMAT },
       version: { const: EXAM_FILE_VERSION },
-      links: {
-        type: "array",
-        minItems: 1,
-        items: {
-          ...link,
-          properties: { ...link.properties, event: { $ref: "#/$defs/event" } },
-          required: [...link.required, "event"],
-        },
-      },
+      streams: streamsJson(streams),
+      branches: streamsJson(branches),
     },
-    $defs: { event },
+    $defs: {
+      event: {
+        type: "object",
+        if: { required: ["v"] },
+        then: {
+          anyOf: [
+            { $ref: "#/$defs/examEvent" },
+            ...STREAM_KINDS.filter((kind) => kind !== "exam").map((kind) => ({ $ref: `#/$defs/${kind}Event` })),
+          ],
+        },
+        else: { $ref: "exam-file.v1.schema.json#/$defs/event" },
+      },
+      examEvent: eventOf("exam", bodies()),
+      ...Object.fromEntries(
+        STREAM_KINDS.filter((kind) => kind !== "exam").map((kind) => [`${kind}Event`, eventOf(kind, [])]),
+      ),
+    },
   };
 }

@@ -48,7 +48,8 @@ const signsOf = ({ test, signs }: Run): string[] =>
  * how bad, what the letting go did, numbers and signs. Empty when the run is
  * clear throughout and nothing else was noted.
  *
- * @example describeRun(slumpRight) // "their familiar symptom at straighten knee, right posterior calf; head up: less"
+ * @example describeRun(slumpRight)
+ * // "their familiar symptom at straighten knee, right posterior calf; head up: less; head down again: it comes back"
  */
 export function describeRun(run: Run): string {
   const { rungs } = ladderOf(run);
@@ -60,12 +61,12 @@ export function describeRun(run: Run): string {
   const parts: string[] = [];
   if (loudest?.record?.response) {
     const { record, stage } = loudest;
-    const at =
+    const onset =
       rungs.filter((rung) => kindOf(rung.stage) === "provoke").length > 1 ? ` at ${stage.name.toLowerCase()}` : "";
     const where = record.places.length ? `, ${record.places.map(placeLabel).join(", ")}` : "";
     const feels = record.qualities.length ? `, ${record.qualities.join(" and ")}` : "";
     const bad = record.intensity === null ? "" : `, ${record.intensity} of 10`;
-    parts.push(`${RESPONSE_LABELS[record.response!]}${at}${where}${feels}${bad}`);
+    parts.push(`${RESPONSE_LABELS[record.response!]}${onset}${where}${feels}${bad}`);
   }
   parts.push(
     ...rungs

@@ -125,8 +125,8 @@ function readingSection(examined: readonly SourceReading[], underAge: boolean, s
   const names = quiet.map(({ source, side }) => sourceLabel(source, side));
   return [
     ...examined
-      .filter((one) => !quiet.includes(one))
-      .flatMap((one) => readingLines(one, underAge, spreads[sourceKey(one.source, one.side)])),
+      .filter((source) => !quiet.includes(source))
+      .flatMap((source) => readingLines(source, underAge, spreads[sourceKey(source.source, source.side)])),
     ...(names.length ? [`Not suggested by sign, no figure: ${names.join(", ")}.`] : []),
   ];
 }
@@ -134,9 +134,9 @@ function readingSection(examined: readonly SourceReading[], underAge: boolean, s
 /** Intervals by `sourceKey`; a source that is not in it is printed without one. */
 export type Spreads = Readonly<Record<string, Spread>>;
 
-function readingLines(one: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
-  const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = one;
-  const source = sourceLabel(one.source, side);
+function readingLines(sourceReading: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
+  const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = sourceReading;
+  const source = sourceLabel(sourceReading.source, side);
   const rule =
     preferred && isBegun(preferred)
       ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
@@ -185,16 +185,16 @@ const rootLines = (state: ExamState): string[] =>
   );
 
 const techniqueLines = ({ techniques }: ExamState): string[] =>
-  techniques.map((one) =>
+  techniques.map((technique) =>
     [
-      one.kind,
-      one.level,
-      one.side ?? "",
-      one.grade === null ? "" : `grade ${one.grade}`,
-      one.force === null ? "" : `${one.force.value} ${one.force.unit}`,
-      one.holdSeconds === null ? "" : `held ${one.holdSeconds} s`,
-      one.repetitions === null ? "" : `${one.repetitions} times`,
-      one.note,
+      technique.kind,
+      technique.level,
+      technique.side ?? "",
+      technique.grade === null ? "" : `grade ${technique.grade}`,
+      technique.force === null ? "" : `${technique.force.value} ${technique.force.unit}`,
+      technique.holdSeconds === null ? "" : `held ${technique.holdSeconds} s`,
+      technique.repetitions === null ? "" : `${technique.repetitions} times`,
+      technique.note,
     ]
       .filter(Boolean)
       .join(", "),
@@ -220,8 +220,15 @@ export function personLine(state: ExamState): string {
  *
  * @param head the chain's end, printed so that a later copy can be compared
  * @param spreads the intervals by source and side; without them none are printed
+ * @param anchor the end of the store's journal as it is printed; left out where there is none
  */
-export function writeNote(state: ExamState, reading: Reading, head: ChainHead, spreads: Spreads = {}): Note {
+export function writeNote(
+  state: ExamState,
+  reading: Reading,
+  head: ChainHead,
+  spreads: Spreads = {},
+  anchor?: string,
+): Note {
   const examined = examinedSources(reading);
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
@@ -249,12 +256,16 @@ export function writeNote(state: ExamState, reading: Reading, head: ChainHead, s
       ? [
           `Signed by ${signed.body.name}${signed.body.registration ? ` (${signed.body.registration})` : ""} on ${signed.at.slice(0, 16).replace("T", " ")} UTC.`,
           signed.body.statement,
-          `Record: ${head.length} events, chain head ${head.head}`,
+          recordLine(head, anchor),
         ]
       : ["Not signed yet."],
     footer: DEFERENCE,
   };
 }
+
+/** Where a record ends, to be compared with a later copy. */
+export const recordLine = ({ head, length }: ChainHead, anchor?: string): string =>
+  `Record: ${length} events, chain head ${head}${anchor ? `, journal ${anchor}` : ""}`;
 
 /** The note as plain text, for a letter or another record. */
 export function noteText(note: Note): string {

@@ -1,9 +1,9 @@
 import { NEURO_SCALES, protocolOf } from "../../knowledge";
 import { interpretExam, testLabel } from "../../reading";
-import { DEFAULT_READING_SETTINGS, type ExamState } from "../../record";
+import { type ChainHead, type ExamState, settingsOf } from "../../record";
 import { assessGuard, type Referral } from "../../safety";
 import { placeLabel, SOURCES } from "../../vocabulary";
-import { type Note, personLine } from "./note";
+import { type Note, personLine, recordLine } from "./note";
 
 const URGENCY = { emergency: "EMERGENCY referral", urgent: "Urgent referral", soon: "Referral" } as const;
 const ORDER = ["emergency", "urgent", "soon"] as const;
@@ -13,11 +13,11 @@ function whatLedToIt(state: ExamState, referrals: readonly Referral[]): string[]
   const { questions } = assessGuard(state);
   const asked = questions.flatMap((question) => {
     const answer = question.options.find(({ id }) => id === state.guardAnswers[question.id]);
-    return answer && referrals.some(({ id }) => id.startsWith(`${question.id}.`))
+    return answer && referrals.some(({ from }) => from.kind === "answer" && from.question === question.id)
       ? [`${question.ask} ${answer.label}.`]
       : [];
   });
-  const baseline = referrals.some(({ id }) => id.startsWith("baseline."))
+  const baseline = referrals.some(({ from }) => from.kind === "baseline")
     ? state.neuro
         .filter(({ kind, value }) => value !== NEURO_SCALES[kind].normal)
         .map(
@@ -25,9 +25,11 @@ function whatLedToIt(state: ExamState, referrals: readonly Referral[]): string[]
             `${NEURO_SCALES[kind].label}, ${level.toUpperCase()}${side ? ` ${side}` : ""}: ${value}${before === undefined ? "" : ` (last visit ${before})`}.`,
         )
     : [];
-  const outcomes = interpretExam(state.runs, state.settings ?? DEFAULT_READING_SETTINGS);
+  const outcomes = interpretExam(state.runs, settingsOf(state));
   const tests = outcomes
-    .filter(({ test, source }) => referrals.some(({ id }) => id.startsWith(`after.${test}.${source}.`)))
+    .filter(({ test, source }) =>
+      referrals.some(({ from }) => from.kind === "outcome" && from.test === test && from.source === source),
+    )
     .map((outcome) => `${testLabel(outcome)}: ${SOURCES[outcome.source].label} ${outcome.outcome}, ${outcome.reason}.`);
   const stops = state.stops.map(
     ({ run, reason, note }) =>
@@ -40,9 +42,10 @@ function whatLedToIt(state: ExamState, referrals: readonly Referral[]): string[]
  * A short letter for whoever is referred to: what is asked, the findings that
  * led to it, what was done. Null when nothing is to be referred.
  *
- * @example writeReferral(state)?.title // "Urgent referral"
+ * @param end the record's end and the journal's, to be compared with a later copy
+ * @example writeReferral(numbSaddleState)?.title // "EMERGENCY referral"
  */
-export function writeReferral(state: ExamState): Note | null {
+export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?: string | undefined }): Note | null {
   const { referrals, blocks } = assessGuard(state);
   const [first] = referrals.toSorted((a, b) => ORDER.indexOf(a.urgency) - ORDER.indexOf(b.urgency));
   if (!first) return null;
@@ -71,7 +74,7 @@ export function writeReferral(state: ExamState): Note | null {
     who: personLine(state),
     when: state.opened?.at.slice(0, 10) ?? "",
     sections: sections.filter(({ lines }) => lines.length > 0),
-    signature: [`From ${state.opened?.actor.name ?? ""}`],
+    signature: [`From ${state.opened?.actor.name ?? ""}`, ...(end ? [recordLine(end.head, end.anchor)] : [])],
     footer: "Findings of a manual examination, for medical assessment. Licensed judgement and local rules come first.",
   };
 }

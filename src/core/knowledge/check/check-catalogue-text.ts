@@ -37,21 +37,21 @@ function shapeFaults(entry: unknown, index: number): CatalogueFault[] {
     ...(typeof fields.figure === "object" && fields.figure !== null
       ? []
       : [fault("figure", "is missing", "Copy it from the exported catalogue.")]),
-    ...(Array.isArray(fields.stages) ? fields.stages : []).flatMap((stage: unknown, at) => {
+    ...(Array.isArray(fields.stages) ? fields.stages : []).flatMap((stage: unknown, position) => {
       const { id, question, loads } = (stage ?? {}) as Record<string, unknown>;
       return typeof id === "string" && typeof question === "string" && Array.isArray(loads)
         ? []
-        : [fault(`stage ${at + 1}`, "lacks its id, question or loads", "Write all three.")];
+        : [fault(`stage ${position + 1}`, "lacks its id, question or loads", "Write all three.")];
     }),
-    ...(Array.isArray(fields.readings) ? fields.readings : []).flatMap((reading: unknown, at) =>
+    ...(Array.isArray(fields.readings) ? fields.readings : []).flatMap((reading: unknown, position) =>
       Array.isArray((reading as { lines?: unknown } | null)?.lines)
         ? []
-        : [fault(`reading ${at + 1}`, "has no list of lines", "Write its lines.")],
+        : [fault(`reading ${position + 1}`, "has no list of lines", "Write its lines.")],
     ),
-    ...(Array.isArray(fields.schools) ? fields.schools : []).flatMap((school: unknown, at) =>
+    ...(Array.isArray(fields.schools) ? fields.schools : []).flatMap((school: unknown, position) =>
       Array.isArray((school as { options?: unknown } | null)?.options)
         ? []
-        : [fault(`school ${at + 1}`, "has no list of options", "Write its options.")],
+        : [fault(`school ${position + 1}`, "has no list of options", "Write its options.")],
     ),
   ];
 }

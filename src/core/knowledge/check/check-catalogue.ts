@@ -6,13 +6,13 @@ import { TEST_IDS } from "../protocols/test-ids";
 /** Something that is wrong with the catalogue: where, what, and what to do. */
 export type CatalogueFault = { readonly where: string; readonly what: string; readonly todo: string };
 
-const fault = (where: string, what: string, todo: string): CatalogueFault => ({ where, what, todo });
+export const fault = (where: string, what: string, todo: string): CatalogueFault => ({ where, what, todo });
 
 /** Every combination of the options of the schools that shape a ladder, as one list of the stages each leaves. */
 function laddersOf({ stages, schools }: Protocol): Stage[][] {
   const doing = schools.filter(({ kind }) => kind === "doing");
   const combinations = doing.reduce<Record<string, string>[]>(
-    (all, school) => all.flatMap((one) => school.options.map(({ id }) => ({ ...one, [school.id]: id }))),
+    (all, school) => all.flatMap((chosen) => school.options.map(({ id }) => ({ ...chosen, [school.id]: id }))),
     [{}],
   );
   return combinations.map((variant) =>
@@ -57,7 +57,7 @@ const schoolFaults = (protocol: Protocol, school: School): CatalogueFault[] => {
 };
 
 /** Everything a condition refers to, looked up. */
-function conditionFaults(
+export function conditionFaults(
   where: string,
   condition: Condition,
   protocol: Protocol,
@@ -96,18 +96,18 @@ function conditionFaults(
     if (!optionsOf(id)) seen(id, []);
   });
   const measure = (id: string) => {
-    if (!protocol.measures.some((one) => one.id === id))
+    if (!protocol.measures.some((candidate) => candidate.id === id))
       faults.push(
         fault(where, `asks for the number "${id}", which the test does not measure`, "Use one of its measures."),
       );
   };
   condition.measure?.forEach(({ id, lowerThan, notLowerThan, less }) =>
-    [id, lowerThan, notLowerThan, less].forEach((one) => one && measure(one)),
+    [id, lowerThan, notLowerThan, less].forEach((measureId) => measureId && measure(measureId)),
   );
   if (condition.difference) measure(condition.difference.id);
   for (const [id, wanted] of Object.entries(condition.school ?? {})) {
-    const school = schools.find((one) => one.id === id);
-    if (!school || wanted.some((option) => !school.options.some((one) => one.id === option)))
+    const school = schools.find((candidate) => candidate.id === id);
+    if (!school || wanted.some((option) => !school.options.some((offered) => offered.id === option)))
       faults.push(
         fault(
           where,
@@ -124,7 +124,7 @@ function conditionFaults(
         "Use a test of the catalogue.",
       ),
     );
-  for (const { sites } of [condition.felt, condition.notFelt, condition.restFelt].filter((one) => one !== undefined))
+  for (const { sites } of [condition.felt, condition.notFelt, condition.restFelt].filter((felt) => felt !== undefined))
     if (sites !== "anywhere" && sites.some((site) => !(site in SITES)))
       faults.push(fault(where, "names a site that is not on the chart", "Use a site of the body chart."));
   for (const inner of [...(condition.any ?? []), ...(condition.not ? [condition.not] : [])])
@@ -136,7 +136,7 @@ function conditionFaults(
 function ownFaults({ id, measures, aftermath, readings }: Protocol): CatalogueFault[] {
   return [
     ...measures
-      .filter(({ upTo }) => upTo !== undefined && !measures.some((one) => one.id === upTo))
+      .filter(({ upTo }) => upTo !== undefined && !measures.some((other) => other.id === upTo))
       .map((measure) =>
         fault(
           `${id} › measures › ${measure.id}`,
@@ -210,7 +210,7 @@ function readingFaults(protocol: Protocol, reading: SourceInterpretation): Catal
 
 const orderFaults = (protocol: Protocol): CatalogueFault[] =>
   (protocol.orders ?? []).flatMap(({ school, option, stages }) => [
-    ...(protocol.schools.some(({ id, options }) => id === school && options.some((one) => one.id === option))
+    ...(protocol.schools.some(({ id, options }) => id === school && options.some((offered) => offered.id === option))
       ? []
       : [
           fault(
@@ -256,8 +256,10 @@ export function checkCatalogue(protocols: readonly Protocol[], schools: readonly
           ? []
           : [fault(`${id} › regions`, "holds none, so nobody finds the test", "Name its region.")]),
         ...citations
-          .filter((one) => !(one in CITATIONS))
-          .map((one) => fault(`${id} › citations`, `"${one}" is not in the literature list`, "Add it there.")),
+          .filter((citation) => !(citation in CITATIONS))
+          .map((citation) =>
+            fault(`${id} › citations`, `"${citation}" is not in the literature list`, "Add it there."),
+          ),
         ...protocol.stages.flatMap((stage) => [
           ...stageFaults(protocol, stage),
           ...(stage.due ? conditionFaults(`${id} › ${stage.id} › due`, stage.due, protocol, schools) : []),

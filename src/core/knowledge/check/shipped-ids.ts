@@ -1,4 +1,7 @@
 import type { Protocol } from "../protocols";
+import type { ClusterRule } from "../rules";
+import type { StartingProbability } from "../starts/starting-probabilities";
+import type { AccuracyRecord } from "../studies/types";
 
 /** The ids of one test that signed exams can name. */
 export type TestIds = {
@@ -6,6 +9,22 @@ export type TestIds = {
   readonly measures: readonly string[];
   readonly signs: Readonly<Record<string, readonly string[]>>;
   readonly schools: Readonly<Record<string, readonly string[]>>;
+};
+
+/** Everything that exams, settings and a clinic's evidence can name. */
+export type ShippedIds = {
+  readonly tests: Readonly<Record<string, TestIds>>;
+  readonly rules: readonly string[];
+  readonly records: readonly string[];
+  readonly starts: readonly string[];
+};
+
+/** What the ids are taken from. */
+export type Shipped = {
+  readonly protocols: readonly Protocol[];
+  readonly rules: readonly Pick<ClusterRule, "id">[];
+  readonly records: readonly Pick<AccuracyRecord, "id">[];
+  readonly starts: readonly Pick<StartingProbability, "id">[];
 };
 
 /** Old id → new id, under "test.stage", "test.stage.option", "test.measure" and so on. Nothing was renamed yet. */
@@ -16,7 +35,14 @@ const byId = <T extends { readonly id: string }>(list: readonly T[], options: (i
   Object.fromEntries(list.map((item) => [item.id, options(item)]));
 
 /** What exams made with this catalogue can name. */
-export const idsOf = (protocols: readonly Protocol[]): Record<string, TestIds> =>
+export const idsOf = ({ protocols, rules, records, starts }: Shipped): ShippedIds => ({
+  tests: testIds(protocols),
+  rules: optionIds(rules),
+  records: optionIds(records),
+  starts: optionIds(starts),
+});
+
+const testIds = (protocols: readonly Protocol[]): Record<string, TestIds> =>
   Object.fromEntries(
     protocols.map(({ id, stages, measures, signs, schools }) => [
       id,
@@ -29,8 +55,15 @@ export const idsOf = (protocols: readonly Protocol[]): Record<string, TestIds> =
     ]),
   );
 
-const flat = (ids: Readonly<Record<string, TestIds>>): string[] =>
-  Object.entries(ids).flatMap(([test, { stages, measures, signs, schools }]) => [
+const flat = ({ tests, rules, records, starts }: ShippedIds): string[] => [
+  ...rules.map((id) => `rule ${id}`),
+  ...records.map((id) => `record ${id}`),
+  ...starts.map((id) => `start ${id}`),
+  ...flatTests(tests),
+];
+
+const flatTests = (tests: ShippedIds["tests"]): string[] =>
+  Object.entries(tests).flatMap(([test, { stages, measures, signs, schools }]) => [
     test,
     ...measures.map((id) => `${test}.number ${id}`),
     ...Object.entries({ stage: stages, sign: signs, school: schools }).flatMap(([kind, named]) =>
@@ -45,11 +78,11 @@ const flat = (ids: Readonly<Record<string, TestIds>>): string[] =>
  * What a catalogue no longer has that exams may name, and what it has that is
  * not pinned yet. An id that has shipped is never taken away or used again.
  *
- * @example shippedIdFaults(idsOf(PROTOCOLS), idsOf(PROTOCOLS)) // []
+ * @example shippedIdFaults(idsOf(SHIPPED), idsOf(SHIPPED)) // []
  */
 export function shippedIdFaults(
-  pinned: Readonly<Record<string, TestIds>>,
-  now: Readonly<Record<string, TestIds>>,
+  pinned: ShippedIds,
+  now: ShippedIds,
   renamed: Readonly<Record<string, string>> = RENAMED,
 ): string[] {
   const [before, after] = [flat(pinned), new Set(flat(now))];

@@ -4,19 +4,23 @@ import { PROTOCOLS } from "../protocols";
 import { GUARD_QUESTIONS } from "../safety/questions";
 import { unguardedLoads } from "./guarded-loads";
 import pinned from "./shipped-ids.json";
-import { idsOf, shippedIdFaults, type TestIds } from "./shipped-ids";
+import { SHIPPED } from "./shipped";
+import { idsOf, type ShippedIds, shippedIdFaults } from "./shipped-ids";
 
-const PINNED = pinned as unknown as Readonly<Record<string, TestIds>>;
+const PINNED = pinned as unknown as ShippedIds;
+const withTests = (protocols: typeof PROTOCOLS) => ({ ...SHIPPED, protocols });
 const without = (stage: string) =>
-  PROTOCOLS.map((protocol) =>
-    protocol.id === "straight-leg-raise"
-      ? { ...protocol, stages: protocol.stages.filter(({ id }) => id !== stage) }
-      : protocol,
+  withTests(
+    PROTOCOLS.map((protocol) =>
+      protocol.id === "straight-leg-raise"
+        ? { ...protocol, stages: protocol.stages.filter(({ id }) => id !== stage) }
+        : protocol,
+    ),
   );
 
 describe("ids that have shipped", () => {
   it("are all there, and every id there is is pinned", () =>
-    expect(shippedIdFaults(PINNED, idsOf(PROTOCOLS))).toEqual([]));
+    expect(shippedIdFaults(PINNED, idsOf(SHIPPED))).toEqual([]));
 
   it.each(PROTOCOLS.find(({ id }) => id === "straight-leg-raise")!.stages.map(({ id }) => id))(
     "a raise without its stage %s is told of",
@@ -27,14 +31,27 @@ describe("ids that have shipped", () => {
   );
 
   it("may have a new name, when the map says which", () => {
-    const renamed = PROTOCOLS.map((protocol) => ({
-      ...protocol,
-      measures: protocol.measures.map((measure) => (measure.id === "onset" ? { ...measure, id: "begin" } : measure)),
-    }));
+    const renamed = withTests(
+      PROTOCOLS.map((protocol) => ({
+        ...protocol,
+        measures: protocol.measures.map((measure) => (measure.id === "onset" ? { ...measure, id: "begin" } : measure)),
+      })),
+    );
     const told = shippedIdFaults(PINNED, idsOf(renamed));
     expect(told.some((fault) => fault.includes("number onset is gone"))).toBe(true);
     const map = Object.fromEntries(PROTOCOLS.map(({ id }) => [`${id}.number onset`, `${id}.number begin`]));
     expect(shippedIdFaults(PINNED, idsOf(renamed), map).filter((fault) => fault.includes("is gone"))).toEqual([]);
+  });
+});
+
+describe("ids of figures", () => {
+  it.each(["rules", "records", "starts"] as const)("a list of %s that lost one is told of", (kind) => {
+    for (const { id } of SHIPPED[kind]) {
+      const fewer = { ...SHIPPED, [kind]: SHIPPED[kind].filter((item) => item.id !== id) };
+      expect(shippedIdFaults(PINNED, idsOf(fewer)), id).toEqual([
+        `${kind.slice(0, -1)} ${id} is gone, and signed exams may name it: keep it, or name its new id in RENAMED.`,
+      ]);
+    }
   });
 });
 

@@ -525,7 +525,7 @@ const rotation: Protocol = {
       unit: "°",
       range: [0, 110],
       expected: [60, 90],
-      error: 8,
+      mdc: 8,
       joint: { part: "turn" },
     },
   ],

@@ -105,7 +105,7 @@ const internalRotation: Protocol = {
       ["first-barrier", "25° at the first barrier", "For those who stop at the first resistance."],
     ),
   ],
-  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], error: 8 }],
+  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], mdc: 8 }],
   signs: [END_FEEL],
   cautions: [NOT_REPLACED, "When the pelvis lifts, the angle is no longer the hip's."],
   burden: 1,

@@ -1,3 +1,5 @@
+import { remembered } from "../../base";
+import { RECORD_VERSION, wasThere } from "../../vocabulary";
 import { CERVICAL_PROVOCATION } from "./cervical-provocation";
 import { FEMORAL } from "./femoral";
 import { GLUTEAL_AND_ABDOMEN } from "./gluteal-abdomen";
@@ -64,28 +66,32 @@ function reordered(stages: readonly Stage[], order: readonly string[]): Stage[] 
   return stages.map((stage) => (order.includes(stage.id) ? wanted[next++]! : stage));
 }
 
-const ladders = new WeakMap<Protocol, Map<string, readonly Stage[]>>();
+const ladders = remembered((_protocol: Protocol) => new Map<string, readonly Stage[]>());
 
 /**
  * The ladder of a test as it is done under a variant: the stages its schools
  * call for, in the order they call for.
  *
+ * @param v the version it was recorded under; a stage that came later is not owed
  * @example stagesOf(protocolOf("thigh-thrust"), { dose: "steady" }).map(({ id }) => id) // ["push"]
  */
-export function stagesOf(protocol: Protocol, variant: Variant): readonly Stage[] {
-  const kept = ladders.get(protocol) ?? new Map<string, readonly Stage[]>();
-  ladders.set(protocol, kept);
-  const key = protocol.schools.map(({ id }) => optionIn(variant, id)).join(" ");
-  const found = kept.get(key);
-  if (found) return found;
+export function stagesOf(protocol: Protocol, variant: Variant, v: number = RECORD_VERSION): readonly Stage[] {
+  const ladder = ladders(protocol);
+  const key = [v, ...protocol.schools.map(({ id }) => optionIn(variant, id))].join(" ");
+  const known = ladder.get(key);
+  if (known) return known;
   const stages = (protocol.orders ?? [])
     .filter(({ school, option }) => optionIn(variant, school) === option)
     .reduce<readonly Stage[]>(
       (list, { stages: order }) => reordered(list, order),
-      protocol.stages.filter(({ only }) =>
-        Object.entries(only ?? {}).every(([school, options]) => options.includes(optionIn(variant, school) ?? "")),
+      protocol.stages.filter(
+        (stage) =>
+          wasThere(stage, v) &&
+          Object.entries(stage.only ?? {}).every(([school, options]) =>
+            options.includes(optionIn(variant, school) ?? ""),
+          ),
       ),
     );
-  kept.set(key, stages);
+  ladder.set(key, stages);
   return stages;
 }

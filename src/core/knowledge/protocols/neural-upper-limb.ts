@@ -132,7 +132,7 @@ const releases = (far: string): readonly Stage[] => [
 
 const ELBOW: readonly Measure[] = onsetAndEnd("Elbow short of straight", [0, 120], {
   expected: [0, 30],
-  error: 12,
+  mdc: 12,
   joint: { part: "elbow" },
   falling: true,
 });

@@ -494,8 +494,8 @@ const activeRaise: Protocol = {
     ),
   ],
   measures: [
-    { id: "effort", label: "Effort", unit: "of 5", range: [0, 5], expected: [0, 0], error: 1 },
-    { id: "effort-pressed", label: "Effort, pelvis pressed", unit: "of 5", range: [0, 5], expected: [0, 0], error: 1 },
+    { id: "effort", label: "Effort", unit: "of 5", range: [0, 5], expected: [0, 0], mdc: 1 },
+    { id: "effort-pressed", label: "Effort, pelvis pressed", unit: "of 5", range: [0, 5], expected: [0, 0], mdc: 1 },
   ],
   cautions: ["Effort and pain are two answers. Gently with osteoporosis."],
   burden: 1,
@@ -681,7 +681,7 @@ const rotationDifference: Protocol = {
     },
   ],
   schools: [motionSchool],
-  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], error: 8 }],
+  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], mdc: 8 }],
   signs: [{ id: "pelvis", label: "Pelvis", options: [option("still", "stays"), option("lifts", "lifts")] }],
   readings: [
     reading("sacroiliac", "tested side", [

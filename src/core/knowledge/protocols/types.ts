@@ -1,5 +1,15 @@
 import type { Measure } from "../../measurement";
-import type { LoadId, Outcome, Position, Quality, Region, Response, SiteId, SourceId } from "../../vocabulary";
+import type {
+  Lifetime,
+  LoadId,
+  Outcome,
+  Position,
+  Quality,
+  Region,
+  Response,
+  SiteId,
+  SourceId,
+} from "../../vocabulary";
 import type { CitationId } from "../citations";
 import type { GuardEffect } from "../safety/effects";
 import type { Pose, PoseChange } from "./pose";
@@ -19,7 +29,7 @@ export type Dose = {
   readonly thrusts?: readonly [number, number];
 };
 
-export type Option = { readonly id: string; readonly label: string };
+export type Option = Lifetime & { readonly id: string; readonly label: string };
 
 /**
  * What a stage asks. provoke: one of the four responses, and the first familiar
@@ -32,7 +42,7 @@ export type StageKind = "provoke" | "release" | "relief" | "observe" | "measure"
 /** Which options of schools a stage or line belongs to, by school id. */
 export type SchoolChoice = Readonly<Record<string, readonly string[]>>;
 
-export type Stage = {
+export type Stage = Lifetime & {
   readonly id: string;
   readonly name: string;
   readonly instruction: string;
@@ -70,7 +80,7 @@ export type School = {
 };
 
 /** Something seen or felt beside the answer: end feel, pulse, how C2 moved. */
-export type Sign = { readonly id: string; readonly label: string; readonly options: readonly Option[] };
+export type Sign = Lifetime & { readonly id: string; readonly label: string; readonly options: readonly Option[] };
 
 /** Which of a source's sides a test says something about; midline: a source without sides. */
 export type SpokenSides = "tested side" | "other side" | "both sides" | "midline";
@@ -102,8 +112,8 @@ export type MeasureCondition = {
 
 export type DifferenceCondition = {
   readonly id: string;
-  /** How far this side must differ from the other, like variants only; "error": its measurement error. */
-  readonly over: number | "error";
+  /** How far this side must differ from the other, like variants only; "mdc": its minimal detectable change. */
+  readonly over: number | "mdc";
   /** Instead: this side has at most this share of the other's number. */
   readonly share?: number;
   /** less: this side's number is the smaller; more: the larger. */

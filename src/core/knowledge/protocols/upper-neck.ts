@@ -329,7 +329,7 @@ const flexionRotation: Protocol = {
       unit: "°",
       range: [0, 70],
       expected: [39, 49],
-      error: 7,
+      mdc: 7,
       joint: { part: "turn" },
     },
   ],

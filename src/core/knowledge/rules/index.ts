@@ -18,6 +18,17 @@ export const RULES: readonly ClusterRule[] = [...SACROILIAC_RULES, ...OTHER_RULE
 /** Any name the command line or a file may use for a rule, or undefined. */
 export const findRule = (id: string): ClusterRule | undefined => RULES.find((rule) => rule.id === id);
 
+/**
+ * The rule that counts for a source unless another is chosen: the one marked
+ * so, else the only one there is.
+ *
+ * @param rules one source's rules
+ * @returns a rule's id, or "none"
+ * @example usualRule(RULES.filter(({ source }) => source === "cervical-root")) // "cervical-root-four-item"
+ */
+export const usualRule = (rules: readonly Pick<ClusterRule, "id" | "usual">[]): string =>
+  rules.find(({ usual }) => usual)?.id ?? (rules.length === 1 ? rules[0]!.id : "none");
+
 export const isFact = (member: RuleMember): member is FactMember => "fact" in member;
 export const testMembers = ({ members }: Pick<ClusterRule, "members">): TestMember[] =>
   members.filter((member): member is TestMember => !isFact(member));

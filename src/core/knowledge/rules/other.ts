@@ -52,6 +52,7 @@ const cervicalRoot: readonly ClusterRule[] = [
     reference: "electrodiagnosis",
     citation: "wainner-2003",
     standing: "published",
+    usual: true,
     remark: "The figure goes by the exact count. Compression is variant A.",
   },
   {

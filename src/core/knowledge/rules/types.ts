@@ -94,6 +94,8 @@ export type ClusterRule = {
   readonly countsRebuilt?: boolean;
   readonly definition: string;
   readonly population: string;
+  /** Their pain was chronic: the figures say less of a fresh one. */
+  readonly chronic?: boolean | undefined;
   readonly reference: string;
   readonly citation: string;
   readonly standing: SourceStatus;
@@ -102,6 +104,8 @@ export type ClusterRule = {
   readonly prescribedOrder?: boolean;
   readonly remark?: string;
   readonly pooled?: PooledFigure;
+  /** It counts for its source unless another is chosen. A source with several rules marks one; standing first means nothing. */
+  readonly usual?: true;
   /** Why the rule is shown but can move nothing. */
   readonly off?: string;
 };

@@ -1,13 +1,17 @@
-import type { ExamRegion, LoadId } from "../../vocabulary";
+import type { ExamRegion, Lifetime, LoadId } from "../../vocabulary";
 import type { CitationId } from "../citations";
 import { block, caution, finalBlock, first, type GuardEffect, LUMBAR_LOADS, NECK_LOADS, referral } from "./effects";
 import type { School } from "../protocols/types";
 
 export { URGENCIES, type GuardEffect, type Urgency } from "./effects";
 
-export type GuardOption = { readonly id: string; readonly label: string; readonly effects: readonly GuardEffect[] };
+export type GuardOption = Lifetime & {
+  readonly id: string;
+  readonly label: string;
+  readonly effects: readonly GuardEffect[];
+};
 
-export type GuardQuestion = {
+export type GuardQuestion = Lifetime & {
   readonly id: string;
   /** Asked of the patient in plain words. */
   readonly ask: string;

@@ -20,6 +20,8 @@ export type StartingProbability = {
   /** The weight of the Beta distribution, as a number of people. */
   readonly equivalentPeople: number;
   readonly population: string;
+  /** Their pain was chronic: the figures say less of a fresh one. */
+  readonly chronic?: boolean | undefined;
   readonly citation?: string;
   readonly standing: SourceStatus;
   /** Left out: never chosen by itself, offered beside the one that is. */
@@ -78,6 +80,7 @@ const start = (
 
 const depalma = {
   population: "chronic low back pain seen by specialists, among those in whom one source was found",
+  chronic: true,
   citation: "depalma-2011",
   standing: "published",
 } as const;
@@ -131,6 +134,7 @@ export const STARTS: readonly StartingProbability[] = [
     when: { symptomAt: ["neck"] },
     because: "neck pain",
     population: "chronic neck pain in block studies: 0.36 to 0.60; the lower end is used",
+    chronic: true,
     standing: "second-hand",
   }),
   start("c1-c2.headache", "c1-c2", 0.5, {

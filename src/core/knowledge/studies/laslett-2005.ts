@@ -5,6 +5,7 @@ const study = {
   definition: "familiar symptom reproduced, wherever it was felt",
   countsRebuilt: true,
   population: "48 people with chronic low back pain, seen by specialists",
+  chronic: true,
   reference: "sacroiliac joint block",
   citation: "laslett-2005",
   standing: "published",

@@ -2,6 +2,7 @@ import type { AccuracyRecord } from "./types";
 
 const study = {
   population: "people with chronic low back pain",
+  chronic: true,
   reference: "facet joint block",
   citation: "laslett-2006",
 } as const;

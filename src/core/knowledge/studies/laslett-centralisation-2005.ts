@@ -2,6 +2,7 @@ import type { AccuracyRecord } from "./types";
 
 const study = {
   population: "people with chronic low back pain",
+  chronic: true,
   reference: "discography",
   citation: "laslett-centralisation-2005",
 } as const;

@@ -35,6 +35,8 @@ export type AccuracyRecord = {
   /** The counts were rebuilt from the printed proportions. */
   readonly countsRebuilt?: boolean;
   readonly population: string;
+  /** Their pain was chronic: the figures say less of a fresh one. */
+  readonly chronic?: boolean | undefined;
   readonly reference: string;
   /** A shipped citation's id, or a clinic's own words for where the figure comes from. */
   readonly citation: string;

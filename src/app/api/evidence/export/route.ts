@@ -1,7 +1,7 @@
 import { evidenceCsv, evidenceFileText } from "@/server/exchange/evidence-exchange";
 import { currentChanges } from "@/server/repositories/evidence";
 import { answer, download, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 export const GET = (request: Request) =>
   answer(() => {

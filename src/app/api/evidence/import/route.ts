@@ -1,7 +1,7 @@
 import { currentChanges, saveEvidence } from "@/server/repositories/evidence";
 import { readEvidenceFile } from "@/server/exchange/evidence-exchange";
 import { answer, bodyJson, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 /** Puts an evidence file in force as a new version: all of it, or nothing. */
 export const POST = (request: Request) =>

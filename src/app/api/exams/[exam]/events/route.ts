@@ -2,7 +2,7 @@ import { InputError, refuse } from "@/core/base";
 import { appendEvents, eventsAfter, noSuchExam } from "@/server/repositories/exams";
 import { answer, bodyJson, now } from "@/server/edge/http";
 import { assertKnownActor } from "@/server/repositories/practitioners";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 type Context = { params: Promise<{ exam: string }> };
 

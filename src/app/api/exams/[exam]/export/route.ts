@@ -1,7 +1,7 @@
 import { refuse } from "@/core/base";
 import { examFileText, exportExam, exportFindings } from "@/server/exchange/exchange";
 import { answer, download, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 type Context = { params: Promise<{ exam: string }> };
 

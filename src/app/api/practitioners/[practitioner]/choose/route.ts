@@ -2,7 +2,7 @@ import { refuse } from "@/core/base";
 import { answer } from "@/server/edge/http";
 import { findProfile } from "@/server/repositories/practitioners";
 import { PROFILE_COOKIE } from "@/server/edge/profile-cookie";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 type Context = { params: Promise<{ practitioner: string }> };
 

@@ -1,6 +1,6 @@
 import { answer, bodyJson } from "@/server/edge/http";
 import { saveSettings } from "@/server/repositories/practitioners";
-import { theStore } from "@/server/store/store";
+import { theStore } from "@/server/store/open";
 
 type Context = { params: Promise<{ practitioner: string }> };
 

@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import { admit } from "../admission";
 import { InputError } from "../base";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { parseEvent } from "./events";
+import { EVENT_TYPES } from "./event";
+import { parseEvent } from "./parse-event";
+import { readEvent } from "./read-event";
 import { fold } from "./fold";
 
 const envelope = {
@@ -26,6 +28,18 @@ function refusalOf(input: unknown): InputError {
   }
   throw new Error("It was taken.");
 }
+
+describe("what is no event at all", () => {
+  const NOT_BODIES = [null, undefined, [], "", 1, true, { toString: null }];
+  it.each(EVENT_TYPES)("%s: a body that is none is refused with a sentence", (type) => {
+    for (const body of NOT_BODIES) expect(refusalOf(event(type, body)).problems[0]!.where).toContain("event 3");
+  });
+
+  it.each([null, undefined, [], "x", 1, { type: null }, { type: { toString: null } }, { type: "toString" }])(
+    "%j is refused with a sentence",
+    (input) => expect(refusalOf(input).problems.length).toBeGreaterThan(0),
+  );
+});
 
 describe("an event that cannot be taken", () => {
   it.each([
@@ -95,12 +109,12 @@ describe("an event that cannot be taken", () => {
 
 describe("an event that cannot follow", () => {
   const started = () => {
-    const exam = buildExam().complaint("si-area.right").guard();
+    const exam = buildExam().complaint("si-area.right").consent().guard().rest(2);
     const run = exam.newId();
     exam.add("run-started", { run, test: "sacral-thrust", side: null, variant: { dose: "steady" } });
     return { exam, run };
   };
-  const next = (type: string, body: object, over: object = {}) => parseEvent(event(type, body, over));
+  const next = (type: string, body: object, over: object = {}) => readEvent(parseEvent(event(type, body, over)))!;
 
   it("belongs to another exam", () =>
     expect(admit(started().exam.state(), next("rest-rated", rest, { exam: idOf(9) }))?.what).toContain("another exam"));
@@ -143,7 +157,7 @@ describe("an event that cannot follow", () => {
     expect(problem?.where).toContain("contact");
   });
   it("starts a blocked test, until the block is overridden with a reason", () => {
-    const exam = buildExam().complaint("si-area.right").guard({ pregnancy: "yes" });
+    const exam = buildExam().complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(2);
     const start = next("run-started", {
       run: idOf(88),
       test: "sacral-thrust",

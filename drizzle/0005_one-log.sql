@@ -1,0 +1,2 @@
+DROP TABLE `exam_events`;--> statement-breakpoint
+DROP TABLE `exam_heads`;

@@ -1,0 +1,273 @@
+import { describe, expect, it } from "vitest";
+import { buildExam, type ExamBuilder, idOf, PRACTITIONER } from "@/fixtures/samples/build";
+import { examFileText, exportExam, importExam } from "@/server/exchange/exchange";
+import { appendEvents, loadExam } from "@/server/repositories/exams";
+import { NOW, sampleStore } from "@/fixtures/store";
+import { InputError } from "../base";
+import { chainEvent, type ChainHead, type EventDraft, genesisOf, historyOf, type RecordedEvent } from "../record";
+import { toExamFile } from "../exchange";
+import { appendTap, irregularities } from "./append-tap";
+
+const EXAM = idOf(1);
+const ready = () => buildExam().complaint("si-area.right").consent().guard().rest(1, "si-area.right");
+
+/** What is asked for next, and in which state: the answer has to be the same at every door. */
+type Case = {
+  readonly state: () => ExamBuilder;
+  readonly draft: (exam: ExamBuilder) => EventDraft;
+  /** What the refusal says; null: it is taken. */
+  readonly says: RegExp | null;
+};
+
+const start =
+  (test: "thigh-thrust" | "sacral-thrust" | "slump" | "dorsiflexion-sign", side: "right" | "left" | null) =>
+  (exam: ExamBuilder): EventDraft => ({
+    type: "run-started",
+    body: { run: exam.newId(), test, side, variant: {} },
+  });
+const note = (): EventDraft => ({ type: "note-written", body: { text: "he sneezed" } });
+const stop = (exam: ExamBuilder): EventDraft => ({
+  type: "run-stopped",
+  body: { run: exam.state().runs.at(-1)?.id ?? null, reason: "pain too strong", note: "" },
+});
+
+/** A raise whose symptom came, and whose telling step is open. */
+const unfinished = () => {
+  const exam = ready();
+  const run = exam.start("slump", "right");
+  exam.record(run, { stage: "slouch", response: "nothing" });
+  return exam;
+};
+const symptomWithoutPlace = () => {
+  const exam = ready();
+  const run = exam.start("thigh-thrust", "right");
+  exam.record(run, { stage: "push", response: "familiar" });
+  return exam;
+};
+const pregnant = () => buildExam().complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(1);
+const stopped = () => {
+  const exam = ready();
+  const run = exam.start("thigh-thrust", "right");
+  exam.add("run-stopped", { run, reason: "new numbness, tingling or weakness", note: "" });
+  return exam;
+};
+const sore = () => {
+  const exam = ready().run({ test: "thigh-thrust", side: "right", response: "nothing" });
+  exam.add("soreness-recorded", { run: exam.state().runs[0]!.id, intensity: 4, minutes: null });
+  return exam;
+};
+const without = (...left: ("consent" | "guard" | "rest")[]) => {
+  const exam = buildExam().complaint("si-area.right");
+  if (!left.includes("consent")) exam.consent();
+  if (!left.includes("guard")) exam.guard();
+  if (!left.includes("rest")) exam.rest(1);
+  return exam;
+};
+
+const CASES: Readonly<Record<string, Case>> = {
+  "a test, ready": { state: ready, draft: start("thigh-thrust", "right"), says: null },
+  "a test, nothing asked": {
+    state: buildExam,
+    draft: start("thigh-thrust", "right"),
+    says: /agreement is not recorded/,
+  },
+  "a test, no agreement": {
+    state: () => without("consent"),
+    draft: start("thigh-thrust", "right"),
+    says: /agreement is not recorded/,
+  },
+  "a test, agreement taken back": {
+    state: () => {
+      const exam = ready();
+      exam.add("consent-recorded", { explained: true, agreed: false, others: "" });
+      return exam;
+    },
+    draft: start("thigh-thrust", "right"),
+    says: /agreement is not recorded/,
+  },
+  "a test, guard open": {
+    state: () => without("guard"),
+    draft: start("thigh-thrust", "right"),
+    says: /warning questions are not answered/,
+  },
+  "a test, rest not rated": {
+    state: () => without("rest"),
+    draft: start("thigh-thrust", "right"),
+    says: /symptom at rest is not rated/,
+  },
+  "a test, guard asked again": { state: stopped, draft: start("sacral-thrust", null), says: /asks the guard again/ },
+  "a test, another's place is open": {
+    state: symptomWithoutPlace,
+    draft: start("sacral-thrust", null),
+    says: /Thigh thrust right is unfinished.*where it was felt/,
+  },
+  "a note, a place is open": { state: symptomWithoutPlace, draft: note, says: null },
+  "a stop, a place is open": { state: symptomWithoutPlace, draft: stop, says: null },
+  "a test, another under way without a symptom": {
+    state: unfinished,
+    draft: start("sacral-thrust", null),
+    says: null,
+  },
+  "a test that is blocked": { state: pregnant, draft: start("sacral-thrust", null), says: /is blocked/ },
+  "a test that still hurts": { state: sore, draft: start("thigh-thrust", "right"), says: /still hurts/ },
+  "a test that is not earned": { state: ready, draft: start("dorsiflexion-sign", "right"), says: /offered once/ },
+  "a note, nothing asked": { state: buildExam, draft: note, says: null },
+};
+
+let ids = 9_000_000;
+const eventOf = (_exam: ExamBuilder, draft: EventDraft): RecordedEvent => ({
+  id: idOf(++ids),
+  exam: EXAM,
+  at: "2026-03-02T11:00:00.000Z",
+  actor: PRACTITIONER,
+  device: "bench-1",
+  v: 2,
+  ...draft,
+});
+
+/** The screen, the server and another store's file: each says why it does not take it, or null. */
+const DOORS: Readonly<Record<string, (exam: ExamBuilder, draft: EventDraft) => string | null>> = {
+  screen: (exam, draft) => {
+    const taken = appendTap(historyOf(EXAM, exam.events), [draft], {
+      at: "2026-03-02T11:00:00.000Z",
+      actor: PRACTITIONER,
+      device: "bench-1",
+      newId: () => idOf(++ids),
+    });
+    return taken instanceof InputError ? taken.message : null;
+  },
+  server: (exam, draft) => {
+    const store = sampleStore();
+    importExam(store, fileOf(exam.events), NOW);
+    const [receipt] = appendEvents(store, EXAM, [eventOf(exam, draft)], NOW).receipts;
+    return receipt!.why;
+  },
+  import: (exam, draft) => {
+    const store = sampleStore();
+    importExam(store, fileOf([...exam.events, eventOf(exam, draft)]), NOW);
+    const { events } = loadExam(store, EXAM)!;
+    expect(events).toHaveLength(exam.events.length + 1);
+    return irregularities({ exam: EXAM, events }, true).find(({ seq }) => seq === exam.events.length + 1)?.why ?? null;
+  },
+};
+
+function fileOf(events: readonly RecordedEvent[]): string {
+  let head: ChainHead = { head: genesisOf(EXAM), length: 0 };
+  const links = events.map((event) => {
+    const link = chainEvent(head, event);
+    head = { head: link.hash, length: link.seq };
+    return { ...link, receivedAt: NOW };
+  });
+  return examFileText(
+    toExamFile([{ kind: "exam", id: EXAM, ...head, links }], { store: null, exportedAt: NOW, anchor: null }),
+  );
+}
+
+describe.each(Object.entries(CASES))("%s", (_case, { state, draft, says }) => {
+  it.each(Object.entries(DOORS))("at the %s", (_door, ask) => {
+    const exam = state();
+    const why = ask(exam, draft(exam));
+    if (says === null) expect(why).toBeNull();
+    else expect(why).toMatch(says);
+  });
+});
+
+describe("two devices", () => {
+  /** Both saw the record as it was ready; then the other one answers, and this one starts. */
+  const twoDevices = (answer: EventDraft) => {
+    const store = sampleStore();
+    const exam = ready();
+    appendEvents(store, EXAM, exam.events, NOW);
+    const { head } = loadExam(store, EXAM)!;
+    const base = { seq: head.length, head: head.head };
+    const other = { ...eventOf(exam, answer), device: "tablet", base };
+    const started = { ...eventOf(exam, start("sacral-thrust", null)(exam)), device: "bench-1", base };
+    return { store, exam, other, started, base };
+  };
+  const pregnancy: EventDraft = { type: "guard-answered", body: { question: "pregnancy", answer: "yes" } };
+
+  it("what was begun before the other's answer arrived is stored, and listed", () => {
+    const { store, other, started } = twoDevices(pregnancy);
+    expect(appendEvents(store, EXAM, [other, started], NOW).receipts.map(({ result }) => result)).toEqual([
+      "stored",
+      "stored",
+    ]);
+    const listed = irregularities(historyOf(EXAM, loadExam(store, EXAM)!.events));
+    expect(listed).toHaveLength(1);
+    expect(listed[0]).toMatchObject({ event: started.id, why: expect.stringContaining("before the other device") });
+  });
+
+  it("in the other order nothing is irregular", () => {
+    const { store, other, started } = twoDevices(pregnancy);
+    appendEvents(store, EXAM, [started, other], NOW);
+    expect(irregularities(historyOf(EXAM, loadExam(store, EXAM)!.events))).toEqual([]);
+  });
+
+  it("what its own device had answered is known to it, and refuses it", () => {
+    const { store, other, started } = twoDevices(pregnancy);
+    const [, receipt] = appendEvents(store, EXAM, [{ ...other, device: "bench-1" }, started], NOW).receipts;
+    expect(receipt).toMatchObject({ result: "refused", refusal: "never", why: expect.stringContaining("is blocked") });
+  });
+
+  it("a base that is not of this record does not count as not knowing", () => {
+    const { store, other, started, base } = twoDevices(pregnancy);
+    const forged = { ...started, base: { ...base, head: "0".repeat(64) } };
+    const [, receipt] = appendEvents(store, EXAM, [other, forged], NOW).receipts;
+    expect(receipt?.result).toBe("refused");
+  });
+
+  it("answers of a start that was refused wait for it", () => {
+    const { store, exam } = twoDevices(pregnancy);
+    const answer = eventOf(exam, {
+      type: "response-recorded",
+      body: { run: idOf(424_242), stage: "push", response: "nothing" },
+    });
+    expect(appendEvents(store, EXAM, [answer], NOW).receipts[0]).toMatchObject({ refusal: "depends" });
+  });
+
+  it("after a signature elsewhere says so, for the amendment it may become", () => {
+    const { store, exam, started } = twoDevices(pregnancy);
+    exam.sign();
+    appendEvents(store, EXAM, [exam.events.at(-1)], NOW);
+    expect(appendEvents(store, EXAM, [started], NOW).receipts[0]).toMatchObject({ refusal: "signed" });
+    const later = { ...started, v: 9, id: idOf(++ids) };
+    expect(appendEvents(store, EXAM, [later], NOW).receipts[0]).toMatchObject({ refusal: "update" });
+  });
+});
+
+describe("a record that fills up", () => {
+  const full = (count: number) => {
+    const exam = ready();
+    while (exam.events.length < count) exam.add("note-written", { text: "line" });
+    return historyOf(EXAM, exam.events);
+  };
+  const tap = (history: ReturnType<typeof full>, draft: EventDraft) => {
+    const taken = appendTap(history, [draft], {
+      at: "2026-03-02T11:00:00.000Z",
+      actor: PRACTITIONER,
+      device: "bench-1",
+      newId: () => idOf(++ids),
+    });
+    return taken instanceof InputError ? taken.message : null;
+  };
+  const rest: EventDraft = { type: "rest-rated", body: { intensity: 2, places: [] } };
+  it("keeps its last hundred places for ending", () => {
+    expect(tap(full(4899), rest)).toBeNull();
+    const nearly = full(4900);
+    expect(tap(nearly, rest)).toMatch(/nearly full: it holds 4900 of 5000/);
+    expect(tap(nearly, note())).toBeNull();
+    expect(tap(full(5000), note())).toMatch(/is full: it holds 5000/);
+  }, 120_000);
+});
+
+describe("an exam that went out", () => {
+  it("comes in elsewhere with the same head, and nothing irregular", () => {
+    const store = sampleStore();
+    const exam = ready().run({ test: "thigh-thrust", side: "right", response: "nothing" }).sign();
+    appendEvents(store, EXAM, exam.events, NOW);
+    const other = sampleStore();
+    importExam(other, examFileText(exportExam(store, EXAM, NOW)), NOW);
+    expect(irregularities({ exam: EXAM, events: loadExam(other, EXAM)!.events }, true)).toEqual([]);
+    expect(loadExam(other, EXAM)?.head).toEqual(loadExam(store, EXAM)?.head);
+  });
+});

@@ -1,0 +1,154 @@
+import { type Protocol, protocolOf, type Stage } from "../knowledge";
+import { isEarned } from "../reading";
+import {
+  effectiveRuns,
+  type EventOf,
+  type ExamEvent,
+  type ExamState,
+  kindOf,
+  ladderOf,
+  measureToday,
+  type Run,
+  settingsOf,
+  stageToday,
+} from "../record";
+import { assessGuard, blocksOnTest, canBlock, openEmergency } from "../safety";
+import { problem, type Refusal } from "./admit-run";
+import { stageBlocks } from "./entry";
+import { missingBeforeTesting } from "./readiness";
+import { unfinishedRun } from "./unfinished";
+
+/**
+ * May this be begun now? Agreement, the guard, the symptom at rest, blocks and
+ * unfinished work are asked here and nowhere else, whatever door an event comes
+ * through.
+ */
+
+const MISSING = {
+  agreement: ["their agreement is not recorded", "Explain the tests and record that they agree, then start."],
+  guard: ["warning questions are not answered yet", "Answer the guard first."],
+  "guard again": [
+    "the last test was stopped for a reason that asks the guard again",
+    "Answer the guard's questions again, then go on.",
+  ],
+  rest: ["the symptom at rest is not rated", "Rate it at rest, then start."],
+} as const;
+
+function startProblem(state: ExamState, { body }: EventOf<"run-started">): Refusal | null {
+  const protocol = protocolOf(body.test);
+  const guard = assessGuard(state);
+  const [missing] = missingBeforeTesting(state, guard);
+  if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  const open = unfinishedRun(state);
+  if (open)
+    return problem(
+      "body › test",
+      `${open.name} is unfinished: ${open.asks}`,
+      "Finish it, skip the step with a reason, or stop the test, then start the next.",
+    );
+  const last = state.runs.findLast((run) => run.test === body.test && run.side === body.side);
+  if (last?.soreness && last.soreness.minutes === null)
+    return problem(
+      "body › test",
+      `${protocol.name} still hurts from the last time (${last.soreness.intensity} of 10)`,
+      "Repeat it once the soreness has settled, and record how long that took.",
+    );
+  if (!isEarned(protocol, body.side, effectiveRuns(state.runs), settingsOf(state)))
+    return problem("body › test", `${protocol.name} ${protocol.earned?.otherwise}`, "Do that first, or leave it out.");
+  const [block] = canBlock(state) ? blocksOnTest(guard, protocol, body.variant, body.side).whole : [];
+  return block
+    ? problem(
+        "body › test",
+        `${protocol.name} is blocked: ${block.reason}`,
+        block.final
+          ? "Leave it out: no typed reason lifts this block."
+          : "Leave it out, or override the block with a typed reason first.",
+      )
+    : null;
+}
+
+/** A guard that was answered "no" throughout has no block to look for. */
+function blockProblem(state: ExamState, run: Run, stage: Stage | undefined, where: string): Refusal | null {
+  if (!stage || !canBlock(state)) return null;
+  const [block] = stageBlocks(assessGuard(state), stage, run.side, run);
+  return block
+    ? problem(
+        where,
+        `is blocked: ${block.reason}`,
+        block.final
+          ? "Leave the stage out: no typed reason lifts this block."
+          : "Skip the stage, or override the block with a typed reason first.",
+      )
+    : null;
+}
+
+const runOf = (state: ExamState, id: string): Run | undefined => state.runs.findLast((run) => run.id === id);
+
+function answerProblem(state: ExamState, { body }: EventOf<"response-recorded" | "answer-recorded">): Refusal | null {
+  const run = runOf(state, body.run);
+  if (!run) return null;
+  const id = stageToday(run, body.stage);
+  const stage = ladderOf(run).rungs.find((rung) => rung.stage.id === id)?.stage;
+  return blockProblem(state, run, stage, "body › stage");
+}
+
+const takesMeasure = (protocol: Protocol, measure: string): readonly Stage[] =>
+  protocol.stages.filter(({ measures }) => measures?.includes(measure));
+
+/** A number is read in the stages that read it; when all of those are blocked it cannot have been. */
+function measureProblem(state: ExamState, { body }: EventOf<"measure-recorded">): Refusal | null {
+  const run = runOf(state, body.run);
+  if (!run || body.value === null || !canBlock(state)) return null;
+  const id = measureToday(run, body.measure);
+  if (run.measures[id] !== undefined) return null;
+  const problems = takesMeasure(protocolOf(run.test), id)
+    .filter((stage) => kindOf(stage) === "measure")
+    .map((stage) => blockProblem(state, run, stage, "body › measure"));
+  return problems.length > 0 && problems.every(Boolean) ? problems[0]! : null;
+}
+
+function signProblem(state: ExamState): Refusal | null {
+  const open = openEmergency(assessGuard(state));
+  return open
+    ? problem(
+        "body",
+        `an emergency referral is not answered: ${open.text}`,
+        "Record what was done about it, then sign.",
+      )
+    : null;
+}
+
+/** Kinds of event that need permission. */
+const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
+  "run-started",
+  "response-recorded",
+  "answer-recorded",
+  "measure-recorded",
+  "exam-signed",
+]);
+
+export const asksPermission = ({ type }: Pick<ExamEvent, "type">): boolean => ASKS.has(type);
+
+/**
+ * What stands against beginning this now, or null. Amending a signed record
+ * begins nothing: it says what was.
+ *
+ * @example permissionProblem(openedState, startOfThighThrust)?.what
+ * // "Thigh thrust: their agreement is not recorded"
+ */
+export function permissionProblem(state: ExamState, event: ExamEvent): Refusal | null {
+  if (event.amendment) return null;
+  switch (event.type) {
+    case "run-started":
+      return startProblem(state, event);
+    case "response-recorded":
+    case "answer-recorded":
+      return answerProblem(state, event);
+    case "measure-recorded":
+      return measureProblem(state, event);
+    case "exam-signed":
+      return signProblem(state);
+    default:
+      return null;
+  }
+}

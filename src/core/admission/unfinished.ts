@@ -1,0 +1,31 @@
+import { protocolOf } from "../knowledge";
+import { type ExamState, kindOf, ladderOf, type Run } from "../record";
+
+/** A test that was begun and asks for more before another is. */
+export type Unfinished = { readonly run: Run; readonly name: string; readonly asks: string };
+
+/** What a run whose symptom came still asks for, or null. */
+function asksFor(run: Run): string | null {
+  const { here, rungs, ended } = ladderOf(run);
+  if (ended === "stopped") return null;
+  const felt = rungs.find(({ record }) => record?.response === "familiar");
+  if (!felt) return null;
+  if (felt.record?.places.length === 0) return "their symptom came, and where it was felt is not said";
+  return here && kindOf(here) === "release"
+    ? `their symptom came, and the step that tells it apart is open (${here.name})`
+    : null;
+}
+
+/**
+ * The test whose symptom came and that is not finished with: where it was felt
+ * is open, or the step that tells tissues apart. It stops starting another test;
+ * it never stops answering, stopping or noting.
+ *
+ * @example unfinishedRun(openedState) // null
+ */
+export function unfinishedRun(state: Pick<ExamState, "runs">): Unfinished | null {
+  const run = state.runs.at(-1);
+  const asks = run ? asksFor(run) : null;
+  if (!run || !asks) return null;
+  return { run, name: `${protocolOf(run.test).name}${run.side ? ` ${run.side}` : ""}`, asks };
+}

@@ -1,0 +1,56 @@
+import { array, type InferType } from "yup";
+import { closed, name, numberIn, oneOf, oneOfOrNone, withFastPath } from "../../base";
+import { NEURO_KINDS } from "../../knowledge";
+import { SIDES } from "../../vocabulary";
+import { type Draft, kind } from "../envelope";
+import { upsert } from "../upsert";
+
+/** The neurological baseline: power, touch, reflexes and upper motor signs. */
+
+/** More than one baseline has: four kinds at eleven levels on two sides, and the upper motor signs. */
+const MOST_FINDINGS = 200;
+
+const finding = closed({
+  kind: oneOf(NEURO_KINDS),
+  level: name(),
+  side: oneOfOrNone(SIDES),
+  value: numberIn(0, 5).required("is missing; choose one of the steps"),
+  /** What it was at the last visit, when there was one. */
+  before: numberIn(0, 5).optional(),
+});
+
+export type NeuroFinding = InferType<typeof finding>;
+
+const recorded = closed({
+  findings: withFastPath(
+    array()
+      .of(finding)
+      .typeError("is not a list; send a list of findings")
+      .required("is missing; send a list of findings")
+      .min(1, "is empty; send at least one finding")
+      .max(MOST_FINDINGS, "is too long; send each finding once"),
+    (value) => Array.isArray(value) && value.length > 0 && value.length <= MOST_FINDINGS,
+  ),
+});
+
+export type BaselineState = {
+  readonly neuro: readonly NeuroFinding[];
+  /** How many runs there were when it was last recorded. */
+  neuroRecordedAfter: number;
+};
+
+export const noBaseline: BaselineState = { neuro: [], neuroRecordedAfter: 0 };
+
+type BaselineDraft = Draft<BaselineState> & { readonly runs: readonly unknown[] };
+
+export const baseline = {
+  "neuro-recorded": kind(recorded, (draft: BaselineDraft, { body }) => {
+    draft.neuroRecordedAfter = draft.runs.length;
+    for (const found of body.findings)
+      upsert(
+        draft.neuro,
+        (known) => known.kind === found.kind && known.level === found.level && known.side === found.side,
+        found,
+      );
+  }),
+};

@@ -1,0 +1,24 @@
+import { baseline } from "./baseline";
+import { complaint } from "./complaint";
+import { measure } from "./measure";
+import { notes } from "./notes";
+import { observation } from "./observation";
+import { opening } from "./opening";
+import { run } from "./run";
+import { safety } from "./safety";
+import { signing } from "./signature";
+import { technique } from "./technique";
+
+/** Every kind of event of an exam, family by family: its schema, its older shapes and its fold stand together. */
+export const EXAM_KINDS = {
+  ...opening,
+  ...complaint,
+  ...safety,
+  ...run,
+  ...observation,
+  ...measure,
+  ...baseline,
+  ...technique,
+  ...notes,
+  ...signing,
+};

@@ -1,0 +1,34 @@
+import { closed, name, text, uuid } from "../../base";
+import { type Actor, type Draft, kind } from "../envelope";
+
+/** Free words, and taking an event back. */
+
+export type NoteState = {
+  readonly notes: readonly {
+    event: string;
+    text: string;
+    at: string;
+    actor: Actor;
+    run: string | null;
+    stage: string | null;
+  }[];
+};
+
+export const noNotes: NoteState = { notes: [] };
+
+export const notes = {
+  "note-written": kind(
+    closed({ text: text(4000, 1), run: uuid().optional(), stage: name().optional() }),
+    (draft: Draft<NoteState>, { id, at, actor, body }) =>
+      void draft.notes.push({
+        event: id,
+        text: body.text,
+        at,
+        actor,
+        run: body.run ?? null,
+        stage: body.stage ?? null,
+      }),
+  ),
+  /** What it takes back is worked out over all of the events, before any is added. */
+  "event-retracted": kind(closed({ event: uuid(), reason: text(300) }), (_draft: object) => {}),
+};

@@ -1,0 +1,92 @@
+import { type InferType } from "yup";
+import { calendarDate, closed, numberIn, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
+import { evidenceVersion, EXAM_REGIONS, SHIPPED_VERSION, SIDES, SOURCE_IDS } from "../../vocabulary";
+import { type Draft, kind, type Told } from "../envelope";
+import { type ReadingSettings, readingSettingsSchema } from "../settings";
+import { upsert } from "../upsert";
+
+/** Opening an exam: whom, where, and under which settings, evidence and starts it is read. */
+
+export const PURPOSES = ["care", "practice"] as const;
+
+const personThen = () =>
+  closed({
+    id: uuid(),
+    number: text(20, 1),
+    name: text(120, 1),
+    birthDate: calendarDate(),
+    sex: oneOf(["female", "male", "other", "not stated"]),
+  });
+
+const openingFields = () => ({
+  person: personThen(),
+  region: oneOf(EXAM_REGIONS),
+  settings: readingSettingsSchema,
+  /** The version of the evidence it is read under; left out: the figures that ship. */
+  evidence: evidenceVersion().optional(),
+});
+
+const openedFirst = closed(openingFields());
+
+const opened = closed({
+  ...openingFields(),
+  /** Practice never reaches the roster's figures. */
+  purpose: oneOf(PURPOSES),
+  /** The visit before it that the device knew, and the day it is held. */
+  visit: closed({ before: orNone(uuid(), "the exam's id"), date: calendarDate() })
+    .nullable()
+    .defined("is missing; send the visit, or null"),
+});
+
+const startSet = closed({
+  source: oneOf(SOURCE_IDS),
+  side: oneOfOrNone(SIDES),
+  mean: numberIn(0.001, 0.999).required("is missing; use a value between 0 and 1"),
+  equivalentPeople: numberIn(2, 100000).required("is missing; say how many people it is worth"),
+  reason: text(600, 3),
+});
+
+export type OpeningState = {
+  readonly opened: (Told<InferType<typeof opened>> & { readonly type: "exam-opened" }) | null;
+  settings: ReadingSettings | null;
+  settingsReason: string;
+  /** The version of the evidence it is read under. */
+  evidenceVersion: string;
+  readonly starts: readonly InferType<typeof startSet>[];
+};
+
+export const nothingOpened: OpeningState = {
+  opened: null,
+  settings: null,
+  settingsReason: "",
+  evidenceVersion: SHIPPED_VERSION,
+  starts: [],
+};
+
+type OpeningDraft = Draft<OpeningState>;
+
+export const opening = {
+  "exam-opened": kind(
+    opened,
+    (draft: OpeningDraft, event) => {
+      draft.opened = event as NonNullable<OpeningState["opened"]>;
+      draft.settings = event.body.settings;
+      draft.evidenceVersion = event.body.evidence ?? SHIPPED_VERSION;
+    },
+    [{ v: 1, body: openedFirst, up: (body: object) => ({ ...body, purpose: "care", visit: null }) }],
+  ),
+  "evidence-chosen": kind(
+    closed({ evidence: evidenceVersion(), reason: text(400) }),
+    (draft: OpeningDraft, { body }) => void (draft.evidenceVersion = body.evidence),
+  ),
+  "settings-changed": kind(
+    closed({ settings: readingSettingsSchema, reason: text(400) }),
+    (draft: OpeningDraft, { body }) => {
+      draft.settings = body.settings;
+      draft.settingsReason = body.reason;
+    },
+  ),
+  "start-set": kind(startSet, (draft: OpeningDraft, { body }) =>
+    upsert(draft.starts, ({ source, side }) => source === body.source && side === body.side, body),
+  ),
+};

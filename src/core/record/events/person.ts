@@ -1,0 +1,29 @@
+import { type InferType } from "yup";
+import { calendarDate, closed, oneOf, text } from "../../base";
+import { SEXES } from "../../vocabulary";
+import { type Draft, kind } from "../envelope";
+
+/** A person on the roster: entered once, corrected by saying all of it anew. */
+
+const entry = closed({
+  number: text(20, 1),
+  name: text(120, 1),
+  birthDate: calendarDate(),
+  sex: oneOf(SEXES),
+  notes: text(2000),
+});
+
+export type PersonEntry = InferType<typeof entry>;
+export type PersonState = { entry: PersonEntry | null; enteredAt: string | null };
+
+export const nobody = (): PersonState => ({ entry: null, enteredAt: null });
+
+type PersonDraft = Draft<PersonState>;
+
+export const person = {
+  "person-entered": kind(entry, (draft: PersonDraft, { body, at }) => {
+    draft.entry = body;
+    draft.enteredAt = at;
+  }),
+  "person-corrected": kind(entry, (draft: PersonDraft, { body }) => void (draft.entry = body)),
+};

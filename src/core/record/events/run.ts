@@ -1,0 +1,94 @@
+import { type InferType } from "yup";
+import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
+import { TEST_IDS } from "../../knowledge";
+import { SIDES } from "../../vocabulary";
+import { type Draft, kind, versionOfEvent } from "../envelope";
+import { changeRun, changeStage, type Run, type RunsDraft } from "../runs";
+import { upsert } from "../upsert";
+import type { RestRating } from "./complaint";
+
+/** Which tests are done, begun, stopped, left out or put off. */
+
+export const STOP_REASONS = [
+  "asked to stop",
+  "new numbness, tingling or weakness",
+  "faint or unwell",
+  "pain too strong",
+  "other",
+] as const;
+
+const sideOrNone = () => oneOfOrNone(SIDES);
+
+const started = closed({
+  run: uuid(),
+  test: oneOf(TEST_IDS),
+  side: sideOrNone(),
+  /** Option by school, and which side lies up. */
+  variant: choices(),
+  standing: oneOf(["right", "left"]).optional(),
+});
+
+const stopped = closed({ run: orNone(uuid(), "the run's id"), reason: oneOf(STOP_REASONS), note: text(600) });
+const leftOut = closed({ test: oneOf(TEST_IDS), side: sideOrNone(), reason: text(300, 1) });
+const sheet = closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS), reason: text(300) });
+
+type LeftOut = InferType<typeof leftOut>;
+
+export type RunState = {
+  readonly runs: readonly Run[];
+  readonly skips: readonly (LeftOut & { event: string })[];
+  readonly stops: readonly (InferType<typeof stopped> & { event: string })[];
+  /** The tests chosen for this exam and their order; null: the region's usual sheet. */
+  sheet: InferType<typeof sheet> | null;
+  readonly postponed: readonly LeftOut[];
+};
+
+export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, postponed: [] };
+
+type RunDraft = Draft<RunState> & RunsDraft;
+/** A run keeps the rest rating and the techniques there were when it began. */
+type StartDraft = RunDraft & { readonly rest: RestRating | null; readonly techniques: readonly unknown[] };
+/** Most reasons to stop ask the guard again. */
+type StopDraft = RunDraft & { guardAskedAgain: boolean };
+
+const sameTest =
+  (body: { readonly test: string; readonly side: string | null }) =>
+  ({ test, side }: { readonly test: string; readonly side: string | null }) =>
+    test === body.test && side === body.side;
+
+export const run = {
+  "run-started": kind(started, (draft: StartDraft, event) => {
+    const { id, at, body } = event;
+    draft.runs.push({
+      id: body.run,
+      test: body.test,
+      side: body.side,
+      variant: body.variant,
+      startedBy: id,
+      at,
+      v: versionOfEvent(event),
+      rest: draft.rest,
+      stages: {},
+      measures: {},
+      signs: {},
+      soreness: null,
+      techniquesBefore: draft.techniques.length,
+      stopped: null,
+    });
+    draft.skips = draft.skips.filter((skip) => !sameTest(body)(skip));
+    draft.postponed = draft.postponed.filter((later) => !sameTest(body)(later));
+  }),
+  "stage-skipped": kind(closed({ run: uuid(), stage: name(), reason: text(300, 1) }), (draft: RunDraft, { body }) =>
+    changeStage(draft, body.run, body.stage, { skipped: body.reason }),
+  ),
+  "run-stopped": kind(stopped, (draft: StopDraft, { id, body }) => {
+    draft.stops.push({ ...body, event: id });
+    if (body.run !== null) changeRun(draft, body.run, () => ({ stopped: { reason: body.reason, note: body.note } }));
+    if (body.reason !== "other") draft.guardAskedAgain = true;
+  }),
+  "test-skipped": kind(leftOut, (draft: RunDraft, { id, body }) =>
+    upsert(draft.skips, sameTest(body), { ...body, event: id }),
+  ),
+  "test-postponed": kind(leftOut, (draft: RunDraft, { body }) => upsert(draft.postponed, sameTest(body), body)),
+  "sheet-set": kind(sheet, (draft: RunDraft, { body }) => void (draft.sheet = body)),
+};

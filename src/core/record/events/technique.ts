@@ -1,0 +1,32 @@
+import { type InferType } from "yup";
+import { closed, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn } from "../../base";
+import { force } from "../../measurement";
+import { SIDES, TECHNIQUES } from "../../vocabulary";
+import { type Actor, type Draft, kind } from "../envelope";
+
+/** What was done to help. */
+
+const logged = closed({
+  kind: oneOf(TECHNIQUES),
+  level: text(60),
+  side: oneOfOrNone(SIDES),
+  grade: orNone(wholeIn(1, 5), "1 to 5"),
+  force: orNone(force(), "a force"),
+  holdSeconds: orNone(numberIn(0, 3600), "seconds"),
+  repetitions: orNone(wholeIn(0, 500), "a number"),
+  note: text(600),
+});
+
+export type TechniqueState = {
+  readonly techniques: readonly (InferType<typeof logged> & { event: string; at: string; actor: Actor })[];
+};
+
+export const noTechniques: TechniqueState = { techniques: [] };
+
+export const technique = {
+  "technique-logged": kind(
+    logged,
+    (draft: Draft<TechniqueState>, { id, at, actor, body }) =>
+      void draft.techniques.push({ ...body, event: id, at, actor }),
+  ),
+};

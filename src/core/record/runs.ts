@@ -1,0 +1,106 @@
+import { type Protocol, protocolOf } from "../knowledge";
+import type { Force } from "../measurement";
+import { currentId, type Place, type Quality, type Reaction, type Response, type Side } from "../vocabulary";
+import type { RestRating } from "./events/complaint";
+
+/** What is known of one stage of a run. */
+export type StageRecord = {
+  response: Response | null;
+  /** Of a release or relief step: its effect; of an observe stage: the option. */
+  answer: string | null;
+  places: readonly Place[];
+  intensity: number | null;
+  reactions: readonly Reaction[];
+  qualities: readonly Quality[];
+  dose: StageDose | null;
+  skipped: string | null;
+};
+
+/** What a stage was given; null where it was not measured. */
+export type StageDose = {
+  readonly force: Force | null;
+  readonly seconds: number | null;
+  readonly thrusts: number | null;
+};
+
+/** One time a test was done on one side. */
+export type Run = {
+  readonly id: string;
+  readonly test: Protocol["id"];
+  readonly side: Side | null;
+  readonly variant: Readonly<Record<string, string>>;
+  readonly startedBy: string;
+  readonly at: string;
+  /** The version it was recorded under: it has the stages that the test had then. */
+  readonly v: number;
+  /** The symptom at rest when it began; null when it was not rated. */
+  readonly rest: RestRating | null;
+  readonly stages: Readonly<Record<string, StageRecord>>;
+  /** Numbers read, by the measure's id. */
+  readonly measures: Readonly<Record<string, number>>;
+  /** What was seen or felt beside the answers, by the sign's id. */
+  readonly signs: Readonly<Record<string, string>>;
+  /** How sore it left them, and how many minutes that took to settle; minutes null: not settled yet. */
+  readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
+  /** How many techniques had been logged when it began. */
+  readonly techniquesBefore: number;
+  readonly stopped: { readonly reason: string; readonly note: string } | null;
+};
+
+/** A state whose runs are being added to. */
+export type RunsDraft = { readonly runs: Run[] };
+
+const emptyStage = (): StageRecord => ({
+  response: null,
+  answer: null,
+  places: [],
+  intensity: null,
+  reactions: [],
+  qualities: [],
+  dose: null,
+  skipped: null,
+});
+
+/** Puts a changed copy in a run's place, if it is (still) there: what was read of a run stays true of that object. */
+export function changeRun({ runs }: RunsDraft, id: string, change: (run: Run) => Partial<Run>): void {
+  const index = runs.findLastIndex((run) => run.id === id);
+  const run = runs[index];
+  if (run) runs[index] = { ...run, ...change(run) };
+}
+
+/** The id a stage of a run's test goes by today. */
+export const stageToday = (run: Pick<Run, "test">, stage: string): string =>
+  currentId(protocolOf(run.test).stages, stage);
+
+/** The id an answer to a stage goes by today: its options may have been renamed. */
+export const answerToday = (run: Pick<Run, "test">, stage: string, answer: string): string =>
+  currentId(protocolOf(run.test).stages.find(({ id }) => id === stageToday(run, stage))?.options ?? [], answer);
+
+/** The id a number goes by today. */
+export const measureToday = (run: Pick<Run, "test">, measure: string): string =>
+  currentId(protocolOf(run.test).measures, measure);
+
+/** The ids a sign and what was seen of it go by today. */
+export function signToday(
+  run: Pick<Run, "test">,
+  sign: string,
+  option: string | null,
+): readonly [sign: string, option: string | null] {
+  const { signs } = protocolOf(run.test);
+  const id = currentId(signs, sign);
+  const options = signs.find((known) => known.id === id)?.options ?? [];
+  return [id, option === null ? null : currentId(options, option)];
+}
+
+/** The same for one stage of it, under the id that it goes by today. */
+export const changeStage = (draft: RunsDraft, run: string, stage: string, change: Partial<StageRecord>): void =>
+  changeRun(draft, run, (changed) => {
+    const id = stageToday(changed, stage);
+    return { stages: { ...changed.stages, [id]: { ...(changed.stages[id] ?? emptyStage()), ...change } } };
+  });
+
+/** The same values without one of them, or with it at a new value. */
+export function withValue<T>(values: Readonly<Record<string, T>>, id: string, value: T | null): Record<string, T> {
+  const { [id]: _left, ...rest } = values;
+  return value === null ? rest : { ...rest, [id]: value };
+}

@@ -1,0 +1,146 @@
+import { eq } from "drizzle-orm";
+import {
+  branchesOf,
+  foldPerson,
+  type PersonEntry,
+  readEvent,
+  type RecordedEvent,
+  refuse,
+  sharedLength,
+  type StoredLink,
+  type StoredStream,
+  type StreamEvent,
+  type StreamKind,
+} from "@/core";
+import type { ExamBranch } from "@/wire/branches";
+import { people } from "../store/schema";
+import type { Store } from "../store/store";
+import { listExam } from "./exams";
+import { nextNumber, personRow } from "./people";
+import {
+  branchLinksOf,
+  dropAfter,
+  dropBranchLink,
+  endOf,
+  endOrGenesis,
+  eventsOf,
+  keepBranchLinks,
+  linksOfStream,
+  moveEnd,
+  say,
+  storeLink,
+} from "./streams";
+
+/** What a merge of one stream came to. */
+export type Merged = {
+  /** Events that are part of the record now and were not here before. */
+  readonly added: number;
+  /** Events that were here already. */
+  readonly already: number;
+  /** Continuations that are kept beside the record. */
+  readonly branches: number;
+};
+
+/** The other continuations of a stream, each from where it leaves; its head is its name. */
+export function branchesIn(store: Store, kind: StreamKind, stream: string): StoredStream[] {
+  const beside = branchLinksOf(store, kind, stream);
+  if (beside.length === 0) return [];
+  const links = [...linksOfStream(store, kind, stream), ...beside];
+  return branchesOf(kind, stream, links, endOf(store, kind, stream)?.own ?? null).branches.map((branch) => ({
+    kind,
+    id: stream,
+    head: branch.at(-1)!.hash,
+    length: branch.at(-1)!.seq,
+    links: branch,
+  }));
+}
+
+/** The other continuations of an exam, as its screens show them. */
+export const examBranches = (store: Store, exam: string): ExamBranch[] =>
+  branchesIn(store, "exam", exam).map(({ head, links }) => ({
+    head,
+    events: links.map(({ payload }) => JSON.parse(payload) as RecordedEvent),
+  }));
+
+/** The row of a person whose stream has moved; a number that somebody else has is given anew, and said so. */
+function projectPerson(store: Store, id: string, now: string): void {
+  const { entry } = foldPerson(eventsOf<StreamEvent>(store, "person", id));
+  if (!entry) return;
+  const other = store.sqlite.prepare("SELECT 1 FROM people WHERE number = ? AND id <> ?").get(entry.number, id);
+  const kept: PersonEntry = other ? { ...entry, number: nextNumber(store) } : entry;
+  const row = personRow(id, kept);
+  if (store.db.select({ id: people.id }).from(people).where(eq(people.id, id)).get())
+    store.db.update(people).set(row).where(eq(people.id, id)).run();
+  else
+    store.db
+      .insert(people)
+      .values({ ...row, recentAt: now })
+      .run();
+  if (other) say(store, "person", id, [{ type: "person-corrected", body: kept }], { now });
+}
+
+/** Puts links after the end of a stream as they are. */
+function extend(store: Store, kind: StreamKind, stream: string, links: readonly StoredLink[], now: string): void {
+  let end = endOrGenesis(store, kind, stream);
+  for (const link of links) {
+    const recorded = link.event ?? (JSON.parse(link.payload) as RecordedEvent);
+    const event = kind === "exam" ? readEvent(recorded) : null;
+    if (event?.type === "exam-opened") listExam(store, event, now);
+    end =
+      storeLink(store, kind, stream, end, { link, event: recorded, receivedAt: link.receivedAt, isOwn: false }) ??
+      refuse(
+        `event ${recorded.id}`,
+        "has the id of another event in the store",
+        "Export the exam again and choose that file.",
+      );
+  }
+  moveEnd(store, kind, stream, end, now);
+}
+
+/** The end of a stream after its last events were moved beside it. */
+function cutTo(store: Store, kind: StreamKind, stream: string, stored: readonly StoredLink[], length: number): void {
+  const moved = stored.slice(length);
+  if (moved.length === 0) return;
+  const end = endOf(store, kind, stream)!;
+  keepBranchLinks(store, kind, stream, moved);
+  dropAfter(store, kind, stream, length);
+  const bytes = moved.reduce((sum, { payload }) => sum + Buffer.byteLength(payload), 0);
+  store.sqlite
+    .prepare("UPDATE streams SET head = ?, length = ?, bytes = ? WHERE kind = ? AND stream = ?")
+    .run(moved[0]!.previous, length, end.bytes - bytes, kind, stream);
+}
+
+/**
+ * Takes links of a stream into the store, within the writer's transaction. What
+ * is here is left as it is; a stream that was continued apart keeps both ways:
+ * one is the record, the other stands beside it, whole. Which is which hangs on
+ * the links alone, so that any order and any repetition comes to the same.
+ */
+export function mergeStream(
+  store: Store,
+  kind: StreamKind,
+  stream: string,
+  incoming: readonly StoredLink[],
+  now: string,
+): Merged {
+  const stored = linksOfStream(store, kind, stream);
+  const beside = branchLinksOf(store, kind, stream);
+  const known = new Set([...stored, ...beside].map(({ hash }) => hash));
+  const fresh = incoming.filter(({ hash }) => !known.has(hash));
+  const already = incoming.length - fresh.length;
+  if (fresh.length === 0) {
+    const { branches } = branchesOf(kind, stream, [...stored, ...beside], null);
+    return { added: 0, already, branches: beside.length ? branches.length : 0 };
+  }
+  const own = endOf(store, kind, stream)?.own ?? null;
+  const { trunk, branches } = branchesOf(kind, stream, [...stored, ...beside, ...fresh], own);
+  const shared = sharedLength(stored, trunk);
+  cutTo(store, kind, stream, stored, shared);
+  const tail = trunk.slice(shared);
+  if (tail.length) extend(store, kind, stream, tail, now);
+  for (const { hash } of beside.length ? tail : []) dropBranchLink(store, kind, stream, hash);
+  keepBranchLinks(store, kind, stream, branches.flat());
+  if (kind === "person") projectPerson(store, stream, now);
+  const inRecord = new Set(tail.map(({ hash }) => hash));
+  return { added: fresh.filter(({ hash }) => inRecord.has(hash)).length, already, branches: branches.length };
+}

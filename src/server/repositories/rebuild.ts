@@ -1,0 +1,69 @@
+import { eq } from "drizzle-orm";
+import { DEFAULT_SETTINGS, foldClinic, foldPerson, readEvent, type RecordedEvent, type StreamEvent } from "@/core";
+import { exams, people, practitioners } from "../store/schema";
+import type { Store } from "../store/store";
+import { personRow } from "./people";
+import { atOnce, eventsOf, storeIdOf, streamIds } from "./streams";
+
+/** How many rows were written anew. */
+export type Rebuilt = { readonly people: number; readonly practitioners: number; readonly exams: number };
+
+/** Puts a person's row as it follows from their stream, with the place in the roster that it has. */
+function rebuildPerson({ db }: Store, id: string, events: readonly StreamEvent[], now: string): number {
+  const { entry, enteredAt } = foldPerson(events);
+  if (!entry) return 0;
+  const row = personRow(id, entry);
+  const there = db.select().from(people).where(eq(people.id, id)).get();
+  if (there) db.update(people).set(row).where(eq(people.id, id)).run();
+  else
+    db.insert(people)
+      .values({ ...row, recentAt: enteredAt ?? now })
+      .run();
+  return 1;
+}
+
+function rebuildProfiles(store: Store): number {
+  const { practitioners: said } = foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store)));
+  const rows = Object.values(said).map(({ id, name, registration, settings }) => ({
+    id,
+    name,
+    registration,
+    settings: JSON.stringify(settings ?? DEFAULT_SETTINGS),
+  }));
+  for (const row of rows)
+    store.db.insert(practitioners).values(row).onConflictDoUpdate({ target: practitioners.id, set: row }).run();
+  return rows.length;
+}
+
+function rebuildExam({ db }: Store, id: string, first: RecordedEvent | undefined): number {
+  const event = first && readEvent(first);
+  if (event?.type !== "exam-opened") return 0;
+  const { person, visit } = event.body;
+  const row = {
+    id,
+    personId: person.id,
+    openedAt: event.at,
+    visitDate: visit?.date ?? null,
+    visitBefore: visit?.before ?? null,
+  };
+  db.insert(exams).values(row).onConflictDoUpdate({ target: exams.id, set: row }).run();
+  return 1;
+}
+
+/**
+ * Writes what the store keeps beside its events, to find them by, anew from the
+ * events: roster, profiles, list of exams. The versions of the evidence are
+ * never changed; where they differ, `lantern verify` says so.
+ */
+export function rebuildRows(store: Store, now: string): Rebuilt {
+  const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
+  return atOnce(store, () => ({
+    people: sum(
+      streamIds(store, "person").map((id) => rebuildPerson(store, id, eventsOf<StreamEvent>(store, "person", id), now)),
+    ),
+    practitioners: rebuildProfiles(store),
+    exams: sum(
+      streamIds(store, "exam").map((id) => rebuildExam(store, id, eventsOf<RecordedEvent>(store, "exam", id)[0])),
+    ),
+  }));
+}

@@ -1,0 +1,209 @@
+import { v7 as newId } from "uuid";
+import {
+  type Actor,
+  beforeJournal,
+  chainEvent,
+  type ChainHead,
+  type ChainLink,
+  type ClinicDraft,
+  genesisOf,
+  type JournalEnd,
+  nextLine,
+  type PersonDraft,
+  remembered,
+  type StoredLink,
+  streamEvent,
+  type StreamEnvelope,
+  type StreamKind,
+} from "@/core";
+import { nativeSha256 } from "../store/native-hash";
+import { asStoreError, type Store } from "../store/store";
+
+/** Where a stream ends in this store. */
+export type StreamEnd = ChainHead & { readonly own: string | null; readonly bytes: number };
+
+type StoredEvent = StreamEnvelope & { readonly type: string };
+
+function prepare({ sqlite }: Store) {
+  return {
+    storeId: sqlite.prepare<[], string>("SELECT id FROM store").pluck(),
+    end: sqlite.prepare<[string, string], StreamEnd>(
+      "SELECT head, length, own, bytes FROM streams WHERE kind = ? AND stream = ?",
+    ),
+    payloads: sqlite
+      .prepare<[string, string, number], string>(
+        "SELECT payload FROM stream_events WHERE kind = ? AND stream = ? AND seq > ? ORDER BY seq",
+      )
+      .pluck(),
+    links: sqlite.prepare<[string, string], StoredLink>(
+      "SELECT seq, payload, previous, hash, received_at AS receivedAt FROM stream_events WHERE kind = ? AND stream = ? ORDER BY seq",
+    ),
+    branchLinks: sqlite.prepare<[string, string], StoredLink>(
+      "SELECT seq, payload, previous, hash, received_at AS receivedAt FROM branch_links WHERE kind = ? AND stream = ? ORDER BY seq, hash",
+    ),
+    byId: sqlite.prepare<[string], string>("SELECT payload FROM stream_events WHERE id = ?").pluck(),
+    insert: sqlite.prepare(
+      "INSERT INTO stream_events (kind, stream, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
+    ),
+    setEnd: sqlite.prepare(
+      `INSERT INTO streams (head, length, own, bytes, kind, stream) VALUES (?, ?, ?, ?, ?, ?)
+       ON CONFLICT (kind, stream) DO UPDATE SET head = excluded.head, length = excluded.length, own = excluded.own, bytes = excluded.bytes`,
+    ),
+    hashAt: sqlite
+      .prepare<[string, string, number], string>(
+        "SELECT hash FROM stream_events WHERE kind = ? AND stream = ? AND seq = ?",
+      )
+      .pluck(),
+    ids: sqlite.prepare<[string], string>("SELECT stream FROM streams WHERE kind = ? ORDER BY stream").pluck(),
+    lastLine: sqlite.prepare<[], JournalEnd>("SELECT n, hash FROM journal ORDER BY n DESC LIMIT 1"),
+    writeLine: sqlite.prepare(
+      "INSERT INTO journal (n, at, kind, subject, head, length, previous, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+    ),
+    keepBranchLink: sqlite.prepare(
+      "INSERT INTO branch_links (kind, stream, hash, seq, payload, previous, received_at) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (kind, stream, hash) DO NOTHING",
+    ),
+    dropBranchLink: sqlite.prepare("DELETE FROM branch_links WHERE kind = ? AND stream = ? AND hash = ?"),
+    dropFrom: sqlite.prepare("DELETE FROM stream_events WHERE kind = ? AND stream = ? AND seq > ?"),
+    /** All of the work or none of it, begun as a writer so that nobody writes in between. */
+    atOnce: sqlite.transaction((work: () => unknown) => work()).immediate as <T>(work: () => T) => T,
+  };
+}
+
+/** A store's prepared statements, made once. */
+const statements = remembered(prepare);
+
+/** Does all of the work or none of it; nobody writes in between. */
+export function atOnce<T>(store: Store, work: () => T): T {
+  try {
+    return statements(store).atOnce(work);
+  } catch (error) {
+    throw asStoreError(error, store.path);
+  }
+}
+
+/** The id of this store. */
+export const storeIdOf = (store: Store): string => statements(store).storeId.get()!;
+
+/** Where a stream ends, or null when there is none. */
+export const endOf = (store: Store, kind: StreamKind, stream: string): StreamEnd | null =>
+  statements(store).end.get(kind, stream) ?? null;
+
+/** Where a stream ends, also before its first event. */
+export const endOrGenesis = (store: Store, kind: StreamKind, stream: string): StreamEnd =>
+  endOf(store, kind, stream) ?? { head: genesisOf(stream, kind), length: 0, own: null, bytes: 0 };
+
+/** The hash at a place of a stream; what stands before its first event at 0; null beyond its end. */
+export const hashAt = (store: Store, kind: StreamKind, stream: string, seq: number): string | null =>
+  seq === 0 ? genesisOf(stream, kind) : (statements(store).hashAt.get(kind, stream, seq) ?? null);
+
+/** The ids of the streams of a kind. */
+export const streamIds = (store: Store, kind: StreamKind): string[] => statements(store).ids.all(kind);
+
+/** One parse for a whole stream is several times faster than one for each event. */
+export const eventsOf = <E>(store: Store, kind: StreamKind, stream: string, after = 0): E[] =>
+  JSON.parse(`[${statements(store).payloads.all(kind, stream, after).join(",")}]`) as E[];
+
+/** A stream's links as they are stored. */
+export const linksOfStream = (store: Store, kind: StreamKind, stream: string): StoredLink[] =>
+  statements(store).links.all(kind, stream);
+
+/** The links of a stream's other continuations. */
+export const branchLinksOf = (store: Store, kind: StreamKind, stream: string): StoredLink[] =>
+  statements(store).branchLinks.all(kind, stream);
+
+/** The stored text of an event, whichever stream it is of. */
+export const payloadById = (store: Store, id: string): string | null => statements(store).byId.get(id) ?? null;
+
+/** Writes one link after a stream's end; null, and nothing written, when its id stands for another event already. */
+export function storeLink(
+  store: Store,
+  kind: StreamKind,
+  stream: string,
+  end: StreamEnd,
+  { link, event, receivedAt, isOwn }: { link: ChainLink; event: StoredEvent; receivedAt: string; isOwn: boolean },
+): StreamEnd | null {
+  const { changes } = statements(store).insert.run(
+    kind,
+    stream,
+    link.seq,
+    event.id,
+    event.type,
+    link.payload,
+    link.previous,
+    link.hash,
+    receivedAt,
+  );
+  if (changes === 0) return null;
+  return {
+    head: link.hash,
+    length: link.seq,
+    own: isOwn ? link.hash : end.own,
+    bytes: end.bytes + Buffer.byteLength(link.payload),
+  };
+}
+
+/** Chains one event that is recorded here and writes it. */
+export const storeOwnEvent = (
+  store: Store,
+  kind: StreamKind,
+  stream: string,
+  end: StreamEnd,
+  event: StoredEvent,
+  receivedAt: string,
+): StreamEnd | null =>
+  storeLink(store, kind, stream, end, { link: chainEvent(end, event, nativeSha256), event, receivedAt, isOwn: true });
+
+/** Writes where a stream ends now, and the journal's line that says so. Within the writer's transaction. */
+export function moveEnd(store: Store, kind: StreamKind, stream: string, end: StreamEnd, at: string): JournalEnd {
+  const { setEnd, writeLine } = statements(store);
+  setEnd.run(end.head, end.length, end.own, end.bytes, kind, stream);
+  const line = nextLine(
+    journalEnd(store),
+    { at, kind, subject: stream, head: end.head, length: end.length },
+    nativeSha256,
+  );
+  writeLine.run(line.n, line.at, line.kind, line.subject, line.head, line.length, line.previous, line.hash);
+  return line;
+}
+
+/** The end of the store's journal. */
+export const journalEnd = (store: Store): JournalEnd =>
+  statements(store).lastLine.get() ?? beforeJournal(storeIdOf(store), nativeSha256);
+
+/** Who says something that stands in no exam, and when. */
+export type Sayer = {
+  readonly now: string;
+  /** Left out: the store itself, where nobody was asked. */
+  readonly actor?: Actor | undefined;
+};
+
+/** Records what is said of a person or of the clinic. Within the writer's transaction. */
+export function say(
+  store: Store,
+  kind: "person" | "clinic",
+  stream: string,
+  drafts: readonly (PersonDraft | ClinicDraft)[],
+  { now, actor }: Sayer,
+): void {
+  const who = actor ?? { id: storeIdOf(store), name: "this store" };
+  let end = endOrGenesis(store, kind, stream);
+  for (const draft of drafts) {
+    const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor: who, device: "server" });
+    end = storeOwnEvent(store, kind, stream, end, event, now) ?? end;
+  }
+  moveEnd(store, kind, stream, end, now);
+}
+
+/** Keeps links that are not the record beside it. */
+export function keepBranchLinks(store: Store, kind: StreamKind, stream: string, links: readonly StoredLink[]): void {
+  for (const { hash, seq, payload, previous, receivedAt } of links)
+    statements(store).keepBranchLink.run(kind, stream, hash, seq, payload, previous, receivedAt);
+}
+
+/** Takes a stream's links from after a place out of the record; each has to be kept as a branch before. */
+export const dropAfter = (store: Store, kind: StreamKind, stream: string, seq: number): void =>
+  void statements(store).dropFrom.run(kind, stream, seq);
+
+/** Takes a link that is part of the record again from those beside it. */
+export const dropBranchLink = (store: Store, kind: StreamKind, stream: string, hash: string): void =>
+  void statements(store).dropBranchLink.run(kind, stream, hash);

@@ -1,0 +1,17 @@
+"use client";
+
+import dynamic from "next/dynamic";
+import { useState } from "react";
+import { MoreButton } from "./more-button";
+import type { MenuItem } from "./more-menu";
+
+const MoreMenu = dynamic(() => import("./more-menu").then((module) => module.MoreMenu), {
+  ssr: false,
+  loading: () => <MoreButton />,
+});
+
+/** What is done less often. The menu itself comes with the first press. */
+export function More({ items }: { items: readonly MenuItem[] }) {
+  const [pressed, setPressed] = useState(false);
+  return pressed ? <MoreMenu items={items} /> : <MoreButton onClick={() => setPressed(true)} />;
+}

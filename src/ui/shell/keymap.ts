@@ -1,0 +1,75 @@
+/** A key that does something: what is pressed, and how it is written. */
+export type KeyEntry = { readonly keys: readonly string[]; readonly shown: string };
+
+/** One line of the list of keys. */
+export type KeyRow = readonly [keys: string, does: string];
+
+const letter = (key: string): KeyEntry => ({ keys: [key], shown: key.toUpperCase() });
+const named = (key: string): KeyEntry => ({ keys: [key], shown: key });
+const each = (keys: string): KeyEntry => ({ keys: keys.split(" "), shown: keys.toUpperCase() });
+
+/** Every key of the app stands here once: handlers take their entry, and the list is made of the same. */
+export const KEYS = {
+  help: named("?"),
+  search: named("/"),
+  newPerson: letter("n"),
+  nth: each("1 2 3 4 5 6 7 8 9"),
+  answer: each("1 2 3 4 5"),
+  place: each("q w e r t y"),
+  chart: letter("c"),
+  more: { keys: ["+", "="], shown: "+" },
+  less: { keys: ["-"], shown: "−" },
+  allClear: letter("n"),
+  sameAsOther: letter("m"),
+  firstNumber: letter("g"),
+  next: named("Enter"),
+  before: named("Backspace"),
+  timer: letter("h"),
+  stop: letter("s"),
+  skip: letter("x"),
+  later: letter("p"),
+  repeat: letter("a"),
+  undo: letter("u"),
+  dose: letter("d"),
+  note: letter("f"),
+  technique: letter("l"),
+  sheet: letter("o"),
+} as const satisfies Record<string, KeyEntry>;
+
+export type KeyName = keyof typeof KEYS;
+
+/** What the keys of the run screen do, in the order they are listed. */
+export const RUN_LIST: readonly (readonly [names: readonly KeyName[], does: string])[] = [
+  [["answer"], "the answers in the order shown: nothing, stretch, another pain, THEIRS; gone, less, the same, worse"],
+  [["place"], "where it was felt: the first six places shown"],
+  [["chart"], "another place, on the body chart"],
+  [["more", "less"], "how bad, one step up or down"],
+  [["allClear"], "all clear to the end of this test"],
+  [["sameAsOther"], "the same as the other side"],
+  [["firstNumber"], "the first number; arrow keys step it"],
+  [["next"], "on to the next test"],
+  [["before"], "back to the test before"],
+  [["timer"], "start or stop the hold timer"],
+  [["stop"], "stop the test"],
+  [["skip", "later"], "skip this test, or do it later, with a reason"],
+  [["repeat"], "repeat this test"],
+  [["undo"], "undo the last tap"],
+  [["dose"], "dose given"],
+  [["note", "technique"], "a note at this stage; log a technique"],
+  [["sheet"], "change the run sheet"],
+];
+
+const EVERYWHERE: readonly KeyRow[] = [
+  ["Alt 1 … Alt 6", "complaint, guard, baseline, run, reading, sign"],
+  ["Alt 0", "back to the roster"],
+  [KEYS.help.shown, "this list"],
+];
+
+const rowOf = ([names, does]: (typeof RUN_LIST)[number]): KeyRow => [
+  names.map((name) => KEYS[name].shown).join("  "),
+  does,
+];
+
+/** The keys of a screen of the exam. */
+export const keyRows = (screen: "run" | "other"): readonly KeyRow[] =>
+  screen === "run" ? [...RUN_LIST.map(rowOf), ...EVERYWHERE] : EVERYWHERE;

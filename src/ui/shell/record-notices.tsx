@@ -1,0 +1,133 @@
+"use client";
+
+import { irregularities, type Irregularity, roomWarning } from "@/core/admission";
+import { readEvent, type ExamEvent, type RecordedEvent } from "@/core/record";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { ExamBranch } from "@/wire/branches";
+import { Button } from "../primitives/button";
+import { useExam } from "../exam/exam-provider";
+import { readingWorker } from "../exam/reading-worker";
+
+const said = (type: string): string => type.replaceAll("-", " ");
+
+/** A field's name as words: "settlesMinutes" is "settles minutes". */
+const worded = (field: string): string => field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+/** What was entered, as it can be read: lists with commas, nothing as a dash. */
+const valueText = (value: unknown): string =>
+  value === null || value === ""
+    ? "–"
+    : Array.isArray(value)
+      ? value.map(valueText).join(", ") || "–"
+      : typeof value === "object"
+        ? Object.entries(value)
+            .map(([field, part]) => `${worded(field)} ${valueText(part)}`)
+            .join("; ")
+        : String(value);
+
+/** What one event of another continuation holds, and the way to take it over. */
+function BranchEvent({ branch, recorded, isTaken }: { branch: ExamBranch; recorded: RecordedEvent; isTaken: boolean }) {
+  const { takeOver } = useExam();
+  const event: ExamEvent | null = readEvent(recorded);
+  const isSignature = recorded.type === "exam-signed" || recorded.type === "amendment-signed";
+  return (
+    <li className="flex flex-wrap items-center gap-3 border-t border-line py-2">
+      <div className="min-w-60 grow">
+        <p className="font-medium">
+          {said(recorded.type)}{" "}
+          <span className="font-normal">
+            {recorded.at.slice(0, 16).replace("T", " ")}, {recorded.actor.name}
+          </span>
+        </p>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-sm">
+          {Object.entries(recorded.body).map(([field, value]) => (
+            <div key={field} className="contents">
+              <dt>{worded(field)}</dt>
+              <dd className="break-words">{valueText(value)}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      {isTaken && <span>taken over</span>}
+      {!isTaken && event && !isSignature && <Button onClick={() => void takeOver(branch, event)}>Take over</Button>}
+    </li>
+  );
+}
+
+function Branch({ branch }: { branch: ExamBranch }) {
+  const { events } = useExam();
+  const taken = new Set(events.flatMap(({ origin }) => (origin?.head === branch.head ? [origin.event] : [])));
+  const last = branch.events.at(-1)!;
+  return (
+    <details>
+      <summary className="flex min-h-11 items-center font-medium">
+        This record was also continued elsewhere: {branch.events.length}{" "}
+        {branch.events.length === 1 ? "entry" : "entries"} by {last.actor.name} are kept beside it. Look at them.
+      </summary>
+      <p className="text-sm">
+        Nothing of it counts here until it is taken over. Continuation {branch.head.slice(0, 12)}.
+      </p>
+      <ul className="text-sm">
+        {branch.events.map((recorded) => (
+          <BranchEvent key={recorded.id} branch={branch} recorded={recorded} isTaken={taken.has(recorded.id)} />
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** What would not have been admitted here of what was imported; asked once, off the main thread. */
+function useImported(): readonly Irregularity[] {
+  const { exam, events, importedUpTo } = useExam();
+  const [found, setFound] = useState<readonly Irregularity[]>([]);
+  const first = useRef(events);
+  useEffect(() => {
+    if (importedUpTo === 0) return;
+    let isHere = true;
+    void readingWorker()
+      .irregular(exam, first.current.slice(0, importedUpTo))
+      .then((list) => isHere && setFound(list));
+    return () => void (isHere = false);
+  }, [exam, importedUpTo]);
+  return found;
+}
+
+/** What has to be known of the record itself: done out of order, continued apart, later entries, nearly full. */
+export function RecordNotices() {
+  const { exam, events, state, branches } = useExam();
+  const own = useMemo(() => irregularities({ exam, events }), [exam, events]);
+  const imported = useImported();
+  const irregular = [...imported, ...own.filter(({ event }) => !imported.some((other) => other.event === event))];
+  const full = roomWarning(state);
+  const { unread } = state;
+  if (irregular.length + branches.length + unread.length === 0 && !full) return null;
+  return (
+    <section
+      aria-label="About this record"
+      className="no-print border-b border-line bg-caution-well px-4 py-2 text-caution"
+    >
+      {irregular.length > 0 && (
+        <div role="status">
+          <p className="font-medium">Irregular:</p>
+          <ul className="list-disc pl-5 text-sm">
+            {irregular.map(({ event, seq, why }) => (
+              <li key={event}>
+                Entry {seq}: {why}.
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {unread.length > 0 && (
+        <p>
+          {unread.length} {unread.length === 1 ? "entry was" : "entries were"} written by a later version of this
+          program. They are kept and change nothing here; update to read them.
+        </p>
+      )}
+      {full && <p role="status">{full}</p>}
+      {branches.map((branch) => (
+        <Branch key={branch.head} branch={branch} />
+      ))}
+    </section>
+  );
+}
