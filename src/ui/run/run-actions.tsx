@@ -52,11 +52,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
     void append({ type: "test-postponed", body: { test: protocol.id, side, reason: said(reason, typed) } });
     onNext();
   };
-  const stop = (reason: string, note: string) =>
-    void append({
-      type: "run-stopped",
-      body: { run: test.run?.id ?? null, reason: reason as (typeof STOP_REASONS)[number], note },
-    });
+  const stop = (reason: string, note: string) => test.stop(reason as (typeof STOP_REASONS)[number], note);
   const canLeaveOut = test.ladder !== null && test.ladder.here !== null && test.ladder.rungs.length > 1;
 
   useKeys(KEYS.stop, () => setAsking("stop"));

@@ -4,25 +4,15 @@ import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
-import { useExam } from "../exam/exam-provider";
 import type { TestActions } from "./use-test";
 
 type StageNoteDialogProps = { test: TestActions; name: string; onClose: () => void };
 
 /** A free note that names the test and stage it was written at. */
 export function StageNoteDialog({ test, name, onClose }: StageNoteDialogProps) {
-  const { append } = useExam();
   const [text, setText] = useState("");
   const keep = async () => {
-    const taken = await append({
-      type: "note-written",
-      body: {
-        text: `${name}, ${test.stage.name.toLowerCase()}: ${text.trim()}`,
-        ...(test.run ? { run: test.run.id } : {}),
-        stage: test.stage.id,
-      },
-    });
-    if (taken) onClose();
+    if (await test.writeNote(`${name}, ${test.stage.name.toLowerCase()}: ${text.trim()}`)) onClose();
   };
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title={`Note: ${name}, ${test.stage.name}`}>

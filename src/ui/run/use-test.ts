@@ -9,6 +9,7 @@ import {
   type Run,
   settingsOf,
   type StageRecord,
+  type STOP_REASONS,
   variantFor,
 } from "@/core/record";
 import { type Stage, type Variant } from "@/core/knowledge";
@@ -54,7 +55,12 @@ export type TestActions = {
   readonly sore: (intensity: number, minutes: number | null) => void;
   readonly repeat: () => void;
   readonly retract: () => void;
+  /** Names the run as the history has it, also when the screen has not drawn its start yet. */
+  readonly stop: (reason: StopReason, note: string) => void;
+  readonly writeNote: (text: string) => Promise<unknown>;
 };
+
+type StopReason = (typeof STOP_REASONS)[number];
 
 const NO_DOSE = { force: null, seconds: null, thrusts: null };
 
@@ -169,5 +175,17 @@ export function useTest(step: SheetStep): TestActions {
         const { run } = runPosition(latest, step, preset);
         return run ? [{ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }] : [];
       }),
+    stop: (reason, note) =>
+      void appendFrom((latest) => {
+        const { run } = runPosition(latest, step, preset);
+        return [{ type: "run-stopped", body: { run: run?.id ?? null, reason, note } }];
+      }),
+    writeNote: (text) => {
+      const { stage } = shown;
+      return appendFrom((latest) => {
+        const { run } = runPosition(latest, step, preset);
+        return [{ type: "note-written", body: { text, ...(run ? { run: run.id } : {}), stage: stage.id } }];
+      });
+    },
   };
 }
