@@ -65,7 +65,8 @@ describe("bad input at the table is refused with a sentence", () => {
     expect(refusal(exam, "answer-recorded", { run, stage: "head", answer: "less" })).toMatch(
       /symptom .* that has not come/,
     );
-    exam.record(run, { stage: "slouch", response: "familiar", felt: ["posterior-calf.right"] });
+    exam.record(run, { stage: "slouch", response: "nothing" });
+    exam.record(run, { stage: "chin", response: "familiar", felt: ["posterior-calf.right"] });
     expect(refusal(exam, "answer-recorded", { run, stage: "head", answer: "fine" })).toMatch(
       /Use one of: gone, less, unchanged, worse/,
     );
@@ -101,7 +102,9 @@ describe("bad input at the table is refused with a sentence", () => {
     expect(set(["slump", "faber"])).toBeNull();
   });
   it("a test that is not earned, and one that is still sore", () => {
-    const exam = buildExam().consent().guard().rest(0);
+    const exam = buildExam();
+    exam.add("sheet-set", { label: "Leg", tests: ["straight-leg-raise", "dorsiflexion-sign", "slump"], reason: "" });
+    exam.consent().guard().rest(0);
     const start = (test: "dorsiflexion-sign" | "slump") =>
       refusal(exam, "run-started", { run: exam.newId(), test, side: "right", variant: {} });
     expect(start("dorsiflexion-sign")).toMatch(/offered once the straight leg raise/);

@@ -1,6 +1,6 @@
-import { GUARD_QUESTIONS, NEURO_SCALES, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
+import { CRANIAL_ITEMS, GUARD_QUESTIONS, NEURO_SCALES, protocolOf, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
 import { type EventType, type ExamEvent, type ExamState, SIGNATURES, versionOfEvent } from "../record";
-import { assessGuard } from "../safety";
+import { assessGuard, isReachedBy, questionsInForce } from "../safety";
 import { currentId } from "../vocabulary";
 import { permissionProblem } from "./permission";
 import { roomProblem } from "./room";
@@ -25,7 +25,9 @@ const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
     const known =
       kind === "upper-motor"
         ? UPPER_MOTOR_SIGNS.some(({ id, sided }) => id === level && sided === (side !== null))
-        : side !== null && ROOT_LEVELS.some(({ id, reflex }) => id === level && (kind !== "reflex" || reflex));
+        : kind === "cranial"
+          ? side === null && CRANIAL_ITEMS.some(({ id }) => id === level)
+          : side !== null && ROOT_LEVELS.some(({ id, reflex }) => id === level && (kind !== "reflex" || reflex));
     if (!known)
       return problem(
         where,
@@ -42,13 +44,30 @@ const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
   return null;
 };
 
-const override: Check<"block-overridden"> = (state, { body }) => {
+/** The first version in which a block is overridden for one test. */
+const FOR_ONE_TEST = 3;
+
+const override: Check<"block-overridden"> = (state, event) => {
+  const { body } = event;
   const block = assessGuard(state).blocks.find(({ id }) => id === body.block);
   if (!block)
     return problem("body › block", `"${body.block}" is not a block of this exam`, "Override a block that stands.");
-  return block.final
-    ? problem("body › block", `cannot be overridden: ${block.reason}`, "Only the answer that led to it can change it.")
-    : null;
+  if (block.final)
+    return problem(
+      "body › block",
+      `cannot be overridden: ${block.reason}`,
+      "Only the answer that led to it can change it.",
+    );
+  if (versionOfEvent(event) < FOR_ONE_TEST) return null;
+  if (body.test === null)
+    return problem("body › test", "is missing", "Say for which test the block is overridden; each has its own reason.");
+  return isReachedBy(block, protocolOf(body.test))
+    ? null
+    : problem(
+        "body › test",
+        `${protocolOf(body.test).name} is not reached by this block`,
+        "Name a test that it blocks.",
+      );
 };
 
 const retract: Check<"event-retracted"> = (state, { body }) => {
@@ -65,7 +84,7 @@ const retract: Check<"event-retracted"> = (state, { body }) => {
 
 const guardAnswer: Check<"guard-answered"> = (state, { body }) => {
   const asked = currentId(GUARD_QUESTIONS, body.question);
-  const question = assessGuard(state).questions.find(({ id }) => id === asked);
+  const question = questionsInForce(state).find(({ id }) => id === asked);
   if (!question)
     return problem(
       "body › question",

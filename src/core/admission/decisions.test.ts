@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { ALL_CLEAR_OPTION, GUARD_QUESTIONS, PROTOCOLS } from "../knowledge";
+import { ALL_CLEAR_OPTION, GUARD_QUESTIONS, protocolOf, PROTOCOLS } from "../knowledge";
 import {
   append,
   type ExamEvent,
@@ -59,7 +59,7 @@ describe("a blocked stage", () => {
         expect([protocol.id, side, refused]).toEqual([
           protocol.id,
           side,
-          stageBlocks(guard, here, side, run).length > 0,
+          stageBlocks(guard, here, { protocol, side }, run).length > 0,
         ]);
       }
     },
@@ -72,10 +72,10 @@ describe("a blocked stage", () => {
     const run = history.state.runs[0]!;
     const stage = ladderOf(run).rungs[0]!.stage;
     expect(isAnswered(stage, run)).toBe(true);
-    const block = { id: "x", loads: "all", on: "person", reason: "x", overridden: null, final: true } as const;
+    const block = { id: "x", loads: "all", on: "person", reason: "x", overridden: [], final: true } as const;
     const guard = { ...assessGuard(history.state), blocks: [block] };
-    expect(stageBlocks(guard, stage, "right", run)).toEqual([]);
-    expect(stageBlocks(guard, stage, "right", null)).toEqual([block]);
+    expect(stageBlocks(guard, stage, { protocol: protocolOf("thigh-thrust"), side: "right" }, run)).toEqual([]);
+    expect(stageBlocks(guard, stage, { protocol: protocolOf("thigh-thrust"), side: "right" }, null)).toEqual([block]);
   });
 });
 

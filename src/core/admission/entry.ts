@@ -62,10 +62,14 @@ export type RunPosition = ReturnType<typeof runPosition>;
  * has lifted. What is answered already can be corrected.
  *
  * @param run the run in hand, or null before it begins
- * @example stageBlocks(assessGuard(state), stage, "right", null).map(({ reason }) => reason)
+ * @example stageBlocks(assessGuard(state), stage, { protocol: protocolOf("thigh-thrust"), side: "right" }, null).map(({ reason }) => reason)
  */
-export const stageBlocks = (guard: Guard, stage: Stage, side: Side | null, run: Run | null): readonly Block[] =>
-  run && isAnswered(stage, run) ? [] : blocksOn(guard, stage, side);
+export const stageBlocks = (
+  guard: Guard,
+  stage: Stage,
+  { protocol, side }: TestOnSide,
+  run: Run | null,
+): readonly Block[] => (run && isAnswered(stage, run) ? [] : blocksOn(guard, stage, protocol.id, side));
 
 const mirrored = (place: Place): Place => {
   const { site, side } = placeParts(place);

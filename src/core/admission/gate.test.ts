@@ -6,6 +6,7 @@ import { NOW, sampleStore } from "@/fixtures/store";
 import { InputError } from "../base";
 import { chainEvent, type ChainHead, type EventDraft, genesisOf, historyOf, type RecordedEvent } from "../record";
 import { toExamFile } from "../exchange";
+import { RECORD_VERSION } from "../vocabulary";
 import { appendTap, irregularities } from "./append-tap";
 
 const EXAM = idOf(1);
@@ -31,11 +32,11 @@ const stop = (exam: ExamBuilder): EventDraft => ({
   body: { run: exam.state().runs.at(-1)?.id ?? null, reason: "pain too strong", note: "" },
 });
 
-/** A raise whose symptom came, and whose telling step is open. */
+/** A lift of which the second part is open, and no symptom came. */
 const unfinished = () => {
   const exam = ready();
-  const run = exam.start("slump", "right");
-  exam.record(run, { stage: "slouch", response: "nothing" });
+  const run = exam.start("active-straight-leg-raise", "right");
+  exam.record(run, { stage: "lift", response: "nothing" });
   return exam;
 };
 const symptomWithoutPlace = () => {
@@ -121,7 +122,7 @@ const eventOf = (_exam: ExamBuilder, draft: EventDraft): RecordedEvent => ({
   at: "2026-03-02T11:00:00.000Z",
   actor: PRACTITIONER,
   device: "bench-1",
-  v: 2,
+  v: RECORD_VERSION,
   ...draft,
 });
 
@@ -184,10 +185,10 @@ describe("two devices", () => {
     const started = { ...eventOf(exam, start("sacral-thrust", null)(exam)), device: "bench-1", base };
     return { store, exam, other, started, base };
   };
-  const pregnancy: EventDraft = { type: "guard-answered", body: { question: "pregnancy", answer: "yes" } };
+  const grave: EventDraft = { type: "guard-answered", body: { question: "cauda-equina", answer: "yes" } };
 
   it("what was begun before the other's answer arrived is stored, and listed", () => {
-    const { store, other, started } = twoDevices(pregnancy);
+    const { store, other, started } = twoDevices(grave);
     expect(appendEvents(store, EXAM, [other, started], NOW).receipts.map(({ result }) => result)).toEqual([
       "stored",
       "stored",
@@ -198,26 +199,26 @@ describe("two devices", () => {
   });
 
   it("in the other order nothing is irregular", () => {
-    const { store, other, started } = twoDevices(pregnancy);
+    const { store, other, started } = twoDevices(grave);
     appendEvents(store, EXAM, [started, other], NOW);
     expect(irregularities(historyOf(EXAM, loadExam(store, EXAM)!.events))).toEqual([]);
   });
 
   it("what its own device had answered is known to it, and refuses it", () => {
-    const { store, other, started } = twoDevices(pregnancy);
+    const { store, other, started } = twoDevices(grave);
     const [, receipt] = appendEvents(store, EXAM, [{ ...other, device: "bench-1" }, started], NOW).receipts;
     expect(receipt).toMatchObject({ result: "refused", refusal: "never", why: expect.stringContaining("is blocked") });
   });
 
   it("a base that is not of this record does not count as not knowing", () => {
-    const { store, other, started, base } = twoDevices(pregnancy);
+    const { store, other, started, base } = twoDevices(grave);
     const forged = { ...started, base: { ...base, head: "0".repeat(64) } };
     const [, receipt] = appendEvents(store, EXAM, [other, forged], NOW).receipts;
     expect(receipt?.result).toBe("refused");
   });
 
   it("answers of a start that was refused wait for it", () => {
-    const { store, exam } = twoDevices(pregnancy);
+    const { store, exam } = twoDevices(grave);
     const answer = eventOf(exam, {
       type: "response-recorded",
       body: { run: idOf(424_242), stage: "push", response: "nothing" },
@@ -226,7 +227,7 @@ describe("two devices", () => {
   });
 
   it("after a signature elsewhere says so, for the amendment it may become", () => {
-    const { store, exam, started } = twoDevices(pregnancy);
+    const { store, exam, started } = twoDevices(grave);
     exam.sign();
     appendEvents(store, EXAM, [exam.events.at(-1)], NOW);
     expect(appendEvents(store, EXAM, [started], NOW).receipts[0]).toMatchObject({ refusal: "signed" });

@@ -1,4 +1,4 @@
-import { type Protocol, protocolOf, type Stage } from "../knowledge";
+import { type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
 import { isEarned } from "../reading";
 import {
   effectiveRuns,
@@ -11,8 +11,9 @@ import {
   type Run,
   settingsOf,
   stageToday,
+  versionOfEvent,
 } from "../record";
-import { assessGuard, blocksOnTest, canBlock, openEmergency } from "../safety";
+import { answersThatHold, assessGuard, blocksOnTest, canBlock, openEmergency, questionsFor } from "../safety";
 import { problem, type Refusal } from "./admit-run";
 import { stageBlocks } from "./entry";
 import { missingBeforeTesting } from "./readiness";
@@ -34,11 +35,26 @@ const MISSING = {
   rest: ["the symptom at rest is not rated", "Rate it at rest, then start."],
 } as const;
 
-function startProblem(state: ExamState, { body }: EventOf<"run-started">): Refusal | null {
+/** Questions that the loads of a test call for and that nobody answered: it may stand on no sheet. */
+function unaskedFor(state: ExamState, test: TestId, v: number): readonly GuardQuestion[] {
+  const answers = answersThatHold(state);
+  return questionsFor(state, [test], v, answers).filter(({ id }) => answers[id] === undefined);
+}
+
+function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal | null {
+  const { body } = event;
+  const v = versionOfEvent(event);
   const protocol = protocolOf(body.test);
-  const guard = assessGuard(state);
+  const guard = assessGuard(state, v);
   const [missing] = missingBeforeTesting(state, guard);
   if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  const [unasked] = unaskedFor(state, body.test, v);
+  if (unasked)
+    return problem(
+      "body › test",
+      `${protocol.name}: "${unasked.heading}" was not asked`,
+      "Put the test on the sheet and answer the question it brings, then start.",
+    );
   const open = unfinishedRun(state);
   if (open)
     return problem(
@@ -70,7 +86,7 @@ function startProblem(state: ExamState, { body }: EventOf<"run-started">): Refus
 /** A guard that was answered "no" throughout has no block to look for. */
 function blockProblem(state: ExamState, run: Run, stage: Stage | undefined, where: string): Refusal | null {
   if (!stage || !canBlock(state)) return null;
-  const [block] = stageBlocks(assessGuard(state), stage, run.side, run);
+  const [block] = stageBlocks(assessGuard(state), stage, { protocol: protocolOf(run.test), side: run.side }, run);
   return block
     ? problem(
         where,

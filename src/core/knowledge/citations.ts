@@ -8,6 +8,7 @@ export const CITATIONS = {
   "depalma-2011": "DePalma MJ, Ketchum JM, Saullo T. Pain Med 2011;12:224-233",
   "majlesi-2008": "Majlesi J, Togay H, Unalan H, Toprak S. J Clin Rheumatol 2008;14:87-91",
   "urban-2015": "Urban LM, MacNeil BJ. J Orthop Sports Phys Ther 2015;45:596-603",
+  "rudwaleit-2006": "Rudwaleit M, Metter A, Listing J, Sieper J, Braun J. Arthritis Rheum 2006;54:569-578",
   "rabin-2007": "Rabin A, Gerszten PC, Karausky P, et al. Arch Phys Med Rehabil 2007;88:840-843",
   "deville-2000": "Devillé WLJM, van der Windt DAWM, Dzaferagić A, et al. Spine 2000;25:1140-1147",
   "homayouni-2018": "Homayouni K, Jafari SH, Yari H. J Chiropr Med 2018;17:36-43",

@@ -2,10 +2,14 @@
 export { checkCatalogueText } from "./check/check-catalogue-text";
 export { CITATIONS, citationText } from "./citations";
 export {
+  CLONIC_REFLEX,
+  CRANIAL_ITEMS,
   findRootLevel,
   NEURO_KINDS,
   NEURO_SCALES,
   type NeuroKind,
+  PRESSURE_AGAIN_AFTER,
+  PRESSURE_LIMITS,
   ROOT_LEVELS,
   type RootLevel,
   SEVERE_WEAKNESS,
@@ -53,8 +57,17 @@ export {
   type Stratum,
   type TestMember,
 } from "./rules/types";
-export { block, type GuardEffect, LUMBAR_LOADS, NECK_LOADS, referral, type Urgency } from "./safety/effects";
-export { ALL_CLEAR_OPTION, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
+export {
+  block,
+  caution,
+  type GuardEffect,
+  LUMBAR_LOADS,
+  NECK_LOADS,
+  referral,
+  type Urgency,
+  WHOLE_NECK,
+} from "./safety/effects";
+export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";
 export {

@@ -1,7 +1,7 @@
 import type { SiteId } from "../vocabulary";
 
 /** What is examined at each level; upper-motor: signs of the cord or brain. */
-export const NEURO_KINDS = ["power", "reflex", "touch", "pin", "upper-motor"] as const;
+export const NEURO_KINDS = ["power", "reflex", "touch", "pin", "upper-motor", "cranial"] as const;
 export type NeuroKind = (typeof NEURO_KINDS)[number];
 
 export const ROOT_LEVEL_IDS = ["c4", "c5", "c6", "c7", "c8", "t1", "l2", "l3", "l4", "l5", "s1"] as const;
@@ -64,6 +64,17 @@ export const UPPER_MOTOR_SIGNS = [
   { id: "gait", label: "Gait deviation", sided: false },
 ] as const;
 
+/** A short look at the cranial nerves, before the neck is turned, extended or pulled on. */
+export const CRANIAL_ITEMS = [
+  { id: "eyes", label: "Eyes: movements, flickering, double sight" },
+  { id: "lids", label: "Lids" },
+  { id: "pupils", label: "Pupils" },
+  { id: "face", label: "Face: movement and feeling" },
+  { id: "tongue", label: "Tongue" },
+  { id: "palate", label: "Palate, swallowing" },
+  { id: "speech", label: "Speech" },
+] as const;
+
 export type NeuroStep = { readonly value: number; readonly label: string };
 
 const SENSATION: readonly NeuroStep[] = [
@@ -94,7 +105,26 @@ export const NEURO_SCALES: Record<
       { value: 1, label: "present" },
     ],
   },
+  cranial: {
+    label: "Cranial nerves",
+    normal: 0,
+    steps: [
+      { value: 0, label: "normal" },
+      { value: 1, label: "not normal" },
+    ],
+  },
 };
+
+/** Blood pressure, either number in mmHg, at which the neck is left alone and at which a doctor is told: a convention. */
+export const PRESSURE_LIMITS = {
+  stop: { systolic: 180, diastolic: 110 },
+  tell: { systolic: 160, diastolic: 100 },
+} as const;
+/** How long after a high blood pressure it is taken again, in minutes. */
+export const PRESSURE_AGAIN_AFTER = 5;
+
+/** A reflex with clonus: an upper motor sign. */
+export const CLONIC_REFLEX = 4;
 
 /** At this power or below the weakness is severe: urgent referral, no provocation. */
 export const SEVERE_WEAKNESS = 3;

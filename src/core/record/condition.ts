@@ -45,6 +45,14 @@ function effectIs(answer: string | null | undefined): EffectIs {
   return answer === "unchanged" || answer === "worse" ? answer : "not done";
 }
 
+/** The effect of letting a part go; letting go of what was not loaded is no step at all. */
+function effectOf(id: string, facts: Facts): EffectIs {
+  const answer = facts.run.stages[id]?.answer;
+  if (!answer) return "not done";
+  const loaded = facts.protocol.stages.find((stage) => stage.id === id)?.loaded;
+  return loaded && !isMet(loaded, facts) ? "not done" : effectIs(answer);
+}
+
 function isMeasureMet(condition: MeasureCondition, { measures }: Run): boolean {
   const read = measures[condition.id];
   const taken = condition.less === undefined ? 0 : measures[condition.less];
@@ -108,7 +116,7 @@ export function isMet(condition: Condition, facts: Facts): boolean {
     (condition.felt === undefined || feltAt(condition.felt, facts.places, facts.side)) &&
     (condition.notFelt === undefined || !feltAt(condition.notFelt, facts.places, facts.side)) &&
     (condition.quality === undefined || condition.quality.some((quality) => facts.qualities.includes(quality))) &&
-    (condition.effect === undefined || everyIn(condition.effect, (id) => effectIs(run.stages[id]?.answer))) &&
+    (condition.effect === undefined || everyIn(condition.effect, (id) => effectOf(id, facts))) &&
     (condition.response === undefined ||
       everyIn<string>(condition.response, (id) => run.stages[id]?.response ?? "not done")) &&
     (condition.seen === undefined || everyIn(condition.seen, (id) => answerOf(facts, id))) &&

@@ -40,11 +40,12 @@ export {
   type ExamEvent,
   isEventType,
 } from "./event";
-export { type NeuroFinding } from "./events/baseline";
+export { type NeuroFinding, type Vitals } from "./events/baseline";
 export { type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
 export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";
+export { type Asked, type Override } from "./events/safety";
 export { STOP_REASONS } from "./events/run";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
 export { fold } from "./fold";

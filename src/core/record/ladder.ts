@@ -75,6 +75,9 @@ function releasesInOrder(stages: readonly Stage[], facts: Facts): Stage[] {
  */
 export const ladderOf = remembered(climb);
 
+/** The first version that offers to let go only of what was loaded. */
+const ASKS_WHAT_WAS_LOADED = 3;
+
 function climb(run: Run): Ladder {
   const protocol = protocolOf(run.test);
   const stages = stagesOf(protocol, run.variant, run.v);
@@ -93,7 +96,9 @@ function climb(run: Run): Ladder {
     here = stage;
     return { stage, status: "here", record };
   };
-  const isOnLadder = (stage: Stage) => !stage.due || isAnswered(stage, run) || isMet(stage.due, facts);
+  const isAsked = ({ due, loaded }: Stage) =>
+    (!due || isMet(due, facts)) && (!loaded || run.v < ASKS_WHAT_WAS_LOADED || isMet(loaded, facts));
+  const isOnLadder = (stage: Stage) => isAnswered(stage, run) || isAsked(stage);
 
   const rungs: Rung[] = [];
   for (const stage of provoking) {

@@ -1,3 +1,4 @@
+import { RECORD_VERSION } from "../vocabulary";
 import { describe, expect, it } from "vitest";
 import { admit } from "../admission";
 import { InputError } from "../base";
@@ -158,14 +159,22 @@ describe("an event that cannot follow", () => {
   });
   it("starts a blocked test, until the block is overridden with a reason", () => {
     const exam = buildExam().complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(2);
-    const start = next("run-started", {
-      run: idOf(88),
-      test: "sacral-thrust",
-      side: null,
-      variant: { dose: "steady" },
-    });
+    const start = next(
+      "run-started",
+      {
+        run: idOf(88),
+        test: "sacral-thrust",
+        side: null,
+        variant: { dose: "steady" },
+      },
+      { v: RECORD_VERSION },
+    );
     expect(admit(exam.state(), start)?.what).toContain("not face down");
-    exam.add("block-overridden", { block: "pregnancy.yes.1", reason: "Twelve weeks, lies on cushions with room" });
+    exam.add("block-overridden", {
+      block: "pregnancy.yes.1",
+      test: "sacral-thrust",
+      reason: "Twelve weeks, lies on cushions with room",
+    });
     expect(admit(exam.state(), start)).toBeNull();
   });
   it("retracts what is not there, or the opening", () => {

@@ -9,6 +9,7 @@ import { EVENT_TYPES } from "./event";
 import { fold } from "./fold";
 import { append, begin } from "./history";
 import { parseEvent } from "./parse-event";
+import { RECORD_VERSION } from "../vocabulary";
 
 const EXAM = idOf(1);
 
@@ -42,14 +43,19 @@ function eventsOf(plan: readonly Step[], shuffle: number): RecordedEvent[] {
     if (kind === "later kind") return { ...common, v: 9, type: "moon-phase-noted", body: { phase: "full" } };
     if (kind === "later version") return { ...common, v: 9 };
     if (kind === "retract")
-      return { ...common, v: 2, type: "event-retracted", body: { event: ids[at % plan.length]!, reason: "" } };
+      return {
+        ...common,
+        v: RECORD_VERSION,
+        type: "event-retracted",
+        body: { event: ids[at % plan.length]!, reason: "" },
+      };
     return common;
   });
 }
 
 /** The record as a child would keep it: strike out what was taken back, then go down the list. */
 function simple(events: readonly RecordedEvent[]) {
-  const readable = events.filter(({ v = 1 }) => v <= 2);
+  const readable = events.filter(({ v = 1 }) => v <= RECORD_VERSION);
   const struck = new Set<string>();
   for (const event of readable.toReversed())
     if (event.type === "event-retracted" && !struck.has(event.id)) struck.add((event.body as { event: string }).event);
@@ -57,7 +63,7 @@ function simple(events: readonly RecordedEvent[]) {
   const bodies = (type: string) => standing.filter((event) => event.type === type).map(({ body }) => body as never);
   const last = <T>(list: readonly T[]): T | null => list.at(-1) ?? null;
   return {
-    unread: events.filter(({ v = 1 }) => v > 2).map(({ id }) => id),
+    unread: events.filter(({ v = 1 }) => v > RECORD_VERSION).map(({ id }) => id),
     rest: last(bodies("rest-rated")),
     consent: last(bodies("consent-recorded")),
     notes: bodies("note-written").map(({ text }) => text),
@@ -127,6 +133,8 @@ describe("any list of events", () => {
     const [event] = eventsOf([{ real: 0, kind: "later kind", at: 0, device: "a" }], 0);
     expect(() => parseEvent(event, "event 1")).toThrow(/not a kind of event this version knows.*Update this program/s);
     const [version] = eventsOf([{ real: 0, kind: "later version", at: 0, device: "a" }], 0);
-    expect(() => parseEvent(version, "event 1")).toThrow(/is 9, and this program writes and reads up to 2/);
+    expect(() => parseEvent(version, "event 1")).toThrow(
+      new RegExp(`is 9, and this program writes and reads up to ${RECORD_VERSION}`),
+    );
   });
 });

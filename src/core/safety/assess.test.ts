@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import { GUARD_QUESTIONS, protocolOf, type TestId } from "../knowledge";
 import { LOAD_IDS, type Side } from "../vocabulary";
 import { buildExam, type BuildOptions } from "@/fixtures/samples/build";
-import { assessGuard, blocksOnTest, questionsFor } from "./assess";
+import { questionsFor } from "./asked";
+import { assessGuard } from "./assess";
+import { blocksOnTest } from "./reach";
 
 const guardOf = (answers: Record<string, string>, options: BuildOptions = {}) =>
   assessGuard(buildExam(options).complaint("si-area.right").guard(answers).state());
@@ -31,39 +33,42 @@ describe("the guard", () => {
   it.each([
     ["cauda-equina", "yes", ALL.map(([test]) => test), "emergency"],
     ["leg-weakness", "yes", ALL.map(([test]) => test), "urgent"],
-    ["serious-disease", "yes", ALL.map(([test]) => test), "urgent"],
+    ["cancer", "with-pain", ALL.map(([test]) => test), "urgent"],
+    ["cancer", "other", [], null],
     ["pelvic-fracture", "yes", ALL.map(([test]) => test), "urgent"],
     ["cord-signs", "yes", ["sacral-thrust"], "urgent"],
     ["lumbar-injury", "yes", ["sacral-thrust"], "urgent"],
-    ["osteoporosis", "severe", ["si-compression"], null],
+    ["osteoporosis", "severe", ["si-distraction", "si-compression", "sacral-thrust"], null],
     ["osteoporosis", "known", [], null],
     ["pregnancy", "yes", ["sacral-thrust"], null],
     ["anticoagulants", "yes", [], null],
     ["aneurysm", "yes", ["sacral-thrust"], "soon"],
     ["hip-replacement", "right", ["thigh-thrust", "faber", "gaenslen"], null],
-    ["hip-replacement", "left", [], null],
+    ["hip-replacement", "left", ["gaenslen"], null],
     ["leg-circulation", "right", ["thigh-thrust", "faber", "gaenslen"], "urgent"],
   ] as const)("%s: %s blocks %j", (question, answer, tests, urgency) => {
     expect(blockedTests({ [question]: answer })).toEqual(tests);
     expect(guardOf({ [question]: answer }).referrals[0]?.urgency ?? null).toBe(urgency);
   });
 
-  it("reaches a stage without naming its test: severe osteoporosis takes the thrusts, not the pressure", () => {
-    expect(isBlocked({ osteoporosis: "severe" }, "sacral-thrust")).toEqual({ whole: false, part: true });
+  it("reaches a stage without naming its test: blood thinners take the thrusts, not the pressure", () => {
+    expect(isBlocked({ anticoagulants: "yes" }, "sacral-thrust")).toEqual({ whole: false, part: true });
   });
 
   it("reaches the leg held to the chest in Gaenslen of the other side only with what that leg bears", () => {
-    expect(isBlocked({ "hip-replacement": "right" }, "gaenslen", "left").whole).toBe(false);
+    expect(isBlocked({ "hip-replacement": "right" }, "gaenslen", "left").whole).toBe(true);
     expect(isBlocked({ "leg-circulation": "right" }, "gaenslen", "left").whole).toBe(true);
     expect(isBlocked({ "hip-replacement": "right" }, "thigh-thrust", "left").whole).toBe(false);
   });
 
-  it("asks about inflammation under 45 only, and about pregnancy not of men", () => {
+  it("asks by age and sex, and counts the signs of inflammation", () => {
     const asked = (options: BuildOptions) => questionsFor(buildExam(options).state()).map(({ id }) => id);
-    expect(asked({ birthDate: "1996-01-01" })).toContain("inflammatory");
-    expect(asked({ birthDate: "1966-01-01" })).not.toContain("inflammatory");
+    expect(asked({ birthDate: "2009-01-01" })).toContain("young-back");
+    expect(asked({ birthDate: "1966-01-01" })).not.toContain("young-back");
     expect(asked({ sex: "male" })).not.toContain("pregnancy");
-    expect(guardOf({ inflammatory: "yes" }, { birthDate: "1996-01-01" }).referrals[0]?.urgency).toBe("soon");
+    const stiff = { "morning-stiffness": "yes" };
+    expect(guardOf(stiff).referrals).toEqual([]);
+    expect(guardOf({ ...stiff, "better-moving": "yes" }).referrals[0]?.urgency).toBe("soon");
   });
 
   it("treats an answer that is not known as possible", () =>
@@ -71,10 +76,18 @@ describe("the guard", () => {
 
   it("keeps an override's reason, and lifts only that block", () => {
     const exam = buildExam().complaint("si-area.right").guard({ pregnancy: "yes", osteoporosis: "severe" });
-    exam.add("block-overridden", { block: "pregnancy.yes.1", reason: "Lies on cushions with room" });
+    exam.add("block-overridden", {
+      block: "pregnancy.yes.1",
+      test: "sacral-thrust",
+      reason: "Lies on cushions with room",
+    });
     const guard = assessGuard(exam.state());
-    expect(guard.blocks.map(({ overridden }) => overridden)).toEqual([null, "Lies on cushions with room"]);
-    expect(blocksOnTest(guard, protocolOf("sacral-thrust"), { dose: "steady" }, null).whole).toEqual([]);
+    expect(guard.blocks.filter(({ overridden }) => overridden.length).map(({ id }) => id)).toEqual(["pregnancy.yes.1"]);
+    const reasons = (test: TestId) => blocksOnTest(guard, protocolOf(test), {}, null).whole.map(({ id }) => id);
+    expect(reasons("sacral-thrust")).toEqual(["osteoporosis.severe.1"]);
+    expect(reasons("heel-to-buttock")).toContain("pregnancy.yes.1");
+    exam.add("guard-answered", { question: "pregnancy", answer: "yes" });
+    expect(assessGuard(exam.state()).blocks.flatMap(({ overridden }) => overridden)).toEqual([]);
   });
 
   it("is asked again after a run was stopped for a new sign", () => {
@@ -82,6 +95,8 @@ describe("the guard", () => {
     exam.add("run-stopped", { run: null, reason: "new numbness, tingling or weakness", note: "left foot" });
     expect(assessGuard(exam.state()).askAgain).toBe(true);
     exam.add("guard-answered", { question: "leg-weakness", answer: "no" });
+    expect(assessGuard(exam.state()).askAgain).toBe(true);
+    exam.guard();
     expect(assessGuard(exam.state()).askAgain).toBe(false);
   });
 

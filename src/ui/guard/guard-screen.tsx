@@ -4,7 +4,7 @@ import { ReasonForm } from "../primitives/reason-form";
 import { AlertTriangle, Ban, Check, Send } from "lucide-react";
 import Link from "next/link";
 import { ALL_CLEAR_OPTION, CITATIONS, type GuardQuestion, protocolOf } from "@/core/knowledge";
-import type { Block, Referral } from "@/core/safety";
+import { type Block, overriddenText, type Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -12,7 +12,6 @@ import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
 
 function BlockRow({ block }: { block: Block }) {
-  const { append } = useExam();
   const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");
   return (
     <li className="rounded-lg border border-stop bg-stop-well p-3">
@@ -26,24 +25,10 @@ function BlockRow({ block }: { block: Block }) {
       </p>
       {block.final ? (
         <p className="mt-1 text-sm">No typed reason lifts it; only the answer that led to it can change.</p>
-      ) : block.overridden ? (
-        <p className="mt-1 text-sm">
-          <strong>Overridden:</strong> {block.overridden}
-        </p>
+      ) : block.overridden.length ? (
+        <p className="mt-1 text-sm">{overriddenText(block)}</p>
       ) : (
-        <details className="mt-1">
-          <summary className="flex min-h-11 items-center text-sm underline">
-            Override with a reason that stays in the record
-          </summary>
-          <ReasonForm
-            className="mt-2 gap-2"
-            fieldClass="min-w-56"
-            shortest={10}
-            label="Reason (at least 10 characters)"
-            button="Override"
-            onGive={(reason) => void append({ type: "block-overridden", body: { block: block.id, reason } })}
-          />
-        </details>
+        <p className="mt-1 text-sm">A typed reason lifts it for one test, at that test.</p>
       )}
     </li>
   );
@@ -100,10 +85,10 @@ function QuestionRow({ question, answer }: { question: GuardQuestion; answer: st
 /** Questions that decide what may be tested; the answers' consequences stand beside them. */
 export function GuardScreen() {
   const { exam, guard, state, append } = useExam();
-  const { questions, unanswered, blocks, cautions, referrals } = guard;
+  const { questions, unanswered, stale, blocks, cautions, referrals } = guard;
   const askedAgain = () =>
     void append(
-      ...questions.map(({ id }) => ({
+      ...stale.map(({ id }) => ({
         type: "guard-answered" as const,
         body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION },
       })),
@@ -122,18 +107,18 @@ export function GuardScreen() {
         heading="Before anything is loaded"
         aside={
           <span className="text-sm text-soft">
-            {questions.length - unanswered.length} of {questions.length} asked
+            {questions.length - unanswered.length - stale.length} of {questions.length} asked
           </span>
         }
       >
         {guard.askAgain && (
           <p role="status" className="mb-3 rounded-lg border border-stop bg-stop-well p-3 font-medium text-stop">
-            A test was stopped. Ask these again before going on.
+            A test was stopped, or a sign is new. Ask these again before going on: {stale.length} are left.
           </p>
         )}
         <ul>
           {questions.map((question) => (
-            <QuestionRow key={question.id} question={question} answer={state.guardAnswers[question.id]} />
+            <QuestionRow key={question.id} question={question} answer={guard.answers[question.id]} />
           ))}
         </ul>
         <div className="sticky bottom-0 -mx-4 -mb-4 mt-2 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">

@@ -13,6 +13,7 @@ import { MeasuredDrawing } from "../drawing/measured-drawing";
 import { PositionDrawing } from "../drawing/position-drawing";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
+import { ReasonForm } from "../primitives/reason-form";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -100,8 +101,9 @@ function Cautions({ step, test }: { step: SheetStep; test: TestActions }) {
 
 /** Why this stage is not done now: a block of the guard, or a test that is not earned yet. */
 function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
-  const { guard } = useExam();
-  const [block] = stageBlocks(guard, test.stage, step.side, test.run);
+  const { guard, append } = useExam();
+  const blocks = stageBlocks(guard, test.stage, step, test.run);
+  const [block] = blocks;
   if (step.status === "not earned")
     return (
       <p role="status" className="rounded-xl border-2 border-edge bg-caution-well p-3 text-caution">
@@ -118,8 +120,32 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
       <p className="text-sm">
         {block.final
           ? "No typed reason lifts it; only the answer that led to it can change."
-          : "It can be overridden on the guard page with a reason that stays in the record."}
+          : "It can be overridden for this test, with a reason that stays in the record; a new guard answer ends it."}
       </p>
+      {!block.final && (
+        <details className="mt-1 text-ink">
+          <summary className="flex min-h-11 items-center text-sm underline">
+            Override for this test with a reason
+          </summary>
+          <ReasonForm
+            className="mt-2 gap-2"
+            fieldClass="min-w-56"
+            shortest={10}
+            label="Reason (at least 10 characters)"
+            button="Override"
+            onGive={(reason) =>
+              void append(
+                ...blocks
+                  .filter(({ final }) => !final)
+                  .map(({ id }) => ({
+                    type: "block-overridden" as const,
+                    body: { block: id, test: step.protocol.id, reason },
+                  })),
+              )
+            }
+          />
+        </details>
+      )}
       {later && (
         <Button big className="mt-2" onClick={() => test.leaveStageOut(block.reason)}>
           Leave this stage out: the test is then modified and moves no figure
@@ -190,7 +216,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { protocol, side } = step;
   const { ladder, stage, record, feltRecord } = test;
   const answered = record?.response ?? record?.answer ?? null;
-  const blocked = step.status === "not earned" || stageBlocks(guard, stage, side, test.run).length > 0;
+  const blocked = step.status === "not earned" || stageBlocks(guard, stage, step, test.run).length > 0;
   const isOver = ladder?.ended === "stopped";
   const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
   const asksWhere = feltRecord !== null;

@@ -89,7 +89,7 @@ export function keepReading(state: ExamState, reading: Reading, head: ChainHead,
       reason,
     })),
     blocks: guard.blocks.map(({ id }) => id),
-    overrides: guard.blocks.flatMap(({ id, overridden }) => (overridden ? [id] : [])),
+    overrides: guard.blocks.flatMap(({ id, overridden }) => (overridden.length ? [id] : [])),
     referrals: guard.referrals.map(({ id }) => id),
   };
 }

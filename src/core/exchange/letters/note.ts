@@ -15,7 +15,7 @@ import {
   WORD_TRAITS,
 } from "../../reading";
 import { ageAtExam, type ChainHead, effectiveRuns, type ExamState, irritability, sheetLabel } from "../../record";
-import { assessGuard } from "../../safety";
+import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
 
@@ -73,8 +73,8 @@ function guardLines(state: ExamState): string[] {
       ({ urgency, text, acknowledged }) =>
         `Referral (${urgency}): ${text}${acknowledged ? ` Done: ${acknowledged}` : ""}`,
     ),
-    ...guard.blocks.map(({ reason, overridden }) =>
-      overridden ? `Block overridden: ${reason} Reason: ${overridden}` : `Blocked: ${reason}`,
+    ...guard.blocks.map((block) =>
+      block.overridden.length ? `Block: ${block.reason} ${overriddenText(block)}` : `Blocked: ${block.reason}`,
     ),
     ...guard.cautions.map(({ text }) => `Caution: ${text}`),
     ...(state.consent

@@ -1,7 +1,7 @@
 import { NEURO_SCALES, protocolOf } from "../../knowledge";
 import { interpretExam, testLabel } from "../../reading";
 import { type ChainHead, type ExamState, settingsOf } from "../../record";
-import { assessGuard, type Referral } from "../../safety";
+import { assessGuard, overriddenText, type Referral } from "../../safety";
 import { placeLabel, SOURCES } from "../../vocabulary";
 import { type Note, personLine, recordLine } from "./note";
 
@@ -63,8 +63,8 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
       heading: "Done so far",
       lines: [
         ...referrals.flatMap(({ acknowledged }) => (acknowledged ? [acknowledged] : [])),
-        ...blocks.map(({ reason, overridden }) =>
-          overridden ? `${reason} Overridden: ${overridden}` : `Not tested: ${reason}`,
+        ...blocks.map((block) =>
+          block.overridden.length ? `${block.reason} ${overriddenText(block)}` : `Not tested: ${block.reason}`,
         ),
       ],
     },

@@ -3,18 +3,14 @@ import type { Protocol } from "../protocols";
 import type { GuardEffect } from "../safety/effects";
 import type { GuardQuestion } from "../safety/questions";
 
-const ONLY_BY_ALL = "reached only by answers that concern every load; whether it needs its own is not settled yet";
 const A_POSITION = "being in that position; reached by answers that concern every load";
 
 /** Loads that no answer names by itself, each with why it stands so today. */
 export const NAMED_BY_NO_ANSWER: Partial<Record<LoadId, string>> = {
-  "pubic-shear": ONLY_BY_ALL,
-  "dural-tension": ONLY_BY_ALL,
-  "hip-flexion": ONLY_BY_ALL,
+  "dural-tension": "the nerve is tensioned by leg, spine and neck, and each of those is named by itself",
   touch: "light touch and positioning; reached by answers that concern every load",
   standing: A_POSITION,
   seated: A_POSITION,
-  supine: A_POSITION,
   "side-lying": A_POSITION,
 };
 

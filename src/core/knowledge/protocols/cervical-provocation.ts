@@ -1,5 +1,5 @@
 import { ARM, NECK_AND_HEAD } from "../../vocabulary";
-import { block, referral } from "../safety/effects";
+import { block, LUMBAR_LOADS, referral, WHOLE_NECK } from "../safety/effects";
 import {
   cannotTell,
   CLEAR,
@@ -300,8 +300,8 @@ const abductionRelief: Protocol = {
   direction: "Hand on the head, wait.",
   stages: [
     relief("hand", "Hand on the head", "Hand on top of the head; wait a few breaths.", [
-      ...person("seated"),
-      ...tested("arm-provocation"),
+      ...person("seated", "neck-strain"),
+      ...tested("arm-provocation", "shoulder-loading"),
     ]),
   ],
   orders: [],
@@ -334,8 +334,8 @@ const depression: Protocol = {
   direction: "Shoulder down, slowly.",
   stages: [
     provoke("press", "Press the shoulder down", "Neck bent away; press the shoulder down, slowly.", [
-      ...person("seated", "neck-side-bend"),
-      ...tested("arm-provocation"),
+      ...person("seated", "neck-side-bend", "neck-strain"),
+      ...tested("arm-provocation", "shoulder-loading"),
     ]),
   ],
   orders: [],
@@ -432,9 +432,23 @@ const lhermitte: Protocol = {
   direction: "Chin to chest, slowly.",
   stages: [
     observe(
+      "own",
+      "By themselves",
+      "They bring the chin to the chest themselves, slowly.",
+      "Anything running down your back, arms or legs?",
+      [
+        option("nothing", "nothing"),
+        option("stretch", "a stretch only"),
+        option("shock", "an electric shock"),
+        option("unsure", "not sure"),
+      ],
+      person("seated", "neck-flexion"),
+      { since: 3, endsOn: ["shock"] },
+    ),
+    observe(
       "flex",
       "Bend the neck",
-      "Bend the neck forward, slowly.",
+      "Only when that was clear: bend the neck forward, slowly.",
       "Anything running down your back, arms or legs?",
       [
         option("nothing", "nothing"),
@@ -455,8 +469,14 @@ const lhermitte: Protocol = {
   equipment: [],
   readings: [
     reading("spinal-cord", "midline", [
-      positive({ seen: { flex: ["shock"] } }, "an electric shock down spine or limbs: refer"),
-      equivocal({ seen: { flex: ["unsure"] } }, "not sure what was felt: ask again, once"),
+      positive(
+        { any: [{ seen: { own: ["shock"] } }, { seen: { flex: ["shock"] } }] },
+        "an electric shock down spine or limbs: refer; lack of vitamin B12 and demyelinating disease do it too",
+      ),
+      equivocal(
+        { any: [{ seen: { own: ["unsure"] } }, { seen: { flex: ["unsure"] } }] },
+        "not sure what was felt: ask again, once",
+      ),
       negative({ seen: { flex: ["nothing", "stretch"] } }, "no electric shock"),
     ]),
   ],
@@ -467,18 +487,9 @@ const lhermitte: Protocol = {
       effects: [
         block(
           [
-            "neck-compression",
-            "neck-flexion",
-            "neck-extension",
-            "neck-side-bend",
-            "neck-rotation",
-            "neck-traction",
-            "upper-cervical-stress",
-            "relocation",
-            "lumbar-loading",
-            "lumbar-extension",
-            "thrust",
-          ],
+            ...WHOLE_NECK,
+            ...LUMBAR_LOADS,
+],
           "An electric shock on bending the neck: possible cord. No neck or lumbar loading.",
         ),
         referral("urgent", "Electric shock on bending the neck: possible spinal cord involvement, refer."),

@@ -82,9 +82,15 @@ const proneLift: Protocol = {
         measures: ["onset"],
       },
     ),
-    provoke("spine-held", "L1-L2 held", "Hold L1-L2 and lift further.", [...lift, ...person("lumbar-loading")], {
-      measures: ["onset"],
-    }),
+    provoke(
+      "spine-held",
+      "L1-L2 held",
+      "Hold L1-L2 and lift further.",
+      [...lift, ...person("lumbar-loading", "spinal-pressure")],
+      {
+        measures: ["onset"],
+      },
+    ),
   ],
   orders: [],
   schools: [],
@@ -227,7 +233,10 @@ const proneExtension: Protocol = {
       ...lift,
       ...person("sacral-pressure"),
     ]),
-    provoke("spine-held", "L1-L2 held", "Hold L1-L2 and lift further.", [...lift, ...person("lumbar-loading")]),
+    provoke("spine-held", "L1-L2 held", "Hold L1-L2 and lift further.", [
+      ...lift,
+      ...person("lumbar-loading", "spinal-pressure"),
+    ]),
   ],
   orders: [],
   schools: [],

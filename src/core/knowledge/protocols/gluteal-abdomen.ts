@@ -167,7 +167,7 @@ const DIRECTION_NAMES = {
   "side-glide-left": "Side-glide left",
 } as const;
 const DIRECTION_LOADS = {
-  flexion: person("standing", "lumbar-flexion", "lumbar-loading"),
+  flexion: [...person("standing", "lumbar-flexion", "lumbar-loading"), ...tested("hip-flexion-past-90")],
   extension: person("standing", "lumbar-extension", "lumbar-loading"),
   "side-glide-right": person("standing", "lumbar-loading"),
   "side-glide-left": person("standing", "lumbar-loading"),
@@ -259,7 +259,7 @@ const tensing: Protocol = {
         option("eased", "less"),
         option("no-spot", "no tender spot"),
       ],
-      person("supine", "abdominal-pressure"),
+      person("supine", "abdominal-pressure", "pelvic-ring-load"),
     ),
   ],
   orders: [],

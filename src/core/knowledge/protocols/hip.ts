@@ -6,6 +6,7 @@ import {
   felt,
   measured,
   negative,
+  other,
   person,
   positive,
   provoke,
@@ -62,7 +63,7 @@ const scour: Protocol = {
   stages: [
     provoke("flexion", "Bend and load", "Bend the hip fully, load along the thigh.", [
       ...person("supine"),
-      ...tested("hip-loading", "hip-flexion", "limb-provocation"),
+      ...tested("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
     ]),
     provoke("sweep", "Sweep inwards", "Keep the load and sweep the knee inwards.", adducted),
   ],
@@ -151,6 +152,8 @@ const fadir: Protocol = {
   citations: [],
 };
 
+const SQUATTED = ["hip-loading", "hip-flexion", "hip-flexion-past-90"] as const;
+
 const active = (
   id: "squat" | "active-hip-flexion" | "active-hip-extension",
   name: string,
@@ -184,7 +187,7 @@ export const HIP: readonly Protocol[] = [
     ["squat, hip pain"],
     "standing",
     "Squat as far as they like; ask for this side.",
-    [...person("standing"), ...tested("hip-loading", "hip-flexion")],
+    [...person("standing", "pelvic-ring-load"), ...tested(...SQUATTED), ...other(...SQUATTED)],
     standing({
       trunk: 30,
       tested: { hip: 95, knee: 105 },
@@ -199,7 +202,7 @@ export const HIP: readonly Protocol[] = [
     ["active flexion, lateral pain"],
     "supine",
     "They bring the knee to the chest themselves.",
-    [...person("supine"), ...tested("hip-flexion")],
+    [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion")],
     supine({ tested: { hip: 110, knee: 115 }, description: "Lying on the back; they bring the knee to the chest." }),
     [
       positive({ when: "reproduced", felt: felt("lateral-hip") }, "their symptom, at the side of the hip"),
@@ -220,7 +223,7 @@ export const HIP: readonly Protocol[] = [
     ["active extension pain"],
     "prone",
     "They lift the straight leg themselves.",
-    [...person("prone"), ...tested("hip-extension")],
+    [...person("prone", "pelvic-ring-load"), ...tested("hip-extension")],
     {
       ...supine({ tested: { hip: -15, knee: 0 }, description: "Lying face down; they lift the straight leg." }),
       body: "prone",

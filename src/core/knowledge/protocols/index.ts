@@ -10,7 +10,7 @@ import { NEURAL_LOWER_LIMB } from "./neural-lower-limb";
 import { NEURAL_UPPER_LIMB } from "./neural-upper-limb";
 import { OUTLET } from "./outlet";
 import { PELVIC_RING, SACROILIAC_PROVOCATION } from "./sacroiliac-provocation";
-import type { Protocol, School, Stage, TestId } from "./types";
+import type { Protocol, School, SchoolChoice, Stage, TestId } from "./types";
 import { UPPER_NECK } from "./upper-neck";
 
 export type * from "./types";
@@ -68,6 +68,23 @@ function reordered(stages: readonly Stage[], order: readonly string[]): Stage[] 
 
 const ladders = remembered((_protocol: Protocol) => new Map<string, readonly Stage[]>());
 
+const isUnder = (choice: SchoolChoice, variant: Variant): boolean =>
+  Object.entries(choice).every(([school, options]) => options.includes(optionIn(variant, school) ?? ""));
+
+/** A stage in the words, loads and figure of the way it is done. */
+const doneAs = (stage: Stage, variant: Variant): Stage =>
+  (stage.ways ?? [])
+    .filter(({ under }) => isUnder(under, variant))
+    .reduce<Stage>(
+      (done, { under: _under, loads = [], pose, ...words }) => ({
+        ...done,
+        ...words,
+        loads: [...done.loads, ...loads],
+        ...(pose ? { pose: { ...done.pose, ...pose } } : {}),
+      }),
+      stage,
+    );
+
 /**
  * The ladder of a test as it is done under a variant: the stages its schools
  * call for, in the order they call for.
@@ -84,13 +101,9 @@ export function stagesOf(protocol: Protocol, variant: Variant, v: number = RECOR
     .filter(({ school, option }) => optionIn(variant, school) === option)
     .reduce<readonly Stage[]>(
       (list, { stages: order }) => reordered(list, order),
-      protocol.stages.filter(
-        (stage) =>
-          wasThere(stage, v) &&
-          Object.entries(stage.only ?? {}).every(([school, options]) =>
-            options.includes(optionIn(variant, school) ?? ""),
-          ),
-      ),
+      protocol.stages
+        .filter((stage) => wasThere(stage, v) && isUnder(stage.only ?? {}, variant))
+        .map((stage) => doneAs(stage, variant)),
     );
   ladder.set(key, stages);
   return stages;

@@ -108,7 +108,7 @@ const torsion: Protocol = {
       level.toLowerCase(),
       `${level} held`,
       `Hold ${level}, lift the opposite front iliac spine.`,
-      person("prone", "lumbar-loading", "lumbar-rotation"),
+      person("prone", "lumbar-loading", "lumbar-rotation", "spinal-torsion"),
     ),
   ),
   orders: [],
@@ -141,7 +141,7 @@ const torsion: Protocol = {
   citations: [],
 };
 
-const SPRING = person("prone", "lumbar-loading");
+const SPRING = person("prone", "lumbar-loading", "spinal-pressure");
 const FELT_OPTIONS = [
   option("none", "no pain"),
   option("other", "a pain that is not theirs"),
@@ -349,7 +349,7 @@ const heelToButtock: Protocol = {
       "hold",
       "Press, heels up, hold",
       "Press gently on L4-L5, bring both heels to the buttocks and hold.",
-      [...person("prone", "lumbar-loading", "lumbar-extension"), ...tested("limb-provocation")],
+      [...person("prone", "lumbar-loading", "lumbar-extension", "spinal-pressure"), ...tested("limb-provocation")],
       { dose: { holdSeconds: 30 } },
     ),
   ],
@@ -399,7 +399,7 @@ const passiveExtension: Protocol = {
       "lift",
       "Lift both legs",
       "Lift both straight legs about 30 cm with a gentle pull.",
-      person("prone", "lumbar-loading", "lumbar-extension"),
+      [...person("prone", "lumbar-loading", "lumbar-extension"), ...tested("hip-extension", "limb-provocation")],
       {
         pose: { tested: { hip: -18 }, other: { hip: -18 } },
       },
@@ -465,7 +465,9 @@ const lumbarRange: Protocol = {
       `${INCLINE_NAMES[way]} as far as it goes; read both.`,
       "As far as you can. What stops you?",
       [`${way}-t12`, `${way}-s1`],
-      person("standing", way === "flexion" ? "lumbar-flexion" : way === "extension" ? "lumbar-extension" : "touch"),
+      way === "flexion"
+        ? [...person("standing", "lumbar-flexion"), ...tested("hip-flexion-past-90")]
+        : person("standing", way === "extension" ? "lumbar-extension" : "lumbar-rotation"),
       { pose: { trunk: way === "flexion" ? 60 : way === "extension" ? -20 : 0 } },
     ),
   ),
@@ -578,14 +580,28 @@ const segmental: Protocol = {
       "press",
       "Press and ask",
       "Press by muscle and by level; keep the one that is theirs.",
-      person("prone", "lumbar-loading"),
-      {
-        goesOn: true,
-      },
+      person("prone", "lumbar-loading", "spinal-pressure"),
+      { goesOn: true, only: { segments: ["back", "both"] } },
+    ),
+    provoke(
+      "press-neck",
+      "Press the neck and ask",
+      "On the back: press C0 to C7, by level and side; keep the one that is theirs.",
+      person("supine", "neck-pressure"),
+      { since: 3, goesOn: true, only: { segments: ["neck", "both"] } },
     ),
   ],
   orders: [],
-  schools: [],
+  schools: [
+    school(
+      "segments",
+      "Muscles and segments: where",
+      "doing",
+      ["back", "T1 to S1", "What most back examinations need."],
+      ["neck", "C0 to C7", "Its own step, since the neck bears it."],
+      ["both", "the whole spine", "Both steps."],
+    ),
+  ],
   measures: [],
   signs: [
     {

@@ -28,7 +28,7 @@ import {
   supine,
   tested,
 } from "./build";
-import type { Condition, Protocol, ReadingLine } from "./types";
+import type { Condition, Protocol, ReadingLine, Way } from "./types";
 
 const neck = person("neck-flexion");
 const leg = tested("limb-provocation", "dural-tension");
@@ -41,6 +41,12 @@ const ANKLE_LOADED: Condition = {
   any: [
     { response: { dorsiflex: ["nothing", "stretch", "other", "familiar"] } },
     { response: { "ankle-press": ["familiar"] } },
+  ],
+};
+const HEAD_DOWN: Condition = {
+  any: [
+    { response: { chin: ["nothing", "stretch", "other", "familiar"] } },
+    { response: { overpressure: ["nothing", "stretch", "other", "familiar"] } },
   ],
 };
 const ANKLE_NOT_LOADED: Condition = { not: ANKLE_LOADED };
@@ -140,6 +146,7 @@ const slump: Protocol = {
       pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 22 } },
     }),
     release("head", "Head up", "Everything else stays. Let them look ahead, then up.", {
+      loaded: HEAD_DOWN,
       pose: { neck: -25, trunk: 48, tested: { knee: 12 } },
     }),
     observe(
@@ -151,7 +158,7 @@ const slump: Protocol = {
       neck,
       { kind: "release", due: HEAD_EASED },
     ),
-    release("ankle", "Ankle down", "Head stays down; let the foot go.", { due: ANKLE_LOADED }),
+    release("ankle", "Ankle down", "Head stays down; let the foot go.", { due: ANKLE_LOADED, loaded: ANKLE_LOADED }),
     release("knee-down", "Knee down", "Bend the knee a little; the rest stays.", {
       due: { felt: feltAnySide(...NECK_OR_ARM) },
     }),
@@ -473,6 +480,21 @@ const backOnly = { when: "reproduced", felt: feltAnySide("low-back", "thoracic")
 
 const NEEDS_TELLING: Condition = { felt: felt(...PROXIMAL), notFelt: felt(...BELOW_KNEE) };
 
+/** How the raise begins when it is loaded from the start. */
+const RAISE_WAYS: readonly Way[] = [
+  {
+    under: { "raise-way": ["sensitised"] },
+    instruction: "Hip turned in and brought across first; then raise slowly, knee straight, to the first symptom.",
+    loads: tested("hip-flexion-with-adduction-or-rotation"),
+    pose: { description: "Lying on the back; the tested leg is turned in and across, then raised straight." },
+  },
+  {
+    under: { "raise-way": ["foot-first"] },
+    instruction: "Foot up first, and held; then raise slowly, knee straight, to the first symptom.",
+    pose: { tested: { ankle: 18 } },
+  },
+];
+
 const raise: Protocol = {
   id: "straight-leg-raise",
   name: "Straight leg raise",
@@ -492,14 +514,17 @@ const raise: Protocol = {
       [...person("supine"), ...leg],
       {
         measures: ["onset", "end"],
+        ways: RAISE_WAYS,
       },
     ),
     provoke("end", "To end of range", "On to the end of range.", [...person("supine"), ...leg], {
       measures: ["onset", "end"],
+      ways: RAISE_WAYS.map(({ instruction: _said, ...way }) => way),
       pose: { tested: { hip: 80 } },
     }),
     release("foot", "Foot up", "Just below onset: bring the foot up.", {
       due: NEEDS_TELLING,
+      loaded: { not: { school: { "raise-way": ["foot-first"] } } },
       loads: leg,
       pose: { tested: { hip: 50, ankle: 18 } },
     }),
@@ -807,7 +832,7 @@ const valsalva: Protocol = {
       "hold",
       "Bear down",
       "Deep breath, hold it, bear down as if on the toilet.",
-      person("seated", "breath-held"),
+      person("seated", "breath-held", "neck-strain"),
       {
         dose: { holdSeconds: 5 },
       },

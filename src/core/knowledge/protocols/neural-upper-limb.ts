@@ -22,7 +22,21 @@ import {
 } from "./build";
 import type { Condition, Protocol, ReadingLine, SourceInterpretation, Stage } from "./types";
 
-const arm = [...person("supine"), ...tested("arm-provocation")];
+const arm = [...person("supine", "neck-strain"), ...tested("arm-provocation")];
+/** The joint that a step moves, as the guard knows it. */
+const JOINT: Readonly<Record<string, "shoulder-loading" | "elbow-loading" | "wrist-loading">> = {
+  girdle: "shoulder-loading",
+  abduction: "shoulder-loading",
+  rotation: "shoulder-loading",
+  supination: "elbow-loading",
+  pronation: "elbow-loading",
+  elbow: "elbow-loading",
+  wrist: "wrist-loading",
+};
+const DONE = ["nothing", "stretch", "other", "familiar"] as const;
+const loaded = (...stages: readonly string[]): Condition => ({
+  any: stages.map((stage) => ({ response: { [stage]: DONE } })),
+});
 const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };
 
 /** Placed away, the neck eases it by coming to the midline; placed neutral, it raises it by going away or eases it by coming towards. */
@@ -31,6 +45,7 @@ const NECK_CHANGES: Condition = {
     { effect: { "neck-midline": ["eased"] } },
     { effect: { "neck-away-last": ["worse"] } },
     { effect: { "neck-towards": ["eased"] } },
+    { effect: { "neck-beyond": ["eased"] } },
   ],
 };
 const NECK_DONE: Condition = {
@@ -40,13 +55,20 @@ const NECK_DONE: Condition = {
   ],
 };
 const not = (condition: Condition): Condition => ({ not: condition });
-const FAR_CHANGED: Condition = { ...REPRODUCED, effect: { far: ["eased"] }, ...not(NECK_CHANGES) };
-const FAR_UNCHANGED: Condition = { ...REPRODUCED, effect: { far: ["unchanged", "worse"] } };
+/** Wrist and fingers, elbow or girdle: whichever was loaded and let go. */
+const FAR = ["far", "elbow-back", "girdle-up"] as const;
+const FAR_EASED: Condition = { any: FAR.map((stage) => ({ effect: { [stage]: ["eased"] } })) };
+const FAR_NOT: Condition = { any: FAR.map((stage) => ({ effect: { [stage]: ["unchanged", "worse"] } })) };
+const both = (...conditions: readonly Condition[]): Condition => ({
+  not: { any: conditions.map((condition) => ({ not: condition })) },
+});
+const FAR_CHANGED: Condition = { ...REPRODUCED, ...both(FAR_EASED, not(NECK_CHANGES), { any: [NECK_DONE] }) };
+const FAR_UNCHANGED: Condition = { ...REPRODUCED, ...both(FAR_NOT, { any: [NECK_DONE] }) };
 
 const rootLines: readonly ReadingLine[] = [
   positive({ ...REPRODUCED, ...NECK_CHANGES }, "their symptom, changed by the neck: a cervical component"),
-  negative({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
-  negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
+  negative(FAR_CHANGED, "not changed by the neck, eased further down: the nerve in the arm"),
+  negative(FAR_UNCHANGED, "changed neither by the neck nor further down: not nerve"),
   negative({ ...REPRODUCED, any: [NECK_DONE] }, "their symptom, not changed by the neck"),
   undifferentiated(REPRODUCED, "their symptom, but the neck was not moved: not differentiated"),
   ...elsewhere("their symptom, but not on this side"),
@@ -59,8 +81,8 @@ const nerveReading = (nerve: SourceId): SourceInterpretation =>
       { ...REPRODUCED, ...NECK_CHANGES },
       "changed by the neck: the root comes first, the nerve further down is open",
     ),
-    positive({ ...FAR_CHANGED, any: [NECK_DONE] }, "not changed by the neck, eased further down: the nerve in the arm"),
-    negative({ ...FAR_UNCHANGED, any: [NECK_DONE] }, "changed neither by the neck nor further down: not nerve"),
+    positive(FAR_CHANGED, "not changed by the neck, eased further down: the nerve in the arm"),
+    negative(FAR_UNCHANGED, "changed neither by the neck nor further down: not nerve"),
     undifferentiated(
       { ...REPRODUCED, any: [NECK_DONE] },
       "not changed by the neck; wrist or elbow was not let go: not differentiated",
@@ -96,6 +118,10 @@ const neckFirst = provoke(
   },
 );
 
+const NECK_UNCHANGED: Condition = {
+  any: [{ effect: { "neck-midline": ["unchanged", "worse"] } }, { effect: { "neck-towards": ["unchanged", "worse"] } }],
+};
+
 /** Neck first, since it is furthest from a symptom in the hand or forearm; the far end first when it is felt in the neck. */
 const releases = (far: string): readonly Stage[] => [
   release("neck-midline", "Neck to the midline", "Arm stays. Bring the neck back to the midline.", {
@@ -114,8 +140,28 @@ const releases = (far: string): readonly Stage[] => [
     loads: person("neck-side-bend"),
     pose: { neck: 28 },
   }),
+  release("neck-beyond", "Neck towards", "Arm stays. Bend the neck on, towards the arm.", {
+    since: 3,
+    only: { "ulnt-neck": ["first"] },
+    due: { effect: { "neck-midline": ["unchanged"] } },
+    loads: person("neck-side-bend"),
+    pose: { neck: 28 },
+  }),
+  release("elbow-back", "Elbow back", "Neck stays. Let the elbow go back.", {
+    since: 3,
+    only: { "ulnt-release": ["neck-and-far"] },
+    due: { ...NECK_UNCHANGED, response: { wrist: ["not done"] } },
+    loaded: loaded("elbow"),
+  }),
+  release("girdle-up", "Girdle up", "Neck stays. Let the shoulder girdle up.", {
+    since: 3,
+    only: { "ulnt-release": ["neck-and-far"] },
+    due: { ...NECK_UNCHANGED, response: { wrist: ["not done"], elbow: ["not done"] } },
+    loaded: loaded("girdle"),
+  }),
   release("far", far, `Neck stays. ${far}.`, {
     only: { "ulnt-release": ["neck-and-far"] },
+    loaded: loaded("wrist"),
     first: [...NECK_AND_HEAD, "shoulder"],
     due: {
       any: [
@@ -141,7 +187,7 @@ const ABDUCTION: readonly Measure[] = onsetAndEnd("Shoulder abduction", [0, 180]
 });
 
 const step = (id: string, name: string, instruction: string, parts: Partial<Stage> = {}): Stage =>
-  provoke(id, name, instruction, arm, parts);
+  provoke(id, name, instruction, [...arm, ...tested(JOINT[id]!)], parts);
 const GIRDLE = step("girdle", "Girdle down", "Hold the shoulder girdle down, no more.");
 
 const common = {
@@ -278,7 +324,14 @@ const ulnt3: Protocol = {
   stages: [
     neckFirst,
     step("wrist", WRIST_BACK, `${WRIST_BACK}.`, { pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } } }),
-    step("pronation", "Turn the palm", "Turn the palm down (or up: note which).", {
+    step("pronation", "Turn the palm", "Turn the palm down.", {
+      ways: [
+        {
+          under: { "ulnt-3-forearm": ["supination"] },
+          instruction: "Turn the palm up.",
+          pose: { testedArm: { shoulder: 20, elbow: 60, wrist: 40 } },
+        },
+      ],
       pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } },
     }),
     step("elbow", "Bend the elbow", "Bend the elbow fully.", {

@@ -19,7 +19,7 @@ import type { Condition, Protocol } from "./types";
 
 const HERE: Condition = { when: "reproduced", felt: felt(...ARM, "upper-trapezius-scapula", "neck") };
 const FADES = { pulse: ["weaker", "gone"] } as const;
-const arm = [...person("seated"), ...tested("arm-provocation")];
+const arm = [...person("seated", "neck-strain"), ...tested("arm-provocation", "shoulder-loading")];
 
 const pulseTest: Protocol = {
   id: "outlet-pulse",

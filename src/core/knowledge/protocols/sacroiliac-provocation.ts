@@ -53,6 +53,7 @@ function pushLadders(
   kgf: readonly [number, number],
   instruction: string,
   loads: readonly StageLoad[],
+  atFullForce: readonly StageLoad[] = [],
 ): readonly Stage[] {
   const stage = (
     dose: DoseSchool,
@@ -67,7 +68,7 @@ function pushLadders(
     instruction: `${instruction} ${how}`,
     question: IS_IT_YOURS,
     dose: asked,
-    loads: [...loads, ...extra],
+    loads: [...loads, ...(id === "pressure" ? [] : atFullForce), ...extra],
     only: { dose: [dose] },
   });
   const thrust = person("thrust");
@@ -152,6 +153,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       [25, 30],
       "Push both front iliac spines backwards and outwards.",
       person("supine", "pelvic-gapping"),
+      person("pelvic-gapping-at-full-force"),
     ),
     schools: [
       doseSchool,
@@ -281,7 +283,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     stages: pushLadders([15, 15], "Press the lowered thigh down and the held knee towards the chest.", [
       ...person("supine"),
       ...tested("hip-loading", "hip-extension", "limb-provocation"),
-      ...other("hip-loading", "hip-flexion", "limb-provocation"),
+      ...other("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
     ]),
     schools: [doseSchool, feltWhereSchool],
     cautions: ["The side is the leg that is lowered.", "Keep them from rolling off: stand close to the edge."],
@@ -374,13 +376,33 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     position: "supine",
     sided: true,
     placing: "On the back; the tested knee fully bent, hip at 90 degrees.",
-    hands: "One hand on the knee, the other holds the shoulder on that side down.",
+    hands: "One hand on the knee, the other holds the opposite shoulder down.",
     direction: "The knee towards the opposite shoulder.",
     stages: [
-      provoke("push", "Towards the other shoulder", "Push the knee towards the opposite shoulder.", [
-        ...person("supine"),
-        ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
-      ]),
+      provoke(
+        "push",
+        "Towards the other shoulder",
+        "Push the knee towards the opposite shoulder, steadily.",
+        [
+          ...person("supine"),
+          ...tested(
+            "hip-loading",
+            "hip-flexion",
+            "hip-flexion-past-90",
+            "hip-flexion-with-adduction-or-rotation",
+            "limb-provocation",
+          ),
+        ],
+        {
+          ways: [
+            {
+              under: { "pump-handle-way": ["jerk"] },
+              instruction: "Push the knee towards the opposite shoulder, with one short jerk at the end.",
+              loads: person("thrust"),
+            },
+          ],
+        },
+      ),
     ],
     schools: [
       feltWhereSchool,
@@ -469,7 +491,7 @@ const activeRaise: Protocol = {
       "lift",
       "Lift 20 cm",
       "They lift the leg 20 cm, knee straight. How hard is it, 0 to 5?",
-      [...person("supine"), ...tested("hip-flexion", "limb-provocation")],
+      [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion", "limb-provocation")],
       {
         goesOn: true,
         measures: ["effort"],
@@ -480,7 +502,7 @@ const activeRaise: Protocol = {
       "pressed",
       "Again, pelvis pressed",
       "Press the pelvis together and let them lift again. How hard now?",
-      [...person("supine", "pelvic-compression"), ...tested("hip-flexion", "limb-provocation")],
+      [...person("supine", "pelvic-compression", "pelvic-ring-load"), ...tested("hip-flexion", "limb-provocation")],
       { goesOn: true, measures: ["effort-pressed"], question: "How hard is it now, 0 to 5? And the pain?" },
     ),
   ],
@@ -635,7 +657,7 @@ const oneLegLift: Protocol = {
         option("rises", "rises"),
         option("not-sure", "cannot be said"),
       ],
-      person("standing", "touch"),
+      person("standing", "pelvic-ring-load"),
     ),
   ],
   schools: [motionSchool],

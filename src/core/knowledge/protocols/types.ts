@@ -58,8 +58,12 @@ export type Stage = Lifetime & {
   readonly endsOn?: readonly string[];
   /** Part of the ladder only under these schools. */
   readonly only?: SchoolChoice;
+  /** What is otherwise when the test is done another way. */
+  readonly ways?: readonly Way[];
   /** Asked only when this holds: a release for a symptom in the leg, a step that an earlier one earns. */
   readonly due?: Condition;
+  /** What this release lets go was loaded when the symptom came; else it is not offered, and its answer says nothing. */
+  readonly loaded?: Condition;
   /** A release that comes first when the symptom was felt at these sites alone: the furthest from it. */
   readonly first?: readonly SiteId[];
   /** A familiar symptom here does not end the ladder. */
@@ -67,6 +71,16 @@ export type Stage = Lifetime & {
   /** Numbers read at this stage, by the measure's id. */
   readonly measures?: readonly string[];
   /** How the figure differs at this stage. */
+  readonly pose?: PoseChange;
+};
+
+/** A way of doing a stage: its own words, more loads, another figure. */
+export type Way = {
+  readonly under: SchoolChoice;
+  readonly name?: string;
+  readonly instruction?: string;
+  /** Added to the stage's own. */
+  readonly loads?: readonly StageLoad[];
   readonly pose?: PoseChange;
 };
 

@@ -1,5 +1,5 @@
 import { array, type InferType } from "yup";
-import { closed, name, numberIn, oneOf, oneOfOrNone, withFastPath } from "../../base";
+import { closed, name, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, withFastPath } from "../../base";
 import { NEURO_KINDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
@@ -17,7 +17,19 @@ const finding = closed({
   value: numberIn(0, 5).required("is missing; choose one of the steps"),
   /** What it was at the last visit, when there was one. */
   before: numberIn(0, 5).optional(),
+  /** Known and unchanged: since when, assessed by whom. */
+  known: text(200, 3).optional(),
 });
+
+const vitals = closed({
+  systolic: wholeIn(40, 320).required("is missing; write the upper number, in mmHg"),
+  diastolic: wholeIn(20, 220).required("is missing; write the lower number, in mmHg"),
+  pulse: orNone(wholeIn(20, 250), "beats a minute"),
+  position: oneOf(["seated", "supine", "standing"]),
+  side: oneOf(SIDES),
+});
+
+export type Vitals = InferType<typeof vitals> & { readonly at: string };
 
 export type NeuroFinding = InferType<typeof finding>;
 
@@ -35,15 +47,18 @@ const recorded = closed({
 
 export type BaselineState = {
   readonly neuro: readonly NeuroFinding[];
+  /** Blood pressure and pulse, each time they were taken. */
+  readonly vitals: readonly Vitals[];
   /** How many runs there were when it was last recorded. */
   neuroRecordedAfter: number;
 };
 
-export const noBaseline: BaselineState = { neuro: [], neuroRecordedAfter: 0 };
+export const noBaseline: BaselineState = { neuro: [], vitals: [], neuroRecordedAfter: 0 };
 
 type BaselineDraft = Draft<BaselineState> & { readonly runs: readonly unknown[] };
 
 export const baseline = {
+  "vitals-recorded": kind(vitals, (draft: BaselineDraft, { body, at }) => void draft.vitals.push({ ...body, at })),
   "neuro-recorded": kind(recorded, (draft: BaselineDraft, { body }) => {
     draft.neuroRecordedAfter = draft.runs.length;
     for (const found of body.findings)

@@ -49,7 +49,7 @@ type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating and the techniques there were when it began. */
 type StartDraft = RunDraft & { readonly rest: RestRating | null; readonly techniques: readonly unknown[] };
 /** Most reasons to stop ask the guard again. */
-type StopDraft = RunDraft & { guardAskedAgain: boolean };
+type StopDraft = RunDraft & { guardRound: number };
 
 const sameTest =
   (body: { readonly test: string; readonly side: string | null }) =>
@@ -84,7 +84,7 @@ export const run = {
   "run-stopped": kind(stopped, (draft: StopDraft, { id, body }) => {
     draft.stops.push({ ...body, event: id });
     if (body.run !== null) changeRun(draft, body.run, () => ({ stopped: { reason: body.reason, note: body.note } }));
-    if (body.reason !== "other") draft.guardAskedAgain = true;
+    if (body.reason !== "other") draft.guardRound += 1;
   }),
   "test-skipped": kind(leftOut, (draft: RunDraft, { id, body }) =>
     upsert(draft.skips, sameTest(body), { ...body, event: id }),

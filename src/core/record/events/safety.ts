@@ -1,22 +1,35 @@
 import { type InferType } from "yup";
-import { closed, name, text, yesNo } from "../../base";
-import { GUARD_QUESTIONS } from "../../knowledge";
+import { closed, name, oneOfOrNone, text, yesNo } from "../../base";
+import { GUARD_QUESTIONS, TEST_IDS, type TestId } from "../../knowledge";
 import { currentId } from "../../vocabulary";
-import { type Actor, type Draft, kind } from "../envelope";
+import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
 
 /** Agreement, the guard's answers, and what was decided against a block or done about a referral. */
 
 const consent = closed({ explained: yesNo(), agreed: yesNo(), others: text(300) });
 
+/** A typed reason against a block: for one test; before version 3 for whatever the block reached. */
+export type Override = {
+  readonly test: TestId | null;
+  readonly reason: string;
+  readonly actor: Actor;
+  readonly at: string;
+};
+
+/** When a question was last answered: in which round of asking, and after how many runs. */
+export type Asked = { readonly round: number; readonly runs: number };
+
 export type SafetyState = {
   consent: InferType<typeof consent> | null;
   readonly guardAnswers: Readonly<Record<string, string>>;
-  readonly overrides: Readonly<Record<string, { reason: string; actor: Actor; at: string }>>;
+  readonly overrides: Readonly<Record<string, readonly Override[]>>;
   readonly acknowledged: Readonly<Record<string, { action: string; actor: Actor; at: string }>>;
-  /** A run was stopped for a reason that asks the guard again, and it was not answered since. */
-  guardAskedAgain: boolean;
-  /** How many runs there were when the guard was last answered. */
-  guardAnsweredAfter: number;
+  /** How often a stopped run has asked for the guard again. */
+  guardRound: number;
+  /** When each question was last answered. */
+  readonly guardAsked: Readonly<Record<string, Asked>>;
+  /** The same for the whole guard, as one answer stood for all of it before version 3. */
+  guardAskedAsOne: Asked;
 };
 
 export const nothingAsked: SafetyState = {
@@ -24,11 +37,15 @@ export const nothingAsked: SafetyState = {
   guardAnswers: {},
   overrides: {},
   acknowledged: {},
-  guardAskedAgain: false,
-  guardAnsweredAfter: 0,
+  guardRound: 0,
+  guardAsked: {},
+  guardAskedAsOne: { round: 0, runs: 0 },
 };
 
 type SafetyDraft = Draft<SafetyState> & { readonly runs: readonly unknown[] };
+
+/** The first version in which each question is asked again by itself, and an override is for one test. */
+const EACH_BY_ITSELF = 3;
 
 /** An answer under the ids that question and option go by today. */
 function currentAnswer(question: string, answer: string): readonly [question: string, answer: string] {
@@ -37,18 +54,37 @@ function currentAnswer(question: string, answer: string): readonly [question: st
   return [id, currentId(options, answer)];
 }
 
+/** A new answer ends what was decided for one test under the answers before it. */
+function endOverrides(draft: SafetyDraft): void {
+  for (const [block, given] of Object.entries(draft.overrides)) {
+    const stay = given.filter(({ test }) => test === null);
+    if (stay.length < given.length) draft.overrides[block] = stay;
+  }
+}
+
 export const safety = {
   "consent-recorded": kind(consent, (draft: SafetyDraft, { body }) => void (draft.consent = body)),
-  "guard-answered": kind(closed({ question: name(), answer: name() }), (draft: SafetyDraft, { body }) => {
-    const [question, answer] = currentAnswer(body.question, body.answer);
+  "guard-answered": kind(closed({ question: name(), answer: name() }), (draft: SafetyDraft, event) => {
+    const [question, answer] = currentAnswer(event.body.question, event.body.answer);
+    const asked = { round: draft.guardRound, runs: draft.runs.length };
     draft.guardAnswers[question] = answer;
-    draft.guardAskedAgain = false;
-    draft.guardAnsweredAfter = draft.runs.length;
+    draft.guardAsked[question] = asked;
+    if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
+    else endOverrides(draft);
   }),
   "block-overridden": kind(
-    closed({ block: name(), reason: text(600, 10) }),
-    (draft: SafetyDraft, { body, actor, at }) =>
-      void (draft.overrides[body.block] = { reason: body.reason, actor, at }),
+    closed({ block: name(), test: oneOfOrNone(TEST_IDS), reason: text(600, 10) }),
+    (draft: SafetyDraft, { body: { block, test, reason }, actor, at }) => {
+      const others = (draft.overrides[block] ?? []).filter((given) => given.test !== test);
+      draft.overrides[block] = [...others, { test, reason, actor, at }];
+    },
+    [
+      {
+        v: EACH_BY_ITSELF - 1,
+        body: closed({ block: name(), reason: text(600, 10) }),
+        up: (body: object) => ({ ...body, test: null }),
+      },
+    ],
   ),
   "referral-acknowledged": kind(
     closed({ referral: name(), action: text(600, 10) }),

@@ -1,0 +1,101 @@
+import { remembered } from "../base";
+import { GUARD_QUESTIONS, type GuardQuestion, protocolOf, type TestId } from "../knowledge";
+import { ageAtExam, examRegions, type ExamState, sheetTests, versionOfEvent } from "../record";
+import { type LoadId, RECORD_VERSION, wasThere } from "../vocabulary";
+
+/** Every load a test can put on the body, however it is done. */
+const loadsOf = remembered(
+  (test: TestId): ReadonlySet<LoadId> =>
+    new Set(
+      protocolOf(test).stages.flatMap(({ loads, ways = [] }) =>
+        [...loads, ...ways.flatMap((way) => way.loads ?? [])].map(({ load }) => load),
+      ),
+    ),
+);
+
+/** Every load of a sheet. */
+const loadsOfSheet = remembered(
+  (tests: readonly TestId[]): ReadonlySet<LoadId> => new Set(tests.flatMap((test) => [...loadsOf(test)])),
+);
+
+/** The version whose questions an exam is held to: the one that signed it, or today's. */
+const versionAsked = ({ signed }: Pick<ExamState, "signed">): number =>
+  signed ? versionOfEvent(signed) : RECORD_VERSION;
+
+const answerByAge = ({ options }: GuardQuestion, age: number | null): string | undefined =>
+  age === null
+    ? undefined
+    : options.find(
+        ({ byAge }) =>
+          byAge && (byAge.from === undefined || age >= byAge.from) && (byAge.upTo === undefined || age <= byAge.upTo),
+      )?.id;
+
+/**
+ * The answers that hold, by question: what the person's age alone answers comes
+ * before what was typed.
+ *
+ * @example answersThatHold(hurtAtSeventy)["cspine-high"] // "yes"
+ */
+export function answersThatHold(state: ExamState): Readonly<Record<string, string>> {
+  const age = ageAtExam(state);
+  const answers: Record<string, string> = { ...state.guardAnswers };
+  for (const question of GUARD_QUESTIONS) {
+    const given = answerByAge(question, age);
+    if (given && isCalledFor(question, answers)) answers[question.id] = given;
+  }
+  return answers;
+}
+
+/** Whether the answer that a question follows from holds; most follow from none. */
+function isCalledFor({ onlyIf }: GuardQuestion, answers: Readonly<Record<string, string>>): boolean {
+  const { answered } = onlyIf ?? {};
+  if (!answered || !answered.options.includes(answers[answered.question] ?? "")) return !answered;
+  const parent = GUARD_QUESTIONS.find(({ id }) => id === answered.question);
+  return !parent || isCalledFor(parent, answers);
+}
+
+/** Whether a question can concern this person at all, whatever is tested. */
+function concerns({ onlyIf }: GuardQuestion, state: ExamState, age: number | null): boolean {
+  if (onlyIf?.notSex && state.opened?.body.person.sex === onlyIf.notSex) return false;
+  if (onlyIf?.minAge !== undefined && age !== null && age < onlyIf.minAge) return false;
+  return onlyIf?.maxAge === undefined || age === null || age <= onlyIf.maxAge;
+}
+
+/**
+ * The questions whose answers are in force: those that can be true of this
+ * person and follow from what was answered. What is on the sheet does not
+ * matter: an answer given holds when its test is taken off again.
+ */
+export function questionsInForce(
+  state: ExamState,
+  answers: Readonly<Record<string, string>> = answersThatHold(state),
+): readonly GuardQuestion[] {
+  const age = ageAtExam(state);
+  return GUARD_QUESTIONS.filter((question) => concerns(question, state, age) && isCalledFor(question, answers));
+}
+
+/**
+ * The questions asked of this person: by the regions the exam reaches into, and
+ * by the loads of the tests on the sheet, of those begun, and of those named
+ * beside them. Adding a test never takes a question away.
+ *
+ * @param also tests that are proposed or about to begin
+ * @param v the version whose questions are meant: an event is held to those of its own
+ * @example questionsFor(openedState).some(({ id }) => id === "cauda-equina") // true
+ */
+export function questionsFor(
+  state: ExamState,
+  also: readonly TestId[] = [],
+  v: number = versionAsked(state),
+  answers: Readonly<Record<string, string>> = answersThatHold(state),
+): readonly GuardQuestion[] {
+  const regions = examRegions(state);
+  const sheet = loadsOfSheet(sheetTests(state));
+  const others = [...also, ...state.runs.map(({ test }) => test)];
+  const isReached = (load: LoadId) => sheet.has(load) || others.some((test) => loadsOf(test).has(load));
+  return questionsInForce(state, answers).filter(({ onlyIf, ...question }) => {
+    if (!wasThere(question, v)) return false;
+    if (!onlyIf?.regions && !onlyIf?.loads) return true;
+    return (onlyIf.regions?.some((region) => regions.has(region)) ?? false) || (onlyIf.loads?.some(isReached) ?? false);
+  });
+}

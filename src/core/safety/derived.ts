@@ -1,0 +1,242 @@
+import {
+  block,
+  caution,
+  CLONIC_REFLEX,
+  CRANIAL_ITEMS,
+  findRootLevel,
+  type GuardEffect,
+  LUMBAR_LOADS,
+  PRESSURE_AGAIN_AFTER,
+  PRESSURE_LIMITS,
+  referral,
+  SEVERE_WEAKNESS,
+  UPPER_MOTOR_SIGNS,
+  WHOLE_NECK,
+} from "../knowledge";
+import { ADULT_AGE } from "../measurement";
+import { ageAtExam, type ExamState, irritability, type NeuroFinding, type Vitals } from "../record";
+
+/** An effect with an id of its own. */
+export type Effect = readonly [id: string, effect: GuardEffect];
+
+const at = ({ level, side }: NeuroFinding): string => `${level.toUpperCase()} ${side ?? ""}`.trim();
+const list = (findings: readonly NeuroFinding[], say: (finding: NeuroFinding) => string): string =>
+  findings.map(say).join(", ");
+const fall = ({ value, before }: NeuroFinding): number => (before === undefined ? 0 : before - value);
+
+/** A deficit that was there before and has not changed brings caution, not alarm. */
+const isNew = ({ known, ...finding }: NeuroFinding): boolean => known === undefined || changedSince(finding);
+const changedSince = ({ kind, value, before }: NeuroFinding): boolean =>
+  before !== undefined && (kind === "upper-motor" || kind === "cranial" ? value > before : value < before);
+
+function ofPower(power: readonly NeuroFinding[]): Effect[] {
+  const severe = power.filter((finding) => finding.value <= SEVERE_WEAKNESS && isNew(finding));
+  const worse = power.filter((finding) => fall(finding) >= 1);
+  const less = power.filter((finding) => fall(finding) > 0 && fall(finding) < 1);
+  const weakLegs = new Set(
+    power
+      .filter(
+        (finding) => finding.value < 4.5 && isNew(finding) && findRootLevel(finding.level)?.region === "lumbopelvic",
+      )
+      .map(({ side }) => side),
+  );
+  const effects: Effect[] = [];
+  if (severe.length) {
+    const where = list(severe, (finding) => `${at(finding)} ${finding.value} of 5`);
+    effects.push(
+      ["baseline.power.1", block("all", `Severe weakness (${where}): no provocation.`)],
+      ["baseline.power.2", referral("urgent", `Severe weakness (${where}): urgent referral.`)],
+    );
+  }
+  if (worse.length) {
+    const where = list(worse, (finding) => `${at(finding)} ${finding.before} to ${finding.value}`);
+    effects.push(
+      ["baseline.worse.1", block("all", `Weaker than last time (${where}): no provocation.`)],
+      ["baseline.worse.2", referral("urgent", `Weaker than last time (${where}): urgent referral.`)],
+    );
+  }
+  if (less.length)
+    effects.push([
+      "baseline.less.1",
+      caution(
+        "all",
+        `Less power than last time, not sure (${list(less, at)}): repeat it with their attention elsewhere, and ask about cord and cauda equina again.`,
+      ),
+    ]);
+  if (weakLegs.size === 2)
+    effects.push(
+      ["baseline.legs.1", block("all", "Weakness in both legs: possible cauda equina.")],
+      [
+        "baseline.legs.2",
+        referral("emergency", "Weakness in both legs: possible cauda equina, emergency referral now."),
+      ],
+    );
+  return effects;
+}
+
+function ofReflexes(state: ExamState): Effect[] {
+  const reflexes = state.neuro.filter(({ kind }) => kind === "reflex");
+  const weaker = reflexes.filter((finding) => fall(finding) > 0 && finding.value > 0);
+  const gone = reflexes.filter((finding) => fall(finding) > 0 && finding.value === 0);
+  const deficit = state.neuro.some(
+    (finding) => (finding.kind === "power" || finding.kind === "touch" || finding.kind === "pin") && fall(finding) > 0,
+  );
+  const effects: Effect[] = [];
+  if (weaker.length)
+    effects.push([
+      "baseline.reflex.1",
+      caution("all", `A reflex weaker than last time, not sure (${list(weaker, at)}): repeat it.`),
+    ]);
+  if (gone.length && deficit)
+    effects.push(
+      ["baseline.reflex.2", block("all", `Reflex gone beside a new deficit (${list(gone, at)}): no provocation.`)],
+      [
+        "baseline.reflex.3",
+        referral("urgent", `Reflex gone beside a new deficit (${list(gone, at)}): urgent referral.`),
+      ],
+    );
+  return effects;
+}
+
+const NECK_ENDS = ["neck-rotation", "neck-extension", "neck-traction", "thrust"] as const;
+
+function ofCordAndHead({ neuro }: ExamState): Effect[] {
+  const cord = neuro.filter(
+    (finding) =>
+      isNew(finding) &&
+      ((finding.kind === "upper-motor" && finding.value > 0) ||
+        (finding.kind === "reflex" && finding.value >= CLONIC_REFLEX)),
+  );
+  const head = neuro.filter((finding) => finding.kind === "cranial" && finding.value > 0 && isNew(finding));
+  const old = neuro.filter((finding) => finding.known !== undefined && !isNew(finding));
+  const effects: Effect[] = [];
+  if (cord.length) {
+    const names = list(cord, ({ kind, level }) =>
+      kind === "reflex"
+        ? `${level.toUpperCase()} reflex with clonus`
+        : (UPPER_MOTOR_SIGNS.find(({ id }) => id === level)?.label ?? level),
+    );
+    effects.push(
+      [
+        "baseline.cord.1",
+        block([...WHOLE_NECK, ...LUMBAR_LOADS], `${names}: possible spinal cord, no neck or lumbar loading.`),
+      ],
+      ["baseline.cord.2", referral("urgent", `${names}: possible spinal cord involvement, refer.`)],
+    );
+  }
+  if (head.length) {
+    const names = list(head, ({ level }) => CRANIAL_ITEMS.find(({ id }) => id === level)?.label ?? level);
+    effects.push(
+      [
+        "baseline.cranial.1",
+        block(NECK_ENDS, `Not normal: ${names}. Medical review before the neck is turned, extended or pulled on.`),
+      ],
+      ["baseline.cranial.2", referral("urgent", `Cranial nerves not normal (${names}): medical review.`)],
+    );
+  }
+  if (old.length)
+    effects.push([
+      "baseline.known.1",
+      caution("all", `Known and unchanged: ${list(old, (finding) => `${at(finding)}, ${finding.known}`)}.`),
+    ]);
+  return effects;
+}
+
+const isAbove = (
+  { systolic, diastolic }: Vitals,
+  limit: { readonly systolic: number; readonly diastolic: number },
+): boolean => systolic >= limit.systolic || diastolic >= limit.diastolic;
+const MINUTE = 60_000;
+
+function ofPressure({ vitals, guardAnswers }: ExamState): Effect[] {
+  const last = vitals.at(-1);
+  if (!last) return [];
+  const said = `${last.systolic}/${last.diastolic} mmHg`;
+  const { stop, tell } = PRESSURE_LIMITS;
+  if (!isAbove(last, stop))
+    return isAbove(last, tell)
+      ? [["vitals.tell.1", caution("all", `Blood pressure ${said}: with care, and tell the doctor.`)]]
+      : [];
+  const twice = vitals.some(
+    (earlier) =>
+      isAbove(earlier, stop) && Date.parse(last.at) - Date.parse(earlier.at) >= PRESSURE_AGAIN_AFTER * MINUTE,
+  );
+  const withSigns = ["artery", "brainstem", "chest"].some((id) => !["no", undefined].includes(guardAnswers[id]));
+  return [
+    [
+      "vitals.stop.1",
+      block(
+        [...NECK_ENDS, "breath-held"],
+        `Blood pressure ${said}: no neck thrust, pull or end-range turning, no bearing down${twice ? "" : ` until it was taken again after ${PRESSURE_AGAIN_AFTER} minutes`}.`,
+      ),
+    ],
+    ...(withSigns
+      ? [
+          [
+            "vitals.stop.2",
+            referral(
+              "emergency",
+              `Blood pressure ${said} with signs from head, chest or limbs: emergency referral now.`,
+            ),
+          ] as const,
+        ]
+      : twice
+        ? [
+            [
+              "vitals.stop.3",
+              referral("urgent", `Blood pressure ${said}, taken twice: a doctor the same day.`),
+            ] as const,
+          ]
+        : []),
+  ];
+}
+
+/** Under this age nothing is provoked, and under that age a painful back is referred. */
+const TOO_YOUNG = 6;
+const CHILD = 10;
+
+function ofAge(state: ExamState): Effect[] {
+  const age = ageAtExam(state);
+  if (age === null || age >= ADULT_AGE) return [];
+  const back = state.opened?.body.region === "lumbopelvic";
+  return [
+    [
+      "under-age",
+      caution(
+        "all",
+        "Under 18: all figures come from adults, so probabilities are shown greyed. By hand and light, no target of force, no 30 s hold; who agrees and who is present is noted.",
+      ),
+    ],
+    ["under-age.thrust", block(["thrust"], "Under 18: no thrusts.")],
+    ...(age < TOO_YOUNG ? [["under-age.all", block("all", "Under 6: no provocation.")] as const] : []),
+    ...(age < CHILD && back
+      ? [["under-age.back", referral("urgent", "Back pain under 10: refer before testing.")] as const]
+      : []),
+  ];
+}
+
+function ofComplaint(state: ExamState): Effect[] {
+  const irritable = irritability(state);
+  return irritable.level === "high"
+    ? [
+        [
+          "irritable",
+          caution(
+            "all",
+            `Highly irritable (${irritable.reason}): light force, and stop at the first familiar symptom.`,
+          ),
+        ],
+      ]
+    : [];
+}
+
+/** What follows from complaint and age, whatever was answered. */
+export const fromPerson = (state: ExamState): Effect[] => [...ofComplaint(state), ...ofAge(state)];
+
+/** What the neurological baseline and the blood pressure ask of the guard. */
+export const fromBaseline = (state: ExamState): Effect[] => [
+  ...ofPower(state.neuro.filter(({ kind }) => kind === "power")),
+  ...ofReflexes(state),
+  ...ofCordAndHead(state),
+  ...ofPressure(state),
+];
