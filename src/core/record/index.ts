@@ -40,7 +40,7 @@ export {
   type ExamEvent,
   isEventType,
 } from "./event";
-export { type NeuroFinding, type Vitals } from "./events/baseline";
+export { type NeuroFinding, type Vitals, vitalsSchema } from "./events/baseline";
 export { type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
 export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";

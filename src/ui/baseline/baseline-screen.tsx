@@ -2,63 +2,18 @@
 
 import { Check } from "lucide-react";
 import Link from "next/link";
-import { NEURO_SCALES, type NeuroKind, ROOT_LEVELS, type RootLevel, UPPER_MOTOR_SIGNS } from "@/core/knowledge";
+import { NEURO_SCALES, ROOT_LEVELS, type RootLevel, UPPER_MOTOR_SIGNS } from "@/core/knowledge";
 import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading";
 import { examRegions, type NeuroFinding } from "@/core/record";
-import { type Side, SIDES } from "@/core/vocabulary";
+import { SIDES } from "@/core/vocabulary";
 import { DermatomeDrawing } from "../drawing/dermatome-drawing";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
-import { inputClass } from "../primitives/field";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-
-type Cell = { readonly kind: NeuroKind; readonly level: string; readonly side: Side | null; readonly label: string };
-
-const cellsOf = (level: RootLevel, side: Side): Cell[] => [
-  { kind: "power", level: level.id, side, label: `${level.label} power, ${level.power}` },
-  ...(level.reflex ? [{ kind: "reflex" as const, level: level.id, side, label: `${level.reflex} reflex` }] : []),
-  { kind: "touch", level: level.id, side, label: `${level.label} light touch` },
-  { kind: "pin", level: level.id, side, label: `${level.label} pin` },
-];
-
-const upperMotorCells = (): Cell[] =>
-  UPPER_MOTOR_SIGNS.flatMap(({ id, label, sided }) =>
-    (sided ? SIDES : [null]).map((side) => ({ kind: "upper-motor" as const, level: id, side, label })),
-  );
-
-const same = (cell: Cell, finding: NeuroFinding) =>
-  cell.kind === finding.kind && cell.level === finding.level && cell.side === finding.side;
-
-/** One step of the baseline: ordinary until something else is chosen; what differs stands out. */
-function StepSelect({ cell, onKeep }: { cell: Cell; onKeep: (cell: Cell, value: number) => void }) {
-  const { state, previous } = useExam();
-  const scale = NEURO_SCALES[cell.kind];
-  const finding = state.neuro.find((recorded) => same(cell, recorded));
-  const before = previous?.neuro.find((recorded) => same(cell, recorded))?.value;
-  const odd = finding !== undefined && finding.value !== scale.normal;
-  const changed = finding !== undefined && before !== undefined && before !== finding.value;
-  const name = `${cell.label}${cell.side ? `, ${cell.side}` : ""}`;
-  return (
-    <span className="flex flex-col">
-      <select
-        aria-label={name}
-        data-neuro={`${cell.kind} ${cell.level} ${cell.side ?? ""}`}
-        className={`${inputClass} w-full! min-w-0 px-1! ${odd ? "border-2! border-stop! font-bold" : finding ? "" : "text-soft"}`}
-        value={finding === undefined ? "" : String(finding.value)}
-        onChange={(event) => event.target.value !== "" && onKeep(cell, Number(event.target.value))}
-      >
-        <option value="">–</option>
-        {scale.steps.map(({ value, label }) => (
-          <option key={value} value={value}>
-            {label}
-          </option>
-        ))}
-      </select>
-      {changed && <span className="text-xs whitespace-nowrap text-caution">was {before}</span>}
-    </span>
-  );
-}
+import { KnownDeficits } from "./known-deficits";
+import { NeckLook } from "./neck-look";
+import { type Cell, cellsOf, cranialCells, same, StepSelect, upperMotorCells } from "./step-select";
 
 function Grid({ levels, onKeep }: { levels: readonly RootLevel[]; onKeep: (cell: Cell, value: number) => void }) {
   const kinds = ["power", "reflex", "touch", "pin"] as const;
@@ -144,7 +99,12 @@ export function BaselineScreen() {
   };
   const keep = (cell: Cell, value: number) =>
     void append({ type: "neuro-recorded", body: { findings: [findingOf(cell, value)] } });
-  const all = [...levels.flatMap((level) => SIDES.flatMap((side) => cellsOf(level, side))), ...upperMotorCells()];
+  const ofNeck = regions.has("neck-arm");
+  const all = [
+    ...levels.flatMap((level) => SIDES.flatMap((side) => cellsOf(level, side))),
+    ...upperMotorCells(),
+    ...(ofNeck ? cranialCells() : []),
+  ];
   const open = all.filter((cell) => !state.neuro.some((finding) => same(cell, finding)));
   const allNormal = () =>
     void append({
@@ -183,6 +143,8 @@ export function BaselineScreen() {
             </div>
           ))}
         </div>
+        {ofNeck && <NeckLook onKeep={keep} />}
+        <KnownDeficits />
         <div className="sticky bottom-0 -mx-4 mt-4 -mb-4 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">
           {open.length > 0 && (
             <Button look="main" big onClick={allNormal}>

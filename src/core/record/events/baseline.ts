@@ -21,7 +21,8 @@ const finding = closed({
   known: text(200, 3).optional(),
 });
 
-const vitals = closed({
+/** Blood pressure, pulse, and how they were taken. */
+export const vitalsSchema = closed({
   systolic: wholeIn(40, 320).required("is missing; write the upper number, in mmHg"),
   diastolic: wholeIn(20, 220).required("is missing; write the lower number, in mmHg"),
   pulse: orNone(wholeIn(20, 250), "beats a minute"),
@@ -29,7 +30,7 @@ const vitals = closed({
   side: oneOf(SIDES),
 });
 
-export type Vitals = InferType<typeof vitals> & { readonly at: string };
+export type Vitals = InferType<typeof vitalsSchema> & { readonly at: string };
 
 export type NeuroFinding = InferType<typeof finding>;
 
@@ -58,7 +59,7 @@ export const noBaseline: BaselineState = { neuro: [], vitals: [], neuroRecordedA
 type BaselineDraft = Draft<BaselineState> & { readonly runs: readonly unknown[] };
 
 export const baseline = {
-  "vitals-recorded": kind(vitals, (draft: BaselineDraft, { body, at }) => void draft.vitals.push({ ...body, at })),
+  "vitals-recorded": kind(vitalsSchema, (draft: BaselineDraft, { body, at }) => void draft.vitals.push({ ...body, at })),
   "neuro-recorded": kind(recorded, (draft: BaselineDraft, { body }) => {
     draft.neuroRecordedAfter = draft.runs.length;
     for (const found of body.findings)
