@@ -28,3 +28,4 @@ export { remembered } from "./remembered";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";
 export { readNumber } from "./read-number";
+export { gaussHermite, type Node, normalQuantile, normalShare } from "./normal";

@@ -22,6 +22,8 @@ export type RuleItem = {
   readonly group: GroupId;
   /** Done members with a figure, one list per tissue group. */
   readonly memberGroups: readonly (readonly SingleItem[])[];
+  /** The share of all its members, done or not, that have a figure that counts: 0 to 1. */
+  readonly share: number;
   /** True once any member is done, whether or not it has a figure. */
   readonly begun: boolean;
   /** The figures it is held between; null: no bound. */
@@ -43,15 +45,24 @@ export type Recipe = {
   readonly dependence: number;
   /** Groups with a dependence of their own. */
   readonly dependenceOf?: Partial<Record<GroupId, number>>;
+  /** λ: how far a rule's members speak beside their rule, 0 (the published rule only) to 1. Left out: 0. */
+  readonly memberWeight?: number;
 };
 
 /** How dependent the tests of one group are taken to be. */
-export type Dependence = Pick<Recipe, "dependence" | "dependenceOf">;
-const dependenceIn = ({ dependence, dependenceOf }: Dependence, items: readonly Item[]): number =>
+export type Dependence = Pick<Recipe, "dependence" | "dependenceOf" | "memberWeight">;
+/** The dependence assumed within a group. */
+export const dependenceIn = ({ dependence, dependenceOf }: Dependence, items: readonly Item[]): number =>
   (items[0] && dependenceOf?.[items[0].group]) ?? dependence;
 
 /** An item's place in the discount series of its group. */
-export type Weighted<T> = { readonly item: T; readonly value: number; readonly weight: number };
+export type Weighted<T> = {
+  readonly item: T;
+  readonly value: number;
+  readonly weight: number;
+  /** How many stand before it on its side: the power of its weight. */
+  readonly place: number;
+};
 
 /**
  * The discount series: the items above 0 by falling size, then those below 0
@@ -66,7 +77,12 @@ export function series<T extends { readonly id: string; readonly value: number }
 ): Weighted<T>[] {
   const bySize = (a: T, b: T) => Math.abs(b.value) - Math.abs(a.value) || (a.id < b.id ? -1 : 1);
   const weigh = (side: readonly T[]) =>
-    side.toSorted(bySize).map((item, index) => ({ item, value: item.value, weight: (1 - dependence) ** index }));
+    side.toSorted(bySize).map((item, index) => ({
+      item,
+      value: item.value,
+      weight: (1 - dependence) ** index,
+      place: index,
+    }));
   return [...weigh(items.filter(({ value }) => value > 0)), ...weigh(items.filter(({ value }) => value < 0))];
 }
 
@@ -87,13 +103,38 @@ export const weighMembers = (rule: RuleItem, dependence: Dependence): Weighted<S
   rule.memberGroups.flatMap((group) => series(group, dependenceIn(dependence, group)));
 
 /**
- * An item's natural log ratio: a single test's own, or a rule's held sum.
+ * w: the part of a rule's item that its members speak for, one by one.
  *
- * @example itemValue(openFiveTest, { dependence: 0.5 }) // 1.3903
+ * @example membersPart({ share: 0.8 }, { memberWeight: 0.5 }) // 0.4
+ */
+export const membersPart = (
+  { share }: Pick<RuleItem, "share">,
+  { memberWeight = 0 }: Pick<Dependence, "memberWeight">,
+): number => memberWeight * share;
+
+/**
+ * What a rule's done members come to: their sum by the series, and the same held
+ * between the figures the rule can still end at.
+ *
+ * @example ruleSums(openFiveTest, { dependence: 0.5 }).held // 1.3903
+ */
+export function ruleSums(item: RuleItem, dependence: Dependence): { readonly sum: number; readonly held: number } {
+  if (!item.begun) return { sum: 0, held: 0 };
+  const sum = memberSum(item, dependence);
+  return { sum, held: clamp(sum, item.low?.value ?? null, item.high?.value ?? null) };
+}
+
+/**
+ * An item's natural log ratio: a single test's own, or a rule's,
+ * (1 - w) · held + w · sum.
+ *
+ * @example itemValue(openFiveTest, { dependence: 0.5, memberWeight: 0.5 }) // 1.5053
  */
 export function itemValue(item: Item, dependence: Dependence): number {
   if (item.kind === "single") return item.value;
-  return item.begun ? clamp(memberSum(item, dependence), item.low?.value ?? null, item.high?.value ?? null) : 0;
+  const { sum, held } = ruleSums(item, dependence);
+  const part = membersPart(item, dependence);
+  return (1 - part) * held + part * sum;
 }
 
 /** A group's items with their values, weights and signs. */

@@ -82,8 +82,11 @@ describe("words", () => {
   ] as const)("%d from 0.25 is %s", (probability, expected) => expect(word(probability)).toBe(expected));
 
   it("does not call a low start unlikely before anything speaks against it", () => {
-    expect(word(0.03, 0.03, 0)).toBe("unsettled");
+    expect(word(0.03, 0.03, 0)).toBe("low from the start, hardly moved");
+    expect(word(0.0243, 0.03, -0.2)).toBe("low from the start, hardly moved");
     expect(word(0.01, 0.03, -1)).toBe("unlikely");
+    expect(word(0.09, 0.15)).toBe("unsettled");
+    expect(word(0.03, 0.03, 0, true)).toBe("unsettled");
   });
 
   it("never says unlikely of what the tests miss", () =>

@@ -1,8 +1,18 @@
-import { type Item, type Recipe, type SingleItem, weighGroup, weighMembers } from "./combine";
+import {
+  dependenceIn,
+  type Item,
+  membersPart,
+  type Recipe,
+  type RuleItem,
+  series,
+  type SingleItem,
+  weighGroup,
+} from "./combine";
 import { type EvidenceSet, findRecord, findRuleIn, SHIPPED_EVIDENCE } from "../evidence";
 import { type BetaShape, ratiosOf, type RatioDraw, type StratumDraw, tableEntries } from "./figures";
 import type { Interval } from "./likelihood-ratio";
 import { logit, probabilityOf } from "./odds";
+import { ownIdOf, pooledRule } from "./pooled";
 import { beta, gamma, normal, type Random, seeded } from "./random";
 
 export const DRAW_COUNT = 20_000;
@@ -15,9 +25,13 @@ export type DrawBook = {
   readonly count: number;
   /** A record's natural log ratios. */
   readonly record: (id: string) => RatioDraws;
+  /** One of a record's two, held to the most a single test may count for, in natural log. */
+  readonly limited: (id: string, positive: boolean, limit: number) => Float64Array | null;
   /** A rule's natural log ratios, one list per figure of its table, lowest count first. */
   readonly table: (id: string) => readonly Float64Array[];
   readonly start: (start: Recipe["start"]) => Float64Array;
+  /** (1 - ρ)^place, draw by draw, ρ drawn around what is assumed; null where it is the same in every draw. */
+  readonly weights: (dependence: number, place: number) => Float64Array | null;
   /** Bytes the kept draws take. */
   readonly bytes: () => number;
 };
@@ -102,7 +116,9 @@ function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
 }
 
 function drawTable(id: string, evidence: EvidenceSet, count: number): readonly Float64Array[] {
-  const rule = findRuleIn(evidence, id);
+  const own = ownIdOf(id);
+  const found = findRuleIn(evidence, own ?? id);
+  const rule = found && own !== null ? pooledRule(found) : found;
   if (!rule) throw new Error(`No rule "${id}" is held, so it cannot be drawn.`);
   const entries = tableEntries(rule);
   const { figures } = rule;
@@ -133,8 +149,25 @@ function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: numbe
   });
 }
 
+/** How closely ρ is taken to be known: as from this many people. */
+const DEPENDENCE_PEOPLE = 4;
+
+/** ρ ~ Beta(4ρ₀, 4(1 - ρ₀)), one list for all groups that assume the same; what is assumed to be 0 or 1 is fixed. */
+function drawWeights(dependence: number, place: number, count: number): Float64Array {
+  const random = seeded("dependence");
+  const [a, b] = [DEPENDENCE_PEOPLE * dependence, DEPENDENCE_PEOPLE * (1 - dependence)];
+  return Float64Array.from({ length: count }, () => (1 - beta(a, b, random)) ** place);
+}
+
+/** Draws held to a limit each way; the same list when none goes beyond it. */
+function within(draws: Float64Array, limit: number): Float64Array {
+  return draws.every((value) => value <= limit && value >= -limit)
+    ? draws
+    : draws.map((value) => Math.min(Math.max(value, -limit), limit));
+}
+
 /** Draws kept at once; beyond it the one unused for longest is let go, and would be made again the same. */
-const MOST_KEPT = { records: 80, tables: 40, starts: 40 };
+const MOST_KEPT = { records: 80, tables: 40, starts: 40, weights: 40 };
 
 /** Keeps what was made last, in the order it was used. */
 function keeper<T>(most: number, make: (key: string) => T) {
@@ -168,47 +201,70 @@ export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet
   });
   const tables = keeper<readonly Float64Array[]>(MOST_KEPT.tables, (id) => drawTable(id, evidence, count));
   const starts = keeper<Float64Array>(MOST_KEPT.starts, () => new Float64Array(0));
+  const held = keeper<Float64Array>(MOST_KEPT.records, () => new Float64Array(0));
+  const weights = keeper<Float64Array>(MOST_KEPT.weights, () => new Float64Array(0));
   return {
     count,
     record: (id) => records.of(id),
+    limited: (id, positive, limit) => {
+      const draws = records.of(id)[positive ? "positive" : "negative"];
+      return draws && held.of(`${id} ${positive} ${limit}`, () => within(draws, limit));
+    },
     table: (id) => tables.of(id),
     start: (start) => starts.of(`${start.id} ${start.mean} ${start.equivalentPeople}`, () => drawStart(start, count)),
+    weights: (dependence, place) =>
+      place === 0 || dependence <= 0 || dependence >= 1
+        ? null
+        : weights.of(`${dependence} ${place}`, () => drawWeights(dependence, place, count)),
     bytes: () =>
       [
         ...records.values().flatMap(({ positive, negative }) => [positive, negative]),
         ...tables.values().flat(),
         ...starts.values(),
+        ...weights.values(),
+        ...held.values(),
       ].reduce((sum, draws) => sum + (draws?.byteLength ?? 0), 0),
   };
 }
 
-function addSingle(sum: Float64Array, item: SingleItem, weight: number, limit: number, book: DrawBook): void {
-  const draws = book.record(item.record)[item.positive ? "positive" : "negative"];
-  if (!draws) return;
-  for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weight * Math.min(Math.max(draws[draw]!, -limit), limit);
+type Place = { readonly weight: number; readonly place: number; readonly dependence: number };
+
+/** Adds draws at their place in a series: by the point's weight where ρ is fixed, else by each draw's own. */
+function addAt(sum: Float64Array, values: Float64Array, { weight, place, dependence }: Place, book: DrawBook): void {
+  const weights = book.weights(dependence, place);
+  if (weights) for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weights[draw]! * values[draw]!;
+  else if (weight === 1) for (let draw = 0; draw < sum.length; draw++) sum[draw]! += values[draw]!;
+  else for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weight * values[draw]!;
 }
 
-/** A rule item's draws: its members' series with ranks and signs from the point values, then the drawn hold. */
-function addRule(
-  sum: Float64Array,
-  item: Extract<Item, { kind: "rule" }>,
-  weight: number,
-  recipe: Recipe,
-  limit: number,
-  book: DrawBook,
-): void {
-  if (!item.begun) return;
-  const held = new Float64Array(sum.length);
-  for (const member of weighMembers(item, recipe)) addSingle(held, member.item, member.weight, limit, book);
+function addSingle(sum: Float64Array, item: SingleItem, at: Place, limit: number, book: DrawBook): void {
+  const draws = book.limited(item.record, item.positive, limit);
+  if (draws) addAt(sum, draws, at, book);
+}
+
+/**
+ * A rule item's draws: its members' series with ranks and signs from the point
+ * values, the drawn hold, and the members' part w beside it.
+ */
+function ruleDraws(item: RuleItem, recipe: Recipe, limit: number, book: DrawBook): Float64Array {
+  const sum = new Float64Array(book.count);
+  for (const group of item.memberGroups) {
+    const dependence = dependenceIn(recipe, group);
+    for (const { item: member, weight, place } of series(group, dependence))
+      addSingle(sum, member, { weight, place, dependence }, limit, book);
+  }
   const table = book.table(item.id);
   const low = item.low && table[item.low.entry]!;
   const high = item.high && table[item.high.entry]!;
+  const part = membersPart(item, recipe);
   for (let draw = 0; draw < sum.length; draw++) {
-    let value = held[draw]!;
-    if (low && value < low[draw]!) value = low[draw]!;
-    if (high && value > high[draw]!) value = high[draw]!;
-    sum[draw]! += weight * value;
+    const own = sum[draw]!;
+    let held = own;
+    if (low && held < low[draw]!) held = low[draw]!;
+    if (high && held > high[draw]!) held = high[draw]!;
+    sum[draw] = held + part * (own - held);
   }
+  return sum;
 }
 
 /** A rule item whose point value is 0 has no place in the series, so its draws have none either. */
@@ -216,9 +272,12 @@ function logOddsDraws(recipe: Recipe, ratioLimit: number, book: DrawBook): Float
   const sum = Float64Array.from(book.start(recipe.start));
   const limit = Math.log(ratioLimit);
   for (const group of recipe.groups) {
-    for (const { item, weight } of weighGroup(group, recipe)) {
-      if (item.item.kind === "single") addSingle(sum, item.item, weight, limit, book);
-      else addRule(sum, item.item, weight, recipe, limit, book);
+    const dependence = dependenceIn(recipe, group);
+    for (const { item, weight, place } of weighGroup(group, recipe)) {
+      const at = { weight, place, dependence };
+      const { item: inner }: { item: Item } = item;
+      if (inner.kind === "single") addSingle(sum, inner, at, limit, book);
+      else if (inner.begun) addAt(sum, ruleDraws(inner, recipe, limit, book), at, book);
     }
   }
   return sum;

@@ -1,12 +1,13 @@
 /** From what was found to probabilities, words and reasons. */
-export { combine, type Item, type Recipe, type SingleItem } from "./combine";
+export { combine, type Item, type Recipe, type RuleItem, type SingleItem } from "./combine";
 export { isSameReading, type ReadingDifference, readingDifferences } from "./compare";
 export { directionsFrom } from "./direction";
 export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
 export { isSettled, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
 export { interpretExam, interpretRun, isEarned, type TestOutcome } from "./interpret";
-export { recordChoiceKey, recordsFor } from "./items";
+export { recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
+export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";
 export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";
 export { logit, probabilityOf } from "./odds";
 export { raiseGaps } from "./raises";
@@ -23,6 +24,7 @@ export {
   sidesOf,
   sourceIn,
   sourceKey,
+  startIn,
   type SourceReading,
   type Supposed,
 } from "./reading";
@@ -44,4 +46,6 @@ export {
 export { DEPENDENCE_RANGE, sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
-export { firmness, ofHundred, percentText, type Word, WORD_TRAITS } from "./words";
+export { memberRecord, supposedOutcome, withMembers } from "./with-members";
+export { type RuleBeside, ruleBeside, sayRuleBeside } from "./rule-beside";
+export { firmness, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

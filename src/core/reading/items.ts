@@ -1,12 +1,21 @@
 import { remembered } from "../base";
 import { type EvidenceSet, findRecord, recordsOf } from "../evidence";
-import { type AccuracyRecord, type GroupId, isFact, protocolOf, type TestId, testMembers } from "../knowledge";
+import {
+  type AccuracyRecord,
+  type ClusterRule,
+  type GroupId,
+  isFact,
+  protocolOf,
+  type TestId,
+  testMembers,
+} from "../knowledge";
 import { isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
-import { runKey, type SourceId } from "../vocabulary";
+import { runKey, type Side, type SourceId } from "../vocabulary";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { meets, type TestOutcome } from "./interpret";
-import { holdBounds, isBegun, type MemberState, type RuleVerdict } from "./rules";
+import { holdCounts, isBegun, memberRunSide, type MemberState, type RuleVerdict } from "./rules";
+import { pooledId } from "./pooled";
 import type { Figures } from "./steps";
 
 /** What an outcome's figure depends on beside the outcome. */
@@ -110,19 +119,58 @@ function grouped(items: readonly SingleItem[]): SingleItem[][] {
   return [...groups.values()];
 }
 
-function ruleItem(verdict: RuleVerdict, members: readonly SingleItem[]): RuleItem {
-  const { rule, positive, open } = verdict;
+/**
+ * f: the share of all of a rule's members, tests and facts, done or not, that
+ * have a figure that counts. A constant of the rule under these settings, so
+ * that what is done next never changes it.
+ *
+ * @example memberShare(fiveTest, "right", context) // 0.8
+ */
+export function memberShare(rule: ClusterRule, side: Side | null, context: FigureContext): number {
+  const figured = testMembers(rule).filter((member) => {
+    const named = member.record ? findRecord(context.evidence, member.record) : undefined;
+    const testedSide = memberRunSide(member, side);
+    const record = named && !named.off ? named : usualRecord(member.test, rule.source, testedSide, context);
+    return record !== undefined && !record.off;
+  });
+  return figured.length / rule.members.length;
+}
+
+const usualRecord = (
+  test: TestId,
+  source: SourceId,
+  testedSide: Side | null,
+  context: FigureContext,
+): AccuracyRecord | undefined => recordsFor({ figuresOf: test, source, testedSide, run: "" }, context)[0];
+
+/**
+ * A rule as one item, from how many of its members are positive and how many
+ * are open, and the single figures of those that are done.
+ */
+export function ruleItemOf(
+  { rule, positive, open, side }: Pick<RuleVerdict, "rule" | "positive" | "open" | "side">,
+  members: readonly SingleItem[],
+  begun: boolean,
+  context: FigureContext,
+): RuleItem {
+  const table = ruleTable(rule);
   const entries = tableEntries(rule);
-  const { low, high } = holdBounds(ruleTable(rule), positive, open);
-  const bound = (figure: number | null): RuleBound | null =>
-    figure === null ? null : { value: Math.log(figure), entry: entries.findIndex(({ ratio }) => ratio === figure) };
+  const { low, high } = holdCounts(table, positive, open);
+  const bound = (count: number | null): RuleBound | null =>
+    count === null
+      ? null
+      : {
+          value: Math.log(table[count]!),
+          entry: entries.findIndex(({ from, to }) => from <= count && count <= to),
+        };
   const first = testMembers(rule)[0];
   return {
     kind: "rule",
-    id: rule.id,
+    id: context.settings.ruleFigures === "pooled" && rule.pooled ? pooledId(rule.id) : rule.id,
     group: first ? protocolOf(first.test).tissueGroup : "palpation",
     memberGroups: grouped(members),
-    begun: isBegun(verdict),
+    share: memberShare(rule, side, context),
+    begun,
     low: bound(low),
     high: bound(high),
   };
@@ -179,6 +227,36 @@ function memberItem(
   };
 }
 
+type Found = {
+  readonly outcome: TestOutcome;
+  readonly item: SingleItem;
+  readonly record: AccuracyRecord;
+  readonly isMember: boolean;
+};
+
+/**
+ * Two results that stand on one figure: when they say the same it counts once,
+ * when they do not neither does; the order they were done in plays no part.
+ */
+function onceEach(found: readonly Found[]): { readonly counted: readonly Found[]; readonly left: readonly Listing[] } {
+  const byFigure = new Map<string, Found[]>();
+  for (const one of found) {
+    const key = `${one.isMember} ${one.item.id}`;
+    byFigure.set(key, [...(byFigure.get(key) ?? []), one]);
+  }
+  const counted: Found[] = [];
+  const left: Listing[] = [];
+  for (const same of byFigure.values()) {
+    const agree = same.every(({ item }) => item.positive === same[0]!.item.positive);
+    if (agree) counted.push(same.toSorted((a, b) => (a.outcome.test < b.outcome.test ? -1 : 1))[0]!);
+    for (const one of same)
+      if (!agree) left.push({ outcome: one.outcome, why: "two tests share one figure and disagree: neither counts" });
+      else if (one !== counted.at(-1))
+        left.push({ outcome: one.outcome, why: "says what another says with the same figure: counted once" });
+  }
+  return { counted, left };
+}
+
 /**
  * One side's outcomes → items by tissue group. All groups the preferred rule's
  * members belong to are one group, holding the rule and the tests outside it.
@@ -190,8 +268,7 @@ export function assembleItems(
 ): Assembled {
   const figures = new Map<string, { outcome: TestOutcome; record: AccuracyRecord }>();
   const listings: Listing[] = [];
-  const members = new Map<string, SingleItem>();
-  const others = new Map<string, SingleItem>();
+  const found: Found[] = [];
 
   for (const outcome of outcomes) {
     if (outcome.outcome === "not tested") continue;
@@ -205,13 +282,14 @@ export function assembleItems(
     const item = asMember
       ? asMember.item
       : record && singleItem(outcome, record, outcome.outcome === "positive", context.settings);
-    if (!item || !record) {
-      listings.push({ outcome, why: why ?? "the study gives no ratio for it" });
-      continue;
-    }
-    figures.set(item.id, { outcome, record });
-    (asMember ? members : others).set(item.id, item);
+    if (item && record) found.push({ outcome, item, record, isMember: Boolean(asMember) });
+    else listings.push({ outcome, why: why ?? "the study gives no ratio for it" });
   }
+  const { counted, left } = onceEach(found);
+  listings.push(...left);
+  for (const { item, outcome, record } of counted) figures.set(item.id, { outcome, record });
+  const members = new Map(counted.filter(({ isMember }) => isMember).map(({ item }) => [item.id, item]));
+  const others = new Map(counted.filter(({ isMember }) => !isMember).map(({ item }) => [item.id, item]));
 
   const beside = [...others.values()].filter(({ id }) => !members.has(id));
   const singles = [...members.values(), ...beside];
@@ -219,5 +297,10 @@ export function assembleItems(
   const ruleGroups = new Set(testMembers(preferred.rule).map(({ test }) => protocolOf(test).tissueGroup));
   const near = beside.filter(({ group }) => ruleGroups.has(group));
   const apart = grouped(beside.filter(({ group }) => !ruleGroups.has(group)));
-  return { groups: [[ruleItem(preferred, [...members.values()]), ...near], ...apart], singles, figures, listings };
+  return {
+    groups: [[ruleItemOf(preferred, [...members.values()], isBegun(preferred), context), ...near], ...apart],
+    singles,
+    figures,
+    listings,
+  };
 }

@@ -59,7 +59,7 @@ describe("properties of the reading", () => {
     );
   });
 
-  it("is monotone for random rule tables too", () => {
+  it("is monotone for random rule tables, missing figures, dependences and weights too", () => {
     const ratio = fc.double({ min: 0.05, max: 20, noNaN: true });
     const counts = fc.record({
       tp: fc.integer({ min: 1, max: 60 }),
@@ -75,17 +75,20 @@ describe("properties of the reading", () => {
         fc.array(ratio, { minLength: 7, maxLength: 7 }),
         fc.array(fc.constantFrom(1, -1, 0), { minLength: 6, maxLength: 6 }),
         fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.array(fc.boolean(), { minLength: 6, maxLength: 6 }),
         fc.nat(5),
-        (members, strata, signs, dependence, pick) => {
+        (members, strata, signs, dependence, memberWeight, figured, pick) => {
           const sorted = strata.slice(0, members.length + 1).toSorted((a, b) => a - b);
           const table = sorted.map((figure, index) =>
             index === 0 ? Math.min(figure, 1) : index === members.length ? Math.max(figure, 1) : figure,
           );
           const at = pick % members.length;
+          const share = figured.slice(0, members.length).filter(Boolean).length / members.length;
           const read = (sign: number) => {
             const chosen = signs.slice(0, members.length).map((old, index) => (index === at ? sign : old));
             const items = members.flatMap(({ lrPositive, lrNegative }, index): SingleItem[] => {
-              if (chosen[index] === 0) return [];
+              if (chosen[index] === 0 || !figured[index]) return [];
               const value = Math.log(chosen[index] === 1 ? lrPositive : lrNegative);
               return [
                 {
@@ -110,11 +113,17 @@ describe("properties of the reading", () => {
               id: "rule",
               group: "sacroiliac-provocation",
               memberGroups: [items],
-              begun: items.length > 0,
+              share,
+              begun: chosen.some((one) => one !== 0),
               low: bound(low),
               high: bound(high),
             };
-            return combine({ start: { id: "s", mean: 0.3, equivalentPeople: 20 }, groups: [[rule]], dependence });
+            return combine({
+              start: { id: "s", mean: 0.3, equivalentPeople: 20 },
+              groups: [[rule]],
+              dependence,
+              memberWeight,
+            });
           };
           /** A rule with nothing done is no item at all, so only steps from a begun rule are compared. */
           fc.pre(signs.slice(0, members.length).some((sign, index) => index !== at && sign !== 0));
@@ -122,7 +131,7 @@ describe("properties of the reading", () => {
           expect(read(-1)).toBeLessThanOrEqual(read(0) + TINY);
         },
       ),
-      { numRuns: 500 },
+      { numRuns: 1500 },
     );
   });
 

@@ -16,8 +16,11 @@ import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total 
 import { interpretExam, type TestOutcome } from "./interpret";
 import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
+import { pooledRule } from "./pooled";
 import { isBegun, judgeRule, type RuleContext, type RuleVerdict } from "./rules";
+import { type RuleBeside, ruleBeside } from "./rule-beside";
 import { type Start, startOf } from "./starting";
+import { withMembers } from "./with-members";
 import { type Step, stepsOf } from "./steps";
 import { type Wording, wordFor } from "./words";
 
@@ -44,6 +47,8 @@ export type SourceReading = {
   readonly listings: readonly Listing[];
   readonly rules: readonly RuleVerdict[];
   readonly preferred: RuleVerdict | null;
+  /** The rule alone, its tests alone, and both; null where no rule is begun. */
+  readonly beside: RuleBeside | null;
   readonly against: readonly string[];
 };
 
@@ -184,6 +189,7 @@ const recipeOf = (start: Start, assembled: Assembled, settings: ReadingSettings)
   start: { id: start.id, mean: start.mean, equivalentPeople: start.equivalentPeople },
   groups: assembled.groups,
   dependence: settings.dependence,
+  memberWeight: settings.memberWeight ?? 0,
   ...(settings.groupDependence ? { dependenceOf: settings.groupDependence } : {}),
 });
 
@@ -213,7 +219,8 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
     runs,
     supposed: context.supposed,
   };
-  const held = rulesOf(evidence, source);
+  const own = rulesOf(evidence, source);
+  const held = settings.ruleFigures === "pooled" ? own.map((rule) => pooledRule(rule) ?? rule) : own;
   const chosen = ruleChosenFor(settings, source, held);
   const rules = held
     .filter(({ id }) => !onlyPreferred || id === chosen)
@@ -237,6 +244,13 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
   };
 }
 
+/** Where a source starts, before anything that was found. */
+export const startIn = (context: ReadingContext, source: SourceId, side: Side | null): Start =>
+  startingAt(
+    startOf(context.state, source, side, context.settings, context.evidence),
+    context.starts[sourceKey(source, side)],
+  );
+
 /**
  * The probability alone, for comparing what one more result would do.
  *
@@ -244,6 +258,20 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
  */
 export const probabilityIn = (context: ReadingContext, source: SourceId, side: Side | null): number =>
   combine(reckon(context, source, side, true).recipe);
+
+/** A decided rule with the tests that are left all clear, and all positive; null where none is left. */
+function restOf(recipe: Recipe, verdict: RuleVerdict, context: ReadingContext): readonly [Recipe, Recipe] | null {
+  const left = verdict.members.filter(({ result, member }) => result === "open" && !isFact(member));
+  if (!verdict.settled || left.length === 0) return null;
+  const all = (positive: boolean) =>
+    withMembers(
+      recipe,
+      verdict,
+      left.map((state) => ({ state, positive })),
+      context,
+    );
+  return [all(false), all(true)];
+}
 
 /**
  * The reading of one source on one side.
@@ -286,6 +314,7 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
     listings: assembled.listings,
     rules,
     preferred,
+    beside: preferred && ruleBeside(recipe, restOf(recipe, preferred, context)),
     against: examined
       ? whatArguesAgainst({
           state,
@@ -329,6 +358,7 @@ function unexamined(context: ReadingContext, source: SourceId, side: Side | null
     listings: [],
     rules: [],
     preferred: null,
+    beside: null,
     against: [],
   };
 }

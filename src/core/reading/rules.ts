@@ -48,9 +48,23 @@ export function holdBounds(
   positive: number,
   open: number,
 ): { low: number | null; high: number | null } {
-  const low = table.slice(0, positive + 1).findLast((figure) => figure !== null) ?? null;
-  const high = table.slice(positive + open).find((figure) => figure !== null) ?? null;
-  return { low, high };
+  const { low, high } = holdCounts(table, positive, open);
+  return { low: low === null ? null : table[low]!, high: high === null ? null : table[high]! };
+}
+
+/**
+ * The counts of positives at which the hold's figures stand; null: no bound.
+ *
+ * @example holdCounts([0.19, 0.19, 0.19, 4, 4, 4], 2, 3) // { low: 2, high: 5 }
+ */
+export function holdCounts(
+  table: RuleTable,
+  positive: number,
+  open: number,
+): { low: number | null; high: number | null } {
+  const low = table.findLastIndex((figure, count) => count <= positive && figure !== null);
+  const high = table.findIndex((figure, count) => count >= positive + open && figure !== null);
+  return { low: low < 0 ? null : low, high: high < 0 ? null : high };
 }
 
 /** Which run of a member's test is meant, for one side of the source. */
@@ -128,6 +142,8 @@ function byOwnDefinition(member: TestMember, side: Side | null, run: Run, contex
 function byOutcome(outcome: TestOutcome | null): Judged {
   if (!outcome || outcome.outcome === "not tested") return open(outcome?.reason ?? NOT_DONE);
   if (outcome.outcome === "positive") return judged(true, outcome.reason);
+  if (outcome.outcome === "negative" && outcome.reproducedElsewhere)
+    return open("their symptom, but elsewhere: clear for us, and the study would have counted it positive");
   if (outcome.outcome === "negative")
     return outcome.doseMismatch
       ? open(`clear, but with too little force to count (${outcome.doseMismatch})`)

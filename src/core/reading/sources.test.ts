@@ -60,7 +60,7 @@ describe("the four-item root rule, from events to probability", () => {
       members.map(({ test, positive }) =>
         positive || test !== "ULNT 1" ? oneOf(TESTS[test]!, positive ? "positive" : "negative") : clear("ulnt-1"),
       ),
-      { settings: { dependence: rho } },
+      { settings: { dependence: rho, memberWeight: 0 } },
     );
     const root = sourceIn(readExam(exam.state()), "cervical-root", "right");
     expect(root.start.mean).toBe(pretest);

@@ -1,11 +1,12 @@
 import { type AccuracyRecord, type GroupId, GROUPS, protocolOf } from "../knowledge";
 import { sideLetter } from "../vocabulary";
 import {
-  clamp,
   type Item,
-  memberSum,
+  itemValue,
+  membersPart,
   type Recipe,
   type RuleItem,
+  ruleSums,
   type SingleItem,
   weighGroup,
   weighMembers,
@@ -65,6 +66,16 @@ export const ratioText = (ratio: number): string => ratio.toFixed(ratio >= 10 ? 
 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
 
+/**
+ * How a rule and its tests are weighed, as whole tenths.
+ *
+ * @example weighedText(0.4) // "weighed 6 : 4 (the rule : its tests)"
+ */
+export function weighedText(part: number): string {
+  const tests = Math.round(part * 10);
+  return `weighed ${10 - tests} : ${tests} (the rule : its tests)`;
+}
+
 function ruleRemark(verdict: RuleVerdict, sum: number, held: number): string {
   if (verdict.settled && verdict.ratio !== null) return `the rule's own figure: ${ruleCounter(verdict)}`;
   if (verdict.settled)
@@ -88,23 +99,26 @@ function withBehind(steps: readonly Step[]): readonly Step[] {
 }
 
 function ruleStep(item: RuleItem, weight: number, recipe: Recipe, verdict: RuleVerdict, figures: Figures): Step {
-  const sum = memberSum(item, recipe);
-  const held = item.begun ? clamp(sum, item.low?.value ?? null, item.high?.value ?? null) : 0;
+  const { sum, held } = ruleSums(item, recipe);
+  const counted = itemValue(item, recipe);
+  const part = membersPart(item, recipe);
   const fromRule = verdict.settled && verdict.ratio !== null;
+  const beside = part > 0 && !near(counted, held);
   return {
     id: item.id,
     label: `${verdict.rule.label}, ${verdict.verdict}`,
     group: item.group,
     printed: fromRule ? Math.exp(held) : null,
-    counted: Math.exp(held),
+    counted: Math.exp(counted),
     weight,
-    moves: weight * held,
-    remark: ruleRemark(verdict, sum, held),
+    moves: weight * counted,
+    remark: [ruleRemark(verdict, sum, held), beside ? weighedText(part) : null].filter(Boolean).join("; "),
     behind: null,
     figure: verdict.rule.id,
-    parts: fromRule
-      ? []
-      : withBehind(weighMembers(item, recipe).map((part) => singleStep(part.item, part.weight, figures))),
+    parts:
+      fromRule && !beside
+        ? []
+        : withBehind(weighMembers(item, recipe).map((part) => singleStep(part.item, part.weight, figures))),
   };
 }
 

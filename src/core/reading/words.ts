@@ -12,15 +12,16 @@ type WordTraits = {
 
 const BOTH = "beside the test and on the note";
 
-/** The ten words of a reading, strongest first. */
+/** The eleven words of a reading, strongest first. */
 export const WORD_TRAITS = {
-  likely: { rank: 9, loud: true, against: BOTH },
-  suggested: { rank: 8, loud: true, against: BOTH },
-  "leaning towards": { rank: 7, loud: true, against: BOTH },
-  unsettled: { rank: 6, loud: false, against: BOTH },
-  open: { rank: 5, loud: false, against: "beside the test" },
-  "not shown by these tests, which miss some": { rank: 4, loud: false, against: "nowhere" },
-  "leaning against": { rank: 3, loud: false, against: "nowhere" },
+  likely: { rank: 10, loud: true, against: BOTH },
+  suggested: { rank: 9, loud: true, against: BOTH },
+  "leaning towards": { rank: 8, loud: true, against: BOTH },
+  unsettled: { rank: 7, loud: false, against: BOTH },
+  open: { rank: 6, loud: false, against: "beside the test" },
+  "not shown by these tests, which miss some": { rank: 5, loud: false, against: "nowhere" },
+  "leaning against": { rank: 4, loud: false, against: "nowhere" },
+  "low from the start, hardly moved": { rank: 3, loud: false, against: "nowhere" },
   "not suggested": { rank: 2, loud: false, against: "nowhere" },
   unlikely: { rank: 1, loud: false, against: "nowhere" },
   "not examined": { rank: 0, loud: false, against: "nowhere" },
@@ -49,8 +50,9 @@ export type WordInput = {
 };
 
 /**
- * The word for a probability, tried in the order likely, unlikely, leaning
- * towards, leaning against, unsettled.
+ * The word for a probability, tried in the order likely, unlikely (at most half
+ * the start as well), low from the start, leaning towards, leaning against,
+ * unsettled.
  *
  * @example wordFor({ probability: 0.5724, start: 0.25, evidence: 1.39, neverUnlikely: false }, settings).word // "leaning towards"
  */
@@ -60,8 +62,12 @@ export function wordFor(
 ): Wording {
   const lean = start / 2;
   if (probability >= likelyFrom) return { word: "likely", band: [likelyFrom, 1] };
-  if (probability <= unlikelyTo && evidence < 0)
-    return { word: neverUnlikely ? "not shown by these tests, which miss some" : "unlikely", band: [0, unlikelyTo] };
+  if (neverUnlikely && probability <= unlikelyTo && evidence < 0)
+    return { word: "not shown by these tests, which miss some", band: [0, unlikelyTo] };
+  if (!neverUnlikely && probability <= unlikelyTo && probability <= lean)
+    return { word: "unlikely", band: [0, Math.min(unlikelyTo, lean)] };
+  if (!neverUnlikely && start <= unlikelyTo && probability <= unlikelyTo)
+    return { word: "low from the start, hardly moved", band: [lean, unlikelyTo] };
   if (probability >= 0.5) return { word: "leaning towards", band: [0.5, 1] };
   if (probability <= lean)
     return { word: neverUnlikely ? "not shown by these tests, which miss some" : "leaning against", band: [0, lean] };

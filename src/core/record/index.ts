@@ -67,11 +67,13 @@ export { type Person, type PersonInput, personSchema, type Practitioner, practit
 export {
   DEFAULT_READING_SETTINGS,
   DEPENDENCE_CHOICES,
+  MEMBER_WEIGHT_CHOICES,
   type ReadingSettings,
   readingSettingsSchema,
   ruleChosenFor,
   schoolIn,
   schoolsThatDiffer,
+  settingsForNewExam,
   settingsOf,
   variantFor,
   withRule,

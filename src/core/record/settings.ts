@@ -67,6 +67,10 @@ export const readingSettingsSchema = closed({
   preferredRule: oneOf(ruleIds),
   /** Assumed dependence between tests of one group, 0 independent to 1 fully dependent. */
   dependence: numberIn(0, 1).required("is missing; use a value from 0 to 1"),
+  /** How far the members of a rule speak beside it, 0 to 1; left out by exams of before: 0, the published rule only. */
+  memberWeight: numberIn(0, 1).optional(),
+  /** A rule's own figure, or the one pooled over several studies where there is one; left out: its own. */
+  ruleFigures: oneOf(["own", "pooled"]).optional(),
   feltWhere: oneOf(["below-l5", "any-familiar"]),
   dose: oneOf(DOSE_SCHOOLS),
   /** Rise over the symptom at rest that counts, 0-10 points. */
@@ -94,6 +98,7 @@ export type ReadingSettings = InferType<typeof readingSettingsSchema>;
 export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   preferredRule: "si-five-test",
   dependence: 0.5,
+  memberWeight: 0.5,
   feltWhere: "below-l5",
   dose: "steady",
   restRise: 2,
@@ -102,6 +107,20 @@ export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   unlikelyTo: 0.1,
   noSymptomStart: 0.03,
 };
+
+/** How far the members of a rule may be let speak beside it. */
+export const MEMBER_WEIGHT_CHOICES = ["0", "0.25", "0.5", "0.75", "1"] as const;
+
+/**
+ * A practitioner's settings as a new exam begins under: what came after they
+ * were kept is at its default.
+ *
+ * @example settingsForNewExam({ ...DEFAULT_READING_SETTINGS, memberWeight: undefined }).memberWeight // 0.5
+ */
+export const settingsForNewExam = (settings: ReadingSettings): ReadingSettings => ({
+  ...settings,
+  memberWeight: settings.memberWeight ?? DEFAULT_READING_SETTINGS.memberWeight,
+});
 
 /** Schools that have a setting of their own. */
 const OWN_SETTING = { dose: "dose", "felt-where": "feltWhere" } as const;

@@ -3,7 +3,9 @@
 import clsx from "clsx";
 import {
   examinedByFamily,
+  oneSourceEach,
   percentText,
+  sayOneSource,
   sourceKey,
   type SourceReading,
   type SourceRows,
@@ -108,6 +110,7 @@ function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
 export function BeamsCard(choosing: Choosing) {
   const { reading } = useExam();
   const { families, notExamined } = examinedByFamily(reading);
+  const oneEach = oneSourceEach(reading.sources);
   return (
     <section aria-label="Sources" className="rounded-2xl border border-line bg-card p-3">
       {families.length === 0 && <p className="p-2 text-soft">Nothing examined yet.</p>}
@@ -125,6 +128,11 @@ export function BeamsCard(choosing: Choosing) {
           </section>
         ))}
       </div>
+      {oneEach && (
+        <p className="mt-2 text-sm" data-one-source>
+          {sayOneSource(oneEach)}
+        </p>
+      )}
       {notExamined.length > 0 && (
         <details className="no-print mt-2">
           <summary className="flex min-h-11 items-center text-sm text-soft">

@@ -1,7 +1,7 @@
 "use client";
 
 import { Tabs } from "radix-ui";
-import { percentText, type SourceReading, type Spread } from "@/core/reading";
+import { percentText, sayRuleBeside, type SourceReading, type Spread } from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { Card } from "../primitives/card";
@@ -61,6 +61,11 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
           </span>
         )}
       </div>
+      {source.beside && source.preferred && source.beside.part > 0 && (
+        <p className="mb-2" data-beside>
+          {sayRuleBeside(source.beside, source.preferred)}
+        </p>
+      )}
       <Against source={source} />
       <Tabs.Root defaultValue="steps" className="mt-3">
         <Tabs.List aria-labelledby="opened" className="no-print flex flex-wrap gap-1 border-b border-line">

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { findSchool } from "@/core/knowledge";
 import { examinedByFamily, sourceKey } from "@/core/reading";
-import { DEPENDENCE_CHOICES, schoolsThatDiffer } from "@/core/record";
+import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, schoolsThatDiffer } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
@@ -30,6 +30,29 @@ function ReadingChoices() {
           options={DEPENDENCE_CHOICES.map((value) => ({ value: value as string, label: value }))}
           onChoose={(value) =>
             change({ dependence: Number(value) }, "another dependence was chosen on the reading page")
+          }
+        />
+        <Choice
+          label="How far a rule's tests speak beside it (λ)"
+          value={String(settings.memberWeight ?? 0)}
+          options={MEMBER_WEIGHT_CHOICES.map((value) => ({
+            value: value as string,
+            label: value === "0" ? "0: the rule only" : value,
+          }))}
+          onChoose={(value) =>
+            change({ memberWeight: Number(value) }, "another weight of the tests beside their rule was chosen")
+          }
+        />
+        <Choice
+          label="Figure of the sacroiliac rules"
+          stacked
+          value={settings.ruleFigures ?? "own"}
+          options={[
+            { value: "own", label: "each rule's own study" },
+            { value: "pooled", label: "pooled over studies (second-hand)" },
+          ]}
+          onChoose={(figure) =>
+            change({ ruleFigures: figure as "own" | "pooled" }, "another figure of the rules was chosen")
           }
         />
         <Choice

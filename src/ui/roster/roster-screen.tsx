@@ -8,6 +8,7 @@ import { useEffect, useRef, useState } from "react";
 import { v4 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
 import { openExam } from "@/core/admission";
+import { settingsForNewExam } from "@/core/record";
 import { describeProblem, InputError, type Problem } from "@/core/base";
 import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
 import { send } from "@/sync/send";
@@ -75,7 +76,7 @@ function useNewExam(profile: Profile | null, evidence: string) {
           sex: person.sex,
         },
         region,
-        settings: profile.settings.reading,
+        settings: settingsForNewExam(profile.settings.reading),
         ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
         purpose: "care",
         visit: { before: person.exams[0]?.id ?? null, date: format(now, "yyyy-MM-dd") },

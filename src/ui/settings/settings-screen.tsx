@@ -6,7 +6,7 @@ import { v4 as newId } from "uuid";
 import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
 import { ruleAsks } from "@/core/reading";
-import { DEPENDENCE_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
+import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
 import { send } from "@/sync/send";
 import type { Profile } from "@/wire/practitioners";
 import { Button } from "../primitives/button";
@@ -177,6 +177,12 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
                   value={String(settings.reading.dependence)}
                   options={named(DEPENDENCE_CHOICES)}
                   onChoose={(value) => reading({ dependence: Number(value) })}
+                />
+                <Choice
+                  label="How far a rule's tests speak beside it (λ; 0: the published rule only)"
+                  value={String(settings.reading.memberWeight ?? 0.5)}
+                  options={named(MEMBER_WEIGHT_CHOICES)}
+                  onChoose={(value) => reading({ memberWeight: Number(value) })}
                 />
                 <p className="text-sm text-soft">
                   An exam keeps the settings it was opened under; on its reading page they can be changed, and that is

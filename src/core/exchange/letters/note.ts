@@ -5,7 +5,10 @@ import {
   firmness,
   isBegun,
   ofHundred,
+  oneSourceEach,
   percentText,
+  sayOneSource,
+  sayRuleBeside,
   type Reading,
   rootLevels,
   sourceKey,
@@ -135,11 +138,11 @@ function readingSection(examined: readonly SourceReading[], underAge: boolean, s
 export type Spreads = Readonly<Record<string, Spread>>;
 
 function readingLines(sourceReading: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
-  const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = sourceReading;
+  const { side, wording, probability, start, preferred, beside, naive, against, figured, outcomes } = sourceReading;
   const source = sourceLabel(sourceReading.source, side);
   const rule =
     preferred && isBegun(preferred)
-      ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).`
+      ? ` ${preferred.rule.label}: ${describeVerdict(preferred)} (${citationText(preferred.rule.citation)}).${beside && beside.part > 0 ? ` ${sayRuleBeside(beside, preferred)}` : ""}`
       : "";
   const rest =
     WORD_TRAITS[wording.word].against === "beside the test and on the note"
@@ -177,6 +180,12 @@ function baselineLines({ neuro }: ExamState): string[] {
     ? [`${lines.join("; ")}. The other ${neuro.length - odd.length} recorded are ordinary.`]
     : [`${neuro.length} recorded, all ordinary.`];
 }
+
+const vitalsLines = ({ vitals }: ExamState): string[] =>
+  vitals.map(
+    ({ systolic, diastolic, pulse, position, side }) =>
+      `Blood pressure ${systolic}/${diastolic} mmHg, ${position}, ${side} arm${pulse === null ? "" : `, pulse ${pulse}`}.`,
+  );
 
 const rootLines = (state: ExamState): string[] =>
   rootLevels(state).map(
@@ -230,18 +239,22 @@ export function writeNote(
   anchor?: string,
 ): Note {
   const examined = examinedSources(reading);
+  const oneEach = oneSourceEach(reading.sources);
   const sections: NoteSection[] = [
     { heading: "Complaint", lines: complaintLines(state) },
     { heading: "Asked before testing", lines: guardLines(state) },
     {
       heading: "Neurological baseline",
-      lines: [...baselineLines(state), ...(state.neuro.length ? rootLines(state) : [])],
+      lines: [...baselineLines(state), ...vitalsLines(state), ...(state.neuro.length ? rootLines(state) : [])],
     },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },
     {
       heading: "Reading",
-      lines: readingSection(examined, reading.underAge, spreads),
+      lines: [
+        ...readingSection(examined, reading.underAge, spreads),
+        ...(oneEach ? [`${sayOneSource(oneEach)} One by one they do not add up.`] : []),
+      ],
     },
     { heading: "Notes", lines: state.notes.map(({ text }) => text) },
     { heading: "Amendments after signing", lines: amendmentLines(state) },

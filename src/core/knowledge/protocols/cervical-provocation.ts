@@ -486,10 +486,7 @@ const lhermitte: Protocol = {
       outcomes: ["positive"],
       effects: [
         block(
-          [
-            ...WHOLE_NECK,
-            ...LUMBAR_LOADS,
-],
+          [...WHOLE_NECK, ...LUMBAR_LOADS],
           "An electric shock on bending the neck: possible cord. No neck or lumbar loading.",
         ),
         referral("urgent", "Electric shock on bending the neck: possible spinal cord involvement, refer."),

@@ -59,7 +59,10 @@ export const noBaseline: BaselineState = { neuro: [], vitals: [], neuroRecordedA
 type BaselineDraft = Draft<BaselineState> & { readonly runs: readonly unknown[] };
 
 export const baseline = {
-  "vitals-recorded": kind(vitalsSchema, (draft: BaselineDraft, { body, at }) => void draft.vitals.push({ ...body, at })),
+  "vitals-recorded": kind(
+    vitalsSchema,
+    (draft: BaselineDraft, { body, at }) => void draft.vitals.push({ ...body, at }),
+  ),
   "neuro-recorded": kind(recorded, (draft: BaselineDraft, { body }) => {
     draft.neuroRecordedAfter = draft.runs.length;
     for (const found of body.findings)
