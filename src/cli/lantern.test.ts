@@ -124,7 +124,7 @@ describe("lantern read, export, import, verify", () => {
       outcomes: { reason: string }[];
     };
     expect(reading.sources[0]).toMatchObject({ side: "right", word: "leaning towards", firmness: "tentative" });
-    expect(reading.sources[0]!.probability).toBeCloseTo(0.5724, 4);
+    expect(reading.sources[0]!.probability).toBeCloseTo(0.6191, 4);
     expect(reading.sources[0]!.interval95[0]).toBeLessThan(0.3);
     expect(reading.outcomes.every(({ reason }) => reason.length > 0)).toBe(true);
     out = "";

@@ -4,6 +4,9 @@ import { type ExamState, kindOf, ladderOf, type Run } from "../record";
 /** A test that was begun and asks for more before another is. */
 export type Unfinished = { readonly run: Run; readonly name: string; readonly asks: string };
 
+/** The first version that asks how bad it became before another test begins. */
+const ASKS_HOW_BAD = 3;
+
 /** What a run whose symptom came still asks for, or null. */
 function asksFor(run: Run): string | null {
   const { here, rungs, ended } = ladderOf(run);
@@ -11,6 +14,11 @@ function asksFor(run: Run): string | null {
   const felt = rungs.find(({ record }) => record?.response === "familiar");
   if (!felt) return null;
   if (felt.record?.places.length === 0) return "their symptom came, and where it was felt is not said";
+  const { rest } = run;
+  const spread =
+    rest !== null && rest.places.length > 0 && felt.record?.places.some((place) => !rest.places.includes(place));
+  if (run.v >= ASKS_HOW_BAD && (rest?.intensity ?? 0) > 0 && !spread && felt.record?.intensity === null)
+    return `their symptom was there at rest (${rest?.intensity} of 10), and how bad it became is not said`;
   return here && kindOf(here) === "release"
     ? `their symptom came, and the step that tells it apart is open (${here.name})`
     : null;

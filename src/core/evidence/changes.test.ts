@@ -236,6 +236,7 @@ describe("a clinic's own figures in force", () => {
   const slumpRight = () => {
     const exam = buildExam().complaint("lateral-calf.right");
     const run = exam.start("slump", "right");
+    for (const stage of ["slouch", "chin", "overpressure"]) exam.record(run, { stage, response: "nothing" });
     exam.record(run, { stage: "knee", response: "familiar", felt: ["lateral-calf.right"] });
     exam.record(run, { stage: "head", answer: "less" });
     return exam.state();

@@ -20,7 +20,7 @@ export type RootLevel = {
 
 /** The usual key of myotomes, reflexes and dermatomes. */
 export const ROOT_LEVELS: readonly RootLevel[] = [
-  { id: "c4", label: "C4", region: "neck-arm", power: "shrug", sites: [] },
+  { id: "c4", label: "C4", region: "neck-arm", power: "shrug", sites: ["shoulder"] },
   { id: "c5", label: "C5", region: "neck-arm", power: "arm out", reflex: "biceps", sites: ["lateral-upper-arm"] },
   {
     id: "c6",
@@ -38,18 +38,18 @@ export const ROOT_LEVELS: readonly RootLevel[] = [
     power: "finger bend",
     sites: ["ring-little-finger", "ulnar-forearm"],
   },
-  { id: "t1", label: "T1", region: "neck-arm", power: "finger spread", sites: [] },
-  { id: "l2", label: "L2", region: "lumbopelvic", power: "hip bend", sites: ["anterior-thigh"] },
+  { id: "t1", label: "T1", region: "neck-arm", power: "finger spread", sites: ["ulnar-forearm"] },
+  { id: "l2", label: "L2", region: "lumbopelvic", power: "hip bend", sites: ["anterior-thigh", "groin"] },
   { id: "l3", label: "L3", region: "lumbopelvic", power: "knee straight", sites: ["anterior-thigh"] },
   { id: "l4", label: "L4", region: "lumbopelvic", power: "foot up", reflex: "patella", sites: ["medial-knee-shin"] },
-  { id: "l5", label: "L5", region: "lumbopelvic", power: "big toe up", sites: ["dorsum-foot"] },
+  { id: "l5", label: "L5", region: "lumbopelvic", power: "big toe up", sites: ["dorsum-foot", "lateral-calf"] },
   {
     id: "s1",
     label: "S1",
     region: "lumbopelvic",
     power: "foot down and out",
     reflex: "Achilles",
-    sites: ["lateral-foot"],
+    sites: ["lateral-foot", "posterior-calf", "sole", "posterior-thigh"],
   },
 ];
 

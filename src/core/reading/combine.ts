@@ -128,7 +128,7 @@ export function ruleSums(item: RuleItem, dependence: Dependence): { readonly sum
  * An item's natural log ratio: a single test's own, or a rule's,
  * (1 - w) · held + w · sum.
  *
- * @example itemValue(openFiveTest, { dependence: 0.5, memberWeight: 0.5 }) // 1.5053
+ * @example itemValue(openFiveTest, { dependence: 0.5, memberWeight: 0.5 }) // 1.4037
  */
 export function itemValue(item: Item, dependence: Dependence): number {
   if (item.kind === "single") return item.value;

@@ -17,7 +17,8 @@ import { createDrawBook, spreadOf } from "./draws";
 import { exclusive, oneSourceEach, sayOneSource } from "./one-source";
 import { logit, probabilityOf } from "./odds";
 import { ruleItemOf } from "./items";
-import { contextOf, readExam, sourceIn } from "./reading";
+import { contextOf } from "./context";
+import { readExam, sourceIn } from "./reading";
 import { ruleBeside, sayRuleBeside } from "./rule-beside";
 import { holdBounds } from "./rules";
 

@@ -5,7 +5,7 @@ export { directionsFrom } from "./direction";
 export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
 export { isSettled, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
-export { interpretExam, interpretRun, isEarned, type TestOutcome } from "./interpret";
+export { interpretExam, interpretResponses, interpretRun, isEarned, type TestOutcome } from "./interpret";
 export { recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
 export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";
 export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";
@@ -13,20 +13,16 @@ export { logit, probabilityOf } from "./odds";
 export { raiseGaps } from "./raises";
 export { beta, type Random, seeded } from "./random";
 export { examinedByFamily, examinedSources, type SourceRows } from "./ranking";
+export { contextOf, type ReadingContext, resultKey, sourceKey, type Supposed } from "./context";
 export {
-  contextOf,
   probabilityIn,
   readExam,
   type Reading,
-  type ReadingContext,
   readSource,
-  resultKey,
   sidesOf,
   sourceIn,
-  sourceKey,
   startIn,
   type SourceReading,
-  type Supposed,
 } from "./reading";
 export { READING_VERSION } from "./reading-version";
 export { neuroChanges, type RootLevelReading, rootLevels } from "./root-level";
@@ -47,5 +43,6 @@ export { DEPENDENCE_RANGE, sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
+export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { type RuleBeside, ruleBeside, sayRuleBeside } from "./rule-beside";
 export { firmness, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

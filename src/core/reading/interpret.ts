@@ -20,6 +20,8 @@ import {
   isMet,
   ladderOf,
   likeOther,
+  runsAfterTreatment,
+  runsRead,
   type ReadingSettings,
   type Run,
   schoolIn,
@@ -315,7 +317,7 @@ function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[
 }
 
 /**
- * Every outcome of an exam, in the order the tests were first done. Guard and
+ * Every outcome of an exam before treatment, in the order the tests were first done. Guard and
  * reading ask for the same one after the other, so the last answer is kept.
  *
  * @example interpretExam(runs, settings).map(({ outcome }) => outcome).includes("positive") // true
@@ -323,15 +325,30 @@ function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[
 export function interpretExam(runs: readonly Run[], settings: ReadingSettings): readonly TestOutcome[] {
   const known = interpreted.get(runs);
   if (known?.settings === settings) return known.outcomes;
-  const counted = effectiveRuns(runs);
-  const outcomes = counted.flatMap((run) =>
-    interpretRun(run, settings, counted).map((outcome) =>
-      isNewSinceTechnique(outcome, run, runs, settings) ? { ...outcome, newSinceTechnique: true } : outcome,
-    ),
-  );
+  const counted = runsRead(runs);
+  const outcomes = counted.flatMap((run) => interpretRun(run, settings, counted));
   interpreted.set(runs, { settings, outcomes });
   return outcomes;
 }
+
+/**
+ * What the runs after a technique came to: response to treatment, beside the
+ * findings and never instead of them. The guard hears both.
+ *
+ * @example interpretResponses(runs, settings) // []
+ */
+export function interpretResponses(runs: readonly Run[], settings: ReadingSettings): readonly TestOutcome[] {
+  const later = runsAfterTreatment(runs);
+  if (later.length === 0) return NO_RESPONSES;
+  const around = effectiveRuns(runs);
+  return later.flatMap((run) =>
+    interpretRun(run, settings, around).map((outcome) =>
+      isNewSinceTechnique(outcome, run, runs, settings) ? { ...outcome, newSinceTechnique: true } : outcome,
+    ),
+  );
+}
+
+const NO_RESPONSES: readonly TestOutcome[] = [];
 
 type Interpreted = { readonly settings: ReadingSettings; readonly outcomes: readonly TestOutcome[] };
 const interpreted = new WeakMap<readonly Run[], Interpreted>();

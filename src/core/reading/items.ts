@@ -75,6 +75,8 @@ export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf
   const record = recordsFor(outcome, context)[0];
   if (!record) return none("no study gives a figure for it: read in words");
   if (record.off) return none(`its figure is switched off: ${record.off}`);
+  if (!record.positive && !record.needsNone && record.standing !== "clinic's own")
+    return none("the study's own definition is not told as a condition, so it moves nothing");
   if (outcome.noFigure) return none(`${outcome.reason}: read in words, since the figure is for something else`);
   if (outcome.modified) return none("a stage was left out, so no study's figure fits");
   if (outcome.outcome === "negative" && outcome.doseMismatch)

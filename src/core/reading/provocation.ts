@@ -33,7 +33,9 @@ function reproduction(
   if (record.places.length === 0)
     return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
   if (!rest || rest.intensity === 0) return hearing("reproduced");
-  if (record.places.some((place) => !rest.places.includes(place))) return hearing("reproduced");
+  /** At rest it was rated and not placed: whether it spread cannot be told, so the rise decides. */
+  const spread = rest.places.length > 0 && record.places.some((place) => !rest.places.includes(place));
+  if (spread) return hearing("reproduced");
   if (rest.intensity >= NO_ROOM_TO_RISE)
     return verdict(
       "not interpretable",

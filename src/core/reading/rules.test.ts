@@ -6,7 +6,8 @@ import { type ClusterRule, RULES, type TestId } from "../knowledge";
 import type { ReadingSettings } from "../record";
 import { isSettled } from "./figures";
 import { interpretExam } from "./interpret";
-import { contextOf, readExam, readSource, sourceIn } from "./reading";
+import { contextOf } from "./context";
+import { readExam, readSource, sourceIn } from "./reading";
 import { describeVerdict, holdBounds, judgeRule, memberKey } from "./rules";
 
 const positive = (test: TestId, side: "right" | "left" = "right") => ({

@@ -1,5 +1,13 @@
 import { type EvidenceSet, findRecord } from "../evidence";
-import { type ClusterRule, type Fact, isFact, protocolOf, type RuleMember, type TestMember } from "../knowledge";
+import {
+  type ClusterRule,
+  type Fact,
+  isFact,
+  protocolOf,
+  type RuleMember,
+  type TestMember,
+  UPPER_MOTOR_SIGNS,
+} from "../knowledge";
 import { ageAtExam, type ExamState, isDoneAs, type ReadingSettings, type Run } from "../record";
 import { otherSide, type Side, SIDES } from "../vocabulary";
 import { isSettled, positivesNeeded, type RuleTable, ruleTable, tableEntries } from "./figures";
@@ -114,6 +122,9 @@ function factState(fact: Fact, { state, runs }: RuleContext): Judged {
   if (fact.kind === "upper motor sign") {
     const signs = state.neuro.filter(({ kind, level }) => kind === "upper-motor" && level === fact.sign);
     if (signs.length === 0) return open("not in the baseline yet");
+    const isSided = UPPER_MOTOR_SIGNS.some(({ id, sided }) => id === fact.sign && sided);
+    if (isSided && signs.length < SIDES.length && signs.every(({ value }) => value === 0))
+      return open("in the baseline on one side only");
     return judged(
       signs.some(({ value }) => value > 0),
       signs.some(({ value }) => value > 0) ? "present in the baseline" : "absent in the baseline",
@@ -171,6 +182,8 @@ function memberState(
       const variant = findRecord(context.evidence, member.record)?.variant;
       if (variant && !isDoneAs(run, variant)) return open("done another way than the rule's");
     }
+    if (run && member.also && meets(member.also.condition, run, side, context.settings, context.runs))
+      return judged(true, `by the rule's own definition (${member.also.said}): positive`);
     return (run && byOwnDefinition(member, side, run, context)) ?? byOutcome(outcome);
   };
   return { member, testedSide, outcome, ...judge() };

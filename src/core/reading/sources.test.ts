@@ -3,13 +3,14 @@ import { describe, expect, it } from "vitest";
 import golden from "./golden-reading.json";
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
 import type { NeuroFinding, ReadingSettings } from "../record";
-import { type Place, type SourceId, SOURCES } from "../vocabulary";
+import { type Place, type Side, type SourceId, SOURCES } from "../vocabulary";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import { createDrawBook, spreadOf } from "./draws";
 import { directionsFrom } from "./direction";
 import { examinedByFamily } from "./ranking";
-import { contextOf, readExam, readSource, resultKey, sourceIn } from "./reading";
+import { contextOf, resultKey } from "./context";
+import { readExam, readSource, sourceIn } from "./reading";
 import { describeVerdict } from "./rules";
 import { sensitivityBand } from "./sensitivity-band";
 
@@ -85,16 +86,16 @@ describe("the four-item root rule, from events to probability", () => {
 });
 
 describe("rules that count facts about the person", () => {
-  const upperMotor = (signs: Record<string, number>): NeuroFinding[] =>
+  const upperMotor = (signs: Record<string, number>, side: Side): NeuroFinding[] =>
     Object.entries(signs).map(([level, value]) => ({
       kind: "upper-motor",
       level,
-      side: level === "gait" ? null : "right",
+      side: level === "gait" ? null : side,
       value,
     }));
-  const cord = (signs: Record<string, number>, birthDate: string) => {
+  const cord = (signs: Record<string, number>, birthDate: string, sides: readonly Side[] = ["right"]) => {
     const exam = buildExam({ region: "neck-arm", birthDate }).complaint("neck.central");
-    exam.add("neuro-recorded", { findings: upperMotor(signs) });
+    exam.add("neuro-recorded", { findings: sides.flatMap((side) => upperMotor(signs, side)) });
     return sourceIn(readExam(exam.state()), "spinal-cord", null);
   };
 
@@ -105,14 +106,17 @@ describe("rules that count facts about the person", () => {
   });
 
   it("never calls the cord unlikely, even with none of the five", () => {
-    const found = cord({ gait: 0, hoffmann: 0, babinski: 0, "inverted-supinator": 0 }, "1990-01-01");
+    const found = cord({ gait: 0, hoffmann: 0, babinski: 0, "inverted-supinator": 0 }, "1990-01-01", ["right", "left"]);
+    expect(cord({ gait: 0, hoffmann: 0, babinski: 0, "inverted-supinator": 0 }, "1990-01-01").preferred).toMatchObject({
+      open: 3,
+    });
     expect(found.preferred?.ratio).toBe(0.18);
     expect(found.probability).toBeLessThan(0.1);
     expect(found.wording.word).toBe("not shown by these tests, which miss some");
   });
 
   it("has no figure for one or two, and says so", () => {
-    const found = cord({ gait: 0, hoffmann: 1, babinski: 0, "inverted-supinator": 0 }, "1990-01-01");
+    const found = cord({ gait: 0, hoffmann: 1, babinski: 0, "inverted-supinator": 0 }, "1990-01-01", ["right", "left"]);
     expect(describeVerdict(found.preferred!)).toBe("1 of 5 positive: the study gives no figure for that");
     expect(found.figured).toBe(false);
   });

@@ -145,7 +145,7 @@ export type StepAlong = { readonly step: Step; readonly from: number; readonly t
  * A source's steps one after the other, each with where it begins and ends.
  *
  * @param start natural log-odds it starts from
- * @example stepsFrom(logit(0.25), sourceReading.steps).at(-1)?.to // 0.2916
+ * @example stepsFrom(logit(0.25), sourceReading.steps).at(-1)?.to // 0.4856
  */
 export function stepsFrom(start: number, steps: readonly Step[]): readonly StepAlong[] {
   let from = start;

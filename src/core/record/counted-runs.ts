@@ -43,3 +43,24 @@ export const effectiveRuns = remembered((runs: readonly Run[]): readonly Run[] =
   }
   return [...last.values()];
 });
+
+/**
+ * The runs a reading is made from: of those before the first technique of the
+ * visit, the last one with an answer for each test and side. What is done after
+ * a technique is response to treatment and replaces no finding.
+ *
+ * @example runsRead(state.runs).every(({ techniquesBefore }) => techniquesBefore === 0) // true
+ */
+export const runsRead = remembered((runs: readonly Run[]): readonly Run[] =>
+  runs.some(({ techniquesBefore }) => techniquesBefore > 0)
+    ? effectiveRuns(runs.filter(({ techniquesBefore }) => techniquesBefore === 0))
+    : effectiveRuns(runs),
+);
+
+const NONE: readonly Run[] = [];
+
+/** The last run of each test and side after a technique: the response to treatment. */
+export const runsAfterTreatment = remembered((runs: readonly Run[]): readonly Run[] => {
+  const later = runs.filter(({ techniquesBefore }) => techniquesBefore > 0);
+  return later.length ? effectiveRuns(later) : NONE;
+});

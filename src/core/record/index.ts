@@ -15,7 +15,7 @@ export {
 } from "./chain";
 export { type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
-export { effectiveRuns, isDoneAs, isLike, likeOther } from "./counted-runs";
+export { effectiveRuns, isDoneAs, isLike, likeOther, runsAfterTreatment, runsRead } from "./counted-runs";
 export {
   type Actor,
   type Base,

@@ -108,7 +108,8 @@ function climb(run: Run): Ladder {
     if (rung.status === "skipped") modified = true;
     if (rung.status !== "done" || ended === "stopped") continue;
     if (rung.record?.response === "familiar" && !stage.goesOn) ended = "familiar";
-    else if (rung.record?.answer && stage.endsOn?.includes(rung.record.answer)) ended = "answered";
+    else if (rung.record?.answer && stage.endsOn?.includes(rung.record.answer) && run.v < (stage.endsUntil ?? Infinity))
+      ended = "answered";
   }
   if (!ended && !here) ended = "all done";
 

@@ -34,7 +34,7 @@ const answerByAge = ({ options }: GuardQuestion, age: number | null): string | u
  * The answers that hold, by question: what the person's age alone answers comes
  * before what was typed.
  *
- * @example answersThatHold(hurtAtSeventy)["cspine-high"] // "yes"
+ * @example answersThatHold(state)["cspine-high"] // undefined
  */
 export function answersThatHold(state: ExamState): Readonly<Record<string, string>> {
   const age = ageAtExam(state);

@@ -6,7 +6,7 @@ import {
   type TestId,
   type Urgency,
 } from "../knowledge";
-import { interpretExam, type TestOutcome } from "../reading";
+import { interpretExam, interpretResponses, type TestOutcome } from "../reading";
 import { type Asked, type ExamState, type Override, schoolIn, settingsOf } from "../record";
 import { type LoadId, type SourceId } from "../vocabulary";
 import { answersThatHold, questionsFor, questionsInForce } from "./asked";
@@ -165,7 +165,8 @@ export function assessGuard(state: ExamState, v?: number): Guard {
   const answers = answersThatHold(state);
   const questions = questionsFor(state, [], v, answers);
   const collected: Collected = { blocks: [], cautions: [], referrals: [], first: [] };
-  const outcomes = interpretExam(state.runs, settingsOf(state));
+  const settings = settingsOf(state);
+  const outcomes = [...interpretExam(state.runs, settings), ...interpretResponses(state.runs, settings)];
   const derived = (effects: readonly Effect[]): Sourced[] =>
     effects.map(([id, effect]) => ({ id, from: { kind: "baseline" }, effect }));
   const seen = new Set<string>();

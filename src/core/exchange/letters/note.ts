@@ -5,9 +5,12 @@ import {
   firmness,
   isBegun,
   ofHundred,
+  interpretResponses,
   oneSourceEach,
   percentText,
+  responsesTo,
   sayOneSource,
+  sayResponse,
   sayRuleBeside,
   type Reading,
   rootLevels,
@@ -17,7 +20,16 @@ import {
   testLabel,
   WORD_TRAITS,
 } from "../../reading";
-import { ageAtExam, type ChainHead, effectiveRuns, type ExamState, irritability, sheetLabel } from "../../record";
+import {
+  ageAtExam,
+  type ChainHead,
+  type ExamState,
+  irritability,
+  type Run,
+  runsRead,
+  settingsOf,
+  sheetLabel,
+} from "../../record";
 import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
@@ -92,7 +104,7 @@ function guardLines(state: ExamState): string[] {
 function findingLines(state: ExamState, reading: Reading): string[] {
   const clear: string[] = [];
   const lines: string[] = [];
-  for (const run of effectiveRuns(state.runs)) {
+  for (const run of runsRead(state.runs)) {
     const name = testLabel({ test: run.test, testedSide: run.side });
     const ofRun = reading.outcomes.filter((outcome) => outcome.run === run.id);
     const mismatch = ofRun.find(({ doseMismatch }) => doseMismatch)?.doseMismatch;
@@ -101,7 +113,6 @@ function findingLines(state: ExamState, reading: Reading): string[] {
       ...(run.stopped ? [`stopped, ${run.stopped.reason}`] : []),
       ...(mismatch ? [mismatch] : []),
       ...new Set(ofRun.flatMap(({ note }) => note ?? [])),
-      ...(ofRun.some(({ newSinceTechnique }) => newSinceTechnique) ? ["new since the technique"] : []),
     ].filter(Boolean);
     if (said.length) lines.push(`${name}: ${said.join("; ")}.`);
     else if (holdsAnything(run)) clear.push(name);
@@ -118,6 +129,18 @@ function findingLines(state: ExamState, reading: Reading): string[] {
     ),
   );
   return lines.length ? lines : ["No test was done."];
+}
+
+/** What was done again after a technique: beside the findings, never instead of them. */
+function responseLines(state: ExamState): string[] {
+  const said = (run: Run) => describeRun(run) || (holdsAnything(run) ? "nothing brought on" : "not answered");
+  const newSigns = interpretResponses(state.runs, settingsOf(state)).filter(
+    ({ newSinceTechnique }) => newSinceTechnique,
+  );
+  return responsesTo(state).map((response) => {
+    const isNew = newSigns.some(({ run }) => run === response.run.id);
+    return `${sayResponse(response, said)}${isNew ? " New since the technique." : ""}`;
+  });
 }
 
 const MOST_AGAINST = 3;
@@ -249,6 +272,7 @@ export function writeNote(
     },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },
+    { heading: "Response to treatment", lines: responseLines(state) },
     {
       heading: "Reading",
       lines: [

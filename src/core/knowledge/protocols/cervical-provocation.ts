@@ -46,10 +46,26 @@ const NO_MORE_COMPRESSION: readonly Aftermath[] = [
   },
 ];
 
+const REFERRED = felt("upper-trapezius-scapula", "shoulder");
+/** A root may be felt in the shoulder blade; the neck alone is not read as root, and the study counted both. */
+const neckAlone: readonly ReadingLine[] = [
+  equivocal(
+    { ...NECK_ONLY, felt: REFERRED },
+    "shoulder blade or upper trapezius: a root may be felt there, and so may the neck",
+  ),
+  { ...negative(NECK_ONLY, "neck only: not the root"), noFigure: true },
+];
 const rootTowards: readonly ReadingLine[] = [
+  positive(
+    { ...ARM_HERE, at: ["neutral", "extension"] },
+    "their symptom into the arm, reproduced with less than the study's load",
+  ),
   positive({ ...ARM_HERE, at: TOWARDS }, "their symptom into the arm, on the side the neck was bent to or pressed on"),
-  negative({ ...ARM_HERE, at: ["away"] }, `into the arm, but ${MUSCLE}`),
-  negative(NECK_ONLY, "neck only: not the root"),
+  equivocal(
+    { ...ARM_HERE, at: ["away"] },
+    `into the arm bending away: ${MUSCLE}, or a root on the stretched side; bending to this side was not done`,
+  ),
+  ...neckAlone,
   ...elsewhere("their symptom, but not in the arm"),
   ...CLEAR,
 ];
@@ -202,7 +218,7 @@ const maximal: Protocol = {
   readings: [
     reading("cervical-root", "tested side", [
       positive(ARM_HERE, "their symptom into the arm, on the hollow side: root"),
-      negative(NECK_ONLY, "neck only: not the root"),
+      ...neckAlone,
       ...elsewhere("their symptom, but not in the arm"),
       ...CLEAR,
     ]),
@@ -246,11 +262,23 @@ const distraction: Protocol = {
   sided: false,
   tissueGroup: "neck-compression-relief",
   placing: "On the back (or seated), with the symptom there.",
-  hands: "At the head; one hand under occiput and mastoids, never on the ears, the other on the forehead.",
+  hands: "At the head; one hand under the occiput, the other under the chin, never on the ears.",
   direction: "Along the neck, away from the body, then let go slowly.",
   stages: [
     relief("lift", "Lift and hold", "Lift slowly to about 14 kgf and hold.", person("supine", "neck-traction"), {
       dose: { kgf: [14, 14], holdSeconds: 5 },
+      ways: [
+        {
+          under: { "distraction-grip": ["occiput-mastoids"] },
+          instruction: "Hands under occiput and mastoids: lift slowly to about 14 kgf and hold.",
+          pose: { contacts: [{ at: "occiput", push: "left" }] },
+        },
+        {
+          under: { "distraction-lying": ["seated"] },
+          instruction: "Behind them, seated: lift slowly, as much as they like, and hold.",
+          pose: { description: "Seated; the head is lifted along the neck from behind." },
+        },
+      ],
     }),
   ],
   orders: [],
@@ -259,8 +287,15 @@ const distraction: Protocol = {
       "distraction-grip",
       "Neck distraction: grip",
       "doing",
-      ["occiput-mastoids", "occiput and mastoids", "Spares jaw and ears."],
-      ["occiput-jaw", "occiput and jaw", "A firmer hold; not with jaw pain."],
+      ["occiput-jaw", "occiput and chin", "As in the study, which the figure belongs to; not with jaw pain."],
+      ["occiput-mastoids", "occiput and mastoids", "Spares jaw and ears; no figure."],
+    ),
+    school(
+      "distraction-lying",
+      "Neck distraction: lying or sitting",
+      "doing",
+      ["supine", "on the back, neck bent to comfort", "As in the study."],
+      ["seated", "seated", "For those who cannot lie; no figure."],
     ),
   ],
   measures: [],
@@ -281,7 +316,10 @@ const distraction: Protocol = {
     ),
   ],
   figure: supine({
-    contacts: [{ at: "occiput", push: "left" }],
+    contacts: [
+      { at: "occiput", push: "left" },
+      { at: "chin", push: "left" },
+    ],
     description: "Lying on the back, seen from the side; the head is drawn away along the neck.",
   }),
   citations: ["wainner-2003"],
@@ -312,7 +350,15 @@ const abductionRelief: Protocol = {
   cautions: ["Needs the symptom there at the start."],
   burden: 1,
   equipment: [],
-  readings: [reading("cervical-root", "tested side", [...reliefLines("hand", "worse with the arm up")])],
+  readings: [
+    reading("cervical-root", "tested side", [
+      equivocal(
+        { rest: "absent", seen: { "at-night": ["yes"] } },
+        "no symptom now; that the hand on the head eases it at home is history that supports the root",
+      ),
+      ...reliefLines("hand", "worse with the arm up"),
+    ]),
+  ],
   figure: seatedFront({
     testedArm: { shoulder: 150, elbow: 125 },
     contacts: [{ at: "hand-tested", push: "hold" }],
@@ -349,7 +395,7 @@ const depression: Protocol = {
   readings: [
     reading("cervical-root", "tested side", [
       positive(ARM_HERE, "their arm symptom on the stretched side: dural sleeve or root adhesion, or a tight capsule"),
-      negative(NECK_ONLY, "neck only: not the root"),
+      ...neckAlone,
       ...elsewhere("their symptom, but not in the arm"),
       ...CLEAR,
     ]),

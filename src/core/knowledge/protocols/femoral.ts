@@ -40,6 +40,10 @@ const femoralRoot = (stage: string): readonly ReadingLine[] => [
     "their symptom down the front of the thigh, shooting, burning, tingling or numb",
   ),
   equivocal(
+    { ...FRONT, at: [stage], quality: ["ache", "sharp"] },
+    "their symptom in the front of the thigh, aching or sharp: nerve or muscle, not told apart",
+  ),
+  equivocal(
     { ...FRONT, at: [stage] },
     "their symptom in the front of the thigh; say whether it shoots, burns or tingles",
   ),

@@ -199,6 +199,7 @@ const repeated: Protocol = {
       DIRECTION_LOADS[way],
       {
         endsOn: ["peripheralises"],
+        endsUntil: 3,
         pose: { trunk: way === "flexion" ? 70 : way === "extension" ? -25 : 0 },
       },
     ),
@@ -220,7 +221,10 @@ const repeated: Protocol = {
         ),
         "the movement that centralises",
       ),
-      equivocal({ seenCount: { of: DIRECTIONS, is: ["peripheralises"], atLeast: 1 } }, "it moves further out: stopped"),
+      equivocal(
+        { seenCount: { of: DIRECTIONS, is: ["peripheralises"], atLeast: 1 } },
+        "it moves further out: that way was stopped",
+      ),
       equivocal({ seenCount: { of: DIRECTIONS, is: ["not-sure"], atLeast: 1 } }, "where it went cannot be said"),
       negative(
         { seenCount: { of: DIRECTIONS, is: ["none"], atLeast: DIRECTIONS.length } },

@@ -78,6 +78,8 @@ const scour: Protocol = {
   citations: ["sutlive-2008"],
 };
 
+const FIRST_BARRIER = { "hip-rotation-expected": ["first-barrier"] } as const;
+
 const internalRotation: Protocol = {
   ...common,
   id: "hip-internal-rotation",
@@ -113,6 +115,27 @@ const internalRotation: Protocol = {
   equipment: ["goniometer"],
   readings: [
     reading("hip", "tested side", [
+      {
+        ...positive(
+          { school: FIRST_BARRIER, difference: { id: "rotation", over: 0, share: 0.5, way: "less" } },
+          "at the first barrier, half or less of the other side",
+        ),
+        noFigure: true,
+      },
+      {
+        ...positive(
+          { school: FIRST_BARRIER, measure: [{ id: "rotation", atMost: 15 }] },
+          "15° or less at the first barrier, where about 25° is expected",
+        ),
+        noFigure: true,
+      },
+      {
+        ...negative(
+          { school: FIRST_BARRIER, measure: [{ id: "rotation", over: 15 }] },
+          "more than 15° at the first barrier, where about 25° is expected",
+        ),
+        noFigure: true,
+      },
       positive({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: counts in the hip rule"),
       negative({ measure: [{ id: "rotation", over: 25 }] }, "more than 25°"),
     ]),

@@ -609,6 +609,12 @@ const segmental: Protocol = {
       label: "Level",
       options: SEGMENTS.map((level) => option(level.toLowerCase(), level)),
     },
+    ...(["l1", "l2", "l3", "l4", "l5"] as const).map((level) => ({
+      since: 3,
+      id: level,
+      label: `Play at ${level.toUpperCase()}`,
+      options: [option("ordinary"), option("stiff"), option("loose")],
+    })),
     {
       id: "play",
       label: "Joint play",

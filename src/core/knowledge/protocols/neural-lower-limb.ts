@@ -1,4 +1,4 @@
-import { BACK, BELOW_KNEE, LEG, NECK_OR_ARM } from "../../vocabulary";
+import { ARM, BACK, BELOW_KNEE, LEG, NECK_OR_ARM } from "../../vocabulary";
 import {
   cannotTell,
   CLEAR,
@@ -51,6 +51,12 @@ const HEAD_DOWN: Condition = {
 };
 const ANKLE_NOT_LOADED: Condition = { not: ANKLE_LOADED };
 
+/** Tingling and the like is no hamstring, wherever it is felt; nor is anything below the knee. */
+const NOT_MUSCLE: Condition = {
+  any: [{ quality: ["tingling", "burning", "numb", "shooting"] }, { felt: felt(...BELOW_KNEE) }],
+};
+const ANKLE_NOT_LOADED_AND_NOT_MUSCLE: Condition = { ...ANKLE_NOT_LOADED, ...NOT_MUSCLE };
+
 const slumpRoot: readonly ReadingLine[] = [
   negative(
     { when: "reproduced", notFelt: felt(...LEG), felt: feltOther(...LEG) },
@@ -70,23 +76,43 @@ const slumpRoot: readonly ReadingLine[] = [
     { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["eased"] } },
     "not changed by looking up, eased by letting the ankle down: the nerve further down, or the calf; the head may not reach the root",
   ),
+  equivocal(
+    { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] }, ...NOT_MUSCLE },
+    "changed neither by looking up nor by letting the ankle down, and not a stretch or ache of the thigh: not explained by these releases",
+  ),
   negative(
     { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] } },
-    "changed neither by looking up nor by letting the ankle down: muscle",
+    "a stretch or ache of the thigh, changed neither by looking up nor by letting the ankle down: muscle",
+  ),
+  equivocal(
+    { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED_AND_NOT_MUSCLE },
+    "not changed by looking up, and not a stretch or ache of the thigh; the ankle was not loaded, so it could not be let down",
   ),
   negative(
     { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED },
-    "not changed by looking up, and the ankle was not loaded: muscle",
+    "a stretch or ache of the thigh, not changed by looking up, and the ankle was not loaded: muscle",
   ),
   undifferentiated(
     { ...LEG_FELT, ...HEAD_NOT },
     "not changed by looking up; the ankle was loaded and not let down: not differentiated",
   ),
-  undifferentiated(LEG_FELT, "their leg symptom, but nothing was let go: not differentiated"),
-  positive(
-    { when: "reproduced", felt: feltAnySide(...BACK), school: { "slump-back-pain": ["counts"] }, ...HEAD_EASED },
-    "their back pain, eased by looking up (counted as positive by the school chosen)",
+  equivocal(
+    { ...LEG_FELT, effect: { ankle: ["eased"] } },
+    "eased by letting the ankle down; the head was not down, so it could not be let up: nerve or calf",
   ),
+  undifferentiated(
+    { ...LEG_FELT, effect: { ankle: ["unchanged", "worse"] } },
+    "not changed by letting the ankle down; the head was not down: not differentiated",
+  ),
+  undifferentiated({ ...LEG_FELT, not: HEAD_DOWN }, "their leg symptom; the head was not down: not differentiated"),
+  undifferentiated(LEG_FELT, "their leg symptom, but nothing was let go: not differentiated"),
+  {
+    ...positive(
+      { when: "reproduced", felt: feltAnySide(...BACK), school: { "slump-back-pain": ["counts"] }, ...HEAD_EASED },
+      "their back pain, eased by looking up (counted as positive by the school chosen, which no figure was found for)",
+    ),
+    noFigure: true,
+  },
   equivocal(
     { when: "reproduced", felt: feltAnySide(...BACK), ...HEAD_EASED },
     "back only: the leg was not reached",
@@ -107,6 +133,19 @@ const slumpRoot: readonly ReadingLine[] = [
   ...CLEAR,
 ];
 
+/** The lower back is kept straight. */
+const UPRIGHT: Way = {
+  under: { "slump-lumbar": ["upright"] },
+  name: "Sit tall",
+  instruction: "Keep the lower back upright; let only the upper back round a little.",
+  pose: { trunk: 8 },
+};
+const HANDS_FREE: Way = {
+  under: { "slump-hands": ["free"] },
+  name: "Slouch, hands on the thighs",
+  pose: { testedArm: { shoulder: 35, elbow: 60 } },
+};
+
 const slump: Protocol = {
   id: "slump",
   name: "Slump",
@@ -124,6 +163,7 @@ const slump: Protocol = {
       "Slouch",
       "Let the upper and lower back slouch; keep the pelvis upright and the chin level.",
       slouch,
+      { ways: [UPRIGHT, HANDS_FREE] },
     ),
     provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], { pose: { neck: 45 } }),
     provoke(
@@ -133,7 +173,14 @@ const slump: Protocol = {
       [...slouch, ...neck],
       { pose: { neck: 55, trunk: 48 }, only: { "slump-overpressure": ["on"] } },
     ),
-    provoke("knee", "Straighten knee", "Straighten the knee as far as it goes.", [...slouch, ...leg], {
+    provoke("knee", "Straighten knee", "They straighten the knee as far as it goes.", [...slouch, ...leg], {
+      ways: [
+        {
+          under: { "slump-knee": ["passive"] },
+          instruction:
+            "Straighten their knee for them, as far as it goes: forearm across the upper back, hand on the head; the other hand behind the heel.",
+        },
+      ],
       measures: ["onset", "end"],
       pose: { neck: 55, trunk: 48, tested: { knee: 12 } },
     }),
@@ -268,11 +315,11 @@ const slump: Protocol = {
       "hamstring-length",
       "tested side",
       positive(
-        { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] } },
+        { ...LEG_FELT, effect: { head: ["unchanged", "worse"], ankle: ["unchanged", "worse"] }, not: NOT_MUSCLE },
         "changed neither by looking up nor by letting the ankle down: muscle",
       ),
       positive(
-        { ...LEG_FELT, ...HEAD_NOT, ...ANKLE_NOT_LOADED },
+        { ...LEG_FELT, ...HEAD_NOT, not: { any: [ANKLE_LOADED, NOT_MUSCLE] } },
         "not changed by looking up, ankle not loaded: muscle",
       ),
     ),
@@ -308,6 +355,16 @@ const seatedRaise: Protocol = {
       "Straighten the knee to a right angle at the hip.",
       [...person("seated"), ...leg],
       {
+        ways: [
+          {
+            under: { "seated-raise-place": ["last"] },
+            instruction: "After the other seated tests: straighten the knee to a right angle at the hip.",
+          },
+          {
+            under: { "seated-raise-place": ["with-power"] },
+            instruction: "Within the knee power test: let them straighten the knee to a right angle at the hip.",
+          },
+        ],
         measures: ["angle"],
         pose: { tested: { knee: 0 } },
       },
@@ -834,6 +891,13 @@ const valsalva: Protocol = {
       "Deep breath, hold it, bear down as if on the toilet.",
       person("seated", "breath-held", "neck-strain"),
       {
+        ways: [
+          {
+            under: { "valsalva-way": ["thumb"] },
+            instruction: "Thumb in the mouth, cheeks full: blow against it and hold.",
+            pose: { contacts: [{ at: "chin", push: "hold" }] },
+          },
+        ],
         dose: { holdSeconds: 5 },
       },
     ),
@@ -858,6 +922,15 @@ const valsalva: Protocol = {
   burden: 1,
   equipment: [],
   readings: [
+    reading("cervical-root", "both sides", [
+      positive({ when: "reproduced", felt: felt(...ARM) }, "their arm symptom on this side with pressure in the canal"),
+      equivocal(
+        { when: "reproduced", felt: feltAnySide(...NECK_OR_ARM) },
+        "their symptom, but not in the arm of this side",
+      ),
+      { ...negative({ when: "reproduced" }, "their symptom, but not in the neck or arm"), noFigure: true },
+      ...CLEAR,
+    ]),
     reading("cervical-disc", "midline", [
       positive(
         { when: "reproduced", felt: feltAnySide(...NECK_OR_ARM, "thoracic") },

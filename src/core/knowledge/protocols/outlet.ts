@@ -45,9 +45,21 @@ const pulseTest: Protocol = {
     provoke(
       "position",
       "Arm, head, breath",
-      "Arm out about 30° and turned outwards; head turned and back; deep breath, hold.",
+      "Arm out about 30° and turned outwards; head turned to this side and back; deep breath, hold.",
       [...arm, ...person("neck-rotation", "neck-extension", "breath-held")],
-      { dose: { holdSeconds: 15 } },
+      {
+        dose: { holdSeconds: 15 },
+        ways: [
+          {
+            under: { "outlet-head": ["away"] },
+            instruction: "Arm out about 30° and turned outwards; head turned away and back; deep breath, hold.",
+            pose: {
+              neck: -20,
+              description: "Seated; the arm is out and turned outwards, the head turned away from it.",
+            },
+          },
+        ],
+      },
     ),
   ],
   orders: [],

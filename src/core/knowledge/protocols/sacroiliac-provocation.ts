@@ -22,7 +22,7 @@ import {
   tested,
 } from "./build";
 import { glutealReading, hipReading, sacroiliacReading } from "./sacroiliac-reading";
-import type { DoseSchool, Protocol, School, Stage, StageLoad } from "./types";
+import type { DoseSchool, Protocol, School, Stage, StageLoad, Way } from "./types";
 
 export const doseSchool: School = {
   id: "dose",
@@ -54,6 +54,7 @@ function pushLadders(
   instruction: string,
   loads: readonly StageLoad[],
   atFullForce: readonly StageLoad[] = [],
+  otherWays: readonly Way[] = [],
 ): readonly Stage[] {
   const stage = (
     dose: DoseSchool,
@@ -70,6 +71,7 @@ function pushLadders(
     dose: asked,
     loads: [...loads, ...(id === "pressure" ? [] : atFullForce), ...extra],
     only: { dose: [dose] },
+    ways: otherWays.map((way) => ({ ...way, instruction: `${way.instruction} ${how}` })),
   });
   const thrust = person("thrust");
   return [
@@ -128,6 +130,15 @@ export const feltWhereSchool = school(
   ["any-familiar", "their symptom, wherever felt", "The studies' own definition: the figures then fit exactly."],
 );
 
+/** What of the buttock counts in the five-test regimen. */
+const buttockPlace = school(
+  "buttock-place",
+  "Five-test regimen: the central buttock",
+  "reading",
+  ["whole", "counts: anywhere in the buttock below L5", "As that study counted it; the single test stays unclear."],
+  ["narrow", "stays open: only beside the sacrum counts", "Cautious: the deep gluteal muscles are felt there too."],
+);
+
 const common = {
   regions: ["pelvis"],
   tissueGroup: "sacroiliac-provocation",
@@ -154,10 +165,21 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       "Push both front iliac spines backwards and outwards.",
       person("supine", "pelvic-gapping"),
       person("pelvic-gapping-at-full-force"),
+      [
+        {
+          under: { contact: ["soft-palm"] },
+          instruction: "Soft palms, not the heels, on both front iliac spines: push them backwards and outwards.",
+          pose: {
+            description:
+              "Lying on the back, seen from above. A soft palm on each front iliac spine pushes outwards and down.",
+          },
+        },
+      ],
     ),
     schools: [
       doseSchool,
       feltWhereSchool,
+      buttockPlace,
       {
         id: "contact",
         label: "Distraction: contact",
@@ -194,13 +216,26 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back; the tested hip bent to 90 degrees, slightly towards the midline, knee relaxed.",
     hands: "One hand under the sacrum, the other arm and chest around the bent knee.",
     direction: "Straight down along the thigh bone.",
-    stages: pushLadders([25, 30], "Push straight down along the thigh bone.", [
-      ...person("supine"),
-      ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
-    ]),
+    stages: pushLadders(
+      [25, 30],
+      "Push straight down along the thigh bone.",
+      [
+        ...person("supine"),
+        ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+      ],
+      [],
+      [
+        {
+          under: { hand: ["none"] },
+          instruction: "Both hands on the knee, none under the sacrum: push straight down along the thigh bone.",
+          pose: { contacts: [{ at: "knee-tested", push: "down" }] },
+        },
+      ],
+    ),
     schools: [
       doseSchool,
       feltWhereSchool,
+      buttockPlace,
       {
         id: "hand",
         label: "Hand under the sacrum",
@@ -250,7 +285,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ...person("supine"),
       ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
     ]),
-    schools: [doseSchool, feltWhereSchool],
+    schools: [doseSchool, feltWhereSchool, buttockPlace],
     cautions: [
       "Not with a hip replacement on that side.",
       "Groin speaks for the hip, the side of the hip for the gluteal tendon, the low back for the lumbar spine.",
@@ -285,7 +320,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       ...tested("hip-loading", "hip-extension", "limb-provocation"),
       ...other("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
     ]),
-    schools: [doseSchool, feltWhereSchool],
+    schools: [doseSchool, feltWhereSchool, buttockPlace],
     cautions: ["The side is the leg that is lowered.", "Keep them from rolling off: stand close to the edge."],
     burden: 4,
     equipment: [],
@@ -316,10 +351,22 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       [25, 30],
       "Push the upper iliac crest straight down.",
       person("side-lying", "pelvic-compression"),
+      [],
+      [
+        {
+          under: { "compression-contact": ["forearm"] },
+          instruction: "Lay the forearm along the upper iliac crest and lean straight down.",
+          pose: {
+            description:
+              "Lying on the side, seen from in front; a forearm lies along the upper iliac crest and leans down.",
+          },
+        },
+      ],
     ),
     schools: [
       doseSchool,
       feltWhereSchool,
+      buttockPlace,
       {
         id: "compression-contact",
         label: "Contact",
@@ -398,6 +445,10 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
             {
               under: { "pump-handle-way": ["jerk"] },
               instruction: "Push the knee towards the opposite shoulder, with one short jerk at the end.",
+              pose: {
+                description:
+                  "Lying on the back; the bent knee is pushed towards the opposite shoulder, with a short jerk.",
+              },
               loads: person("thrust"),
             },
           ],
@@ -494,6 +545,13 @@ const activeRaise: Protocol = {
       [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion", "limb-provocation")],
       {
         goesOn: true,
+        ways: [
+          {
+            under: { "aslr-knee": ["bent"] },
+            instruction: "Other knee bent: they lift the leg 20 cm, knee straight. How hard is it, 0 to 5?",
+            pose: { other: { hip: 45, knee: 90 } },
+          },
+        ],
         measures: ["effort"],
         question: "How hard is it to lift, 0 to 5? And does it bring on your pain?",
       },
@@ -524,6 +582,13 @@ const activeRaise: Protocol = {
   equipment: [],
   readings: [
     reading("pelvic-ring", "tested side", [
+      pointing(
+        positive(
+          { response: { lift: ["familiar"], pressed: ["nothing", "stretch"] } },
+          "their pain on lifting, gone with the pelvis pressed together: load transfer",
+        ),
+        "compression of the pelvis",
+      ),
       pointing(
         positive(
           {
@@ -617,7 +682,17 @@ export const motionSchool = school(
     "For those trained in motion palpation; recorded, and counted nowhere.",
   ],
 );
-const PROVOKED = ["thigh-thrust", "si-distraction", "si-compression", "gaenslen", "faber", "sacral-thrust"] as const;
+const PROVOKED = [
+  "thigh-thrust",
+  "si-distraction",
+  "si-compression",
+  "gaenslen",
+  "faber",
+  "sacral-thrust",
+  "prone-lift",
+  "prone-extension",
+  "pump-handle",
+] as const;
 const motion = {
   ...common,
   tissueGroup: "palpation",
@@ -708,7 +783,6 @@ const rotationDifference: Protocol = {
   readings: [
     reading("sacroiliac", "tested side", [
       cannotTell({ seen: { pelvis: ["lifts"] } }, "the pelvis lifted: the angle is not the hip's"),
-      negative({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: the hip first"),
       {
         ...equivocal(
           { difference: { id: "rotation", over: 0, share: 0.5, way: "less" } },
@@ -716,6 +790,7 @@ const rotationDifference: Protocol = {
         ),
         noFigure: true,
       },
+      negative({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: the hip first"),
       {
         ...negative({ measure: [{ id: "rotation", atLeast: 0 }] }, "no such side difference: recorded only"),
         noFigure: true,

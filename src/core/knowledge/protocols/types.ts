@@ -56,6 +56,8 @@ export type Stage = Lifetime & {
   readonly options?: readonly Option[];
   /** Answers of an observe stage that end the ladder. */
   readonly endsOn?: readonly string[];
+  /** From this version on they end only this stage. */
+  readonly endsUntil?: number;
   /** Part of the ladder only under these schools. */
   readonly only?: SchoolChoice;
   /** What is otherwise when the test is done another way. */

@@ -17,7 +17,7 @@ import {
   STOP_RULE,
   supine,
 } from "./build";
-import type { Aftermath, Condition, Protocol } from "./types";
+import type { Aftermath, Condition, Protocol, Way } from "./types";
 
 const NEVER_CLEAR = "misses about three in ten: this does not clear the neck";
 const LIGAMENT_FOUND = [
@@ -124,6 +124,12 @@ const ALAR_OPTIONS = [
 ];
 const LATE = ["late", "absent"] as const;
 const BENDS = ["neutral", "flexion", "extension"] as const;
+/** C2 is held instead of felt. */
+const gripped = (instruction: string): Way => ({
+  under: { "alar-grip": ["gripped"] },
+  instruction,
+  pose: { contacts: [{ at: "neck", push: "hold" }] },
+});
 const bend = (id: string, name: string, where: string) =>
   observe(
     id,
@@ -132,7 +138,10 @@ const bend = (id: string, name: string, where: string) =>
     "Does C2 move at once against your finger?",
     ALAR_OPTIONS,
     person("supine", "upper-cervical-stress"),
-    { pose: { turn: 0 } },
+    {
+      pose: { turn: 0 },
+      ways: [gripped(`${where}: C2 held between thumb and finger, a small side-bend of the head away.`)],
+    },
   );
 const NO_THRUST = "no thrust techniques, review";
 
@@ -158,6 +167,7 @@ const alar: Protocol = {
       "Does C2 follow at once?",
       ALAR_OPTIONS,
       person("supine", "upper-cervical-stress"),
+      { ways: [gripped("C2 held between thumb and finger, turn the head a little to the other side.")] },
     ),
   ],
   orders: [],
@@ -277,7 +287,7 @@ const transverse: Protocol = {
   citations: ["kaale-2008"],
 };
 
-const HEAD = feltAnySide("head-occiput", "neck", "face", "upper-trapezius-scapula");
+const HEAD = feltAnySide("head-occiput", "neck", "face", "jaw", "upper-trapezius-scapula");
 const LESS_BY_TEN: Condition = { difference: { id: "rotation", over: 10, way: "less", orEqual: true } };
 const UNDER_CUTOFF: Condition = { measure: [{ id: "rotation", atMost: 32 }] };
 const SHORT: Condition = { measure: [{ id: "rotation", atMost: 34 }] };
@@ -340,8 +350,6 @@ const flexionRotation: Protocol = {
   equipment: ["inclinometer or goniometer"],
   readings: [
     reading("c1-c2", "tested side", [
-      positive({ when: "reproduced", felt: HEAD }, "their symptom, in head or upper neck"),
-      negative({ when: "reproduced" }, "their symptom, but not in head or upper neck"),
       positive({ school: { "flexion-rotation-way": ["cut-off", "any"] }, ...UNDER_CUTOFF }, "32° or less to this side"),
       positive(
         { school: { "flexion-rotation-way": ["difference", "any"] }, ...LESS_BY_TEN },
@@ -351,6 +359,8 @@ const flexionRotation: Protocol = {
         { school: { "flexion-rotation-way": ["short", "any"] }, ...SHORT },
         "10° or more short of the expected 44°",
       ),
+      positive({ when: "reproduced", felt: HEAD }, "their symptom, in head or upper neck"),
+      negative({ when: "reproduced" }, "their symptom, but not in head or upper neck"),
       equivocal(
         { when: CLEAR_NOW, not: { measure: [{ id: "rotation", atLeast: 0 }] } },
         "no symptom; say how far it turns",

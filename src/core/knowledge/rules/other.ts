@@ -11,6 +11,9 @@ const only = (test: TestMember["test"], more: Partial<TestMember> = {}): TestMem
   run: "only run",
   ...more,
 });
+/** The hip rule's angle is the end of range, not the first barrier. */
+const FULL_RANGE = { school: { "hip-rotation-expected": ["full"] } } as const;
+const LUMBAR_LEVELS = ["l1", "l2", "l3", "l4", "l5"] as const;
 const upperMotor = (sign: string, label: string): FactMember => ({ fact: { kind: "upper motor sign", sign }, label });
 
 const cervicalRoot: readonly ClusterRule[] = [
@@ -86,9 +89,14 @@ const lumbar: readonly ClusterRule[] = [
       }),
       only("segmental-pressure", {
         positive: {
-          condition: { seen: { play: ["ordinary", "loose"] } },
-          said: "no stiff segment on pressure",
-          known: { seen: { play: ["ordinary", "loose", "stiff"] } },
+          condition: { seenCount: { of: LUMBAR_LEVELS, is: ["ordinary", "loose"], atLeast: 5 } },
+          said: "no stiff segment on pressure, L1 to L5 each pressed",
+          known: {
+            any: [
+              { seenCount: { of: LUMBAR_LEVELS, is: ["ordinary", "loose", "stiff"], atLeast: 5 } },
+              { seenCount: { of: LUMBAR_LEVELS, is: ["stiff"], atLeast: 1 } },
+            ],
+          },
         },
       }),
     ],
@@ -163,9 +171,9 @@ const buttockAndHip: readonly ClusterRule[] = [
       own("active-hip-extension"),
       own("hip-internal-rotation", {
         positive: {
-          condition: { measure: [{ id: "rotation", atMost: 25 }] },
-          said: "internal rotation of 25° or less",
-          known: { measure: [{ id: "rotation", atLeast: -180 }] },
+          condition: { ...FULL_RANGE, measure: [{ id: "rotation", atMost: 25 }] },
+          said: "internal rotation of 25° or less at the end of range",
+          known: { ...FULL_RANGE, measure: [{ id: "rotation", atLeast: -180 }] },
         },
       }),
     ],

@@ -8,6 +8,16 @@ const gaenslen: TestMember = { test: "gaenslen", run: "own side" };
 const gaenslenOtherLeg: TestMember = { test: "gaenslen", run: "other side" };
 const faber: TestMember = { test: "faber", run: "own side" };
 
+/** That study counted the whole buttock below L5, not only the place beside the sacrum. */
+const WHOLE_BUTTOCK: NonNullable<TestMember["also"]> = {
+  condition: {
+    school: { "buttock-place": ["whole"] },
+    when: "reproduced",
+    felt: { sites: ["si-area", "central-buttock"], side: "same side" },
+  },
+  said: "their symptom anywhere in the buttock below L5",
+};
+
 const pooled: PooledFigure = {
   lrPositive: 2.44,
   lrNegative: 0.31,
@@ -30,7 +40,10 @@ export const SACROILIAC_RULES: readonly ClusterRule[] = [
     ...sacroiliac,
     id: "si-five-test",
     label: "five-test regimen",
-    members: [distraction, compression, thighThrust, gaenslen, faber],
+    members: [distraction, compression, thighThrust, gaenslen, faber].map((member) => ({
+      ...member,
+      also: WHOLE_BUTTOCK,
+    })),
     figures: { kind: "k of n", k: 3, counts: { tp: 23, fn: 4, fp: 7, tn: 26 } },
     population: "60 people with chronic low back pain",
     chronic: true,

@@ -17,6 +17,8 @@ export type TestMember = {
     /** What must be recorded before it can be called negative. */
     readonly known?: Condition;
   };
+  /** What the rule counts as positive beside what the test's own reading does. */
+  readonly also?: { readonly condition: Condition; readonly said: string };
   /** The record whose ratios the member counts with while the rule is open; left out: the one that counts for the test. */
   readonly record?: string;
 };

@@ -17,6 +17,7 @@ export const apelbyAlbrecht2013: readonly AccuracyRecord[] = [
     sensitivity: 0.83,
     specificity: 0.75,
     standing: "second-hand",
+    needsNone: "the test is read here as the study defined it",
   },
   {
     ...study,
@@ -27,6 +28,7 @@ export const apelbyAlbrecht2013: readonly AccuracyRecord[] = [
     sensitivity: 0.66,
     specificity: 0.75,
     standing: "second-hand",
+    needsNone: "the test is read here as the study defined it",
   },
   {
     ...study,
@@ -37,6 +39,7 @@ export const apelbyAlbrecht2013: readonly AccuracyRecord[] = [
     sensitivity: 0.43,
     specificity: 0.75,
     standing: "second-hand",
+    needsNone: "the test is read here as the study defined it",
   },
   {
     ...study,
@@ -47,5 +50,6 @@ export const apelbyAlbrecht2013: readonly AccuracyRecord[] = [
     sensitivity: 0.71,
     specificity: 0.87,
     standing: "second-hand",
+    needsNone: "the test is read here as the study defined it",
   },
 ];

@@ -13,5 +13,6 @@ export const broadhurst1998: readonly AccuracyRecord[] = [
     citation: "broadhurst-1998",
     standing: "second-hand",
     off: "The specificity comes from a saline arm, so it cannot be used as the chance of a clear test in people without the source.",
+    needsNone: "it is switched off",
   },
 ];

@@ -16,5 +16,6 @@ export const hall2010: readonly AccuracyRecord[] = [
     sensitivity: 0.7,
     specificity: 0.7,
     standing: "published",
+    positive: { measure: [{ id: "rotation", atMost: 30 }] },
   },
 ];

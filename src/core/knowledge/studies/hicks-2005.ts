@@ -13,11 +13,12 @@ export const hicks2005: readonly AccuracyRecord[] = [
     id: "prone-instability.hicks-2005",
     test: "prone-instability",
     source: "lumbar-muscular-control",
-    definition: "positive as the study defined it",
+    definition: "pain on pressure that goes when the legs are lifted",
     sensitivity: 0.72,
     specificity: 0.58,
     lrPositive: 1.7,
     lrNegative: 0.48,
     standing: "published",
+    needsNone: "the test is read here as the study defined it",
   },
 ];

@@ -1,8 +1,15 @@
+import type { Condition } from "../protocols/types";
 import type { AccuracyRecord } from "./types";
 
+/** As the study counted it: their symptom, wherever on this side. */
+const REPRODUCED_ON_THIS_SIDE: Condition = {
+  when: "reproduced",
+  felt: { sites: "anywhere", side: "same side or central" },
+};
 const study = {
   source: "sacroiliac",
   definition: "familiar symptom reproduced, wherever it was felt",
+  positive: REPRODUCED_ON_THIS_SIDE,
   countsRebuilt: true,
   population: "48 people with chronic low back pain, seen by specialists",
   chronic: true,

@@ -13,9 +13,10 @@ export const laslett2006: readonly AccuracyRecord[] = [
     id: "quadrant.laslett-2006",
     test: "quadrant",
     source: "lumbar-facet",
-    definition: "positive as the study defined it",
+    definition: "familiar symptom reproduced",
     sensitivity: 1.0,
     specificity: 0.22,
     standing: "second-hand",
+    positive: { when: "reproduced" },
   },
 ];

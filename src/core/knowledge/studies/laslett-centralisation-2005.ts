@@ -18,5 +18,6 @@ export const laslettCentralisation2005: readonly AccuracyRecord[] = [
     specificity: 0.94,
     lrPositive: 6.9,
     standing: "published",
+    needsNone: "the test is read here as the study defined it",
   },
 ];

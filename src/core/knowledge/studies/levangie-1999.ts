@@ -12,10 +12,11 @@ export const levangie1999: readonly AccuracyRecord[] = [
     id: "one-leg-lift.levangie-1999",
     test: "one-leg-lift",
     source: "sacroiliac",
-    definition: "positive as the study defined it",
+    definition: "not at hand",
     sensitivity: 0.08,
     specificity: 0.93,
     standing: "published",
     off: "The target was innominate torsion, and examiners agree poorly.",
+    needsNone: "it is switched off",
   },
 ];

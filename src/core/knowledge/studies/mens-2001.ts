@@ -17,5 +17,6 @@ export const mens2001: readonly AccuracyRecord[] = [
     specificity: 0.94,
     standing: "published",
     off: "Post-partum pelvic pain against healthy people: not the question asked at the table.",
+    needsNone: "it is switched off",
   },
 ];

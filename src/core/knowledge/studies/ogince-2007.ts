@@ -17,5 +17,6 @@ export const ogince2007: readonly AccuracyRecord[] = [
     specificity: 0.9,
     standing: "published",
     off: "Compared with migraine and healthy people, which makes any test look better than it is.",
+    positive: { measure: [{ id: "rotation", atMost: 32 }] },
   },
 ];

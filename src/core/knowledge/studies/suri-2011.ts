@@ -13,9 +13,10 @@ export const suri2011: readonly AccuracyRecord[] = [
     id: "prone-lift.suri-2011",
     test: "prone-lift",
     source: "upper-lumbar-root",
-    definition: "positive as the study defined it",
+    definition: "not at hand",
     sensitivity: 0.5,
     specificity: 1.0,
-    standing: "published",
+    standing: "second-hand",
+    needsNone: "read as the test is read here; the study's own definition is not at hand",
   },
 ];

@@ -14,9 +14,10 @@ export const tong2002: readonly AccuracyRecord[] = [
     alternative: true,
     test: "foraminal-compression",
     source: "cervical-root",
-    definition: "positive as the study defined it",
+    definition: "not at hand",
     sensitivity: 0.3,
     specificity: 0.93,
-    standing: "published",
+    standing: "second-hand",
+    positive: { when: "reproduced" },
   },
 ];

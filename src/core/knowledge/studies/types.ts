@@ -14,6 +14,8 @@ export type AccuracyRecord = {
   readonly definition: string;
   /** The same as a condition, where it differs from how the test is read here. */
   readonly positive?: Condition;
+  /** Why no condition of its own is needed; a shipped record has one or the other, or moves nothing. */
+  readonly needsNone?: string;
   /** Absent where a study gives ratios alone. */
   readonly sensitivity?: number;
   readonly specificity?: number;

@@ -13,9 +13,10 @@ export const uitvlugt1988: readonly AccuracyRecord[] = [
     id: "sharp-purser.uitvlugt-1988",
     test: "sharp-purser",
     source: "transverse-ligament",
-    definition: "positive as the study defined it",
+    definition: "a slide of the head on the neck was felt",
     sensitivity: 0.69,
     specificity: 0.96,
     standing: "published",
+    positive: { seen: { "ease-back": ["slide"] } },
   },
 ];

@@ -14,11 +14,12 @@ export const urban2015: readonly AccuracyRecord[] = [
     alternative: true,
     test: "slump",
     source: "lower-lumbosacral-root",
-    definition: "positive as the study defined it",
+    definition: "not at hand",
     sensitivity: 0.91,
     specificity: 0.7,
     sensitivity95: [0.62, 0.98],
     specificity95: [0.4, 0.89],
     standing: "second-hand",
+    needsNone: "read as the test is read here; the study's own definition is not at hand",
   },
 ];

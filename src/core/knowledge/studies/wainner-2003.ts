@@ -2,18 +2,21 @@ import type { Condition } from "../protocols/types";
 import type { AccuracyRecord } from "./types";
 
 /** The study's own definition: any one of the three. */
-const anyOfThree = (measure: string): Condition => ({
-  any: [
-    { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } },
-    { difference: { id: measure, over: 10, way: "either" } },
-    { effect: { "neck-midline": ["eased", "worse"] } },
-    { effect: { "neck-away-last": ["eased", "worse"] } },
-    { effect: { "neck-towards": ["eased", "worse"] } },
-  ],
-});
+const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };
+/** Raised by bending the neck away, or eased by bringing it towards or back to the middle. */
+const CHANGED_BY_NECK: readonly Condition[] = [
+  { effect: { "neck-midline": ["eased"] } },
+  { effect: { "neck-away-last": ["worse"] } },
+  { effect: { "neck-towards": ["eased"] } },
+  { effect: { "neck-beyond": ["eased"] } },
+];
 
 /** ULNT 1 as the four-item rule and its own record call it positive. */
-export const ULNT_1_AS_STUDIED: Condition = anyOfThree("end");
+export const ULNT_1_AS_STUDIED: Condition = {
+  any: [REPRODUCED, { difference: { id: "end", over: 10, way: "either" } }, ...CHANGED_BY_NECK],
+};
+/** ULNT 2b: its side difference was of wrist flexion, which is not measured here. */
+const ULNT_2B_AS_STUDIED: Condition = { any: [REPRODUCED, ...CHANGED_BY_NECK] };
 
 const study = {
   population: "82 people with neck or arm pain sent for electrodiagnosis",
@@ -29,7 +32,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     test: "foraminal-compression",
     variant: { "compression-way": ["variant-a", "staged"] },
     source: "cervical-root",
-    definition: "arm symptom reproduced, side-bend with about 7 kgf (variant A)",
+    definition: "symptom reproduced, side-bend with about 7 kgf (variant A)",
     sensitivity: 0.5,
     specificity: 0.86,
     sensitivity95: [0.27, 0.73],
@@ -37,6 +40,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 3.5,
     lrNegative: 0.58,
     standing: "published",
+    positive: { when: "reproduced" },
   },
   {
     ...study,
@@ -44,7 +48,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     test: "foraminal-compression",
     variant: { "compression-way": ["variant-b"] },
     source: "cervical-root",
-    definition: "arm symptom reproduced, extension, side-bend and rotation with about 7 kgf (variant B)",
+    definition: "symptom reproduced, extension, side-bend and rotation with about 7 kgf (variant B)",
     sensitivity: 0.5,
     specificity: 0.74,
     sensitivity95: [0.27, 0.73],
@@ -52,13 +56,14 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 1.9,
     lrNegative: 0.67,
     standing: "published",
+    positive: { when: "reproduced" },
   },
   {
     ...study,
     id: "neck-distraction.wainner-2003",
     test: "neck-distraction",
     source: "cervical-root",
-    definition: "arm symptom eased by the lift",
+    definition: "symptom eased by the lift: chin and occiput held, neck bent to comfort, about 14 kgf, lying",
     sensitivity: 0.44,
     specificity: 0.9,
     sensitivity95: [0.21, 0.67],
@@ -66,6 +71,8 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 4.4,
     lrNegative: 0.62,
     standing: "published",
+    positive: { effect: { lift: ["eased"] } },
+    variant: { "distraction-grip": ["occiput-jaw"], "distraction-lying": ["supine"] },
   },
   {
     ...study,
@@ -80,12 +87,13 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 2.1,
     lrNegative: 0.91,
     standing: "published",
+    positive: { effect: { hand: ["eased"] } },
   },
   {
     ...study,
     id: "valsalva.wainner-2003",
     test: "valsalva",
-    source: "cervical-disc",
+    source: "cervical-root",
     definition: "symptom reproduced by bearing down",
     sensitivity: 0.22,
     specificity: 0.94,
@@ -94,6 +102,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 3.5,
     lrNegative: 0.83,
     standing: "published",
+    positive: { when: "reproduced" },
   },
   {
     ...study,
@@ -117,8 +126,9 @@ export const wainner2003: readonly AccuracyRecord[] = [
     alternative: true,
     test: "ulnt-2b",
     source: "cervical-root",
-    definition: "any of: familiar symptom, side difference over 10 degrees, changed by the neck",
-    positive: anyOfThree("end"),
+    definition:
+      "any of: familiar symptom, wrist flexion differing by over 10 degrees (not measured here), changed by the neck",
+    positive: ULNT_2B_AS_STUDIED,
     sensitivity: 0.72,
     specificity: 0.33,
     sensitivity95: [0.52, 0.93],
@@ -140,5 +150,6 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 1.8,
     lrNegative: 0.23,
     standing: "published",
+    positive: { measure: [{ id: "rotation", under: 60 }] },
   },
 ];

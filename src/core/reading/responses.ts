@@ -1,0 +1,35 @@
+import { type ExamState, type Run, runsAfterTreatment, runsRead } from "../record";
+import { testLabel } from "./steps";
+
+/** A run after a technique, beside the finding of the same test before it. */
+export type Response = {
+  readonly run: Run;
+  /** The finding it followed; null: first done after treatment began. */
+  readonly before: Run | null;
+  /** Kinds of technique logged before it, in order. */
+  readonly after: readonly string[];
+};
+
+/**
+ * What was done again after a technique.
+ *
+ * @example responsesTo(state) // []
+ */
+export const responsesTo = (state: Pick<ExamState, "runs" | "techniques">): readonly Response[] =>
+  runsAfterTreatment(state.runs).map((run) => ({
+    run,
+    before: runsRead(state.runs).find(({ test, side }) => test === run.test && side === run.side) ?? null,
+    after: state.techniques.slice(0, run.techniquesBefore).map(({ kind }) => kind),
+  }));
+
+/**
+ * In words: what it was done after, what came now and what came before.
+ *
+ * @param said what one run came to, in words
+ * @example responsesTo(state).map((response) => sayResponse(response, () => "nothing")) // []
+ */
+export function sayResponse({ run, before, after }: Response, said: (run: Run) => string): string {
+  const name = testLabel({ test: run.test, testedSide: run.side });
+  const was = before ? `before it: ${said(before)}` : "first done after treatment began, so it is in no reading";
+  return `${name}, after ${after.join(", ")}: ${said(run)}; ${was}.`;
+}
