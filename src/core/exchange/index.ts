@@ -17,5 +17,6 @@ export {
 export { EXAM_FILE_MAX_BYTES, type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
+export { describeRun } from "./letters/describe-run";
 export { type Note, noteText, writeNote } from "./letters/note";
 export { writeReferral } from "./letters/referral-letter";

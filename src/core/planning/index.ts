@@ -1,4 +1,5 @@
 /** Which test next, on which side, and how far the sheet is. */
+export { blockedRules } from "./blocked-rules";
 export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces } from "./offered-places";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";

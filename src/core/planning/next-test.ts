@@ -15,7 +15,7 @@ import {
   type TestOutcome,
 } from "../reading";
 import { effectiveRuns, type ExamState, irritability, kindOf, settingsOf, sheetTests, variantFor } from "../record";
-import { assessGuard, blocksOnTest, type Guard } from "../safety";
+import { answersThatHold, assessGuard, blocksOnTest, type Guard, questionsFor } from "../safety";
 import {
   type Irritability,
   otherSide,
@@ -43,6 +43,8 @@ export type NextTest = {
   /** The greatest chance that it, or the rule it begins to finish, changes a source's word. */
   readonly chance: number;
   readonly reasons: readonly string[];
+  /** Warning questions that its loads call for and that nobody answered yet. */
+  readonly asks: readonly string[];
 };
 
 export type NextTests = {
@@ -154,11 +156,20 @@ function valueOf(
     cost,
     worth: sum("worth"),
     chance: Math.max(0, ...gains.map(({ chance }) => chance)),
+    asks: [],
     reasons: gains
       .filter(({ fall }) => fall > 0)
       .toSorted((a, b) => b.fall - a.fall)
       .map(({ reason }) => reason),
   };
+}
+
+/** Headings of the questions a test calls for that are not answered. */
+function asksFirst(state: ExamState, test: TestId): readonly string[] {
+  const answers = answersThatHold(state);
+  return questionsFor(state, [test])
+    .filter(({ id }) => answers[id] === undefined)
+    .map(({ heading }) => heading);
 }
 
 /**
@@ -215,6 +226,6 @@ export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVID
     .filter(({ chance }) => chance >= CHANCE_WORTH_IT)
     .toSorted((a, b) => b.worth - a.worth);
   return valued.length
-    ? { tests: valued.slice(0, MOST), nothing: null }
+    ? { tests: valued.slice(0, MOST).map((next) => ({ ...next, asks: asksFirst(state, next.test) })), nothing: null }
     : { tests: [], nothing: "Nothing left is worth the soreness." };
 }

@@ -3,10 +3,10 @@ export { combine, type Item, type Recipe, type RuleItem, type SingleItem } from 
 export { isSameReading, type ReadingDifference, readingDifferences } from "./compare";
 export { directionsFrom } from "./direction";
 export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
-export { isSettled, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
+export { isSettled, positivesNeeded, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
 export { interpretExam, interpretResponses, interpretRun, isEarned, type TestOutcome } from "./interpret";
-export { recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
+export { figureOf, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
 export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";
 export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";
 export { logit, probabilityOf } from "./odds";

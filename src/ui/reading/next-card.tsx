@@ -12,7 +12,7 @@ export function NextTests({ short = false }: { short?: boolean }) {
   const shown = short ? next.tests.slice(0, 1) : next.tests;
   return (
     <ol className="flex flex-col gap-2" data-next>
-      {shown.map(({ test, side, reasons, worth }, index) => (
+      {shown.map(({ test, side, reasons, asks, worth }, index) => (
         <li key={`${test} ${side}`} data-next-test={`${test} ${side ?? ""}`} className="flex gap-2">
           <span className="w-4 font-bold">{index + 1}</span>
           <span className="leading-tight">
@@ -25,6 +25,7 @@ export function NextTests({ short = false }: { short?: boolean }) {
                 {reason}
               </span>
             ))}
+            {asks.length > 0 && <span className="block text-sm text-caution">Asks first: {asks.join(", ")}.</span>}
             {!short && (
               <span className="block text-xs text-soft">
                 burden {protocolOf(test).burden} of 5, {protocolOf(test).position}; {worth.toFixed(3)} bits for each

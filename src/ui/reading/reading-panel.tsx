@@ -36,14 +36,9 @@ function RaisesCompared() {
   ));
 }
 
-/** What is said beside a source: severe, no thrust techniques, new since the technique. */
+/** What is said beside a source: severe, no thrust techniques. */
 const notesOf = ({ outcomes }: SourceReading): string[] => [
-  ...new Set(
-    outcomes.flatMap(({ note, newSinceTechnique }) => [
-      ...(note ? [note] : []),
-      ...(newSinceTechnique ? ["new since the technique"] : []),
-    ]),
-  ),
+  ...new Set(outcomes.flatMap(({ note }) => [...(note ? [note] : [])])),
 ];
 
 /** One source on one side: its beam, or what its signs say. */

@@ -13,6 +13,7 @@ import { Directions, RootLevel } from "./directions";
 import { EvidenceVersion, NotHeld } from "./evidence-version";
 import { NextTests } from "./next-card";
 import { Opened } from "./opened";
+import { ResponsesCard } from "./responses-card";
 import { RuleCounters } from "./rule-counters";
 
 /** How far related tests are discounted, and where a symptom counts: recorded choices. */
@@ -118,6 +119,7 @@ export function ReadingScreen() {
         <Card heading="What to test next" className="no-print p-3!">
           <NextTests />
         </Card>
+        <ResponsesCard />
         <EvidenceVersion />
         <Directions />
         <RootLevel />

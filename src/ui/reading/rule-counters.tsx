@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { decidedEarly, isBegun, memberKey, ruleAsks, ruleCounter, type RuleVerdict } from "@/core/reading";
+import { blockedRules } from "@/core/planning";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 
@@ -41,7 +42,7 @@ export function Counter({ verdict }: { verdict: RuleVerdict }) {
 
 /** The rules that count and have begun, both sides. */
 export function RuleCounters({ framed }: { framed?: (counters: ReactNode) => ReactNode }) {
-  const { reading } = useExam();
+  const { reading, state, guard } = useExam();
   const begun = new Map<string, RuleVerdict[]>();
   for (const { preferred, examined } of reading.sources)
     if (preferred && examined && isBegun(preferred))
@@ -59,6 +60,11 @@ export function RuleCounters({ framed }: { framed?: (counters: ReactNode) => Rea
               <Counter key={verdict.side ?? "midline"} verdict={verdict} />
             ))}
           </div>
+        </li>
+      ))}
+      {blockedRules(state, reading, guard).map((line) => (
+        <li key={line} className="text-sm text-caution" data-blocked-rule>
+          {line}
         </li>
       ))}
     </ul>

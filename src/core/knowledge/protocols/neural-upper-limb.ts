@@ -37,7 +37,7 @@ const DONE = ["nothing", "stretch", "other", "familiar"] as const;
 const loaded = (...stages: readonly string[]): Condition => ({
   any: stages.map((stage) => ({ response: { [stage]: DONE } })),
 });
-const REPRODUCED: Condition = { when: "reproduced", felt: { sites: "anywhere", side: "same side or central" } };
+const REPRODUCED: Condition = { when: "reproduced", felt: feltOrCentral(...ARM, ...NECK_AND_HEAD, "thoracic") };
 
 /** Placed away, the neck eases it by coming to the midline; placed neutral, it raises it by going away or eases it by coming towards. */
 const NECK_CHANGES: Condition = {
@@ -71,7 +71,7 @@ const rootLines: readonly ReadingLine[] = [
   negative(FAR_UNCHANGED, "changed neither by the neck nor further down: not nerve"),
   negative({ ...REPRODUCED, any: [NECK_DONE] }, "their symptom, not changed by the neck"),
   undifferentiated(REPRODUCED, "their symptom, but the neck was not moved: not differentiated"),
-  ...elsewhere("their symptom, but not on this side"),
+  ...elsewhere("their symptom, but not in neck or arm"),
   ...CLEAR,
 ];
 
@@ -88,7 +88,7 @@ const nerveReading = (nerve: SourceId): SourceInterpretation =>
       "not changed by the neck; wrist or elbow was not let go: not differentiated",
     ),
     undifferentiated(REPRODUCED, "their symptom, but nothing was let go: not differentiated"),
-    ...elsewhere("their symptom, but not on this side"),
+    ...elsewhere("their symptom, but not in neck or arm"),
     ...CLEAR,
   ]);
 

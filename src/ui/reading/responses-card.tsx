@@ -1,0 +1,29 @@
+"use client";
+
+import { type TreatmentResponse, responsesTo, sayResponse } from "@/core/reading";
+import { describeRun } from "@/core/exchange";
+import type { Run } from "@/core/record";
+import { Card } from "../primitives/card";
+import { useExam } from "../exam/exam-provider";
+
+const said = (run: Run): string => describeRun(run) || "nothing brought on";
+const keyOf = ({ run }: TreatmentResponse): string => run.id;
+
+/** What was done again after a technique: beside the findings, never instead of them. */
+export function ResponsesCard() {
+  const { state } = useExam();
+  const responses = responsesTo(state);
+  if (responses.length === 0) return null;
+  return (
+    <Card heading="Response to treatment" className="p-3!">
+      <ul className="flex flex-col gap-1 text-sm">
+        {responses.map((response) => (
+          <li key={keyOf(response)} data-response-to={response.run.test}>
+            {sayResponse(response, said)}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-sm text-soft">Compared, and counted in no reading.</p>
+    </Card>
+  );
+}
