@@ -3,7 +3,15 @@ export { combine, type Item, type Recipe, type RuleItem, type SingleItem } from 
 export { isSameReading, type ReadingDifference, readingDifferences } from "./compare";
 export { directionsFrom } from "./direction";
 export { createDrawBook, DRAW_COUNT, type DrawBook, type Spread, spreadOf } from "./draws";
-export { isSettled, positivesNeeded, ratiosOf, type RuleTable, ruleTable, tableEntries, UNCERTAINTY_TEXT } from "./figures";
+export {
+  isSettled,
+  positivesNeeded,
+  ratiosOf,
+  type RuleTable,
+  ruleTable,
+  tableEntries,
+  UNCERTAINTY_TEXT,
+} from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
 export { interpretExam, interpretResponses, interpretRun, isEarned, type TestOutcome } from "./interpret";
 export { figureOf, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";

@@ -73,7 +73,11 @@ describe("slump", () => {
     expect(read.of("peripheral-leg-nerve")?.outcome).toBe("positive");
   });
   it("unchanged by both: hamstring", () => {
-    const read = slump(fam("dorsiflex", "posterior-thigh.right"), effect("head", "unchanged"), effect("ankle", "unchanged"));
+    const read = slump(
+      fam("dorsiflex", "posterior-thigh.right"),
+      effect("head", "unchanged"),
+      effect("ankle", "unchanged"),
+    );
     expect(read.of(root)?.outcome).toBe("negative");
     expect(read.of("hamstring-length")?.outcome).toBe("positive");
   });
@@ -93,7 +97,10 @@ describe("slump", () => {
   });
   it("a part that was never loaded tells nothing when it is let go", () => {
     const read = slump(fam("slouch", "posterior-calf.right"), effect("head", "gone"));
-    expect(read.of(root)).toMatchObject({ outcome: "equivocal", reason: expect.stringContaining("the head was not down") });
+    expect(read.of(root)).toMatchObject({
+      outcome: "equivocal",
+      reason: expect.stringContaining("the head was not down"),
+    });
   });
   it("nothing let go: not differentiated", () => {
     const read = slump(calf);

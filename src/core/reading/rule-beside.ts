@@ -10,7 +10,10 @@ export type RuleBeside = {
   readonly rule: number;
   /** The probability with its done tests one by one, and no rule. */
   readonly tests: number;
+  /** Rule and tests weighed, without any other test. */
   readonly together: number;
+  /** The same with the tests beside the rule: the headline. */
+  readonly all: number;
   /** w, the part its tests have. */
   readonly part: number;
   /** What the tests that are left would move a decided rule between; null while it is open, or when none is left. */
@@ -38,10 +41,12 @@ export function ruleBeside(
   const item = ruleOf(recipe);
   if (!item?.begun) return null;
   const unbound = { low: null, high: null } as const;
+  const only = { ...recipe, groups: [[item]] };
   return {
-    rule: combine({ ...recipe, memberWeight: 0 }),
-    tests: combine(withRule(recipe, (rule) => ({ ...rule, ...unbound }))),
-    together: combine(recipe),
+    rule: combine({ ...only, memberWeight: 0 }),
+    tests: combine(withRule(only, (rule) => ({ ...rule, ...unbound }))),
+    together: combine(only),
+    all: combine(recipe),
     part: membersPart(item, recipe),
     between: withRest && [combine(withRest[0]), combine(withRest[1])],
   };
@@ -56,12 +61,12 @@ const named = (verdict: RuleVerdict, result: "positive" | "negative"): string =>
 /**
  * The same in words, its members named when they pull away from a decided rule.
  *
- * @example sayRuleBeside({ rule: 0.5724, tests: 0.685, together: 0.6191, part: 0.4, between: null }, metVerdict)
+ * @example sayRuleBeside({ rule: 0.5724, tests: 0.685, together: 0.6191, all: 0.6191, part: 0.4, between: null }, metVerdict)
  * // "The rule alone says 57 %; its tests, one by one, 69 %; weighed 6 : 4 (the rule : its tests) 62 %."
  */
-export function sayRuleBeside({ rule, tests, together, part, between }: RuleBeside, verdict: RuleVerdict): string {
+export function sayRuleBeside({ rule, tests, together, all, part, between }: RuleBeside, verdict: RuleVerdict): string {
   if (part === 0) return `The rule alone says ${percentText(rule)}; its tests do not speak beside it.`;
-  const said = `The rule alone says ${percentText(rule)}; its tests, one by one, ${percentText(tests)}; ${weighedText(part)} ${percentText(together)}.`;
+  const said = `The rule alone says ${percentText(rule)}; its tests, one by one, ${percentText(tests)}; ${weighedText(part)} ${percentText(together)}${Math.abs(all - together) >= 0.005 ? `; with the other tests ${percentText(all)}` : ""}.`;
   const against =
     verdict.verdict === "met" ? together < rule - 0.005 : verdict.verdict === "not met" && together > rule + 0.005;
   const other = verdict.verdict === "met" ? "negative" : "positive";
