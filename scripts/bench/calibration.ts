@@ -15,6 +15,7 @@ import {
   type SingleItem,
   spreadOf,
 } from "@/core";
+import { honest, honestTable } from "./honest";
 import { bits, chanceOfPattern, makeWorld, study, surveyed, trueChance, type World } from "./simulate";
 
 const ASSUMED = [0, 0.2, 0.35, 0.5, 0.75, 1] as const;
@@ -258,5 +259,6 @@ export function calibrationPicture(rows: readonly CalibrationRow[]): string {
 export function runCalibration(picture: string | undefined): void {
   const rows = calibrate();
   console.log(calibrationTable(rows));
+  console.log(`\n${honestTable(honest())}`);
   if (picture) writeFileSync(picture, calibrationPicture(rows));
 }

@@ -28,7 +28,7 @@ export function NeckLook({ onKeep }: { onKeep: (cell: Cell, value: number) => vo
   });
   const numeric = (name: "systolic" | "diastolic" | "pulse", label: string) => (
     <Field label={label} error={formState.errors[name]?.message}>
-      {(ids) => <input {...ids} inputMode="numeric" className={`${inputClass} w-24`} {...register(name, typed)} />}
+      {(ids) => <input {...ids} inputMode="numeric" className={`${inputClass} w-24!`} {...register(name, typed)} />}
     </Field>
   );
   return (

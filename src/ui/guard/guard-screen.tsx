@@ -62,7 +62,7 @@ function QuestionRow({ question, answer }: { question: GuardQuestion; answer: st
   const { append, previous } = useExam();
   const last = question.options.find(({ id }) => id === previous?.guardAnswers[question.id]);
   return (
-    <li className="grid gap-2 border-b border-line py-2 last:border-0 md:grid-cols-[1fr_auto] md:items-center">
+    <li className="grid gap-2 border-b border-line py-2 last:border-0 md:grid-cols-[minmax(18rem,1fr)_minmax(0,auto)] md:items-center">
       <p>
         <strong className="block text-sm text-soft">
           {question.heading}

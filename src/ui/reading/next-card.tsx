@@ -25,7 +25,11 @@ export function NextTests({ short = false }: { short?: boolean }) {
                 {reason}
               </span>
             ))}
-            {asks.length > 0 && <span className="block text-sm text-caution">Asks first: {asks.join(", ")}.</span>}
+            {asks.length > 0 && (
+              <span className="block text-sm text-caution">
+                Asks first: {asks.length > 2 ? `${asks.length} warning questions` : asks.join(", ")}.
+              </span>
+            )}
             {!short && (
               <span className="block text-xs text-soft">
                 burden {protocolOf(test).burden} of 5, {protocolOf(test).position}; {worth.toFixed(3)} bits for each

@@ -160,19 +160,19 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
       ...NEW,
       id: "cancer",
       heading: "Cancer",
-      ask: "Cancer at any time? What, when, treated, still followed? And is this pain new, constant, at night, or unlike any before?",
+      ask: "Cancer at any time: what, when, treated, still followed? Such pain: new, constant, at night or unlike any before, after cancer of breast, prostate, lung, kidney, thyroid, bowel, blood, a melanoma, any spread, or any within 10 years.",
     },
     "Ask for the kind, the year and who follows it.",
     [
       answer(
         "other",
-        "Yes, long over or of a kind that does not spread, and the pain is not of that kind",
+        "Yes, no such pain",
         block(["thrust"], "Cancer before: no thrust until this pain was looked at."),
         caution("all", "Cancer before: light, and stop at anything unlike before."),
       ),
       answer(
         "with-pain",
-        "Yes: breast, prostate, lung, kidney, thyroid, bowel, blood, melanoma, spread, or within 10 years, with such pain",
+        "Yes, with such pain",
         block("all", "Cancer with pain that is new, constant, at night or unlike before: no provocation."),
         referral("urgent", "Cancer with pain that is new, constant, at night or unlike before: refer."),
       ),
@@ -234,7 +234,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
     heading,
     ask,
     onlyIf: { regions: BACK },
-    citation: "rudwaleit-2006",
+    ...(id === "morning-stiffness" ? { citation: "rudwaleit-2006" as const } : {}),
     options: [no, yes(), { id: "not-known", label: "Not known", effects: [caution("all", `${heading}: not known.`)] }],
   })),
   question(
@@ -293,7 +293,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
     {
       id: "pregnancy",
       heading: "Pregnancy",
-      ask: "Pregnant, possibly pregnant, or a birth in the last six months?",
+      ask: "Pregnant, possibly pregnant (how many weeks?), or a birth in the last six months?",
       onlyIf: { notSex: "male" },
     },
     "Ask again before anything face down.",
@@ -301,7 +301,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
       {
         ...answer(
           "after-birth",
-          "Birth in the last six months",
+          "Birth lately",
           caution("all", "A birth in the last six months: light force; ask since when."),
         ),
         since: 3,
@@ -309,7 +309,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
       {
         ...answer(
           "early",
-          "Pregnant, before week 20",
+          "Before week 20",
           block(["prone"], "Pregnancy: not face down."),
           caution("all", "Pregnancy: light force; stop when faint."),
           block(["pubic-shear"], "Pregnancy: shearing the pubis only with a typed reason."),
@@ -319,7 +319,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
       },
       answer(
         "yes",
-        "Pregnant, week 20 or later, or not sure how far",
+        "Week 20 on, or not sure",
         block(["prone"], "Pregnancy: not face down."),
         caution("all", "Pregnancy: light force, and short spells on the back."),
         block(["pubic-shear"], "Pregnancy: shearing the pubis only with a typed reason."),
