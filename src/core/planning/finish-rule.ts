@@ -39,16 +39,51 @@ export const CORRELATION = 0.4;
 const NODES = gaussHermite(15);
 
 /** A test's chance of a positive at each value of what its results share. */
-function chancesAt(share: number, correlation: number): readonly number[] {
+function chancesAt(share: number, correlation: number): Float64Array {
   const cut = normalQuantile(share);
-  return NODES.map(({ at }) => normalShare((cut + Math.sqrt(correlation) * at) / Math.sqrt(1 - correlation)));
+  const [loading, rest] = [Math.sqrt(correlation), Math.sqrt(1 - correlation)];
+  return Float64Array.from(NODES, ({ at }) => normalShare((cut + loading * at) / rest));
 }
 
-type State = { readonly present: readonly number[]; readonly absent: readonly number[] };
-const weightOf = ({ present, absent }: State): number =>
-  NODES.reduce((sum, { weight }, node) => sum + weight * (present[node]! + absent[node]!), 0);
+/** The same test is weighed again and again: its chances are kept. */
+const chancesKept = new Map<string, Float64Array>();
+function keptChances(share: number, correlation: number): Float64Array {
+  const key = `${share} ${correlation}`;
+  const known = chancesKept.get(key);
+  if (known) return known;
+  if (chancesKept.size > MOST_KEPT) chancesKept.clear();
+  const chances = chancesAt(share, correlation);
+  chancesKept.set(key, chances);
+  return chances;
+}
+const MOST_KEPT = 400;
+
+/** How likely a state is with and without the source at each node, and in all. */
+type State = { readonly present: Float64Array; readonly absent: Float64Array; readonly weight: number };
+
+function stateOf(present: Float64Array, absent: Float64Array): State {
+  let weight = 0;
+  for (let node = 0; node < present.length; node++) weight += present[node]! + absent[node]!;
+  return { present, absent, weight };
+}
+
+function turned(now: Float64Array, chances: Float64Array, isPositive: boolean): Float64Array {
+  const next = new Float64Array(now.length);
+  for (let node = 0; node < now.length; node++)
+    next[node] = now[node]! * (isPositive ? chances[node]! : 1 - chances[node]!);
+  return next;
+}
+
+/** How many of a mask's bits are set. */
+function bits(mask: number): number {
+  let count = 0;
+  for (let left = mask; left > 0; left &= left - 1) count++;
+  return count;
+}
 
 type Best = { readonly cost: number; readonly tests: number; readonly first: number; readonly chance: number };
+
+const OVER: Best = { cost: 0, tests: 0, first: -1, chance: 0 };
 
 /**
  * The order of what is left of a rule that costs least until its figure is
@@ -74,61 +109,79 @@ export function finishRule(
   if (members.length === 0 || members.length > MOST) return null;
   const all = 2 ** members.length - 1;
   if (!isSettled(table, positive, stuck) && !canSettle(table, positive, stuck, members.length)) return null;
-  const kept = new Map<string, Best>();
   const chances = members.map(({ ifPresent, ifAbsent }) => ({
-    present: chancesAt(ifPresent, correlation),
-    absent: chancesAt(ifAbsent, correlation),
+    present: keptChances(ifPresent, correlation),
+    absent: keptChances(ifAbsent, correlation),
   }));
-  const bits = (mask: number) => mask.toString(2).replaceAll("0", "").length;
+  /** Whether the figure is settled, by how many more are positive and how many are left. */
+  const settled = members.map((_member, more) =>
+    members
+      .map((_other, left) => isSettled(table, positive + more, left + stuck))
+      .concat(isSettled(table, positive + more, members.length + stuck)),
+  );
   const isOver = (pos: number, neg: number): boolean => {
     const left = all & ~(pos | neg);
-    return left === 0 || isSettled(table, positive + bits(pos), bits(left) + stuck);
+    return left === 0 || settled[bits(pos)]![bits(left)]!;
   };
-  const after = (state: State, index: number, isPositive: boolean): State => {
-    const turn = (now: readonly number[], chance: readonly number[]) =>
-      now.map((value, node) => value * (isPositive ? chance[node]! : 1 - chance[node]!));
-    return {
-      present: turn(state.present, chances[index]!.present),
-      absent: turn(state.absent, chances[index]!.absent),
-    };
+  const states = new Map<number, State>();
+  states.set(
+    0,
+    stateOf(
+      Float64Array.from(NODES, ({ weight }) => probability * weight),
+      Float64Array.from(NODES, ({ weight }) => (1 - probability) * weight),
+    ),
+  );
+  /** The state after one more result; the same whatever the order. */
+  const after = (pos: number, neg: number, index: number, isPositive: boolean): State => {
+    const bit = 1 << index;
+    const key = ((isPositive ? pos | bit : pos) << MOST) | (isPositive ? neg : neg | bit);
+    const known = states.get(key);
+    if (known) return known;
+    const from = states.get((pos << MOST) | neg)!;
+    const { present, absent } = chances[index]!;
+    const state = stateOf(turned(from.present, present, isPositive), turned(from.absent, absent, isPositive));
+    states.set(key, state);
+    return state;
   };
+  const places: (Position | null)[] = [position, ...new Set(members.map((member) => member.position))];
+  const kept = new Map<number, Best>();
 
   /** The cheapest test to do next, and what all that follows costs. */
-  const best = (pos: number, neg: number, from: Position | null, state: State): Best => {
-    if (isOver(pos, neg)) return { cost: 0, tests: 0, first: -1, chance: 0 };
-    const key = `${pos} ${neg} ${from}`;
+  const best = (pos: number, neg: number, from: Position | null): Best => {
+    if (isOver(pos, neg)) return OVER;
+    const key = ((((pos << MOST) | neg) << 3) | places.indexOf(from)) >>> 0;
     const found = kept.get(key);
     if (found) return found;
-    const now = weightOf(state);
+    const now = states.get((pos << MOST) | neg)!.weight;
     let chosen: Best = { cost: Infinity, tests: 0, first: -1, chance: 0 };
-    members.forEach((member, index) => {
+    for (let index = 0; index < members.length; index++) {
       const bit = 1 << index;
-      if ((pos | neg) & bit) return;
-      const yesState = after(state, index, true);
-      const chance = weightOf(yesState) / now;
-      const yes = best(pos | bit, neg, member.position, yesState);
-      const no = best(pos, neg | bit, member.position, after(state, index, false));
+      if ((pos | neg) & bit) continue;
+      const member = members[index]!;
+      const chance = after(pos, neg, index, true).weight / now;
+      after(pos, neg, index, false);
+      const yes = best(pos | bit, neg, member.position);
+      const no = best(pos, neg | bit, member.position);
       const cost = member.cost + turnCost(from, member.position) + chance * yes.cost + (1 - chance) * no.cost;
       if (cost < chosen.cost - 1e-12)
         chosen = { cost, tests: 1 + chance * yes.tests + (1 - chance) * no.tests, first: index, chance };
-    });
+    }
     kept.set(key, chosen);
     return chosen;
   };
 
-  const start: State = { present: NODES.map(() => probability), absent: NODES.map(() => 1 - probability) };
-  const { cost, tests, first } = best(0, 0, position, start);
+  const { cost, tests, first } = best(0, 0, position);
   if (first < 0) return null;
   const ends: End[] = [];
-  const walk = (pos: number, neg: number, from: Position | null, state: State, chance: number): void => {
+  const walk = (pos: number, neg: number, from: Position | null, chance: number): void => {
     if (isOver(pos, neg)) return void ends.push({ positive: pos, negative: neg, chance });
-    const step = best(pos, neg, from, state);
+    const step = best(pos, neg, from);
     const at = members[step.first]!.position;
     const bit = 1 << step.first;
-    walk(pos | bit, neg, at, after(state, step.first, true), chance * step.chance);
-    walk(pos, neg | bit, at, after(state, step.first, false), chance * (1 - step.chance));
+    walk(pos | bit, neg, at, chance * step.chance);
+    walk(pos, neg | bit, at, chance * (1 - step.chance));
   };
-  walk(0, 0, position, start, 1);
+  walk(0, 0, position, 1);
   return { first: members[first]!.id, expectedCost: cost, expectedTests: tests, ends };
 }
 

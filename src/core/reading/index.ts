@@ -52,5 +52,5 @@ export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
-export { type RuleBeside, ruleBeside, sayRuleBeside } from "./rule-beside";
+export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
 export { firmness, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

@@ -129,14 +129,26 @@ function grouped(items: readonly SingleItem[]): SingleItem[][] {
  * @example memberShare(fiveTest, "right", context) // 0.8
  */
 export function memberShare(rule: ClusterRule, side: Side | null, context: FigureContext): number {
+  const ofSettings = shares.get(context.settings) ?? new WeakMap<ClusterRule, Map<string, number>>();
+  shares.set(context.settings, ofSettings);
+  const ofRule = ofSettings.get(rule) ?? new Map<string, number>();
+  ofSettings.set(rule, ofRule);
+  const key = `${context.evidence.version} ${side}`;
+  const known = ofRule.get(key);
+  if (known !== undefined) return known;
   const figured = testMembers(rule).filter((member) => {
     const named = member.record ? findRecord(context.evidence, member.record) : undefined;
     const testedSide = memberRunSide(member, side);
     const record = named && !named.off ? named : usualRecord(member.test, rule.source, testedSide, context);
     return record !== undefined && !record.off;
   });
-  return figured.length / rule.members.length;
+  const share = figured.length / rule.members.length;
+  ofRule.set(key, share);
+  return share;
 }
+
+/** Worked out once for a rule under some settings and a version of the figures. */
+const shares = new WeakMap<ReadingSettings, WeakMap<ClusterRule, Map<string, number>>>();
 
 const usualRecord = (
   test: TestId,

@@ -11,9 +11,7 @@ import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
 import { pooledRule } from "./pooled";
 import { isBegun, judgeRule, type RuleContext, type RuleVerdict } from "./rules";
-import { type RuleBeside, ruleBeside } from "./rule-beside";
 import { type Start, startOf } from "./starting";
-import { withMembers } from "./with-members";
 import { type Step, stepsOf } from "./steps";
 import { type Wording, wordFor } from "./words";
 
@@ -40,8 +38,6 @@ export type SourceReading = {
   readonly listings: readonly Listing[];
   readonly rules: readonly RuleVerdict[];
   readonly preferred: RuleVerdict | null;
-  /** The rule alone, its tests alone, and both; null where no rule is begun. */
-  readonly beside: RuleBeside | null;
   readonly against: readonly string[];
 };
 
@@ -148,20 +144,6 @@ export const startIn = (context: ReadingContext, source: SourceId, side: Side | 
 export const probabilityIn = (context: ReadingContext, source: SourceId, side: Side | null): number =>
   combine(reckon(context, source, side, true).recipe);
 
-/** A decided rule with the tests that are left all clear, and all positive; null where none is left. */
-function restOf(recipe: Recipe, verdict: RuleVerdict, context: ReadingContext): readonly [Recipe, Recipe] | null {
-  const left = verdict.members.filter(({ result, member }) => result === "open" && !isFact(member));
-  if (!verdict.settled || left.length === 0) return null;
-  const all = (positive: boolean) =>
-    withMembers(
-      recipe,
-      verdict,
-      left.map((state) => ({ state, positive })),
-      context,
-    );
-  return [all(false), all(true)];
-}
-
 /**
  * The reading of one source on one side.
  *
@@ -203,7 +185,6 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
     listings: assembled.listings,
     rules,
     preferred,
-    beside: preferred && ruleBeside(recipe, restOf(recipe, preferred, context)),
     against: examined
       ? whatArguesAgainst({
           state,
@@ -247,7 +228,6 @@ function unexamined(context: ReadingContext, source: SourceId, side: Side | null
     listings: [],
     rules: [],
     preferred: null,
-    beside: null,
     against: [],
   };
 }

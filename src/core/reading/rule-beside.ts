@@ -1,7 +1,10 @@
 import { combine, type Item, membersPart, type Recipe, type RuleItem } from "./combine";
 import { isFact } from "../knowledge";
+import type { FigureContext } from "./items";
+import type { Reading, SourceReading } from "./reading";
 import { memberName, type RuleVerdict } from "./rules";
 import { weighedText } from "./steps";
+import { withMembers } from "./with-members";
 import { percentText } from "./words";
 
 /** What the preferred rule says alone, what its tests say one by one, and both together. */
@@ -50,6 +53,32 @@ export function ruleBeside(
     part: membersPart(item, recipe),
     between: withRest && [combine(withRest[0]), combine(withRest[1])],
   };
+}
+
+/** A decided rule with the tests that are left all clear, and all positive; null where none is left. */
+function restOf(recipe: Recipe, verdict: RuleVerdict, context: FigureContext): readonly [Recipe, Recipe] | null {
+  const left = verdict.members.filter(({ result, member }) => result === "open" && !isFact(member));
+  if (!verdict.settled || left.length === 0) return null;
+  const all = (positive: boolean) =>
+    withMembers(
+      recipe,
+      verdict,
+      left.map((state) => ({ state, positive })),
+      context,
+    );
+  return [all(false), all(true)];
+}
+
+/**
+ * The rule that counts for a source and its tests, side by side; null where none does.
+ *
+ * @example besideRule(sourceIn(readExam(state), "sacroiliac", "right"), readExam(state))?.rule // 0.5724
+ */
+export function besideRule(
+  { recipe, preferred }: Pick<SourceReading, "recipe" | "preferred">,
+  { settings, evidence }: Pick<Reading, "settings" | "evidence">,
+): RuleBeside | null {
+  return preferred && ruleBeside(recipe, restOf(recipe, preferred, { settings, evidence, runs: [] }));
 }
 
 const named = (verdict: RuleVerdict, result: "positive" | "negative"): string =>

@@ -1,11 +1,12 @@
 "use client";
 
 import { Tabs } from "radix-ui";
-import { percentText, sayRuleBeside, type SourceReading, type Spread } from "@/core/reading";
+import { besideRule, percentText, sayRuleBeside, type SourceReading, type Spread } from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";
+import { useExam } from "../exam/exam-provider";
 import { BandPicture } from "../charts/band-picture";
 import { Reasoning } from "./reasoning";
 import { RulesOfSource } from "./rules-of-source";
@@ -37,6 +38,8 @@ export function Against({ source }: { source: SourceReading }) {
 
 /** The reasoning of one source on one side, opened. */
 export function Opened({ source, spread }: { source: SourceReading; spread: Spread | undefined }) {
+  const { reading } = useExam();
+  const beside = besideRule(source, reading);
   return (
     <Card className="scroll-mt-4">
       <div className="mb-2 flex flex-wrap items-center gap-2">
@@ -61,9 +64,9 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
           </span>
         )}
       </div>
-      {source.beside && source.preferred && source.beside.part > 0 && (
+      {beside && source.preferred && beside.part > 0 && (
         <p className="mb-2" data-beside>
-          {sayRuleBeside(source.beside, source.preferred)}
+          {sayRuleBeside(beside, source.preferred)}
         </p>
       )}
       <Against source={source} />

@@ -5,6 +5,7 @@ import {
   firmness,
   isBegun,
   ofHundred,
+  besideRule,
   interpretResponses,
   oneSourceEach,
   percentText,
@@ -146,13 +147,13 @@ function responseLines(state: ExamState): string[] {
 const MOST_AGAINST = 3;
 
 /** Sources that signs alone do not point to share a line. */
-function readingSection(examined: readonly SourceReading[], underAge: boolean, spreads: Spreads): string[] {
+function readingSection(examined: readonly SourceReading[], reading: Reading, spreads: Spreads): string[] {
   const quiet = examined.filter(({ figured, wording }) => !figured && wording.word === "not suggested");
   const names = quiet.map(({ source, side }) => sourceLabel(source, side));
   return [
     ...examined
       .filter((source) => !quiet.includes(source))
-      .flatMap((source) => readingLines(source, underAge, spreads[sourceKey(source.source, source.side)])),
+      .flatMap((source) => readingLines(source, reading, spreads[sourceKey(source.source, source.side)])),
     ...(names.length ? [`Not suggested by sign, no figure: ${names.join(", ")}.`] : []),
   ];
 }
@@ -160,8 +161,10 @@ function readingSection(examined: readonly SourceReading[], underAge: boolean, s
 /** Intervals by `sourceKey`; a source that is not in it is printed without one. */
 export type Spreads = Readonly<Record<string, Spread>>;
 
-function readingLines(sourceReading: SourceReading, underAge: boolean, spread: Spread | undefined): string[] {
-  const { side, wording, probability, start, preferred, beside, naive, against, figured, outcomes } = sourceReading;
+function readingLines(sourceReading: SourceReading, reading: Reading, spread: Spread | undefined): string[] {
+  const { underAge } = reading;
+  const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = sourceReading;
+  const beside = besideRule(sourceReading, reading);
   const source = sourceLabel(sourceReading.source, side);
   const rule =
     preferred && isBegun(preferred)
@@ -276,7 +279,7 @@ export function writeNote(
     {
       heading: "Reading",
       lines: [
-        ...readingSection(examined, reading.underAge, spreads),
+        ...readingSection(examined, reading, spreads),
         ...(oneEach ? [`${sayOneSource(oneEach)} One by one they do not add up.`] : []),
       ],
     },
