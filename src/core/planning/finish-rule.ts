@@ -67,6 +67,13 @@ function stateOf(present: Float64Array, absent: Float64Array): State {
   return { present, absent, weight };
 }
 
+/** Before any of these tests, at each node. */
+const openingState = (probability: number): State =>
+  stateOf(
+    Float64Array.from(NODES, ({ weight }) => probability * weight),
+    Float64Array.from(NODES, ({ weight }) => (1 - probability) * weight),
+  );
+
 function turned(now: Float64Array, chances: Float64Array, isPositive: boolean): Float64Array {
   const next = new Float64Array(now.length);
   for (let node = 0; node < now.length; node++)
@@ -123,14 +130,7 @@ export function finishRule(
     const left = all & ~(pos | neg);
     return left === 0 || settled[bits(pos)]![bits(left)]!;
   };
-  const states = new Map<number, State>();
-  states.set(
-    0,
-    stateOf(
-      Float64Array.from(NODES, ({ weight }) => probability * weight),
-      Float64Array.from(NODES, ({ weight }) => (1 - probability) * weight),
-    ),
-  );
+  const states = new Map<number, State>([[0, openingState(probability)]]);
   /** The state after one more result; the same whatever the order. */
   const after = (pos: number, neg: number, index: number, isPositive: boolean): State => {
     const bit = 1 << index;
