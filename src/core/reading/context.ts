@@ -1,5 +1,6 @@
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
-import { type ExamState, type ReadingSettings, type Run, runsRead, settingsOf } from "../record";
+import { ageAtExam, type ExamState, type ReadingSettings, type Run, runsRead, settingsOf } from "../record";
+import { ADULT_AGE } from "../measurement";
 import type { Side, SourceId } from "../vocabulary";
 import { interpretExam, type TestOutcome } from "./interpret";
 
@@ -32,6 +33,7 @@ export type ReadingContext = {
   readonly centralises: ExamState["centralisation"];
   readonly starts: Readonly<Record<string, number>>;
   readonly supposed: ReadonlySet<string>;
+  readonly underAge: boolean;
 };
 
 /** What repeated movements showed at the table; else what the complaint says of them. */
@@ -98,6 +100,7 @@ export function contextOf(
     outcomes,
     bySource: bySource(outcomes),
     orders: { right: order("right"), left: order("left"), either: order(null) },
+    underAge: (ageAtExam(state) ?? ADULT_AGE) < ADULT_AGE,
     centralises: centralises(state, outcomes),
     starts: supposed.starts ?? {},
     supposed: new Set([

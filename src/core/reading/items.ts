@@ -23,6 +23,8 @@ export type FigureContext = {
   readonly settings: ReadingSettings;
   readonly evidence: EvidenceSet;
   readonly runs: readonly Run[];
+  /** Figures come from adults, so that none moves a reading of somebody younger. */
+  readonly underAge?: boolean;
 };
 
 /** The key under which settings name the record that counts for a test and source. */
@@ -72,6 +74,7 @@ function disagreement(record: AccuracyRecord, outcome: TestOutcome, context: Fig
 export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf {
   if (outcome.outcome !== "positive" && outcome.outcome !== "negative")
     return none(`${outcome.outcome}: ${outcome.reason}`);
+  if (context.underAge) return none("under 18: all figures come from adults, so it is read in words");
   const record = recordsFor(outcome, context)[0];
   if (!record) return none("no study gives a figure for it: read in words");
   if (record.off) return none(`its figure is switched off: ${record.off}`);

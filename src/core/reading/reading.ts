@@ -1,7 +1,6 @@
 import { type EvidenceSet, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
 import { isFact } from "../knowledge";
-import { ADULT_AGE } from "../measurement";
-import { ageAtExam, type ExamState, type ReadingSettings, ruleChosenFor } from "../record";
+import { type ExamState, type ReadingSettings, ruleChosenFor } from "../record";
 import { type Family, type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import { whatArguesAgainst } from "./against";
 import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
@@ -47,7 +46,7 @@ export type Reading = {
   readonly outcomes: readonly TestOutcome[];
   /** Every source with figures and every source examined, right before left. */
   readonly sources: readonly SourceReading[];
-  /** Under 18: probabilities are greyed. */
+  /** Under 18: every figure comes from adults, so nothing is figured. */
   readonly underAge: boolean;
 };
 
@@ -110,7 +109,9 @@ function reckon(context: ReadingContext, source: SourceId, side: Side | null, on
   const rules = held
     .filter(({ id }) => !onlyPreferred || id === chosen)
     .map((rule) => judgeRule(rule, side, outcomes, ruleContext));
-  const preferred = rules.find(({ rule, applies }) => rule.id === chosen && applies) ?? null;
+  const preferred = context.underAge
+    ? null
+    : (rules.find(({ rule, applies }) => rule.id === chosen && applies) ?? null);
   const spoken = outcomes.filter(({ outcome }) => outcome !== "not tested");
   /** Findings of the baseline speak for a rule whose members they are. */
   const byBaseline = rules.some((verdict) => verdict.members.every(({ member }) => isFact(member)) && isBegun(verdict));
@@ -254,7 +255,6 @@ export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDE
     context.outcomes.filter(({ outcome }) => outcome !== "not tested").map(({ source }) => source),
   );
   const figured = new Set(sourcesWithFigures(evidence));
-  const age = ageAtExam(state);
   return {
     settings: context.settings,
     evidence,
@@ -266,7 +266,7 @@ export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDE
           : unexamined(context, source, side),
       ),
     ),
-    underAge: age !== null && age < ADULT_AGE,
+    underAge: context.underAge,
   };
 }
 

@@ -119,6 +119,12 @@ function factState(fact: Fact, { state, runs }: RuleContext): Judged {
     const within = (fact.over === undefined || age > fact.over) && (fact.under === undefined || age < fact.under);
     return judged(within, `${age} years old`);
   }
+  if (fact.kind === "reported") {
+    const told = state.history?.aggravatedBy;
+    if (!told) return open("not asked with the complaint");
+    const named = told.some((movement) => movement === fact.movement);
+    return judged(named, named ? "told with the complaint" : "asked, and not named");
+  }
   if (fact.kind === "upper motor sign") {
     const signs = state.neuro.filter(({ kind, level }) => kind === "upper-motor" && level === fact.sign);
     if (signs.length === 0) return open("not in the baseline yet");

@@ -161,7 +161,7 @@ describe("the words of the paper, events in and words out", () => {
       "leaning towards",
       "anterior-thigh.right",
     ],
-    ["flexion-rotation 29°", "c1-c2", "right", "positive", "flexion-rotation", "leaning towards", "head-occiput.right"],
+    ["flexion-rotation 29°", "c1-c2", "right", "positive", "flexion-rotation", "unsettled", "head-occiput.right"],
     ["centralises", "lumbar-disc", null, "positive", "repeated-movements", "likely", "low-back.central"],
     ["quadrant clear", "lumbar-facet", "right", "negative", "quadrant", "unlikely", "low-back.right"],
     [
@@ -188,6 +188,28 @@ describe("the words of the paper, events in and words out", () => {
     const exam = buildExam({ settings: { schools } }).complaint(at);
     recordCase(exam, one);
     expect(word(exam, source, side)).toBe(wanted);
+  });
+
+  it.each([
+    ["yes", 0.5, "leaning towards"],
+    ["no", 0.15, "unsettled"],
+    [undefined, 0.15, "unsettled"],
+  ] as const)("a headache of the neck, answered %s, starts at %f", (headFromNeck, mean, wanted) => {
+    const { before: _before, schools: _schools, ...one } = oneOf("flexion-rotation", "positive");
+    const exam = buildExam({ region: "neck-arm" }).complaint("head-occiput.right");
+    const told = {
+      onset: "gradual",
+      onsetNote: "",
+      weeks: 8,
+      provokedBy: null,
+      settlesMinutes: null,
+      eases: "",
+    } as const;
+    exam.add("history-recorded", headFromNeck ? { ...told, headFromNeck } : told);
+    recordCase(exam, one);
+    const source = sourceIn(readExam(exam.state()), "c1-c2", "right");
+    expect(source.start.mean).toBe(mean);
+    expect(source.wording.word).toBe(wanted);
   });
 
   it("keeps the ULNT record whose positive needs differentiation, unless another is chosen", () => {

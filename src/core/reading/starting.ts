@@ -35,8 +35,9 @@ export function hasSymptom(state: Pick<ExamState, "areas">, source: SourceId, si
 function fits(condition: ComplaintCondition, state: ExamState, side: Side | null): boolean {
   const area = state.areas.find((candidate) => candidate.area === state.familiar?.area) ?? state.areas[0];
   const familiar = area ? parts(area) : [];
-  const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf } = condition;
+  const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf, headFromNeck } = condition;
   return (
+    (!headFromNeck || state.history?.headFromNeck === "yes") &&
     (!symptomAt || anywhereIn(state, (felt) => isOnSide(felt, symptomAt, side))) &&
     (!familiarAt || familiar.some((felt) => isOnSide(felt, familiarAt, side))) &&
     (!familiarNotAt || !familiar.some(({ site }) => familiarNotAt.includes(site))) &&

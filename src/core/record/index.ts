@@ -41,7 +41,7 @@ export {
   isEventType,
 } from "./event";
 export { type NeuroFinding, type Vitals, vitalsSchema } from "./events/baseline";
-export { type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
+export { type Aggravating, AGGRAVATING, type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
 export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";

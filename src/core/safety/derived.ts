@@ -204,7 +204,7 @@ function ofAge(state: ExamState): Effect[] {
       "under-age",
       caution(
         "all",
-        "Under 18: all figures come from adults, so probabilities are shown greyed. By hand and light, no target of force, no 30 s hold; who agrees and who is present is noted.",
+        "Under 18: all figures come from adults, so the reading is in words only. By hand and light, no target of force, no 30 s hold; who agrees and who is present is noted.",
       ),
     ],
     ["under-age.thrust", block(["thrust"], "Under 18: no thrusts.")],

@@ -8,8 +8,6 @@ type BeamProps = {
   spread: Spread | null;
   likelyFrom: number;
   unlikelyTo: number;
-  /** Under 18: shown greyed. */
-  greyed: boolean;
   label: string;
   /** Drawn the other way round, 0 at its right end: the right side's half of a mirrored row. */
   mirrored?: boolean;
@@ -38,7 +36,7 @@ function quantile({ p95, p50, median }: Spread, share: number): number {
 }
 
 function DrawnBeam(props: BeamProps) {
-  const { probability, start, spread, likelyFrom, unlikelyTo, greyed, label, mirrored, slim, silent } = props;
+  const { probability, start, spread, likelyFrom, unlikelyTo, label, mirrored, slim, silent } = props;
   const edge = mirrored ? "right" : "left";
   const edgeAt = (value: number) => ({ [edge]: percent(value) });
   const band = (low: number, high: number) => ({ [edge]: percent(low), width: percent(high - low) });
@@ -50,7 +48,6 @@ function DrawnBeam(props: BeamProps) {
       className={clsx(
         "relative overflow-hidden rounded-md border border-edge bg-well print:[print-color-adjust:exact]",
         slim ? "h-7" : "h-10",
-        greyed && "opacity-60 grayscale",
       )}
     >
       {[unlikelyTo, likelyFrom].map((threshold) => (

@@ -1,13 +1,8 @@
 /** A hundred people, those who would have it filled. */
-export function PeopleGrid({ probability, greyed }: { probability: number; greyed: boolean }) {
+export function PeopleGrid({ probability }: { probability: number }) {
   const filled = Math.round(probability * 100);
   return (
-    <svg
-      viewBox="0 0 204 44"
-      role="img"
-      aria-label={`${filled} of 100 people filled`}
-      className={`w-full ${greyed ? "opacity-50 grayscale" : ""}`}
-    >
+    <svg viewBox="0 0 204 44" role="img" aria-label={`${filled} of 100 people filled`} className="w-full">
       {Array.from({ length: 100 }, (_, index) => (
         <circle
           key={index}

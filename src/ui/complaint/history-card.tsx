@@ -1,7 +1,8 @@
 "use client";
 
 import { readNumber } from "@/core/base";
-import { type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
+import { AGGRAVATING, type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
+import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
@@ -46,6 +47,7 @@ export function HistoryCard() {
     appendFrom((latest) => [{ type: "history-recorded", body: { ...EMPTY, ...latest.history, ...change } }]);
   const keepWeeks = (text: string) => record({ weeks: readNumber(text) });
   const { level, reason } = irritability(state);
+  const hasHeadPain = state.areas.some(({ places }) => places.some((place) => place.startsWith("head-occiput")));
   return (
     <Card heading="How it behaves">
       <div className="flex flex-col gap-4">
@@ -89,6 +91,40 @@ export function HistoryCard() {
           options={settleOptions(history.settlesMinutes)}
           onChoose={(minutes) => void record({ settlesMinutes: Number(minutes) })}
         />
+        <fieldset className="flex flex-col gap-2">
+          <legend className="mb-1 font-medium">What brings it on? Each that does</legend>
+          <div className="flex flex-wrap gap-2">
+            {AGGRAVATING.map((movement) => (
+              <Button
+                key={movement}
+                aria-pressed={history.aggravatedBy?.includes(movement) ?? false}
+                look={history.aggravatedBy?.includes(movement) ? "main" : "plain"}
+                onClick={() =>
+                  void appendFrom((latest) => {
+                    const told = latest.history?.aggravatedBy ?? [];
+                    const aggravatedBy = told.includes(movement)
+                      ? told.filter((other) => other !== movement)
+                      : [...told, movement];
+                    return [{ type: "history-recorded", body: { ...EMPTY, ...latest.history, aggravatedBy } }];
+                  })
+                }
+              >
+                {movement}
+              </Button>
+            ))}
+            <Button look="quiet" onClick={() => void record({ aggravatedBy: [] })}>
+              none of these
+            </Button>
+          </div>
+        </fieldset>
+        {hasHeadPain && (
+          <Choice
+            label="Head pain thought to come from the neck: on one side, brought on by neck movement or posture, spreading from the neck?"
+            value={history.headFromNeck ?? null}
+            options={(["yes", "no"] as const).map((answer) => ({ value: answer, label: answer }))}
+            onChoose={(headFromNeck) => void record({ headFromNeck })}
+          />
+        )}
         <Field label="What eases it">
           {(ids) => (
             <KeptInput {...ids} maxLength={1000} recorded={history.eases} onKeep={(eases) => record({ eases })} />

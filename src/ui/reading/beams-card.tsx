@@ -56,12 +56,13 @@ function Half({ source, mirrored, ...choosing }: { source: SourceReading; mirror
         <span className="text-xs leading-tight text-soft">
           {source.examined
             ? `by sign: ${tests.map((outcome) => `${testLabel(outcome)} ${outcome.outcome}`).join(", ") || "baseline"}`
-            : `starts at ${percentText(source.start.mean)}`}
+            : reading.underAge
+              ? "not examined"
+              : `starts at ${percentText(source.start.mean)}`}
         </span>
       )}
       {!mirrored && <Said source={source} word={word} />}
       {mirrored && source.side && <SideBadge side={source.side} size="sm" />}
-      {reading.underAge && source.figured && <span className="sr-only">greyed: figures come from adults</span>}
     </button>
   );
 }
@@ -145,7 +146,8 @@ export function BeamsCard(choosing: Choosing) {
                 data-not-examined={sourceKey(source.source, source.side)}
                 className="text-sm"
               >
-                {sourceName(source)}: starts at {percentText(source.start.mean)}, {source.start.reason}
+                {sourceName(source)}
+                {!reading.underAge && `: starts at ${percentText(source.start.mean)}, ${source.start.reason}`}
               </li>
             ))}
           </ul>

@@ -70,40 +70,51 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
         </p>
       )}
       <Against source={source} />
-      <Tabs.Root defaultValue="steps" className="mt-3">
-        <Tabs.List aria-labelledby="opened" className="no-print flex flex-wrap gap-1 border-b border-line">
-          {TABS.map(([id, label]) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              className="min-h-11 rounded-t-lg border border-b-0 border-transparent px-4 data-[state=active]:border-edge data-[state=active]:bg-well data-[state=active]:font-semibold"
-            >
-              {label}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="steps" className="pt-3">
-          {!source.figured && (
-            <p className="mb-2">
-              Read by sign: nothing that was found here has a figure that counts, so the probability has not moved.
-            </p>
-          )}
-          <Reasoning source={source} />
-          {source.figured && <BandPicture source={source} />}
-        </Tabs.Content>
-        <Tabs.Content value="what-if" className="pt-3">
-          <WhatIf
-            key={`${source.source} ${source.side} ${source.start.mean} ${source.recipe.dependence}`}
-            source={source}
-          />
-        </Tabs.Content>
-        <Tabs.Content value="rules" className="pt-3">
-          <RulesOfSource source={source} />
-        </Tabs.Content>
-        <Tabs.Content value="start" className="pt-3">
-          <StartForm key={source.start.mean} source={source} />
-        </Tabs.Content>
-      </Tabs.Root>
+      {reading.underAge ? (
+        <p className="mt-3">Under 18: the figures come from adults, so no probability, rule or start is given.</p>
+      ) : (
+        <ReasonTabs source={source} />
+      )}
     </Card>
+  );
+}
+
+/** How it got there: step by step, with other results, by the rules, from another start. */
+function ReasonTabs({ source }: { source: SourceReading }) {
+  return (
+    <Tabs.Root defaultValue="steps" className="mt-3">
+      <Tabs.List aria-labelledby="opened" className="no-print flex flex-wrap gap-1 border-b border-line">
+        {TABS.map(([id, label]) => (
+          <Tabs.Trigger
+            key={id}
+            value={id}
+            className="min-h-11 rounded-t-lg border border-b-0 border-transparent px-4 data-[state=active]:border-edge data-[state=active]:bg-well data-[state=active]:font-semibold"
+          >
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="steps" className="pt-3">
+        {!source.figured && (
+          <p className="mb-2">
+            Read by sign: nothing that was found here has a figure that counts, so the probability has not moved.
+          </p>
+        )}
+        <Reasoning source={source} />
+        {source.figured && <BandPicture source={source} />}
+      </Tabs.Content>
+      <Tabs.Content value="what-if" className="pt-3">
+        <WhatIf
+          key={`${source.source} ${source.side} ${source.start.mean} ${source.recipe.dependence}`}
+          source={source}
+        />
+      </Tabs.Content>
+      <Tabs.Content value="rules" className="pt-3">
+        <RulesOfSource source={source} />
+      </Tabs.Content>
+      <Tabs.Content value="start" className="pt-3">
+        <StartForm key={source.start.mean} source={source} />
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }

@@ -108,7 +108,7 @@ export function ReadingScreen() {
       <div className="flex min-w-0 flex-col gap-3">
         {reading.underAge && (
           <p className="rounded-lg bg-caution-well p-3 font-medium text-caution">
-            Under 18: all figures come from adults, so probabilities are greyed.
+            Under 18: all figures come from adults, so this is read in words only.
           </p>
         )}
         <OtherSchools />

@@ -159,8 +159,6 @@ function StepRow({ along, x, start }: { along: StepAlong; x: Scale; start: numbe
 
 /** Before and after, each as a hundred people. */
 function Hundred({ source }: { source: SourceReading }) {
-  const { reading } = useExam();
-  if (reading.underAge) return <p className="text-soft">Figures come from adults: do not rely on them here.</p>;
   return (
     <div className="grid gap-4 py-2 sm:grid-cols-2">
       {(
@@ -170,7 +168,7 @@ function Hundred({ source }: { source: SourceReading }) {
         ] as const
       ).map(([when, chance]) => (
         <figure key={when}>
-          <PeopleGrid probability={chance} greyed={false} />
+          <PeopleGrid probability={chance} />
           <figcaption className="text-sm">
             {when}: {ofHundred(chance)}.
           </figcaption>

@@ -23,7 +23,6 @@ export function SourceBeam({ source, spread, mirrored = false, slim = false, sil
       spread={spread ?? null}
       likelyFrom={reading.settings.likelyFrom}
       unlikelyTo={reading.settings.unlikelyTo}
-      greyed={reading.underAge}
       label={beamLabel(source, spread)}
       mirrored={mirrored}
       slim={slim}

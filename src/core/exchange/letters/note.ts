@@ -162,7 +162,6 @@ function readingSection(examined: readonly SourceReading[], reading: Reading, sp
 export type Spreads = Readonly<Record<string, Spread>>;
 
 function readingLines(sourceReading: SourceReading, reading: Reading, spread: Spread | undefined): string[] {
-  const { underAge } = reading;
   const { side, wording, probability, start, preferred, naive, against, figured, outcomes } = sourceReading;
   const beside = besideRule(sourceReading, reading);
   const source = sourceLabel(sourceReading.source, side);
@@ -186,9 +185,7 @@ function readingLines(sourceReading: SourceReading, reading: Reading, spread: Sp
   const interval = spread
     ? ` 95 in 100 draws lie between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}.`
     : "";
-  const figures = underAge
-    ? " Figures come from adults and are not given for this person."
-    : ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
+  const figures = ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
   const firm = spread ? `, ${firmness(spread.inBand)}` : "";
   return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...rest];
 }

@@ -473,7 +473,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
       tested: { hip: 110, knee: 125 },
       contacts: [
         { at: "knee-tested", push: "left" },
-        { at: "shoulder-tested", push: "hold" },
+        { at: "shoulder-other", push: "hold" },
       ],
       description: "Lying on the back, seen from the side; the bent knee is pushed towards the opposite shoulder.",
     }),

@@ -339,7 +339,7 @@ const flexionRotation: Protocol = {
       unit: "°",
       range: [0, 70],
       expected: [39, 49],
-      mdc: 7,
+      mdc: 8.3,
       joint: { part: "turn" },
     },
   ],

@@ -165,7 +165,7 @@ const buttockAndHip: readonly ClusterRule[] = [
     label: "hip osteoarthritis, five findings",
     source: "hip",
     members: [
-      own("squat"),
+      { fact: { kind: "reported", movement: "squatting" }, label: "squatting brings it on, as they tell it" },
       own("active-hip-flexion"),
       own("scour"),
       own("active-hip-extension"),

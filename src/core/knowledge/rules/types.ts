@@ -26,6 +26,7 @@ export type TestMember = {
 /** What a rule asks of the person rather than of a test. */
 export type Fact =
   | { readonly kind: "age"; readonly over?: number; readonly under?: number }
+  | { readonly kind: "reported"; readonly movement: string }
   | { readonly kind: "upper motor sign"; readonly sign: string }
   | { readonly kind: "mean of both sides"; readonly test: TestId; readonly measure: string; readonly over: number };
 

@@ -10,6 +10,8 @@ export type ComplaintCondition = {
   readonly familiarNotAt?: readonly SiteId[];
   /** No symptom in the midline of these sites. */
   readonly noneInMidlineOf?: readonly SiteId[];
+  /** The head pain is thought to come from the neck. */
+  readonly headFromNeck?: true;
 };
 
 /** A starting probability: a Beta distribution with this mean and weight, and when it fits. */
@@ -55,7 +57,7 @@ export const SOURCE_SITES: Partial<Record<SourceId, readonly SiteId[]>> = {
   "lumbar-muscular-control": [...BACK, ...LEG],
   "pelvic-ring": [...BACK, "groin", "pubis"],
   "cervical-facet": [...NECK, "head-occiput"],
-  "c1-c2": ["head-occiput", "face", "neck"],
+  "c1-c2": ["head-occiput", "neck"],
   "lumbar-facet": [...BACK, "posterior-thigh", "lateral-hip"],
   sacroiliac: ["si-area", "central-buttock", "low-back", "posterior-thigh"],
   "pubic-symphysis": ["pubis", "groin"],
@@ -138,9 +140,15 @@ export const STARTS: readonly StartingProbability[] = [
     standing: "second-hand",
   }),
   start("c1-c2.headache", "c1-c2", 0.5, {
-    when: { symptomAt: ["head-occiput", "face"] },
+    when: { symptomAt: ["head-occiput"], headFromNeck: true },
     because: "a headache thought to come from the neck",
     population: "neck-related headache",
+    standing: "second-hand",
+  }),
+  start("c1-c2.other-headache", "c1-c2", 0.15, {
+    when: { symptomAt: ["head-occiput"] },
+    because: "a headache of which it is not said that it comes from the neck",
+    population: "other head pain",
     standing: "second-hand",
   }),
 ];

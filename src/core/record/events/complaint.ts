@@ -9,6 +9,19 @@ import { upsert } from "../upsert";
 export const ONSETS = ["injury", "gradual", "sudden", "after birth or pregnancy", "not known"] as const;
 export const PROVOKED_BY = ["little", "moderate", "much"] as const;
 
+export const AGGRAVATING = [
+  "sitting",
+  "standing",
+  "walking",
+  "bending",
+  "turning",
+  "lifting",
+  "squatting",
+  "coughing",
+  "at night",
+] as const;
+export type Aggravating = (typeof AGGRAVATING)[number];
+
 const painOrNone = () => orNone(painScore(), "0 to 10");
 
 const area = closed({
@@ -29,6 +42,10 @@ const history = closed({
   provokedBy: oneOfOrNone(PROVOKED_BY),
   settlesMinutes: orNone(numberIn(0, 20160), "minutes"),
   eases: text(1000),
+  /** Movements and postures that bring it on, as they tell it; left out: not asked. */
+  aggravatedBy: listOf(AGGRAVATING).optional(),
+  /** A head pain that is thought to come from the neck: one side, brought on by neck movement or posture, spreading from the neck. */
+  headFromNeck: oneOf(["yes", "no"]).optional(),
 });
 
 const centralisation = closed({ answer: oneOf(["yes", "no", "not tested"]) });
