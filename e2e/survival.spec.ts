@@ -95,16 +95,16 @@ test("two tabs on one exam show the same, and two devices do", async ({
   const device = await (await browser.newContext({ baseURL: server.url })).newPage();
   for (const one of [page, tab, device]) await one.goto(`/exams/${exam}/run`);
   for (const one of [page, tab, device]) await expect(one.getByRole("region", { name: "Distraction" })).toBeVisible();
+  await tab.getByRole("button", { name: /^Compression/ }).click();
+  await tab.keyboard.press("1");
+  await device.getByRole("button", { name: /^Thigh thrust right/ }).click();
+  await device.keyboard.press("1");
   await page.keyboard.press("4");
   await expect(page.locator("[data-response=familiar]")).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("q");
   await expect(page.locator('[data-place="si-area.right"]')).toHaveAttribute("aria-pressed", "true");
   await page.keyboard.press("+");
   await page.keyboard.press("+");
-  await tab.getByRole("button", { name: /^Compression/ }).click();
-  await tab.keyboard.press("1");
-  await device.getByRole("button", { name: /^Thigh thrust right/ }).click();
-  await device.keyboard.press("1");
   for (const one of [page, tab, device]) await saved(one);
   const shown = async (one: Page) =>
     JSON.stringify([await probability(one, "right"), await one.locator('[data-rule="si-five-test"]').innerText()]);

@@ -296,6 +296,46 @@ describe("two tabs and two devices", () => {
     expect(meaning(a).rest?.intensity).toBe(2);
   });
 
+  it("tabs of one browser that press at once both keep their taps, as two devices do", async () => {
+    const all = world();
+    const [a, b] = [client(all, { device: "same#a" }), client(all, { device: "same#b" })];
+    await settle(a, b);
+    const begin = (test: "si-distraction" | "si-compression", response: "familiar" | "nothing") => {
+      const run = newId();
+      return [
+        { type: "run-started", body: { run, test, side: null, variant: { dose: "steady" } } },
+        { type: "response-recorded", body: { run, stage: "push", response } },
+      ] as const satisfies readonly EventDraft[];
+    };
+    await Promise.all([a.append(begin("si-distraction", "familiar")), b.append(begin("si-compression", "nothing"))]);
+    await settle(a, b);
+    expect(a.snapshot().sync.state).toBe("saved");
+    expect(b.snapshot().sync.state).toBe("saved");
+    expect(all.stored().events.filter(({ type }) => type === "run-started")).toHaveLength(2);
+  });
+
+  it("says of a tap what its page had shown, also while news is being put away", async () => {
+    const all = world();
+    const outbox = openOutbox();
+    let putAway = () => {};
+    const slow: Outbox = {
+      ...outbox,
+      remove: async (orders) => {
+        await new Promise<void>((done) => (putAway = done));
+        await outbox.remove(orders);
+      },
+    };
+    const tab = client(all, { outbox: slow });
+    await tab.refresh();
+    const shown = tab.snapshot().head;
+    await tab.append([rest(4)]);
+    await new Promise((done) => setTimeout(done, 5));
+    expect(all.stored().head.length).toBe(shown.length + 1);
+    const [made] = await tab.append([rest(5)]);
+    expect(made?.base).toEqual({ seq: shown.length, head: shown.head });
+    putAway();
+  });
+
   it("tabs of one browser see each other's waiting taps before the server does", async () => {
     const all = world();
     all.link.up = false;

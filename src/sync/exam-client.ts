@@ -324,11 +324,12 @@ class OneExam implements ExamClient {
   }
 
   private async take(wanted: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> {
-    const { history } = this.current;
+    const { history, head } = this.current;
     const { actor, device, newId, outbox } = this.options;
     const drafts = typeof wanted === "function" ? wanted(history.state) : wanted;
     if (drafts.length === 0) return [];
-    const base = { seq: this.head.length, head: this.head.head };
+    /** The end of what is shown: news may have come that nobody has seen yet. */
+    const base = { seq: head.length, head: head.head };
     const taken = appendTap(history, drafts, {
       at: this.nextInstant(),
       actor: actor(),

@@ -74,6 +74,7 @@ describe("folding events", () => {
     const exam = longExam();
     const [last] = lastTap(exam.events, new Set(), "bench-1");
     expect(last?.id).toBe(exam.events.at(-1)?.id);
+    expect(lastTap(exam.events, new Set(), "bench-1#page-2")[0]?.id).toBe(last!.id);
     expect(lastTap(exam.events, new Set(), "another")).toEqual([]);
     expect(lastTap(exam.events, new Set([last!.id]), "bench-1")[0]?.id).toBe(exam.events.at(-2)?.id);
   });

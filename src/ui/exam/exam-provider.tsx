@@ -95,6 +95,9 @@ export function useSync(): SyncContextValue {
   return value;
 }
 
+/** One open page of this browser: two do not know at once what was pressed in the other. */
+const PAGE = randomId().slice(-8);
+
 /** This browser's name on its events; kept so that undo knows its own taps. */
 function deviceId(): string {
   const key = "dust-lantern-device";
@@ -147,7 +150,7 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
       exam,
       initial: firstRef.current,
       actor: () => ({ id: profileRef.current.id, name: profileRef.current.name }),
-      device: deviceId(),
+      device: `${deviceId()}#${PAGE}`,
       outbox: openOutbox(),
       transport: httpTransport,
       newId,
