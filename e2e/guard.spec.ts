@@ -83,6 +83,7 @@ test("repeat keeps the first run, retract takes a test back, and a dose too low 
   await page.goto(`/exams/${exam}/run`);
   await page.getByRole("button", { name: /^Distraction\s*, done/ }).click();
   await page.keyboard.press("a");
+  await page.getByRole("dialog", { name: "Distraction again. Why?" }).getByText("the dose was wrong").click();
   await expect(page.locator("[data-response=nothing]")).toHaveAttribute("aria-pressed", "false");
   await page.keyboard.press("1");
   await expect(page.locator('[data-rule="si-five-test"]')).toContainText("0 of 3, 4 left");
@@ -92,4 +93,48 @@ test("repeat keeps the first run, retract takes a test back, and a dose too low 
   const { events } = await stored(request, exam);
   expect(events.filter(({ type }) => type === "run-started")).toHaveLength(2);
   expect(events.at(-1)?.type).toBe("event-retracted");
+});
+
+test("a technique asks what it loads, is blocked by the answers, and leaves the finding as it was", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    void builder.complaint("si-area.right").consent().guard({ anticoagulants: "yes" }).rest(1, "si-area.right");
+    builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
+  });
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
+  await page.keyboard.press("l");
+  const dialog = page.getByRole("dialog", { name: "Log a technique" });
+  await dialog.getByRole("radio", { name: "manipulation", exact: true }).click();
+  await dialog.getByRole("radio", { name: "pelvis" }).click();
+  const guard = dialog.locator("[data-technique-guard]");
+  await expect(guard).toContainText("Blocked:");
+  while (await guard.getByText("Not asked yet").isVisible()) {
+    const before = await guard.getByRole("radiogroup").first().innerText();
+    await guard.getByRole("radio").first().click();
+    await expect.poll(async () => (await guard.innerText()).includes(before)).toBe(false);
+  }
+  await expect(dialog.getByRole("button", { name: "Log it" })).toBeDisabled();
+  await dialog.getByLabel(/Why it is done all the same/).fill("agreed with the doctor today");
+  await dialog.getByRole("button", { name: "Log it" }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.locator("[data-before-technique]")).toContainText("THEIRS");
+  await page.keyboard.press("1");
+  await page.getByRole("button", { name: /^Sacral thrust/ }).click();
+  await page.keyboard.press("1");
+  await saved(page);
+  const { events } = await stored(request, exam);
+  expect(events.filter(({ type }) => type === "run-started")).toHaveLength(3);
+  expect(events.find(({ type }) => type === "technique-logged")?.body).toMatchObject({
+    region: "pelvis",
+    despite: "agreed with the doctor today",
+  });
+  await page.goto(`/exams/${exam}/reading`);
+  const response = page.locator('[data-response-to="sacral-thrust"]');
+  await expect(response).toContainText("it is in no reading");
+  await response.getByRole("button", { name: /Add it to the reading/ }).click();
+  await expect(response).toContainText("added to the reading by hand");
 });

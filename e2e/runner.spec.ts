@@ -288,8 +288,13 @@ test("a technique is logged, soreness holds a repeat back, and a note keeps its 
   await page.getByLabel("What was seen, felt or said").fill("warm to touch");
   await page.getByRole("button", { name: "Keep the note" }).click();
   await expect(page.getByRole("dialog")).toBeHidden();
+  await page.getByText("How it is done, and afterwards").click();
+  await page.getByRole("radiogroup", { name: "Sore afterwards?" }).getByRole("radio", { name: "4 of 10" }).click();
+  await expect(page.getByText("Not settled yet")).toBeVisible();
   await page.keyboard.press("l");
   const dialog = page.getByRole("dialog", { name: "Log a technique" });
+  await expect(dialog.getByRole("button", { name: "Log it" })).toBeDisabled();
+  await dialog.getByRole("radio", { name: "low back" }).click();
   await dialog.getByLabel("Level").fill("L5");
   await dialog.getByLabel("Grade 1-5").fill("9");
   await dialog.getByRole("button", { name: "Log it" }).click();
@@ -297,9 +302,7 @@ test("a technique is logged, soreness holds a repeat back, and a note keeps its 
   await dialog.getByLabel("Grade 1-5").fill("3");
   await dialog.getByRole("button", { name: "Log it" }).click();
   await expect(dialog).toBeHidden();
-  await page.getByText("How it is done, and afterwards").click();
-  await page.getByRole("radiogroup", { name: "Sore afterwards?" }).getByRole("radio", { name: "4 of 10" }).click();
-  await expect(page.getByText("Not settled yet")).toBeVisible();
+  await expect(page.locator("[data-before-technique]")).toContainText("nothing");
   await page.keyboard.press("a");
   await expect(page.getByRole("alert").filter({ hasText: "still hurts from the last time" })).toBeVisible();
   await saved(page);

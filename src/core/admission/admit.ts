@@ -1,8 +1,8 @@
 import { CRANIAL_ITEMS, GUARD_QUESTIONS, NEURO_SCALES, protocolOf, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
 import { type EventType, type ExamEvent, type ExamState, SIGNATURES, versionOfEvent } from "../record";
 import { assessGuard, isReachedBy, questionsInForce } from "../safety";
-import { currentId } from "../vocabulary";
-import { permissionProblem } from "./permission";
+import { currentId, TECHNIQUE_REGIONS } from "../vocabulary";
+import { permissionProblem, SAYS_WHERE } from "./permission";
 import { roomProblem } from "./room";
 import {
   answer,
@@ -124,6 +124,14 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
   "felt-recorded": stageCheck,
   "dose-recorded": stageCheck,
   "stage-skipped": (state, { body }) => onRunStage(state, body.run, body.stage).problem,
+  "technique-logged": (_state, event) =>
+    versionOfEvent(event) >= SAYS_WHERE && event.body.region === undefined
+      ? problem("body › region", "is missing", `Say where it is done: ${TECHNIQUE_REGIONS.join(", ")}.`)
+      : null,
+  "run-counted": (state, { body }) => {
+    const run = findRun(state, body.run);
+    return isProblem(run) ? run : null;
+  },
   "run-stopped": (state, { body }) => {
     const run = body.run === null ? null : findRun(state, body.run);
     return run && isProblem(run) ? run : null;

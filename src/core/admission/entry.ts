@@ -25,10 +25,20 @@ const comingRungs = (protocol: Protocol, preset: Variant): Ladder["rungs"] =>
     .filter((stage) => kindOf(stage) !== "release" && !stage.due)
     .map((stage, index) => ({ stage, status: index === 0 ? "here" : "to come", record: null }));
 
-/** Where the test stands in a state: its last run, its ladder, and the stage that is asked about. */
+/**
+ * Where the test stands in a state: its last run since the last technique, its
+ * ladder, and the stage that is asked about. A run from before a technique is
+ * kept as it was: what is answered now belongs to a new one.
+ */
 export function runPosition(state: ExamState, { protocol, side }: TestOnSide, preset: Variant) {
-  const lastRun = (testedSide: Side | null) =>
-    state.runs.findLast((candidate) => candidate.test === protocol.id && candidate.side === testedSide) ?? null;
+  const techniques = state.techniques.length;
+  const lastRun = (testedSide: Side | null, isNow = true) =>
+    state.runs.findLast(
+      (candidate) =>
+        candidate.test === protocol.id &&
+        candidate.side === testedSide &&
+        (candidate.techniquesBefore === techniques) === isNow,
+    ) ?? null;
   const run = lastRun(side);
   const ladder = run && ladderOf(run);
   const rungs = ladder?.rungs ?? [];
@@ -44,6 +54,8 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
   const otherRun = side ? lastRun(otherSide(side)) : null;
   return {
     run,
+    /** The run before the last technique, which this one is compared with. */
+    before: techniques === 0 ? null : lastRun(side, false),
     ladder,
     rungs: ladder ? rungs : comingRungs(protocol, preset),
     stage,

@@ -4,7 +4,15 @@ import { examFileText, exportExam, importExam } from "@/server/exchange/exchange
 import { appendEvents, loadExam } from "@/server/repositories/exams";
 import { NOW, sampleStore } from "@/fixtures/store";
 import { InputError } from "../base";
-import { chainEvent, type ChainHead, type EventDraft, genesisOf, historyOf, type RecordedEvent } from "../record";
+import {
+  chainEvent,
+  type ChainHead,
+  type EventBody,
+  type EventDraft,
+  genesisOf,
+  historyOf,
+  type RecordedEvent,
+} from "../record";
 import { toExamFile } from "../exchange";
 import { RECORD_VERSION } from "../vocabulary";
 import { appendTap, irregularities } from "./append-tap";
@@ -26,6 +34,21 @@ const start =
     type: "run-started",
     body: { run: exam.newId(), test, side, variant: {} },
   });
+const technique = (over: Partial<EventBody<"technique-logged">>) => (): EventDraft => ({
+  type: "technique-logged",
+  body: {
+    kind: "mobilisation",
+    region: "low back",
+    level: "",
+    side: null,
+    grade: null,
+    force: null,
+    holdSeconds: null,
+    repetitions: null,
+    note: "",
+    ...over,
+  },
+});
 const note = (): EventDraft => ({ type: "note-written", body: { text: "he sneezed" } });
 const stop = (exam: ExamBuilder): EventDraft => ({
   type: "run-stopped",
@@ -111,6 +134,69 @@ const CASES: Readonly<Record<string, Case>> = {
   },
   "a test that is blocked": { state: pregnant, draft: start("sacral-thrust", null), says: /is blocked/ },
   "a test that still hurts": { state: sore, draft: start("thigh-thrust", "right"), says: /still hurts/ },
+  "a test again, why is not said": {
+    state: () => ready().run({ test: "thigh-thrust", side: "right", response: "nothing" }),
+    draft: start("thigh-thrust", "right"),
+    says: /was done already, and why it is repeated is not said/,
+  },
+  "a test again, why is said": {
+    state: () => ready().run({ test: "thigh-thrust", side: "right", response: "nothing" }),
+    draft: (exam) => ({
+      type: "run-started",
+      body: { run: exam.newId(), test: "thigh-thrust", side: "right", variant: {}, again: "the hand moved" },
+    }),
+    says: null,
+  },
+  "a test again, after a technique": {
+    state: () => ready().run({ test: "thigh-thrust", side: "right", response: "nothing" }).technique(),
+    draft: start("thigh-thrust", "right"),
+    says: null,
+  },
+  "a technique, ready": { state: ready, draft: technique({}), says: null },
+  "a technique, guard open": {
+    state: () => without("guard"),
+    draft: technique({}),
+    says: /warning questions are not answered/,
+  },
+  "a technique, another's place is open": {
+    state: symptomWithoutPlace,
+    draft: technique({}),
+    says: /Thigh thrust right is unfinished/,
+  },
+  "a technique where nothing was asked": {
+    state: ready,
+    draft: technique({ kind: "manipulation", region: "neck" }),
+    says: /was not asked/,
+  },
+  "a technique that is blocked": {
+    state: pregnant,
+    draft: technique({ kind: "muscle energy", region: "pelvis" }),
+    says: /is blocked/,
+  },
+  "a technique that is blocked, with a reason": {
+    state: pregnant,
+    draft: technique({ kind: "muscle energy", region: "pelvis", despite: "agreed with the midwife today" }),
+    says: null,
+  },
+  "a technique that is blocked, done elsewhere": {
+    state: pregnant,
+    draft: technique({ kind: "muscle energy", region: "pelvis", elsewhere: true }),
+    says: null,
+  },
+  "a retest, added to the reading": {
+    state: () =>
+      ready()
+        .run({ test: "thigh-thrust", side: "right", response: "nothing" })
+        .technique()
+        .run({ test: "thigh-thrust", side: "right", response: "nothing" }),
+    draft: (exam) => ({ type: "run-counted", body: { run: exam.state().runs[1]!.id } }),
+    says: /not the first of its test/,
+  },
+  "a test first done after a technique, added to the reading": {
+    state: () => ready().technique().run({ test: "thigh-thrust", side: "right", response: "nothing" }),
+    draft: (exam) => ({ type: "run-counted", body: { run: exam.state().runs[0]!.id } }),
+    says: null,
+  },
   "a test that is not earned": { state: ready, draft: start("dorsiflexion-sign", "right"), says: /offered once/ },
   "a note, nothing asked": { state: buildExam, draft: note, says: null },
 };

@@ -21,7 +21,7 @@ export {
   stageBlocks,
   type TestOnSide,
 } from "./entry";
-export { permissionProblem } from "./permission";
+export { permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { MOST_EVENTS, roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

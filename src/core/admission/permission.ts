@@ -1,19 +1,31 @@
-import { type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
+import { type GuardQuestion, loadsOfTechnique, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
 import { isEarned } from "../reading";
 import {
   effectiveRuns,
+  holdsAnswer,
+  isFirstOfItsTest,
   type EventOf,
   type ExamEvent,
   type ExamState,
   kindOf,
   ladderOf,
   measureToday,
+  REPEAT_REASONS,
   type Run,
   settingsOf,
   stageToday,
   versionOfEvent,
 } from "../record";
-import { answersThatHold, assessGuard, blocksOnTest, canBlock, openEmergency, questionsFor } from "../safety";
+import {
+  answersThatHold,
+  assessGuard,
+  blocksOnTechnique,
+  blocksOnTest,
+  canBlock,
+  openEmergency,
+  questionsFor,
+  questionsForLoads,
+} from "../safety";
 import { problem, type Refusal } from "./admit-run";
 import { stageBlocks } from "./entry";
 import { missingBeforeTesting } from "./readiness";
@@ -40,6 +52,23 @@ function unaskedFor(state: ExamState, test: TestId, v: number): readonly GuardQu
   const answers = answersThatHold(state);
   return questionsFor(state, [test], v, answers).filter(({ id }) => answers[id] === undefined);
 }
+
+/** The first version in which a repeat says why. */
+const SAYS_WHY_AGAIN = 3;
+
+/**
+ * Whether beginning this test now repeats a run that holds an answer, with no
+ * technique between: a second try at a clear test may not take its place unsaid.
+ *
+ * @example repeatAsksWhy(openedState, { test: "thigh-thrust", side: "right" }) // false
+ */
+export const repeatAsksWhy = (
+  { runs, techniques }: Pick<ExamState, "runs" | "techniques">,
+  { test, side }: Pick<Run, "test" | "side">,
+): boolean =>
+  runs.some(
+    (run) => run.test === test && run.side === side && run.techniquesBefore === techniques.length && holdsAnswer(run),
+  );
 
 function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal | null {
   const { body } = event;
@@ -68,6 +97,12 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
       "body › test",
       `${protocol.name} still hurts from the last time (${last.soreness.intensity} of 10)`,
       "Repeat it once the soreness has settled, and record how long that took.",
+    );
+  if (v >= SAYS_WHY_AGAIN && body.again === undefined && repeatAsksWhy(state, body))
+    return problem(
+      "body › again",
+      `${protocol.name} was done already, and why it is repeated is not said`,
+      `Say why: ${REPEAT_REASONS.join(", ")}.`,
     );
   if (!isEarned(protocol, body.side, effectiveRuns(state.runs), settingsOf(state)))
     return problem("body › test", `${protocol.name} ${protocol.earned?.otherwise}`, "Do that first, or leave it out.");
@@ -123,6 +158,65 @@ function measureProblem(state: ExamState, { body }: EventOf<"measure-recorded">)
   return problems.length > 0 && problems.every(Boolean) ? problems[0]! : null;
 }
 
+/** The first version in which a technique says where it is done. */
+export const SAYS_WHERE = 3;
+
+/**
+ * A technique loads the body as a stage does: the same answers stop it. Where no
+ * typed reason opens a block, none opens it here; what was done elsewhere is
+ * recorded as it was.
+ */
+function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">): Refusal | null {
+  const { kind, region, side, elsewhere, despite } = event.body;
+  const v = versionOfEvent(event);
+  if (v < SAYS_WHERE || elsewhere || !region) return null;
+  const guard = assessGuard(state, v);
+  const blocks = blocksOnTechnique(guard, { kind, region, side });
+  const final = blocks.find((block) => block.final);
+  if (final)
+    return problem(
+      "body › region",
+      `${kind}, ${region} is blocked: ${final.reason}`,
+      "Leave it out: no typed reason lifts this block. What somebody else did can be recorded as done elsewhere.",
+    );
+  const missing = missingBeforeTesting(state, guard).find((one) => one !== "rest");
+  if (missing) return problem("body › kind", `${kind}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  const open = unfinishedRun(state);
+  if (open)
+    return problem(
+      "body › kind",
+      `${open.name} is unfinished: ${open.asks}`,
+      "Finish it, or stop the test; after a technique it can no longer be told apart.",
+    );
+  const loads = loadsOfTechnique(kind, region).map(({ load }) => load);
+  const unasked = questionsForLoads(state, loads, v).find(({ id }) => guard.answers[id] === undefined);
+  if (unasked)
+    return problem(
+      "body › region",
+      `${kind}, ${region}: "${unasked.heading}" was not asked`,
+      "Answer the question that it brings, then do it.",
+    );
+  return blocks[0] && !despite
+    ? problem(
+        "body › despite",
+        `${kind}, ${region} is blocked: ${blocks[0].reason}`,
+        "Leave it out, or type the reason why it is done all the same.",
+      )
+    : null;
+}
+
+/** A retest is compared, and never counted in place of the finding. */
+function countProblem(state: ExamState, { body }: EventOf<"run-counted">): Refusal | null {
+  const run = runOf(state, body.run);
+  return !run || (run.techniquesBefore > 0 && isFirstOfItsTest(run, state.runs))
+    ? null
+    : problem(
+        "body › run",
+        "is not the first of its test after treatment began",
+        "Add only a test that was not done before the technique; a retest is compared and never counted.",
+      );
+}
+
 function signProblem(state: ExamState): Refusal | null {
   const open = openEmergency(assessGuard(state));
   return open
@@ -140,6 +234,8 @@ const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "response-recorded",
   "answer-recorded",
   "measure-recorded",
+  "technique-logged",
+  "run-counted",
   "exam-signed",
 ]);
 
@@ -162,6 +258,10 @@ export function permissionProblem(state: ExamState, event: ExamEvent): Refusal |
       return answerProblem(state, event);
     case "measure-recorded":
       return measureProblem(state, event);
+    case "technique-logged":
+      return techniqueProblem(state, event);
+    case "run-counted":
+      return countProblem(state, event);
     case "exam-signed":
       return signProblem(state);
     default:

@@ -31,8 +31,10 @@ function asksFor(run: Run): string | null {
  *
  * @example unfinishedRun(openedState) // null
  */
-export function unfinishedRun(state: Pick<ExamState, "runs">): Unfinished | null {
-  const run = state.runs.at(-1);
+export function unfinishedRun(state: Pick<ExamState, "runs" | "techniques">): Unfinished | null {
+  const last = state.runs.at(-1);
+  /** What was open when a technique was done cannot be finished after it. */
+  const run = last?.techniquesBefore === state.techniques.length ? last : undefined;
   const asks = run ? asksFor(run) : null;
   if (!run || !asks) return null;
   return { run, name: `${protocolOf(run.test).name}${run.side ? ` ${run.side}` : ""}`, asks };

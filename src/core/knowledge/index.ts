@@ -67,6 +67,7 @@ export {
   type Urgency,
   WHOLE_NECK,
 } from "./safety/effects";
+export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
 export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";

@@ -87,8 +87,11 @@ export function contextOf(
 ): ReadingContext {
   const chosen = settingsOf(state);
   const settings = supposed.dependence === undefined ? chosen : { ...chosen, dependence: supposed.dependence };
-  const runs = runsRead(state.runs);
   const interpreted = interpretExam(state.runs, chosen);
+  /** One that was added by hand and speaks of nothing is none of a rule's tests either. */
+  const runs = runsRead(state.runs).filter(
+    ({ id, isCounted }) => !isCounted || interpreted.some(({ run }) => run === id),
+  );
   const outcomes = supposing(interpreted, supposed);
   const order = (side: Side | null) =>
     runs.filter((run) => run.side === null || side === null || run.side === side).map(({ test }) => test);

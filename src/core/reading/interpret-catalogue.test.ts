@@ -1,6 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { protocolOf, PROTOCOLS, type TestId } from "../knowledge";
-import { DEFAULT_READING_SETTINGS, effectiveRuns, ladderOf, type ReadingSettings } from "../record";
+import {
+  DEFAULT_READING_SETTINGS,
+  effectiveRuns,
+  ladderOf,
+  type ReadingSettings,
+  REPEAT_REASONS,
+  type RepeatReason,
+} from "../record";
 import type { Place, Side, SourceId } from "../vocabulary";
 import { buildExam } from "@/fixtures/samples/build";
 import { explicitSteps } from "@/fixtures/samples/cases";
@@ -392,16 +399,7 @@ describe("since a technique", () => {
   it("a sign that was negative and is now positive is said to be new", () => {
     const exam = buildExam().complaint("si-area.right");
     exam.run({ test: "thigh-thrust", side: "right", response: "nothing" });
-    exam.add("technique-logged", {
-      kind: "mobilisation",
-      level: "L5",
-      side: "right",
-      grade: 3,
-      force: null,
-      holdSeconds: null,
-      repetitions: 20,
-      note: "",
-    });
+    exam.technique();
     exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
     const { runs } = exam.state();
     expect(
@@ -423,16 +421,7 @@ describe("since a technique", () => {
     };
     told();
     const before = sourceIn(readExam(treated.state()), root, "right");
-    treated.add("technique-logged", {
-      kind: "mobilisation",
-      level: "L5",
-      side: "right",
-      grade: 3,
-      force: null,
-      holdSeconds: null,
-      repetitions: 20,
-      note: "",
-    });
+    treated.technique();
     treated.run({ test: "slump", side: "right", response: "nothing" });
     const state = treated.state();
     const after = sourceIn(readExam(state), root, "right");
@@ -441,6 +430,66 @@ describe("since a technique", () => {
     expect(sayResponse(response!, (run) => (run === response!.before ? "their calf" : "nothing"))).toBe(
       "Slump R, after mobilisation: nothing; before it: their calf.",
     );
+  });
+});
+
+describe("done again", () => {
+  const twice = (again: RepeatReason | undefined, first: "nothing" | "familiar", second: "nothing" | "familiar") => {
+    const exam = buildExam().complaint("si-area.right");
+    for (const [response, why] of [
+      [first, undefined],
+      [second, again],
+    ] as const) {
+      const run = exam.newId();
+      exam.add("run-started", {
+        run,
+        test: "thigh-thrust",
+        side: "right",
+        variant: {},
+        ...(why ? { again: why } : {}),
+      });
+      exam.record(run, { stage: "push", response, ...(response === "familiar" ? { felt: ["si-area.right"] } : {}) });
+    }
+    return interpretExam(exam.state().runs, DEFAULT_READING_SETTINGS).find(({ source }) => source === "sacroiliac")
+      ?.outcome;
+  };
+
+  it.each(
+    REPEAT_REASONS.flatMap((again) => (["nothing", "familiar"] as const).map((first) => [again, first] as const)),
+  )("%s, after %s: a fair run counts once", (again, first) => {
+    const second = first === "nothing" ? "familiar" : "nothing";
+    const [was, is] = (first === "nothing" ? ["negative", "positive"] : ["positive", "negative"]) as [string, string];
+    expect(twice(again, first, second)).toBe(again === "only because nothing came" ? was : is);
+  });
+
+  it("a test first done after treatment began counts only when it was added by hand and was positive", () => {
+    const read = (response: "nothing" | "familiar", isAdded: boolean) => {
+      const exam = buildExam().complaint("si-area.right").technique();
+      exam.run({
+        test: "thigh-thrust",
+        side: "right",
+        response,
+        felt: response === "familiar" ? ["si-area.right"] : [],
+      });
+      if (isAdded) exam.add("run-counted", { run: exam.state().runs[0]!.id });
+      return sourceIn(readExam(exam.state()), "sacroiliac", "right");
+    };
+    const untouched = read("nothing", false);
+    expect(read("familiar", false).probability).toBe(untouched.probability);
+    expect(read("nothing", true).probability).toBe(untouched.probability);
+    expect(read("nothing", true).preferred?.negative ?? 0).toBe(untouched.preferred?.negative ?? 0);
+    const added = read("familiar", true);
+    expect(added.probability).toBeGreaterThan(untouched.probability);
+    expect(added.outcomes.map(({ note }) => note).join()).toContain("first done after treatment began");
+  });
+
+  it("added by hand, it does not come between a finding and its retest", () => {
+    const exam = buildExam().complaint("si-area.right");
+    exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+    exam.technique().run({ test: "thigh-thrust", side: "right", response: "nothing" });
+    const before = sourceIn(readExam(exam.state()), "sacroiliac", "right").probability;
+    exam.add("run-counted", { run: exam.state().runs[1]!.id });
+    expect(sourceIn(readExam(exam.state()), "sacroiliac", "right").probability).toBe(before);
   });
 });
 

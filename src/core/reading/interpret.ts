@@ -316,6 +316,14 @@ function isNewSinceTechnique(outcome: TestOutcome, run: Run, runs: readonly Run[
   );
 }
 
+/** A test first done after treatment began speaks only when it is positive: treatment may have cleared it. */
+const readAs = (run: Run, outcomes: readonly TestOutcome[]): readonly TestOutcome[] =>
+  run.isCounted
+    ? outcomes
+        .filter(({ outcome }) => outcome === "positive")
+        .map((outcome) => ({ ...outcome, note: joined(outcome.note, "first done after treatment began") }))
+    : outcomes;
+
 /**
  * Every outcome of an exam before treatment, in the order the tests were first done. Guard and
  * reading ask for the same one after the other, so the last answer is kept.
@@ -326,7 +334,7 @@ export function interpretExam(runs: readonly Run[], settings: ReadingSettings): 
   const known = interpreted.get(runs);
   if (known?.settings === settings) return known.outcomes;
   const counted = runsRead(runs);
-  const outcomes = counted.flatMap((run) => interpretRun(run, settings, counted));
+  const outcomes = counted.flatMap((run) => readAs(run, interpretRun(run, settings, counted)));
   interpreted.set(runs, { settings, outcomes });
   return outcomes;
 }

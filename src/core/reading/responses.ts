@@ -18,7 +18,10 @@ export type Response = {
 export const responsesTo = (state: Pick<ExamState, "runs" | "techniques">): readonly Response[] =>
   runsAfterTreatment(state.runs).map((run) => ({
     run,
-    before: runsRead(state.runs).find(({ test, side }) => test === run.test && side === run.side) ?? null,
+    before:
+      runsRead(state.runs).find(
+        (one) => one.techniquesBefore === 0 && one.test === run.test && one.side === run.side,
+      ) ?? null,
     after: state.techniques.slice(0, run.techniquesBefore).map(({ kind }) => kind),
   }));
 
@@ -30,6 +33,10 @@ export const responsesTo = (state: Pick<ExamState, "runs" | "techniques">): read
  */
 export function sayResponse({ run, before, after }: Response, said: (run: Run) => string): string {
   const name = testLabel({ test: run.test, testedSide: run.side });
-  const was = before ? `before it: ${said(before)}` : "first done after treatment began, so it is in no reading";
+  const was = before
+    ? `before it: ${said(before)}`
+    : run.isCounted
+      ? "first done after treatment began, and added to the reading by hand"
+      : "first done after treatment began, so it is in no reading";
   return `${name}, after ${after.join(", ")}: ${said(run)}; ${was}.`;
 }

@@ -25,21 +25,24 @@ export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
 };
 
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
-const holdsAnswer = (run: Run): boolean =>
+export const holdsAnswer = (run: Run): boolean =>
   run.stopped !== null ||
   Object.keys(run.measures).length > 0 ||
   ladderOf(run).rungs.some(({ stage, record }) => isAnswered(stage, run) || record?.skipped);
 
+/** Repeating until something comes makes positives: a fair run that was clear is not replaced. */
+const countsNothing = ({ again }: Run): boolean => again === "only because nothing came";
+
 /**
  * The runs a reading uses: of a repeated test and side, the last one with an
- * answer. The others stay in the record. A state's list of runs never changes,
+ * answer that was not only a second try at a clear one. The others stay in the record. A state's list of runs never changes,
  * so this is worked out once for each.
  */
 export const effectiveRuns = remembered((runs: readonly Run[]): readonly Run[] => {
   const last = new Map<string, Run>();
   for (const run of runs) {
     const key = runKey(run.test, run.side);
-    if (!last.has(key) || holdsAnswer(run)) last.set(key, run);
+    if (!last.has(key) || (holdsAnswer(run) && !countsNothing(run))) last.set(key, run);
   }
   return [...last.values()];
 });
@@ -47,15 +50,27 @@ export const effectiveRuns = remembered((runs: readonly Run[]): readonly Run[] =
 /**
  * The runs a reading is made from: of those before the first technique of the
  * visit, the last one with an answer for each test and side. What is done after
- * a technique is response to treatment and replaces no finding.
+ * a technique is response to treatment and replaces no finding; a test that was
+ * first done then is among them only where it was added by hand.
  *
  * @example runsRead(state.runs).every(({ techniquesBefore }) => techniquesBefore === 0) // true
  */
 export const runsRead = remembered((runs: readonly Run[]): readonly Run[] =>
   runs.some(({ techniquesBefore }) => techniquesBefore > 0)
-    ? effectiveRuns(runs.filter(({ techniquesBefore }) => techniquesBefore === 0))
+    ? effectiveRuns(runs.filter((run) => run.techniquesBefore === 0 || (run.isCounted && isFirstOfItsTest(run, runs))))
     : effectiveRuns(runs),
 );
+
+/**
+ * Whether a run is the first of its test and side, though treatment had begun:
+ * only such a one can be added to the reading by hand.
+ *
+ * @example isFirstOfItsTest(run, state.runs) // true
+ */
+export const isFirstOfItsTest = (run: Run, runs: readonly Run[]): boolean =>
+  !runs.some(
+    (other) => other.test === run.test && other.side === run.side && other.techniquesBefore < run.techniquesBefore,
+  );
 
 const NONE: readonly Run[] = [];
 

@@ -15,7 +15,16 @@ export {
 } from "./chain";
 export { type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
-export { effectiveRuns, isDoneAs, isLike, likeOther, runsAfterTreatment, runsRead } from "./counted-runs";
+export {
+  effectiveRuns,
+  holdsAnswer,
+  isDoneAs,
+  isFirstOfItsTest,
+  isLike,
+  likeOther,
+  runsAfterTreatment,
+  runsRead,
+} from "./counted-runs";
 export {
   type Actor,
   type Base,
@@ -84,7 +93,16 @@ export { SIGN_STATEMENT } from "./sign-statement";
 export { type ExamState, type UnreadEvent } from "./state";
 export { type Later, eventProblem, parseEvent } from "./parse-event";
 export { readEvent, readEvents, type Unread, unreadable } from "./read-event";
-export { answerToday, measureToday, type Run, signToday, type StageRecord, stageToday } from "./runs";
+export {
+  answerToday,
+  measureToday,
+  REPEAT_REASONS,
+  type RepeatReason,
+  type Run,
+  signToday,
+  type StageRecord,
+  stageToday,
+} from "./runs";
 export {
   type ClinicDraft,
   foldClinic,

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { idOf, PRACTITIONER } from "@/fixtures/samples/build";
+import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { HAND_MADE } from "@/fixtures/frozen/hand-made";
 import { chainEvent, type ChainHead, genesisOf, verifyChain } from "./chain";
@@ -13,11 +13,21 @@ import { RECORD_VERSION } from "../vocabulary";
 
 const EXAM = idOf(1);
 
+/** A test first done after a technique, and added to the reading by hand. */
+function treated(): readonly RecordedEvent[] {
+  const exam = buildExam().complaint("si-area.right").consent().guard().rest(1);
+  exam.technique();
+  exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
+  exam.add("run-counted", { run: exam.state().runs[0]!.id });
+  return exam.events;
+}
+
 /** One event of every kind there is, as real exams tell them. */
 const REAL: readonly RecordedEvent[] = (() => {
   const told = [
     ...HAND_MADE().flatMap(({ exam }) => exam.events),
     ...TEST_CASES.flatMap((one) => examOfCase(one).exam.events),
+    ...treated(),
   ];
   return EVENT_TYPES.flatMap((type) => told.filter((event) => event.type === type).slice(0, 3));
 })();

@@ -23,6 +23,16 @@ export type StageDose = {
   readonly thrusts: number | null;
 };
 
+/** Why a test is done again before any treatment; the last of them counts for nothing. */
+export const REPEAT_REASONS = [
+  "pain under the hand",
+  "the dose was wrong",
+  "the hand moved",
+  "with more force",
+  "only because nothing came",
+] as const;
+export type RepeatReason = (typeof REPEAT_REASONS)[number];
+
 /** One time a test was done on one side. */
 export type Run = {
   readonly id: string;
@@ -44,6 +54,10 @@ export type Run = {
   readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
   /** How many techniques had been logged when it began. */
   readonly techniquesBefore: number;
+  /** Why it was repeated; null when it was not, or nobody said. */
+  readonly again: RepeatReason | null;
+  /** First done after treatment began, and added to the reading by hand. */
+  readonly isCounted: boolean;
   readonly stopped: { readonly reason: string; readonly note: string } | null;
 };
 

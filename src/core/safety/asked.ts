@@ -99,3 +99,18 @@ export function questionsFor(
     return (onlyIf.regions?.some((region) => regions.has(region)) ?? false) || (onlyIf.loads?.some(isReached) ?? false);
   });
 }
+
+/**
+ * The questions that certain loads call for, whatever is on the sheet: those of a
+ * technique that is about to be done.
+ *
+ * @example questionsForLoads(openedState, ["neck-traction"]).some(({ id }) => id === "neck-surgery") // true
+ */
+export const questionsForLoads = (
+  state: ExamState,
+  loads: readonly LoadId[],
+  v: number = versionAsked(state),
+): readonly GuardQuestion[] =>
+  questionsInForce(state).filter(
+    (question) => wasThere(question, v) && (question.onlyIf?.loads?.some((load) => loads.includes(load)) ?? false),
+  );

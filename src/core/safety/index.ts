@@ -1,4 +1,14 @@
 /** What the answers block, caution and refer. */
-export { answersThatHold, questionsFor, questionsInForce } from "./asked";
+export { answersThatHold, questionsFor, questionsForLoads, questionsInForce } from "./asked";
 export { assessGuard, type Block, type Caution, type Guard, openEmergency, type Origin, type Referral } from "./assess";
-export { blocksOn, blocksOnTest, canBlock, cautionsOn, isOverridden, isReachedBy, overriddenText } from "./reach";
+export {
+  blocksOn,
+  blocksOnTechnique,
+  blocksOnTest,
+  canBlock,
+  cautionsOn,
+  isOverridden,
+  isReachedBy,
+  overriddenText,
+  type TechniqueAt,
+} from "./reach";

@@ -1,4 +1,6 @@
 import {
+  loadsOfTechnique,
+  NEVER_ON_THE_NECK,
   type Protocol,
   protocolOf,
   type Stage,
@@ -9,7 +11,7 @@ import {
 } from "../knowledge";
 import { ageAtExam, type ExamState, kindOf } from "../record";
 import { ADULT_AGE } from "../measurement";
-import { otherSide, type Side } from "../vocabulary";
+import { otherSide, type Side, type Technique, type TechniqueRegion } from "../vocabulary";
 import type { Block, Caution, Guard } from "./assess";
 
 /** Answers that no block follows from. */
@@ -61,9 +63,31 @@ export const blocksOn = (guard: Guard, stage: Stage, test: TestId, side: Side | 
         (block) => !isOverridden(block, test) && stage.loads.some((load) => reaches(block, load, side)),
       );
 
-/** The cautions that concern a stage. */
-export const cautionsOn = (guard: Guard, stage: Stage): readonly Caution[] =>
-  guard.cautions.filter(({ loads }) => loads === "all" || stage.loads.some(({ load }) => loads.includes(load)));
+/** The cautions that concern what is loaded: a stage, or a technique. */
+export const cautionsOn = (guard: Guard, loaded: Pick<Stage, "loads">): readonly Caution[] =>
+  guard.cautions.filter(({ loads }) => loads === "all" || loaded.loads.some(({ load }) => loads.includes(load)));
+
+/** A technique, as far as the guard asks of it. */
+export type TechniqueAt = { readonly kind: Technique; readonly region: TechniqueRegion; readonly side: Side | null };
+
+const isNever = ({ kind, region }: TechniqueAt, { id }: Block): boolean =>
+  region === "neck" &&
+  NEVER_ON_THE_NECK.kinds.has(kind) &&
+  (NEVER_ON_THE_NECK.after.has(id.split(".", 1)[0]!) || NEVER_ON_THE_NECK.afterBaseline.has(id));
+
+/**
+ * The blocks that reach a technique. What was typed against one for a test does
+ * not count here: a technique has its own reason, and after signs of cord or
+ * artery a thrust or a pull on the neck has none.
+ *
+ * @example blocksOnTechnique(guard, { kind: "manipulation", region: "neck", side: null }) // []
+ */
+export const blocksOnTechnique = (guard: Guard, technique: TechniqueAt): readonly Block[] => {
+  const loads = loadsOfTechnique(technique.kind, technique.region);
+  return guard.blocks
+    .filter((block) => loads.some((load) => reaches(block, load, technique.side)))
+    .map((block) => (isNever(technique, block) ? { ...block, final: true } : block));
+};
 
 /** What a test does besides letting go. */
 const isMain = (stage: Stage): boolean => kindOf(stage) !== "release";

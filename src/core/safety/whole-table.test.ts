@@ -273,16 +273,7 @@ describe("what the examination itself finds", () => {
   it("a sign that is new since a technique brings the guard and the baseline back, until both were gone through", () => {
     const exam = buildExam().complaint("si-area.right").consent().guard();
     exam.run({ test: "thigh-thrust", side: "right", response: "nothing" });
-    exam.add("technique-logged", {
-      kind: "mobilisation",
-      level: "L5",
-      side: "right",
-      grade: 3,
-      force: null,
-      holdSeconds: null,
-      repetitions: 20,
-      note: "",
-    });
+    exam.technique();
     exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
     expect(guardOf(exam)).toMatchObject({ askAgain: true });
     expect(guardOf(exam).newSigns.map(({ test }) => test)).toContain("thigh-thrust");

@@ -12,3 +12,7 @@ export const TECHNIQUES = [
   "other",
 ] as const;
 export type Technique = (typeof TECHNIQUES)[number];
+
+/** The part of the body a technique is done to. */
+export const TECHNIQUE_REGIONS = ["neck", "upper back", "arm", "low back", "pelvis", "hip", "leg"] as const;
+export type TechniqueRegion = (typeof TECHNIQUE_REGIONS)[number];

@@ -3,6 +3,7 @@
 import { type TreatmentResponse, responsesTo, sayResponse } from "@/core/reading";
 import { describeRun } from "@/core/exchange";
 import type { Run } from "@/core/record";
+import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
 
@@ -11,7 +12,7 @@ const keyOf = ({ run }: TreatmentResponse): string => run.id;
 
 /** What was done again after a technique: beside the findings, never instead of them. */
 export function ResponsesCard() {
-  const { state } = useExam();
+  const { state, append } = useExam();
   const responses = responsesTo(state);
   if (responses.length === 0) return null;
   return (
@@ -20,10 +21,21 @@ export function ResponsesCard() {
         {responses.map((response) => (
           <li key={keyOf(response)} data-response-to={response.run.test}>
             {sayResponse(response, said)}
+            {!response.before && !response.run.isCounted && !state.signed && (
+              <Button
+                big
+                className="mt-1 text-sm"
+                onClick={() => void append({ type: "run-counted", body: { run: response.run.id } })}
+              >
+                Add it to the reading: it then counts if it was positive
+              </Button>
+            )}
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-sm text-soft">Compared, and counted in no reading.</p>
+      <p className="mt-1 text-sm text-soft">
+        Compared, and counted in no reading; a test first done after treatment began can be added by hand.
+      </p>
     </Card>
   );
 }

@@ -10,8 +10,8 @@ type ReasonDialogProps = {
   onOpenChange: (open: boolean) => void;
   title: string;
   reasons: readonly string[];
-  /** What the typed field is for. */
-  otherLabel: string;
+  /** What the typed field is for; left out: only the list can be given. */
+  otherLabel?: string | undefined;
   onGive: (reason: string, typed: string) => void;
   stop?: boolean;
 };
@@ -41,20 +41,24 @@ export function ReasonDialog({
           </Button>
         ))}
       </div>
-      <Field label={otherLabel}>
-        {(ids) => (
-          <input
-            {...ids}
-            className={inputClass}
-            maxLength={300}
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        )}
-      </Field>
-      <Button big disabled={typed.trim() === ""} onClick={() => give("other")}>
-        Record what is typed
-      </Button>
+      {otherLabel && (
+        <>
+          <Field label={otherLabel}>
+            {(ids) => (
+              <input
+                {...ids}
+                className={inputClass}
+                maxLength={300}
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              />
+            )}
+          </Field>
+          <Button big disabled={typed.trim() === ""} onClick={() => give("other")}>
+            Record what is typed
+          </Button>
+        </>
+      )}
     </Dialog>
   );
 }

@@ -4,7 +4,8 @@ import { ArrowRight, Octagon, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
-import { STOP_REASONS } from "@/core/record";
+import { repeatAsksWhy } from "@/core/admission";
+import { REPEAT_REASONS, type RepeatReason, STOP_REASONS } from "@/core/record";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
@@ -39,8 +40,10 @@ const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer 
 
 /** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
 export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
-  const { append, undo } = useExam();
-  const [asking, setAsking] = useState<"stop" | "skip" | "later" | "stage" | "technique" | "note" | null>(null);
+  const { append, undo, state } = useExam();
+  const [asking, setAsking] = useState<"stop" | "skip" | "later" | "stage" | "repeat" | "technique" | "note" | null>(
+    null,
+  );
   const { protocol, side } = step;
   const name = `${protocol.name}${side ? ` ${side}` : ""}`;
   const said = (reason: string, typed: string) => (reason === "other" ? typed : reason);
@@ -61,7 +64,8 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   useKeys(KEYS.technique, () => setAsking("technique"));
   useKeys(KEYS.note, () => setAsking("note"));
   useKeys(KEYS.undo, () => void undo());
-  useKeys(KEYS.repeat, test.repeat);
+  const repeat = () => (repeatAsksWhy(state, { test: protocol.id, side }) ? setAsking("repeat") : test.repeat());
+  useKeys(KEYS.repeat, repeat);
   useKeys(KEYS.next, (event) => {
     if (!onControl(event)) onNext();
   });
@@ -77,7 +81,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       onOpenChange={(open) => setAsking(open ? kind : null)}
       title={title}
       reasons={list}
-      otherLabel={isStop ? "Another reason, or what was felt" : "Another reason"}
+      otherLabel={isStop ? "Another reason, or what was felt" : kind === "repeat" ? undefined : "Another reason"}
       onGive={onGive}
       stop={isStop}
     />
@@ -98,7 +102,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
           ...(canLeaveOut ? [{ name: `Leave out: ${test.stage.name}`, onSelect: () => setAsking("stage") }] : []),
           ...(test.run
             ? [
-                { name: "Repeat", entry: KEYS.repeat, onSelect: test.repeat },
+                { name: "Repeat", entry: KEYS.repeat, onSelect: repeat },
                 { name: "Retract this test", onSelect: test.retract },
               ]
             : []),
@@ -121,6 +125,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       {reasons("stage", `Leave out ${test.stage.name}. Why?`, STAGE_REASONS, (reason, typed) =>
         test.leaveStageOut(said(reason, typed)),
       )}
+      {reasons("repeat", `${name} again. Why?`, REPEAT_REASONS, (reason) => test.repeat(reason as RepeatReason))}
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>

@@ -2,15 +2,24 @@
 
 import { useForm, useWatch } from "react-hook-form";
 import { readNumber } from "@/core/base";
-import { type Side, SIDES, type Technique, TECHNIQUES } from "@/core/vocabulary";
+import {
+  type Side,
+  SIDES,
+  type Technique,
+  TECHNIQUE_REGIONS,
+  type TechniqueRegion,
+  TECHNIQUES,
+} from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
+import { TechniqueGuard, techniqueGuard } from "./technique-guard";
 
 type Fields = {
   kind: Technique;
+  region: TechniqueRegion | "";
   level: string;
   side: Side | "none";
   grade: string;
@@ -18,15 +27,21 @@ type Fields = {
   holdSeconds: string;
   repetitions: string;
   note: string;
+  elsewhere: boolean;
+  despite: string;
 };
+
+/** A reason has to say something. */
+const SHORTEST_REASON = 10;
 
 /** What was done between two tests: a log, not advice. */
 export function TechniqueDialog({ onClose }: { onClose: () => void }) {
-  const { append, refusal, profile, state } = useExam();
+  const { append, refusal, profile, state, guard } = useExam();
   const { unit } = profile.settings.work;
   const { register, handleSubmit, control, setValue } = useForm<Fields>({
     defaultValues: {
       kind: "mobilisation",
+      region: "",
       level: "",
       side: "none",
       grade: "",
@@ -34,9 +49,21 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
       holdSeconds: "",
       repetitions: "",
       note: "",
+      elsewhere: false,
+      despite: "",
     },
   });
-  const [kind, side] = useWatch({ control, name: ["kind", "side"] });
+  const [kind, region, side, elsewhere, despite] = useWatch({
+    control,
+    name: ["kind", "region", "side", "elsewhere", "despite"],
+  });
+  const said = region ? techniqueGuard(state, guard, { kind, region, side: side === "none" ? null : side }) : null;
+  const asksReason = said !== null && !elsewhere && said.blocks.length > 0 && said.blocks.every(({ final }) => !final);
+  const mayLog =
+    said !== null &&
+    (elsewhere ||
+      (said.unasked.length === 0 &&
+        (said.blocks.length === 0 || (asksReason && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
     const force = readNumber(fields.force);
     const taken = await append({
@@ -50,6 +77,9 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         holdSeconds: readNumber(fields.holdSeconds),
         repetitions: readNumber(fields.repetitions),
         note: fields.note.trim(),
+        ...(fields.region ? { region: fields.region } : {}),
+        ...(fields.elsewhere ? { elsewhere: true } : {}),
+        ...(asksReason ? { despite: fields.despite.trim() } : {}),
       },
     });
     if (taken) onClose();
@@ -76,6 +106,13 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           onChoose={(technique) => setValue("kind", technique)}
         />
         <Choice
+          label="Where"
+          big
+          value={region || null}
+          options={TECHNIQUE_REGIONS.map((where) => ({ value: where, label: where }))}
+          onChoose={(where) => setValue("region", where)}
+        />
+        <Choice
           label="Side"
           big
           value={side}
@@ -97,7 +134,17 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         <Field label="Note" error={refusal ?? undefined}>
           {(ids) => <input {...ids} maxLength={600} className={`${inputClass} min-h-14`} {...register("note")} />}
         </Field>
-        <Button type="submit" look="main" big>
+        {said && !elsewhere && <TechniqueGuard {...said} />}
+        {asksReason && (
+          <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
+            {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
+          </Field>
+        )}
+        <label className="flex min-h-14 items-center gap-3">
+          <input type="checkbox" className="size-6" {...register("elsewhere")} />
+          Done elsewhere, by somebody else: only recorded
+        </label>
+        <Button type="submit" look="main" big disabled={!mayLog}>
           Log it
         </Button>
       </form>
@@ -105,7 +152,8 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         <ol className="list-decimal pl-6 text-sm">
           {state.techniques.map((technique) => (
             <li key={technique.event}>
-              {technique.kind} {technique.level} {technique.side ?? ""}
+              {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}
+              {technique.elsewhere && ", done elsewhere"}
             </li>
           ))}
         </ol>

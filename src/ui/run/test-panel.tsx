@@ -22,7 +22,7 @@ import { DosePanel } from "./dose-panel";
 import { FeltPanel, useFelt } from "./felt-panel";
 import { HowItIsDone } from "./how-it-is-done";
 import { MeasurePanel } from "./measure-panel";
-import { OtherSide } from "./other-side";
+import { BeforeTechnique, OtherSide } from "./other-side";
 import { RunActions } from "./run-actions";
 import { SignPanel } from "./sign-panel";
 import { usePressing } from "./use-pressing";
@@ -254,6 +254,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
             {stage.instruction} <span className="text-soft">{protocol.hands}</span>
           </p>
           <Cautions step={step} test={test} />
+          <BeforeTechnique step={step} test={test} />
         </div>
         <StageFigure key={`${step.key} ${stage.id}`} step={step} test={test} />
       </div>

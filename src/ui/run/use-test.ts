@@ -6,6 +6,7 @@ import {
   type EventBody,
   type EventDraft,
   type Ladder,
+  type RepeatReason,
   type Run,
   settingsOf,
   type StageRecord,
@@ -20,6 +21,8 @@ import { useExam } from "../exam/exam-provider";
 
 export type TestActions = {
   readonly run: Run | null;
+  /** The run of before the last technique; what is answered now belongs to a new one. */
+  readonly before: Run | null;
   readonly ladder: Ladder | null;
   /** The ladder's rungs; before the run begins, those it will have. */
   readonly rungs: Ladder["rungs"];
@@ -53,7 +56,8 @@ export type TestActions = {
   /** The other side's answers again, each recorded; null when there is no other side to take them from. */
   readonly sameAsOther: (() => Promise<unknown>) | null;
   readonly sore: (intensity: number, minutes: number | null) => void;
-  readonly repeat: () => void;
+  /** Done again; the reason where a run with an answer stands and no technique is between. */
+  readonly repeat: (again?: RepeatReason) => void;
   readonly retract: () => void;
   /** Names the run as the history has it, also when the screen has not drawn its start yet. */
   readonly stop: (reason: StopReason, note: string) => void;
@@ -105,11 +109,20 @@ function feltDraft({ stage, record, feltStage, feltRecord }: RunPosition, run: s
   };
 }
 
+const startDraft = (
+  { protocol, side }: SheetStep,
+  variant: Variant,
+  run: string,
+  again?: RepeatReason,
+): EventDraft => ({
+  type: "run-started",
+  body: { run, test: protocol.id, side, variant: { ...variant }, ...(again ? { again } : {}) },
+});
+
 /** Everything that can be done at the table for one test on one side. */
 export function useTest(step: SheetStep): TestActions {
   const { state, append, appendFrom, newId } = useExam();
   const [preset, setVariant] = useVariant(step);
-  const { protocol, side } = step;
   const shown = runPosition(state, step, preset);
 
   /** A run begins with the first thing that is recorded in it: one tap, both events. */
@@ -119,9 +132,7 @@ export function useTest(step: SheetStep): TestActions {
       if (position.run) return make(position, position.run.id);
       const run = newId();
       const made = make(position, run);
-      return made.length
-        ? [{ type: "run-started", body: { run, test: protocol.id, side, variant: { ...preset } } }, ...made]
-        : [];
+      return made.length ? [startDraft(step, preset, run), ...made] : [];
     });
   const felt = (change: FeltChange) => onRun((position, run) => [feltDraft(position, run, change)]);
 
@@ -168,8 +179,7 @@ export function useTest(step: SheetStep): TestActions {
         : null,
     sore: (intensity, minutes) =>
       void onRun((_at, run) => [{ type: "soreness-recorded", body: { run, intensity, minutes } }]),
-    repeat: () =>
-      void append({ type: "run-started", body: { run: newId(), test: protocol.id, side, variant: { ...preset } } }),
+    repeat: (again) => void append(startDraft(step, preset, newId(), again)),
     retract: () =>
       void appendFrom((latest) => {
         const { run } = runPosition(latest, step, preset);

@@ -220,6 +220,7 @@ const techniqueLines = ({ techniques }: ExamState): string[] =>
   techniques.map((technique) =>
     [
       technique.kind,
+      technique.region ?? "",
       technique.level,
       technique.side ?? "",
       technique.grade === null ? "" : `grade ${technique.grade}`,
@@ -227,6 +228,8 @@ const techniqueLines = ({ techniques }: ExamState): string[] =>
       technique.holdSeconds === null ? "" : `held ${technique.holdSeconds} s`,
       technique.repetitions === null ? "" : `${technique.repetitions} times`,
       technique.note,
+      technique.elsewhere ? "done elsewhere" : "",
+      technique.despite ? `done although an answer blocks it: ${technique.despite}` : "",
     ]
       .filter(Boolean)
       .join(", "),

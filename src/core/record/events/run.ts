@@ -3,7 +3,7 @@ import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text
 import { TEST_IDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
-import { changeRun, changeStage, type Run, type RunsDraft } from "../runs";
+import { changeRun, changeStage, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
 import { upsert } from "../upsert";
 import type { RestRating } from "./complaint";
 
@@ -26,6 +26,8 @@ const started = closed({
   /** Option by school, and which side lies up. */
   variant: choices(),
   standing: oneOf(["right", "left"]).optional(),
+  /** Why it is repeated. */
+  again: oneOf(REPEAT_REASONS).optional(),
 });
 
 const stopped = closed({ run: orNone(uuid(), "the run's id"), reason: oneOf(STOP_REASONS), note: text(600) });
@@ -73,6 +75,8 @@ export const run = {
       signs: {},
       soreness: null,
       techniquesBefore: draft.techniques.length,
+      again: body.again ?? null,
+      isCounted: false,
       stopped: null,
     });
     draft.skips = draft.skips.filter((skip) => !sameTest(body)(skip));
@@ -86,6 +90,10 @@ export const run = {
     if (body.run !== null) changeRun(draft, body.run, () => ({ stopped: { reason: body.reason, note: body.note } }));
     if (body.reason !== "other") draft.guardRound += 1;
   }),
+  /** A test first done after treatment began is added to the reading by hand. */
+  "run-counted": kind(closed({ run: uuid() }), (draft: RunDraft, { body }) =>
+    changeRun(draft, body.run, () => ({ isCounted: true })),
+  ),
   "test-skipped": kind(leftOut, (draft: RunDraft, { id, body }) =>
     upsert(draft.skips, sameTest(body), { ...body, event: id }),
   ),

@@ -1,7 +1,7 @@
 import { type InferType } from "yup";
-import { closed, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn } from "../../base";
+import { closed, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, yesNo } from "../../base";
 import { force } from "../../measurement";
-import { SIDES, TECHNIQUES } from "../../vocabulary";
+import { SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
 
 /** What was done to help. */
@@ -15,6 +15,12 @@ const logged = closed({
   holdSeconds: orNone(numberIn(0, 3600), "seconds"),
   repetitions: orNone(wholeIn(0, 500), "a number"),
   note: text(600),
+  /** Where it was done; every technique says so from version 3 on. */
+  region: oneOf(TECHNIQUE_REGIONS).optional(),
+  /** Done by somebody else, or before: it is recorded, and nobody is asked whether it may be. */
+  elsewhere: yesNo().optional(),
+  /** Why it was done although an answer blocks what it loads. */
+  despite: text(300).optional(),
 });
 
 export type TechniqueState = {
