@@ -39,7 +39,7 @@ export function BeforeTechnique({ step, test }: { step: SheetStep; test: TestAct
   return (
     <p className={LINE} data-before-technique>
       Before the technique: {last}
-      {!run && <span>What is answered now is kept beside it.</span>}
+      {!run && <span>· What is answered now is kept beside it.</span>}
     </p>
   );
 }
