@@ -23,5 +23,6 @@ export {
 } from "./entry";
 export { permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
+export { IN_POSTURE, restAgain } from "./rest-again";
 export { MOST_EVENTS, roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

@@ -25,6 +25,7 @@ export {
   runsAfterTreatment,
   runsRead,
 } from "./counted-runs";
+export { doseFor } from "./dose-for";
 export {
   type Actor,
   type Base,

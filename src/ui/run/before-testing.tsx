@@ -4,7 +4,8 @@ import Link from "next/link";
 import { useState } from "react";
 import { offeredPlaces } from "@/core/planning";
 import { testLabel } from "@/core/reading";
-import type { Place } from "@/core/vocabulary";
+import { IN_POSTURE } from "@/core/admission";
+import type { Place, Position } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
@@ -13,7 +14,7 @@ import { PlaceName } from "./felt-panel";
 import { ConsentWords } from "../complaint/consent-words";
 
 /** Rated before the first stage: only a rise over it, or a further spread, counts. */
-export function RestPanel({ onDone }: { onDone?: () => void }) {
+export function RestPanel({ position, onDone }: { position?: Position | undefined; onDone?: () => void }) {
   const { state, append } = useExam();
   const own = state.areas.find(({ area }) => area === state.familiar?.area)?.places ?? [];
   const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places ?? own);
@@ -22,12 +23,17 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
     setPlaces(places.includes(place) ? places.filter((other) => other !== place) : [...places, place]);
   const keep = async () => {
     if (intensity === null) return;
-    const taken = await append({ type: "rest-rated", body: { intensity, places: intensity === 0 ? [] : [...places] } });
+    const taken = await append({
+      type: "rest-rated",
+      body: { intensity, places: intensity === 0 ? [] : [...places], ...(position ? { position } : {}) },
+    });
     if (taken) onDone?.();
   };
   return (
     <Card heading="At rest first">
-      <p className="mb-3 text-xl">&ldquo;Lying still, how bad is your pain right now?&rdquo;</p>
+      <p className="mb-3 text-xl">
+        &ldquo;{position ? IN_POSTURE[position] : "Keeping still"}, at rest: how bad is your pain right now?&rdquo;
+      </p>
       <Score label="At rest, 0 to 10" hideLabel value={intensity} onChoose={setIntensity} big />
       {intensity !== null && intensity > 0 && (
         <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
@@ -53,7 +59,7 @@ export function RestPanel({ onDone }: { onDone?: () => void }) {
 }
 
 /** What has to be there before anybody is touched; null when it all is. */
-export function BeforeTesting() {
+export function BeforeTesting({ position }: { position?: Position | undefined }) {
   const { exam, state, guard, append } = useExam();
   if (state.consent && !state.consent.agreed) {
     return (
@@ -111,5 +117,5 @@ export function BeforeTesting() {
       </Card>
     );
   }
-  return state.rest ? null : <RestPanel />;
+  return state.rest ? null : <RestPanel position={position} />;
 }

@@ -2,6 +2,7 @@
 
 import { useRef, useState } from "react";
 import { readNumber } from "@/core/base";
+import { doseFor } from "@/core/record";
 import { convertForce, describeForceRange } from "@/core/measurement";
 import { KEYS } from "../shell/keymap";
 import { inputClass } from "../primitives/field";
@@ -19,9 +20,9 @@ type DosePanelProps = Pick<TestActions, "stage" | "record" | "giveDose"> & {
 
 /** The force given, beside the force asked; the hold; the thrusts. All may stay empty: "as asked, not measured". */
 export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
-  const { profile } = useExam();
+  const { profile, state } = useExam();
   const { unit, sound } = profile.settings.work;
-  const { kgf, holdSeconds, restSeconds, thrusts } = stage.dose;
+  const { kgf, holdSeconds, restSeconds, thrusts } = doseFor(stage, state);
   const input = useRef<HTMLInputElement>(null);
   const given = record?.dose?.force;
   const [typed, setTyped] = useState(given ? String(Math.round(convertForce(given, unit) * 10) / 10) : "");

@@ -60,14 +60,14 @@ export function RunScreen() {
         {isReadyToTest(exam.state, exam.guard) ? (
           current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
         ) : (
-          <BeforeTesting />
+          <BeforeTesting position={current?.protocol.position} />
         )}
       </div>
       <aside aria-label="Reading so far" className={`md:col-span-2 xl:col-span-1 ${columns.reading}`}>
         <ReadingPanel />
       </aside>
       <Dialog open={rating} onOpenChange={setRating} title="At rest, now">
-        <RestPanel onDone={() => setRating(false)} />
+        <RestPanel position={current?.protocol.position} onDone={() => setRating(false)} />
       </Dialog>
     </div>
   );

@@ -23,6 +23,7 @@ import { FeltPanel, useFelt } from "./felt-panel";
 import { HowItIsDone } from "./how-it-is-done";
 import { MeasurePanel } from "./measure-panel";
 import { BeforeTechnique, OtherSide } from "./other-side";
+import { RestLine } from "./rest-line";
 import { RunActions } from "./run-actions";
 import { SignPanel } from "./sign-panel";
 import { usePressing } from "./use-pressing";
@@ -258,6 +259,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
         </div>
         <StageFigure key={`${step.key} ${stage.id}`} step={step} test={test} />
       </div>
+      {!blocked && <RestLine step={step} />}
       <StageLadder test={test} />
       <Blocked step={step} test={test} />
       <p className="text-xl" data-asking={stage.id}>

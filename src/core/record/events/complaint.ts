@@ -1,6 +1,6 @@
 import { type InferType } from "yup";
 import { closed, listOf, name, numberIn, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
-import { places, QUALITIES } from "../../vocabulary";
+import { places, type Position, POSITIONS, QUALITIES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -50,7 +50,12 @@ const history = closed({
 
 const centralisation = closed({ answer: oneOf(["yes", "no", "not tested"]) });
 
-const rest = closed({ intensity: painScore().required("is missing; choose 0 to 10"), places: places() });
+const rest = closed({
+  intensity: painScore().required("is missing; choose 0 to 10"),
+  places: places(),
+  /** How they lay, sat or stood; left out: nobody said. */
+  position: oneOf(POSITIONS).optional(),
+});
 
 export type Area = InferType<typeof area>;
 export type RestRating = InferType<typeof rest>;
@@ -60,7 +65,12 @@ export type ComplaintState = {
   familiar: InferType<typeof familiar> | null;
   history: InferType<typeof history> | null;
   centralisation: InferType<typeof centralisation>["answer"] | null;
+  /** The last rating, in whatever posture. */
   rest: RestRating | null;
+  /** The last one of each posture that was named. */
+  restIn: Readonly<Partial<Record<Position, RestRating>>>;
+  /** How many runs there were when it was last rated. */
+  restRatedAfter: number;
 };
 
 export const noComplaint: ComplaintState = {
@@ -69,6 +79,8 @@ export const noComplaint: ComplaintState = {
   history: null,
   centralisation: null,
   rest: null,
+  restIn: {},
+  restRatedAfter: 0,
 };
 
 type ComplaintDraft = Draft<ComplaintState>;
@@ -87,5 +99,9 @@ export const complaint = {
     centralisation,
     (draft: ComplaintDraft, { body }) => void (draft.centralisation = body.answer),
   ),
-  "rest-rated": kind(rest, (draft: ComplaintDraft, { body }) => void (draft.rest = body)),
+  "rest-rated": kind(rest, (draft: ComplaintDraft & { readonly runs: readonly unknown[] }, { body }) => {
+    draft.rest = body;
+    draft.restRatedAfter = draft.runs.length;
+    if (body.position) draft.restIn = { ...draft.restIn, [body.position]: body };
+  }),
 };

@@ -1,11 +1,11 @@
 import { type InferType } from "yup";
 import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
-import { TEST_IDS } from "../../knowledge";
+import { protocolOf, TEST_IDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
 import { changeRun, changeStage, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
 import { upsert } from "../upsert";
-import type { RestRating } from "./complaint";
+import type { ComplaintState } from "./complaint";
 
 /** Which tests are done, begun, stopped, left out or put off. */
 
@@ -48,8 +48,8 @@ export type RunState = {
 export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, postponed: [] };
 
 type RunDraft = Draft<RunState> & RunsDraft;
-/** A run keeps the rest rating and the techniques there were when it began. */
-type StartDraft = RunDraft & { readonly rest: RestRating | null; readonly techniques: readonly unknown[] };
+/** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
+type StartDraft = RunDraft & Pick<ComplaintState, "rest" | "restIn"> & { readonly techniques: readonly unknown[] };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
 
@@ -69,7 +69,7 @@ export const run = {
       startedBy: id,
       at,
       v: versionOfEvent(event),
-      rest: draft.rest,
+      rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
       stages: {},
       measures: {},
       signs: {},

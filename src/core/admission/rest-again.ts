@@ -1,0 +1,39 @@
+import type { ExamState } from "../record";
+import { protocolOf } from "../knowledge";
+import type { TestOnSide } from "./entry";
+
+/**
+ * Why the symptom at rest is asked anew before a test begins, or null: the last
+ * test brought it on and nobody has asked since, or it was rated in other
+ * postures only. It asks; it holds nothing back.
+ *
+ * @example restAgain(openedState, { protocol: protocolOf("thigh-thrust"), side: "right" }) // null
+ */
+export function restAgain(
+  state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs" | "techniques">,
+  { protocol, side }: TestOnSide,
+): "brought on" | "other posture" | null {
+  const { rest, restIn, restRatedAfter, runs, techniques } = state;
+  if (!rest) return null;
+  const isBegun = runs.some(
+    (run) => run.test === protocol.id && run.side === side && run.techniquesBefore === techniques.length,
+  );
+  if (isBegun) return null;
+  const last = runs.at(-1);
+  if (
+    last &&
+    restRatedAfter < runs.length &&
+    Object.values(last.stages).some(({ response }) => response === "familiar")
+  )
+    return "brought on";
+  return rest.position !== undefined && !restIn[protocol.position] ? "other posture" : null;
+}
+
+/** The posture of a test, as the person is asked about it. */
+export const IN_POSTURE = {
+  standing: "Standing here",
+  seated: "Sitting here",
+  supine: "Lying on your back here",
+  "side-lying": "Lying on your side here",
+  prone: "Lying on your front here",
+} as const satisfies Record<ReturnType<typeof protocolOf>["position"], string>;
