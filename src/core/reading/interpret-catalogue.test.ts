@@ -395,6 +395,43 @@ describe("what holds for every test", () => {
   });
 });
 
+describe("a light push along the thighs, at the sorest position", () => {
+  const NOT_THEIRS = ["none", "other"];
+  /** Every way down the ladder, with what each source reads. */
+  const ways: [string[], string, string][] = [
+    ...NOT_THEIRS.flatMap((first) =>
+      NOT_THEIRS.flatMap((second) =>
+        NOT_THEIRS.map((third): [string[], string, string] => [
+          [`at-45=${first}`, `at-90-first=${second}`, `full-first=${third}`],
+          "negative",
+          "negative",
+        ]),
+      ),
+    ),
+    ...["eased", "same", "worse"].flatMap((full) =>
+      ["eased", "same", "worse"].flatMap((tightened): [string[], string, string][] => {
+        const held = full === "eased" ? "positive" : "negative";
+        const controlled = tightened === "eased" ? "positive" : "negative";
+        return [
+          [["at-45=theirs", "at-90=same", `full=${full}`, `tightened=${tightened}`], held, controlled],
+          [["at-45=none", "at-90-first=theirs", `full=${full}`, `tightened=${tightened}`], held, controlled],
+          [["at-45=none", "at-90-first=none", "full-first=theirs", `tightened=${tightened}`], "equivocal", controlled],
+        ];
+      }),
+    ),
+  ];
+
+  it.each(ways)("%j: ligaments %s, control %s", (answers, ligaments, control) => {
+    const steps = answers.map((said) => said.split("=") as [string, string]).map(([stage, to]) => effect(stage, to));
+    const { of, state } = tell([{ test: "side-lying-shear", steps }]);
+    expect(of("lumbar-passive-restraint", null)?.outcome).toBe(ligaments);
+    expect(of("lumbar-muscular-control", null)?.outcome).toBe(control);
+    const ladder = ladderOf(state.runs[0]!);
+    expect(ladder.here, "nothing more is asked").toBeNull();
+    expect(ladder.rungs.map(({ stage }) => stage.id)).toEqual(steps.map((step) => "stage" in step && step.stage));
+  });
+});
+
 describe("since a technique", () => {
   it("a sign that was negative and is now positive is said to be new", () => {
     const exam = buildExam().complaint("si-area.right");

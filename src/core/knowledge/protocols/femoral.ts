@@ -110,7 +110,10 @@ const proneLift: Protocol = {
   ],
   signs: [END_FEEL],
   stopRule: STOP_RULE,
-  cautions: ["Hip extension only with a typed reason after a hip replacement on that side."],
+  cautions: [
+    "Hip extension only with a typed reason after a hip replacement on that side.",
+    "Their symptom at one part ends it. After a rest the later parts can be done on their own: prone extension.",
+  ],
   burden: 4,
   equipment: [],
   readings: [

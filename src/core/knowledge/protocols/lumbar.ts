@@ -219,6 +219,11 @@ const proneInstability: Protocol = {
 const SHEAR = person("side-lying", "lumbar-loading");
 const shearAnswer = [option("none", "no pain"), option("other", "not theirs"), option("theirs", "THEIRS")];
 const eases = [option("eased", "eased"), option("same", "the same"), option("worse", "worse")];
+/** A first position that brings nothing on is followed by the next; the sorest is the one that is eased. */
+const shearBrings = (stage: string): Condition => ({ seen: { [stage]: ["theirs"] } });
+const shearDoesNot = (stage: string): Condition => ({ seen: { [stage]: ["none", "other"] } });
+const AT_45_OR_90: Condition = { any: [shearBrings("at-45"), shearBrings("at-90-first")] };
+const ANYWHERE_SHEARED: Condition = { any: [...AT_45_OR_90.any!, shearBrings("full-first")] };
 
 const sideShear: Protocol = {
   id: "side-lying-shear",
@@ -241,6 +246,29 @@ const sideShear: Protocol = {
       SHEAR,
       {
         endsOn: ["none", "other"],
+        endsUntil: 3,
+      },
+    ),
+    observe(
+      "at-90-first",
+      "Hips 90°",
+      "Nothing of theirs at 45 to 60°: hips at 90°, the same light push.",
+      "Is it your pain?",
+      shearAnswer,
+      [...SHEAR, ...person("lumbar-flexion")],
+      { since: 3, due: shearDoesNot("at-45"), pose: { tested: { hip: 90 }, other: { hip: 90 } } },
+    ),
+    observe(
+      "full-first",
+      "Full flexion",
+      "Nothing of theirs at 90° either: hips fully bent, the same light push.",
+      "Is it your pain?",
+      shearAnswer,
+      [...SHEAR, ...person("lumbar-flexion")],
+      {
+        since: 3,
+        due: shearDoesNot("at-90-first"),
+        pose: { tested: { hip: 120, knee: 120 }, other: { hip: 120, knee: 120 } },
       },
     ),
     observe(
@@ -251,7 +279,7 @@ const sideShear: Protocol = {
       eases,
       [...SHEAR, ...person("lumbar-flexion")],
       {
-        due: { seen: { "at-45": ["theirs"] } },
+        due: shearBrings("at-45"),
         pose: { tested: { hip: 90 }, other: { hip: 90 } },
       },
     ),
@@ -263,7 +291,7 @@ const sideShear: Protocol = {
       eases,
       [...SHEAR, ...person("lumbar-flexion")],
       {
-        due: { seen: { "at-45": ["theirs"] } },
+        due: AT_45_OR_90,
         pose: { tested: { hip: 120, knee: 120 }, other: { hip: 120, knee: 120 } },
       },
     ),
@@ -274,7 +302,7 @@ const sideShear: Protocol = {
       "And now?",
       eases,
       SHEAR,
-      { due: { seen: { "at-45": ["theirs"] } } },
+      { due: ANYWHERE_SHEARED },
     ),
   ],
   orders: [],
@@ -305,19 +333,43 @@ const sideShear: Protocol = {
         "their pain, not eased by bending",
       ),
       equivocal({ seen: { "at-45": ["theirs"] } }, "their pain; bending was not tried through"),
-      negative({ seen: { "at-45": ["none", "other"] } }, "the push does not bring on their pain"),
+      pointing(
+        positive(
+          { seen: { "at-90-first": ["theirs"], full: ["eased"] } },
+          "their pain with hips at 90° and not before, eased by bending fully: the ligaments still hold when tight",
+        ),
+        "flexion bias",
+      ),
+      negative(
+        { seen: { "at-90-first": ["theirs"], full: ["same", "worse"] } },
+        "their pain with hips at 90°, not eased by bending further",
+      ),
+      equivocal({ ...shearBrings("at-90-first") }, "their pain with hips at 90°; bending was not tried through"),
+      equivocal(
+        { ...shearBrings("full-first") },
+        "their pain only with the hips fully bent: no further bending is left to ease it",
+      ),
+      negative(
+        { seen: { "at-45": ["none", "other"], "at-90-first": ["none", "other"], "full-first": ["none", "other"] } },
+        "the push does not bring on their pain, from 45° to full flexion",
+      ),
+      equivocal(
+        { seen: { "at-45": ["none", "other"], "at-90-first": ["none", "other"] } },
+        "the push does not bring on their pain up to 90°; full flexion was not tried",
+      ),
+      negative(shearDoesNot("at-45"), "the push does not bring on their pain"),
     ]),
     reading("lumbar-muscular-control", "midline", [
       pointing(
         positive(
-          { seen: { "at-45": ["theirs"], tightened: ["eased"] } },
+          { ...ANYWHERE_SHEARED, seen: { tightened: ["eased"] } },
           "their pain, eased by tightening the deep muscles: control helps",
         ),
         "stabilising",
       ),
-      negative({ seen: { "at-45": ["theirs"], tightened: ["same", "worse"] } }, "their pain, not eased by tightening"),
-      equivocal({ seen: { "at-45": ["theirs"] } }, "their pain; tightening was not tried"),
-      negative({ seen: { "at-45": ["none", "other"] } }, "the push does not bring on their pain"),
+      negative({ ...ANYWHERE_SHEARED, seen: { tightened: ["same", "worse"] } }, "their pain, not eased by tightening"),
+      equivocal(ANYWHERE_SHEARED, "their pain; tightening was not tried"),
+      negative(shearDoesNot("at-45"), "the push does not bring on their pain"),
     ]),
   ],
   figure: onTheSide({
