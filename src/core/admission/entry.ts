@@ -7,11 +7,13 @@ import {
   kindOf,
   type Ladder,
   ladderOf,
+  newRun,
   type Run,
   type StageRecord,
+  withAnswer,
 } from "../record";
 import { type Block, blocksOn, type Guard } from "../safety";
-import { otherSide, type Place, placeParts, type Response, type Side } from "../vocabulary";
+import { RECORD_VERSION, otherSide, type Place, placeParts, type Response, type Side } from "../vocabulary";
 
 /** A test of the sheet, on the side it is done on. */
 export type TestOnSide = { readonly protocol: Protocol; readonly side: Side | null };
@@ -95,34 +97,33 @@ export function answerDraft(stage: Stage, run: string, answer: string): EventDra
     : { type: "answer-recorded", body: { run, stage: stage.id, answer } };
 }
 
+/** The ordinary answer of a stage; null where a number is read. */
+const ORDINARY = {
+  provoke: () => "nothing",
+  observe: (stage: Stage) => stage.options![0]!.id,
+  relief: () => "unchanged",
+  release: () => "unchanged",
+  measure: () => null,
+};
+
 /**
- * All clear: the ordinary answer of each stage that still waits for one;
- * numbers are left to be read.
+ * All clear: the ordinary answer of each stage that still waits for one, and of
+ * those that such an answer makes due; numbers are left to be read.
  *
  * @param id the run they belong to
  */
-export function clearDrafts(
-  { run, ladder }: RunPosition,
-  variant: Variant,
-  step: TestOnSide,
-  id: string,
-): EventDraft[] {
-  const open = run
-    ? ladder!.rungs.filter(({ status }) => status === "here" || status === "to come").map(({ stage }) => stage)
-    : comingRungs(step.protocol, variant).map(({ stage }) => stage);
-  return open.flatMap((stage) => {
-    switch (kindOf(stage)) {
-      case "provoke":
-        return [answerDraft(stage, id, "nothing")];
-      case "observe":
-        return [answerDraft(stage, id, stage.options![0]!.id)];
-      case "relief":
-      case "release":
-        return [answerDraft(stage, id, "unchanged")];
-      default:
-        return [];
-    }
-  });
+export function clearDrafts({ run }: RunPosition, variant: Variant, { protocol, side }: TestOnSide, id: string) {
+  const drafts: EventDraft[] = [];
+  let shown = run ?? newRun({ id, test: protocol.id, side, variant, startedBy: "", at: "", v: RECORD_VERSION });
+  const waits = ({ stage, status }: Ladder["rungs"][number]) =>
+    (status === "here" || status === "to come") && kindOf(stage) !== "measure";
+  for (;;) {
+    const stage = ladderOf(shown).rungs.find(waits)?.stage;
+    const answer = stage && ORDINARY[kindOf(stage)](stage);
+    if (!stage || answer === null || answer === undefined) return drafts;
+    drafts.push(answerDraft(stage, id, answer));
+    shown = withAnswer(shown, stage.id, kindOf(stage) === "provoke" ? { response: answer as Response } : { answer });
+  }
 }
 
 /** What was recorded on the other side, as it would be recorded here. */

@@ -1,5 +1,6 @@
 /** Numbers of the body: angles, forces, age, and how two sides differ. */
 export { ADULT_AGE, ageOn } from "./age";
+export { type ExpectedOf, expecting } from "./expected";
 export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";
 export { force } from "./force-brick";
 export { formatted, type Measure, nearest, startOfMeasure } from "./measure";

@@ -8,6 +8,17 @@ export type Measure = Lifetime & {
   /** What the joint or instrument can show; outside it is an error. */
   readonly range: readonly [number, number];
   readonly expected?: readonly [number, number];
+  /** Of whom the expected range is, said beside it: "at the first barrier". */
+  readonly expectedWhy?: string;
+  /** Another range is expected of a test that is done another way. */
+  readonly underSchool?: readonly {
+    readonly school: string;
+    readonly option: string;
+    readonly range: readonly [number, number];
+    readonly why: string;
+  }[];
+  /** The range of the decade that begins at this age, and how it shifts with each decade after. */
+  readonly byAge?: { readonly from: number; readonly range: readonly [number, number]; readonly perDecade: number };
   /** Minimal detectable change: a smaller difference is not a difference. */
   readonly mdc?: number;
   readonly step?: number;

@@ -10,7 +10,7 @@ import {
 } from "../record";
 import type { Place, Side, SourceId } from "../vocabulary";
 import { buildExam } from "@/fixtures/samples/build";
-import { explicitSteps } from "@/fixtures/samples/cases";
+import { examOfCase, explicitSteps, TEST_CASES } from "@/fixtures/samples/cases";
 import type { CaseStep } from "@/fixtures/samples/steps";
 import { interpretExam, interpretResponses } from "./interpret";
 import { readExam, sourceIn } from "./reading";
@@ -430,6 +430,37 @@ describe("a light push along the thighs, at the sorest position", () => {
     expect(ladder.here, "nothing more is asked").toBeNull();
     expect(ladder.rungs.map(({ stage }) => stage.id)).toEqual(steps.map((step) => "stage" in step && step.stage));
   });
+});
+
+describe("a stretch that is not theirs and changes with the neck", () => {
+  const NOTING = PROTOCOLS.filter(({ signs }) => signs.some(({ id }) => id === "stretch-by-neck"));
+  const told = TEST_CASES.filter(({ test }) => NOTING.some(({ id }) => id === test));
+
+  it("can be noted at every test that stretches a nerve and asks how it stretches", () => {
+    expect(NOTING.map(({ id }) => id).sort()).toEqual(
+      ["seated-straight-leg-raise", "side-lying-leg-raise", "slump", "straight-leg-raise"].concat([
+        "ulnt-1",
+        "ulnt-2a",
+        "ulnt-2b",
+        "ulnt-3",
+      ]),
+    );
+  });
+
+  it.each(told.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const))(
+    "moves nothing: %s",
+    (_, one) => {
+      const read = (option: string | null) => {
+        const { exam, run } = examOfCase(one);
+        if (option) exam.add("sign-recorded", { run, sign: "stretch-by-neck", option });
+        const { sources } = readExam(exam.state());
+        return sources.map(({ source, side, wording, probability }) => [source, side, wording, probability]);
+      };
+      const without = read(null);
+      expect(read("changed")).toEqual(without);
+      expect(read("same")).toEqual(without);
+    },
+  );
 });
 
 describe("since a technique", () => {

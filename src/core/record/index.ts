@@ -97,12 +97,14 @@ export { readEvent, readEvents, type Unread, unreadable } from "./read-event";
 export {
   answerToday,
   measureToday,
+  newRun,
   REPEAT_REASONS,
   type RepeatReason,
   type Run,
   signToday,
   type StageRecord,
   stageToday,
+  withAnswer,
 } from "./runs";
 export {
   type ClinicDraft,

@@ -113,6 +113,34 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
     return { stages: { ...changed.stages, [id]: { ...(changed.stages[id] ?? emptyStage()), ...change } } };
   });
 
+/** A run with nothing in it yet. */
+export const newRun = (
+  begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
+    Partial<Pick<Run, "rest" | "techniquesBefore" | "again">>,
+): Run => ({
+  rest: null,
+  techniquesBefore: 0,
+  again: null,
+  ...begun,
+  stages: {},
+  measures: {},
+  signs: {},
+  soreness: null,
+  isCounted: false,
+  stopped: null,
+});
+
+/**
+ * The run as it would be with one more stage answered.
+ *
+ * @example ladderOf(withAnswer(run, "push", { response: "nothing" })).here
+ */
+export function withAnswer(run: Run, stage: string, answer: Pick<Partial<StageRecord>, "response" | "answer">): Run {
+  const draft: RunsDraft = { runs: [run] };
+  changeStage(draft, run.id, stage, answer);
+  return draft.runs[0]!;
+}
+
 /** The same values without one of them, or with it at a new value. */
 export function withValue<T>(values: Readonly<Record<string, T>>, id: string, value: T | null): Record<string, T> {
   const { [id]: _left, ...rest } = values;

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { CITATIONS, EVIDENCE, posed, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
-import { describeForceRange } from "@/core/measurement";
+import { describeForceRange, type Measure } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { PositionDrawing } from "../drawing/position-drawing";
@@ -30,12 +30,15 @@ function doseText({ dose }: Stage): string {
     .join(", ");
 }
 
-function measureText(unit: string, expected?: readonly [number, number], error?: number): string {
+function measureText({ unit, expected, expectedWhy, underSchool = [], byAge, mdc }: Measure): string {
   const withUnit = (value: string | number) => (unit === "°" ? `${value}°` : `${value} ${unit}`);
+  const rangeText = ([low, high]: readonly [number, number]) => withUnit(low === high ? low : `${low}-${high}`);
   return (
     [
-      expected ? `expected ${withUnit(expected[0] === expected[1] ? expected[0] : expected.join("-"))}` : "",
-      error === undefined ? "" : `error ${withUnit(error)}`,
+      expected ? `expected ${rangeText(expected)}${expectedWhy ? ` ${expectedWhy}` : ""}` : "",
+      ...underSchool.map(({ range, why }) => `${rangeText(range)} ${why}`),
+      byAge ? `${rangeText(byAge.range)} from ${byAge.from}, ${withUnit(byAge.perDecade)} with each ten years` : "",
+      mdc === undefined ? "" : `error ${withUnit(mdc)}`,
     ]
       .filter(Boolean)
       .join(", ") || `in ${unit}`
@@ -218,9 +221,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
                 ["Sides", protocol.sided ? "right and left, uninvolved side first" : "both at once, or none"],
                 ["Burden", `${protocol.burden} of 5`],
                 ...(protocol.equipment.length ? [["Needed", protocol.equipment.join(", ")] as const] : []),
-                ...protocol.measures.map(
-                  ({ label, unit, expected, mdc: error }) => [label, measureText(unit, expected, error)] as const,
-                ),
+                ...protocol.measures.map((measure) => [measure.label, measureText(measure)] as const),
               ]}
             />
           </Card>

@@ -67,6 +67,7 @@ function NumberField({ measure, value, other, side, onKeep, onStep, inputRef }: 
               {measure.expected[0] === measure.expected[1]
                 ? measure.expected[0]
                 : `${measure.expected[0]}-${measure.expected[1]}`}
+              {measure.expectedWhy && ` ${measure.expectedWhy}`}
             </span>
           )}
         </span>

@@ -161,7 +161,7 @@ const FIGURE_FRAME = "w-full self-start rounded-xl border border-line bg-card";
 /** The figure as this stage poses it; a goniometer where the stage reads an angle. It keeps to one number per stage. */
 function StageFigure({ step, test }: { step: SheetStep; test: TestActions }) {
   const pose = posed(step.protocol.figure, test.stage.pose);
-  const measures = step.protocol.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
+  const measures = test.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
   const [id] = useState(
     (measures.find((candidate) => test.run?.measures[candidate.id] === undefined) ?? measures[0])?.id,
   );
@@ -224,7 +224,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const felt = useFelt(test, step, asksWhere || pressing === "familiar" || pressing === "other");
   const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
   /** The numbers of this stage; once the test is over, all of them. */
-  const measures = protocol.measures.filter(
+  const measures = test.measures.filter(
     ({ id }) =>
       Boolean(ladder?.ended) ||
       (stage.measures

@@ -5,6 +5,7 @@ import { answerDraft, clearDrafts, copyDrafts, runPosition, type RunPosition } f
 import {
   type EventBody,
   type EventDraft,
+  ageAtExam,
   type Ladder,
   type RepeatReason,
   type Run,
@@ -14,7 +15,7 @@ import {
   variantFor,
 } from "@/core/record";
 import { type Stage, type Variant } from "@/core/knowledge";
-import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
+import { expecting, type Measure, nearest, startOfMeasure } from "@/core/measurement";
 import { painfulSides, type SheetStep } from "@/core/planning";
 import { type Place, type Quality, type Reaction } from "@/core/vocabulary";
 import { useExam } from "../exam/exam-provider";
@@ -37,6 +38,8 @@ export type TestActions = {
   /** The same, when it was done the same way: only then are numbers compared. */
   readonly likeRun: Run | null;
   readonly variant: Variant;
+  /** The numbers the test reads, each with what is expected of this person and this way of doing it. */
+  readonly measures: readonly Measure[];
   readonly setVariant: (change: Variant) => void;
   readonly answer: (answer: string) => Promise<unknown>;
   readonly toggleFelt: (place: Place) => Promise<unknown>;
@@ -136,9 +139,11 @@ export function useTest(step: SheetStep): TestActions {
     });
   const felt = (change: FeltChange) => onRun((position, run) => [feltDraft(position, run, change)]);
 
+  const variant = shown.run?.variant ?? preset;
   return {
     ...shown,
-    variant: shown.run?.variant ?? preset,
+    variant,
+    measures: step.protocol.measures.map((measure) => expecting(measure, { variant, age: ageAtExam(state) })),
     setVariant,
     /** Names the stage that was on the screen, so that a second quick tap never answers the next one. */
     answer: (answer) => {

@@ -98,6 +98,13 @@ export const END_FEEL: Sign = {
   label: "End feel",
   options: [option("soft"), option("firm"), option("hard"), option("empty"), option("spasm")],
 };
+/** A stretch that is not theirs and yet changes with the head or neck: compared between the sides, and read by nothing. */
+export const STRETCH_BY_NECK: Sign = {
+  id: "stretch-by-neck",
+  label: "A stretch only, with head or neck moved",
+  since: 3,
+  options: [option("changed", "changes: mechanosensitive"), option("same", "does not change")],
+};
 export const PAIN_RESISTANCE: Sign = {
   id: "pain-resistance",
   label: "Pain and resistance",

@@ -8,6 +8,7 @@ import {
   equivocal,
   felt,
   feltOrCentral,
+  measured,
   negative,
   observe,
   option,
@@ -578,14 +579,16 @@ const rotation: Protocol = {
       label: "Rotation",
       unit: "°",
       range: [0, 110],
-      expected: [60, 90],
+      expected: [80, 80],
+      expectedWhy: "of a young adult",
+      byAge: { from: 20, range: [75, 80], perDecade: -3 },
       mdc: 8,
       joint: { part: "turn" },
     },
   ],
   signs: [],
   stopRule: STOP_RULE,
-  cautions: ["Active only."],
+  cautions: ["Active only.", "The rule's 60° is a cut-off, not what is expected: that falls with age."],
   burden: 1,
   equipment: ["goniometer"],
   readings: [
@@ -605,8 +608,68 @@ const rotation: Protocol = {
   citations: ["wainner-2003"],
 };
 
+const BENDS = {
+  flexion: { name: "Forward", load: "neck-flexion", expected: 50, neck: 45 },
+  extension: { name: "Back", load: "neck-extension", expected: 60, neck: -45 },
+  "bend-right": { name: "Bend right", load: "neck-side-bend", expected: 45, neck: 0 },
+  "bend-left": { name: "Bend left", load: "neck-side-bend", expected: 45, neck: 0 },
+} as const;
+type Bend = keyof typeof BENDS;
+const BEND_IDS = Object.keys(BENDS) as Bend[];
+
+const bending: Protocol = {
+  id: "neck-bending",
+  name: "Neck bending",
+  otherNames: ["cervical range: flexion, extension, side-bend"],
+  regions: ["neck", "arm"],
+  position: "seated",
+  sided: false,
+  tissueGroup: "neck-range",
+  placing: "Seated upright, back against the chair, shoulders still.",
+  hands: "Inclinometer on the crown at zero; read the angle, do not help.",
+  direction: "Forward, back, to each side, each by themselves and as far as it goes.",
+  stages: BEND_IDS.map((way) =>
+    measured(
+      way,
+      BENDS[way].name,
+      `${BENDS[way].name} by themselves, as far as it goes; read the angle.`,
+      "As far as you can. What stops you?",
+      [way],
+      person("seated", BENDS[way].load),
+      { pose: { neck: BENDS[way].neck } },
+    ),
+  ),
+  orders: [],
+  schools: [],
+  measures: BEND_IDS.map((way) => ({
+    id: way,
+    label: BENDS[way].name,
+    unit: "°",
+    range: [0, 100],
+    expected: [BENDS[way].expected, BENDS[way].expected],
+    expectedWhy: "of a young adult; less with age",
+    mdc: 8,
+    ...(BENDS[way].neck === 0 ? {} : { joint: { part: "neck", times: BENDS[way].neck > 0 ? 1 : -1 } }),
+  })),
+  signs: [],
+  stopRule: STOP_RULE,
+  cautions: ["Active only.", "Recorded and compared: no figure stands on these ranges."],
+  burden: 1,
+  equipment: ["inclinometer"],
+  readings: [
+    reading("cervical-facet", "both sides", [cannotTell({}, "range recorded and compared; it reads no source")]),
+  ],
+  figure: seated({
+    neck: 20,
+    contacts: [],
+    description: "Seated upright, seen from the side; the head is bent forward, back and to each side by themselves.",
+  }),
+  citations: [],
+};
+
 export const CERVICAL_PROVOCATION: readonly Protocol[] = [
   rotation,
+  bending,
   sideBend,
   lhermitte,
   abductionRelief,

@@ -108,7 +108,19 @@ const internalRotation: Protocol = {
       ["first-barrier", "25° at the first barrier", "For those who stop at the first resistance."],
     ),
   ],
-  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], mdc: 8 }],
+  measures: [
+    {
+      id: "rotation",
+      label: "Inward rotation",
+      unit: "°",
+      range: [0, 80],
+      expected: [35, 40],
+      mdc: 8,
+      underSchool: [
+        { school: "hip-rotation-expected", option: "first-barrier", range: [25, 25], why: "at the first barrier" },
+      ],
+    },
+  ],
   signs: [END_FEEL],
   cautions: [NOT_REPLACED, "When the pelvis lifts, the angle is no longer the hip's."],
   burden: 1,

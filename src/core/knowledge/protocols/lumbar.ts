@@ -531,7 +531,6 @@ const lumbarRange: Protocol = {
       label: `${INCLINE_NAMES[way]}, T12`,
       unit: "°" as const,
       range: [0, 140] as const,
-      error: 7,
       ...(way === "flexion" || way === "extension"
         ? { joint: { part: "trunk" as const, times: way === "flexion" ? (1 as const) : (-1 as const) } }
         : {}),
@@ -541,7 +540,6 @@ const lumbarRange: Protocol = {
       label: `${INCLINE_NAMES[way]}, S1`,
       unit: "°" as const,
       range: [0, 100] as const,
-      error: 7,
       upTo: `${way}-t12`,
     },
   ]),
@@ -559,7 +557,7 @@ const lumbarRange: Protocol = {
   ],
   stopRule: STOP_RULE,
   cautions: [
-    `Expected: forward ${INCLINE_EXPECTED.flexion}°, back and to each side ${INCLINE_EXPECTED.extension}°. Recorded and compared.`,
+    `Expected: forward ${INCLINE_EXPECTED.flexion}°, back and to each side ${INCLINE_EXPECTED.extension}°. True movement differs only past 7°. Recorded and compared.`,
   ],
   burden: 1,
   equipment: ["two inclinometers"],

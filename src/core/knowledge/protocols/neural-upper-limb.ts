@@ -15,6 +15,7 @@ import {
   positive,
   provoke,
   reading,
+  STRETCH_BY_NECK,
   release,
   school,
   supineAbove,
@@ -196,7 +197,7 @@ const common = {
   sided: true,
   tissueGroup: "upper-limb-neural",
   placing: "On the back, near the edge of the table, no pillow.",
-  signs: [END_FEEL, PAIN_RESISTANCE],
+  signs: [END_FEEL, PAIN_RESISTANCE, STRETCH_BY_NECK],
   stopRule:
     "Stop at the step where their symptom comes, then move the neck. Stop at any new numbness, and whenever they ask.",
   cautions: [

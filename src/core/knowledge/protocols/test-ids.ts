@@ -23,6 +23,7 @@ export const TEST_IDS = [
   "lhermitte",
   "flexion-rotation",
   "neck-rotation",
+  "neck-bending",
   "craniocervical-flexion",
   "outlet-pulse",
   "elevated-arm",

@@ -3,7 +3,7 @@ import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text
 import { protocolOf, TEST_IDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
-import { changeRun, changeStage, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
+import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
 
@@ -61,24 +61,20 @@ const sameTest =
 export const run = {
   "run-started": kind(started, (draft: StartDraft, event) => {
     const { id, at, body } = event;
-    draft.runs.push({
-      id: body.run,
-      test: body.test,
-      side: body.side,
-      variant: body.variant,
-      startedBy: id,
-      at,
-      v: versionOfEvent(event),
-      rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
-      stages: {},
-      measures: {},
-      signs: {},
-      soreness: null,
-      techniquesBefore: draft.techniques.length,
-      again: body.again ?? null,
-      isCounted: false,
-      stopped: null,
-    });
+    draft.runs.push(
+      newRun({
+        id: body.run,
+        test: body.test,
+        side: body.side,
+        variant: body.variant,
+        startedBy: id,
+        at,
+        v: versionOfEvent(event),
+        rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
+        techniquesBefore: draft.techniques.length,
+        again: body.again ?? null,
+      }),
+    );
     draft.skips = draft.skips.filter((skip) => !sameTest(body)(skip));
     draft.postponed = draft.postponed.filter((later) => !sameTest(body)(later));
   }),
