@@ -1,4 +1,12 @@
-import { CRANIAL_ITEMS, GUARD_QUESTIONS, NEURO_SCALES, protocolOf, ROOT_LEVELS, UPPER_MOTOR_SIGNS } from "../knowledge";
+import {
+  CRANIAL_ITEMS,
+  GUARD_QUESTIONS,
+  kindsAt,
+  NEURO_SCALES,
+  protocolOf,
+  ROOT_LEVELS,
+  UPPER_MOTOR_SIGNS,
+} from "../knowledge";
 import { type EventType, type ExamEvent, type ExamState, SIGNATURES, versionOfEvent } from "../record";
 import { assessGuard, isReachedBy, questionsInForce } from "../safety";
 import { currentId, TECHNIQUE_REGIONS } from "../vocabulary";
@@ -27,7 +35,8 @@ const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
         ? UPPER_MOTOR_SIGNS.some(({ id, sided }) => id === level && sided === (side !== null))
         : kind === "cranial"
           ? side === null && CRANIAL_ITEMS.some(({ id }) => id === level)
-          : side !== null && ROOT_LEVELS.some(({ id, reflex }) => id === level && (kind !== "reflex" || reflex));
+          : side !== null &&
+            ROOT_LEVELS.some((known) => known.id === level && kindsAt(known).some((examined) => examined === kind));
     if (!known)
       return problem(
         where,

@@ -10,6 +10,7 @@ export {
   type NeuroKind,
   PRESSURE_AGAIN_AFTER,
   PRESSURE_LIMITS,
+  kindsAt,
   ROOT_LEVELS,
   type RootLevel,
   SEVERE_WEAKNESS,

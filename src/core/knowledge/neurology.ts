@@ -4,19 +4,46 @@ import type { SiteId } from "../vocabulary";
 export const NEURO_KINDS = ["power", "reflex", "touch", "pin", "upper-motor", "cranial"] as const;
 export type NeuroKind = (typeof NEURO_KINDS)[number];
 
-export const ROOT_LEVEL_IDS = ["c4", "c5", "c6", "c7", "c8", "t1", "l2", "l3", "l4", "l5", "s1"] as const;
+export const ROOT_LEVEL_IDS = [
+  "c4",
+  "c5",
+  "c6",
+  "c7",
+  "c8",
+  "t1",
+  "l1",
+  "l2",
+  "l3",
+  "l4",
+  "l5",
+  "s1",
+  "s2",
+  "s3-s5",
+] as const;
 export type RootLevelId = (typeof ROOT_LEVEL_IDS)[number];
 
 export type RootLevel = {
   readonly id: RootLevelId;
   readonly label: string;
   readonly region: "neck-arm" | "lumbopelvic";
-  /** The movement whose power stands for the level. */
-  readonly power: string;
+  /** The movement whose power stands for the level; without one, only feeling is examined. */
+  readonly power?: string;
   readonly reflex?: string;
   /** Where a symptom of this level is usually felt. */
   readonly sites: readonly SiteId[];
+  /** What it is called beside the level. */
+  readonly area?: string;
+  /** Examined when it is asked for, and never taken for ordinary with the rest. */
+  readonly onlyByHand?: true;
 };
+
+/**
+ * What is examined at a level: power and reflex where the level has them, touch and pin at each.
+ *
+ * @example kindsAt(findRootLevel("s1")) // ["power", "reflex", "touch", "pin"]
+ */
+export const kindsAt = ({ power, reflex }: RootLevel) =>
+  [...(power ? (["power"] as const) : []), ...(reflex ? (["reflex"] as const) : []), "touch", "pin"] as const;
 
 /** The usual key of myotomes, reflexes and dermatomes. */
 export const ROOT_LEVELS: readonly RootLevel[] = [
@@ -38,10 +65,30 @@ export const ROOT_LEVELS: readonly RootLevel[] = [
     power: "finger bend",
     sites: ["ring-little-finger", "ulnar-forearm"],
   },
-  { id: "t1", label: "T1", region: "neck-arm", power: "finger spread", sites: ["ulnar-forearm"] },
-  { id: "l2", label: "L2", region: "lumbopelvic", power: "hip bend", sites: ["anterior-thigh", "groin"] },
-  { id: "l3", label: "L3", region: "lumbopelvic", power: "knee straight", sites: ["anterior-thigh"] },
-  { id: "l4", label: "L4", region: "lumbopelvic", power: "foot up", reflex: "patella", sites: ["medial-knee-shin"] },
+  { id: "t1", label: "T1", region: "neck-arm", power: "finger spread", sites: ["ulnar-forearm", "inner-upper-arm"] },
+  { id: "l1", label: "L1", region: "lumbopelvic", area: "groin", sites: ["groin"] },
+  {
+    id: "l2",
+    label: "L2",
+    region: "lumbopelvic",
+    power: "hip bend",
+    sites: ["anterior-thigh", "groin", "inner-thigh"],
+  },
+  {
+    id: "l3",
+    label: "L3",
+    region: "lumbopelvic",
+    power: "knee straight",
+    sites: ["anterior-thigh", "inner-thigh", "knee"],
+  },
+  {
+    id: "l4",
+    label: "L4",
+    region: "lumbopelvic",
+    power: "foot up",
+    reflex: "patella",
+    sites: ["medial-knee-shin", "knee"],
+  },
   { id: "l5", label: "L5", region: "lumbopelvic", power: "big toe up", sites: ["dorsum-foot", "lateral-calf"] },
   {
     id: "s1",
@@ -51,6 +98,8 @@ export const ROOT_LEVELS: readonly RootLevel[] = [
     reflex: "Achilles",
     sites: ["lateral-foot", "posterior-calf", "sole", "posterior-thigh"],
   },
+  { id: "s2", label: "S2", region: "lumbopelvic", area: "back of the thigh", sites: ["posterior-thigh"] },
+  { id: "s3-s5", label: "S3-S5", region: "lumbopelvic", area: "saddle", sites: ["saddle"], onlyByHand: true },
 ];
 
 export const findRootLevel = (id: string): RootLevel | undefined => ROOT_LEVELS.find((level) => level.id === id);

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { ROOT_LEVELS } from "../knowledge";
 import type { NeuroFinding } from "../record";
+import { SITES } from "../vocabulary";
 import { buildExam } from "@/fixtures/samples/build";
 import { bestRootLevel, neuroChanges } from "./root-level";
 
@@ -11,10 +12,12 @@ const levels = ROOT_LEVELS.filter(({ id }) => id !== "c4");
 describe("the best-explaining root level", () => {
   it.each(levels)("$label, from power and touch, and its reflex and sites where it has them", (level) => {
     const exam = buildExam();
-    if (level.sites[0]) exam.complaint(`${level.sites[0]}.right` as never);
+    const [site] = level.sites;
+    const sided = site && SITES[site].sides.some((side) => side === "right");
+    if (sided) exam.complaint(`${site}.right` as never);
     exam.add("neuro-recorded", {
       findings: [
-        find("power", level.id, 4),
+        ...(level.power ? [find("power", level.id, 4)] : []),
         find("touch", level.id, 1),
         ...(level.reflex ? [find("reflex", level.id, 1), find("reflex", level.id, 2, "left")] : []),
       ],
@@ -22,9 +25,19 @@ describe("the best-explaining root level", () => {
     const best = bestRootLevel(exam.state(), "right")!;
     expect(best.level.id).toBe(level.id);
     expect(best.doesNotExplain).toEqual([]);
-    expect(best.kinds).toBe(2 + (level.reflex ? 1 : 0) + (level.sites.length ? 1 : 0));
+    expect(best.kinds).toBe(1 + (level.power ? 1 : 0) + (level.reflex ? 1 : 0) + (sided ? 1 : 0));
     expect(best.ruleMet).toBe(best.kinds >= 3);
     expect(bestRootLevel(exam.state(), "left")).toBeNull();
+  });
+
+  it("of two levels that a place belongs to, names the one with a muscle of its own", () => {
+    for (const [place, id] of [
+      ["groin.right", "l2"],
+      ["posterior-thigh.right", "s1"],
+      ["inner-upper-arm.right", "t1"],
+      ["knee.right", "l3"],
+    ] as const)
+      expect([place, bestRootLevel(buildExam().complaint(place).state(), "right")?.level.id]).toEqual([place, id]);
   });
 
   it("names what it does not explain", () => {

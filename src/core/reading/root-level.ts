@@ -67,9 +67,12 @@ export function rootSigns(state: Pick<ExamState, "neuro" | "areas">, side: Side)
   return signs;
 }
 
+const hasPower = ({ level }: RootLevelReading): number => (level.power ? 1 : 0);
+
 /**
  * The root level that best explains one side's deficits and places: most signs
- * explained, then most kinds of sign, then the higher level. Null when there is
+ * explained, then most kinds of sign, then a level with a muscle of its own, then
+ * the higher one. Null when there is
  * nothing to explain.
  *
  * @example bestRootLevel(weakC6State, "right")?.level.label // "C6"
@@ -88,7 +91,11 @@ export function bestRootLevel(state: Pick<ExamState, "neuro" | "areas">, side: S
       ruleMet: kinds >= ROOT_RULE_KINDS,
     };
   }).filter(({ explains }) => explains.length > 0);
-  return candidates.toSorted((a, b) => b.explains.length - a.explains.length || b.kinds - a.kinds)[0] ?? null;
+  return (
+    candidates.toSorted(
+      (a, b) => b.explains.length - a.explains.length || b.kinds - a.kinds || hasPower(b) - hasPower(a),
+    )[0] ?? null
+  );
 }
 
 /** Both sides' best levels, right first. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { GUARD_QUESTIONS, protocolOf, type TestId } from "../knowledge";
-import { LOAD_IDS, type Side } from "../vocabulary";
+import { GUARD_QUESTIONS, NEURO_SCALES, protocolOf, type TestId } from "../knowledge";
+import type { NeuroFinding } from "../record";
+import { LOAD_IDS, type Side, SIDES } from "../vocabulary";
 import { buildExam, type BuildOptions } from "@/fixtures/samples/build";
 import { questionsFor } from "./asked";
 import { assessGuard } from "./assess";
@@ -22,6 +23,33 @@ const ALL: [TestId, Side | null][] = [
 ];
 const blockedTests = (answers: Record<string, string>) =>
   ALL.filter(([test, side]) => isBlocked(answers, test, side).whole).map(([test]) => test);
+
+describe("feeling in the saddle", () => {
+  const cells = (["touch", "pin"] as const).flatMap((kind) =>
+    SIDES.flatMap((side) => NEURO_SCALES[kind].steps.map(({ value }) => ({ kind, side, value, level: "s3-s5" }))),
+  );
+  const assessed = (...findings: NeuroFinding[]) => {
+    const exam = buildExam().complaint("si-area.right").guard();
+    exam.add("neuro-recorded", { findings });
+    return assessGuard(exam.state());
+  };
+
+  it.each(cells)("$kind on the $side at $value: anything but ordinary ends the tests and sends them on", (cell) => {
+    const { blocks, referrals } = assessed(cell as NeuroFinding);
+    const odd = cell.value !== NEURO_SCALES[cell.kind].normal;
+    expect(blocks.map(({ loads }) => loads)).toEqual(odd ? ["all"] : []);
+    expect(referrals.map(({ urgency }) => urgency)).toEqual(odd ? ["emergency"] : []);
+  });
+
+  it.each(cells.filter(({ value }) => value === 1))("$kind on the $side, known and as before, is a caution", (cell) => {
+    const { blocks, cautions, referrals } = assessed({
+      ...cell,
+      known: "after an operation years ago",
+    } as NeuroFinding);
+    expect([blocks, referrals]).toEqual([[], []]);
+    expect(cautions.map(({ text }) => text).join(" ")).toMatch(/Known and unchanged: S3-S5/);
+  });
+});
 
 describe("the guard", () => {
   it("blocks nothing for a well person, and never says that they are", () => {

@@ -6,6 +6,7 @@ import {
   findRootLevel,
   type GuardEffect,
   LUMBAR_LOADS,
+  NEURO_SCALES,
   PRESSURE_AGAIN_AFTER,
   PRESSURE_LIMITS,
   referral,
@@ -72,6 +73,23 @@ function ofPower(power: readonly NeuroFinding[]): Effect[] {
       ],
     );
   return effects;
+}
+
+/** Changed feeling in the saddle is a sign of the cauda equina, whatever was answered. */
+function ofSaddle({ neuro }: ExamState): Effect[] {
+  const found = neuro.filter(
+    (finding) =>
+      (finding.kind === "touch" || finding.kind === "pin") &&
+      finding.level === "s3-s5" &&
+      finding.value !== NEURO_SCALES[finding.kind].normal &&
+      isNew(finding),
+  );
+  if (found.length === 0) return [];
+  const what = "Changed feeling in the saddle: possible cauda equina";
+  return [
+    ["baseline.saddle.1", block("all", `${what}.`)],
+    ["baseline.saddle.2", referral("emergency", `${what}, emergency referral now.`)],
+  ];
 }
 
 function ofReflexes(state: ExamState): Effect[] {
@@ -237,6 +255,7 @@ export const fromPerson = (state: ExamState): Effect[] => [...ofComplaint(state)
 export const fromBaseline = (state: ExamState): Effect[] => [
   ...ofPower(state.neuro.filter(({ kind }) => kind === "power")),
   ...ofReflexes(state),
+  ...ofSaddle(state),
   ...ofCordAndHead(state),
   ...ofPressure(state),
 ];

@@ -9,13 +9,27 @@ export const BELOW_KNEE = [
   "sole",
 ] as const satisfies readonly SiteId[];
 
-export const LEG = ["posterior-thigh", "anterior-thigh", ...BELOW_KNEE] as const satisfies readonly SiteId[];
+export const LEG = [
+  "posterior-thigh",
+  "anterior-thigh",
+  "inner-thigh",
+  "knee",
+  ...BELOW_KNEE,
+] as const satisfies readonly SiteId[];
 
-export const BACK = ["low-back", "thoracic", "si-area", "central-buttock"] as const satisfies readonly SiteId[];
+export const BACK = [
+  "low-back",
+  "thoracic",
+  "flank",
+  "si-area",
+  "central-buttock",
+  "coccyx",
+] as const satisfies readonly SiteId[];
 
 export const ARM = [
   "shoulder",
   "lateral-upper-arm",
+  "inner-upper-arm",
   "radial-forearm",
   "ulnar-forearm",
   "thumb-index",

@@ -41,7 +41,7 @@ function Grid({ levels, onKeep }: { levels: readonly RootLevel[]; onKeep: (cell:
             <tr key={level.id}>
               <th scope="row" className="pr-1 text-left leading-tight">
                 {level.label}
-                <span className="block text-xs font-normal text-soft">{level.power}</span>
+                <span className="block text-xs font-normal text-soft">{level.power ?? level.area}</span>
               </th>
               {SIDES.flatMap((side) =>
                 kinds.map((kind) => {
@@ -101,7 +101,7 @@ export function BaselineScreen() {
     void append({ type: "neuro-recorded", body: { findings: [findingOf(cell, value)] } });
   const ofNeck = regions.has("neck-arm");
   const all = [
-    ...levels.flatMap((level) => SIDES.flatMap((side) => cellsOf(level, side))),
+    ...levels.filter(({ onlyByHand }) => !onlyByHand).flatMap((level) => SIDES.flatMap((side) => cellsOf(level, side))),
     ...upperMotorCells(),
     ...(ofNeck ? cranialCells() : []),
   ];

@@ -1,6 +1,13 @@
 "use client";
 
-import { CRANIAL_ITEMS, NEURO_SCALES, type NeuroKind, type RootLevel, UPPER_MOTOR_SIGNS } from "@/core/knowledge";
+import {
+  CRANIAL_ITEMS,
+  kindsAt,
+  NEURO_SCALES,
+  type NeuroKind,
+  type RootLevel,
+  UPPER_MOTOR_SIGNS,
+} from "@/core/knowledge";
 import type { NeuroFinding } from "@/core/record";
 import { type Side, SIDES } from "@/core/vocabulary";
 import { inputClass } from "../primitives/field";
@@ -13,12 +20,15 @@ export type Cell = {
   readonly label: string;
 };
 
-export const cellsOf = (level: RootLevel, side: Side): Cell[] => [
-  { kind: "power", level: level.id, side, label: `${level.label} power, ${level.power}` },
-  ...(level.reflex ? [{ kind: "reflex" as const, level: level.id, side, label: `${level.reflex} reflex` }] : []),
-  { kind: "touch", level: level.id, side, label: `${level.label} light touch` },
-  { kind: "pin", level: level.id, side, label: `${level.label} pin` },
-];
+const CELL_LABELS = {
+  power: ({ label, power }: RootLevel) => `${label} power, ${power}`,
+  reflex: ({ reflex }: RootLevel) => `${reflex} reflex`,
+  touch: ({ label, area }: RootLevel) => `${area ? `${label} ${area}` : label} light touch`,
+  pin: ({ label, area }: RootLevel) => `${area ? `${label} ${area}` : label} pin`,
+};
+
+export const cellsOf = (level: RootLevel, side: Side): Cell[] =>
+  kindsAt(level).map((kind) => ({ kind, level: level.id, side, label: CELL_LABELS[kind](level) }));
 
 export const upperMotorCells = (): Cell[] =>
   UPPER_MOTOR_SIGNS.flatMap(({ id, label, sided }) =>

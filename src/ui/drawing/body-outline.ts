@@ -1,8 +1,7 @@
 import type { SiteId } from "@/core/vocabulary";
+import { ARM_REGIONS, type HalfRegion, type Pair } from "./arm-outline";
 
 export type View = "front" | "back";
-
-type Pair = readonly [lateral: number, down: number];
 
 /** Half a body, from the midline outwards; the other half is its mirror. */
 export const OUTLINE: readonly Pair[] = [
@@ -67,83 +66,7 @@ const strip = (top: number, bottom: number, from: number, to: number): readonly 
   [from, bottom],
 ];
 
-type HalfRegion = { readonly site: SiteId; readonly half: readonly Pair[] };
-
 type MidRegion = { readonly site: SiteId; readonly top: number; readonly bottom: number; readonly width: number };
-
-const LIMBS: readonly HalfRegion[] = [
-  {
-    site: "shoulder",
-    half: [
-      [38, 84],
-      [50, 87],
-      [60, 101],
-      [62, 117],
-      [49, 115],
-      [42, 98],
-    ],
-  },
-  {
-    site: "lateral-upper-arm",
-    half: [
-      [50, 120],
-      [62, 120],
-      [67, 152],
-      [71, 176],
-      [60, 180],
-      [54, 152],
-    ],
-  },
-  {
-    site: "radial-forearm",
-    half: [
-      [67, 183],
-      [73, 182],
-      [85, 242],
-      [80, 246],
-    ],
-  },
-  {
-    site: "ulnar-forearm",
-    half: [
-      [59, 184],
-      [66, 184],
-      [79, 247],
-      [74, 246],
-      [66, 214],
-    ],
-  },
-  {
-    site: "thumb-index",
-    half: [
-      [84, 247],
-      [92, 258],
-      [95, 277],
-      [90, 284],
-      [87, 268],
-    ],
-  },
-  {
-    site: "middle-finger",
-    half: [
-      [80, 250],
-      [83, 250],
-      [89, 287],
-      [85, 296],
-      [81, 280],
-    ],
-  },
-  {
-    site: "ring-little-finger",
-    half: [
-      [75, 250],
-      [79, 252],
-      [81, 293],
-      [77, 288],
-      [76, 266],
-    ],
-  },
-];
 
 export const HALVES: Record<View, readonly HalfRegion[]> = {
   front: [
@@ -159,15 +82,25 @@ export const HALVES: Record<View, readonly HalfRegion[]> = {
       ],
     },
     { site: "neck", half: strip(62, 77, 5, 11) },
-    ...LIMBS,
+    ...ARM_REGIONS,
     {
       site: "abdomen",
       half: [
         [12, 148],
-        [38, 148],
-        [36, 176],
-        [36, 198],
+        [30, 148],
+        [29, 176],
+        [29, 198],
         [12, 198],
+      ],
+    },
+    {
+      site: "flank",
+      half: [
+        [32, 148],
+        [41, 150],
+        [38, 174],
+        [39, 196],
+        [31, 198],
       ],
     },
     {
@@ -193,14 +126,34 @@ export const HALVES: Record<View, readonly HalfRegion[]> = {
     {
       site: "anterior-thigh",
       half: [
-        [9, 260],
-        [28, 244],
+        [21, 252],
+        [30, 245],
         [43, 252],
         [49, 282],
-        [45, 320],
-        [40, 346],
-        [14, 346],
-        [10, 308],
+        [45, 318],
+        [43, 328],
+        [23, 328],
+        [21, 300],
+      ],
+    },
+    {
+      site: "inner-thigh",
+      half: [
+        [8, 266],
+        [19, 254],
+        [19, 300],
+        [21, 328],
+        [13, 328],
+        [10, 306],
+      ],
+    },
+    {
+      site: "knee",
+      half: [
+        [14, 331],
+        [42, 331],
+        [40, 348],
+        [13, 348],
       ],
     },
     {
@@ -249,7 +202,7 @@ export const HALVES: Record<View, readonly HalfRegion[]> = {
   back: [
     { site: "head-occiput", half: strip(10, 42, 7, 17) },
     { site: "neck", half: strip(50, 74, 5, 11) },
-    ...LIMBS.filter(({ site }) => site !== "thumb-index" && site !== "radial-forearm"),
+    ...ARM_REGIONS.filter(({ site }) => site !== "thumb-index" && site !== "radial-forearm"),
     {
       site: "upper-trapezius-scapula",
       half: [
@@ -275,9 +228,18 @@ export const HALVES: Record<View, readonly HalfRegion[]> = {
       site: "low-back",
       half: [
         [9, 160],
+        [28, 159],
+        [28, 192],
+        [9, 192],
+      ],
+    },
+    {
+      site: "flank",
+      half: [
+        [30, 159],
         [38, 158],
         [40, 192],
-        [9, 192],
+        [30, 192],
       ],
     },
     {
@@ -361,6 +323,7 @@ export const MIDLINES: Record<View, readonly MidRegion[]> = {
     { site: "neck", top: 50, bottom: 74, width: 4 },
     { site: "thoracic", top: 80, bottom: 156, width: 7 },
     { site: "low-back", top: 160, bottom: 192, width: 7 },
+    { site: "coccyx", top: 222, bottom: 240, width: 4 },
     { site: "saddle", top: 252, bottom: 264, width: 8 },
   ],
 };

@@ -23,6 +23,7 @@ import type { Condition, Protocol, ReadingLine } from "./types";
 
 const lift = [...person("prone", "lumbar-extension"), ...tested("hip-loading", "hip-extension", "limb-provocation")];
 const FRONT: Condition = { when: "reproduced", felt: felt("anterior-thigh", "medial-knee-shin") };
+const THIGH_OR_KNEE: Condition = { when: "reproduced", felt: felt("inner-thigh", "knee") };
 const NERVE_LIKE = ["shooting", "burning", "tingling", "numb"] as const;
 
 const femoralRoot = (stage: string): readonly ReadingLine[] => [
@@ -46,6 +47,10 @@ const femoralRoot = (stage: string): readonly ReadingLine[] => [
   equivocal(
     { ...FRONT, at: [stage] },
     "their symptom in the front of the thigh; say whether it shoots, burns or tingles",
+  ),
+  equivocal(
+    { ...THIGH_OR_KNEE, at: [stage] },
+    "their symptom at the inner thigh or knee: root, nerve or hip, not told apart",
   ),
   negative({ when: "reproduced" }, "their symptom, but not down the front of the thigh"),
   ...CLEAR,
@@ -199,6 +204,7 @@ const sideFemoral: Protocol = {
         "their thigh symptom, not changed by the head: muscle",
       ),
       undifferentiated(FRONT, "their thigh symptom, but the head was not raised: not differentiated"),
+      equivocal(THIGH_OR_KNEE, "their symptom at the inner thigh or knee: root, nerve or hip, not told apart"),
       ...elsewhere("their symptom, but not down the front of the thigh"),
       ...CLEAR,
     ]),

@@ -30,8 +30,8 @@ const hipLines: readonly ReadingLine[] = [
     "their symptom, in the groin or at the side of the hip",
   ),
   equivocal(
-    { when: "reproduced", felt: felt("central-buttock", "anterior-thigh") },
-    "buttock or thigh: not clearly the hip",
+    { when: "reproduced", felt: felt("central-buttock", "anterior-thigh", "inner-thigh", "knee") },
+    "buttock, thigh or knee: not clearly the hip",
   ),
   ...elsewhere("their symptom, but not at the hip"),
   ...CLEAR,
@@ -242,8 +242,8 @@ export const HIP: readonly Protocol[] = [
     [
       positive({ when: "reproduced", felt: felt("lateral-hip") }, "their symptom, at the side of the hip"),
       equivocal(
-        { when: "reproduced", felt: felt("groin", "central-buttock", "anterior-thigh") },
-        "groin, buttock or thigh: the rule counts the side of the hip",
+        { when: "reproduced", felt: felt("groin", "central-buttock", "anterior-thigh", "inner-thigh", "knee") },
+        "groin, buttock, thigh or knee: the rule counts the side of the hip",
       ),
       ...elsewhere("their symptom, but not at the hip"),
       ...CLEAR,
@@ -268,7 +268,10 @@ export const HIP: readonly Protocol[] = [
         { when: "reproduced", felt: felt("groin", "lateral-hip", "central-buttock") },
         "their symptom, at the hip",
       ),
-      equivocal({ when: "reproduced", felt: felt("anterior-thigh") }, "front of the thigh: hip or nerve"),
+      equivocal(
+        { when: "reproduced", felt: felt("anterior-thigh", "inner-thigh", "knee") },
+        "thigh or knee: hip or nerve",
+      ),
       ...elsewhere("their symptom, but not at the hip"),
       ...CLEAR,
     ],
