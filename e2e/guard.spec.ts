@@ -47,16 +47,65 @@ test("stop on one key is recorded and asks the guard again", async ({ page, requ
   await page.goto(`/exams/${exam}/run`);
   await page.keyboard.press("4");
   await page.keyboard.press("s");
-  await page.getByRole("button", { name: "new numbness, tingling or weakness" }).click();
+  await page.getByRole("button", { name: "New numbness, tingling or weakness" }).click();
   await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
   await page.getByRole("link", { name: "To the guard" }).click();
   await page.getByRole("button", { name: /Asked again/ }).click();
   await page.getByRole("link", { name: "On to the tests" }).click();
   await expect(page.getByRole("region", { name: /Thigh thrust/ })).toBeVisible();
   await saved(page);
-  expect((await stored(request, exam)).events.find(({ type }) => type === "run-stopped")?.body.reason).toBe(
+  expect((await stored(request, exam)).events.findLast(({ type }) => type === "run-stopped")?.body.reason).toBe(
     "new numbness, tingling or weakness",
   );
+});
+
+test("a stop stands at the press; one press says it was their pain, or a slip", async ({ page, request, prepare }) => {
+  const { exam } = await prepare(readyToTest);
+  const kinds = async () => {
+    await saved(page);
+    return (await stored(request, exam)).events.slice(-3).map(({ type }) => type);
+  };
+  await page.goto(`/exams/${exam}/run`);
+  await page.keyboard.press("s");
+  const asked = page.getByRole("dialog", { name: "Stopped. What was it?" });
+  await expect(asked).toBeVisible();
+  expect((await kinds()).at(-1)).toBe("run-stopped");
+  await asked.getByRole("button", { name: "A slip: go on" }).click();
+  await expect(page.getByRole("region", { name: /Distraction/ })).toBeVisible();
+  expect((await kinds()).at(-1)).toBe("event-retracted");
+
+  await page.keyboard.press("s");
+  await asked.getByRole("button", { name: "Their pain" }).click();
+  await expect(page.getByRole("group", { name: "Where" }).first()).toBeVisible();
+  expect(await kinds()).toEqual(["event-retracted", "run-started", "response-recorded"]);
+
+  await page.keyboard.press("s");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
+  await saved(page);
+  expect((await stored(request, exam)).events.at(-1)?.body.reason).toBe("asked to stop");
+});
+
+test("an examination ends with a reason, says what was left, and can be gone on with", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await page.keyboard.press("4");
+  await page.getByRole("button", { name: "More" }).click();
+  await page.getByRole("menuitem", { name: "End the examination" }).click();
+  await page.getByRole("button", { name: "too sore to go on" }).click();
+  const card = page.getByRole("region", { name: "The examination has ended" });
+  await expect(card).toContainText("Left for another time: Thigh thrust");
+  await saved(page);
+  expect((await stored(request, exam)).events.at(-1)).toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
+  await card.getByRole("link", { name: "To the note" }).click();
+  await expect(page.getByText("The examination ended: too sore to go on.")).toBeVisible();
+  await page.goto(`/exams/${exam}/run`);
+  await page.getByRole("button", { name: "Go on after all" }).click();
+  await expect(page.getByRole("region", { name: /Distraction|Thigh thrust/ })).toBeVisible();
 });
 
 test("nothing is tested before guard, agreement and the rating at rest", async ({ page, prepare }) => {

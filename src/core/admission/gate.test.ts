@@ -6,7 +6,9 @@ import { NOW, sampleStore } from "@/fixtures/store";
 import { InputError } from "../base";
 import {
   chainEvent,
+  END_REASONS,
   type ChainHead,
+  type EndReason,
   type EventBody,
   type EventDraft,
   genesisOf,
@@ -66,6 +68,11 @@ const symptomWithoutPlace = () => {
   const exam = ready();
   const run = exam.start("thigh-thrust", "right");
   exam.record(run, { stage: "push", response: "familiar" });
+  return exam;
+};
+const endedBy = (reason: EndReason) => {
+  const exam = ready();
+  exam.add("exam-ended", { reason, note: reason === "other" ? "the phone rang" : "" });
   return exam;
 };
 const pregnant = () => buildExam().complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(1);
@@ -195,6 +202,40 @@ const CASES: Readonly<Record<string, Case>> = {
   "a test first done after a technique, added to the reading": {
     state: () => ready().technique().run({ test: "thigh-thrust", side: "right", response: "nothing" }),
     draft: (exam) => ({ type: "run-counted", body: { run: exam.state().runs[0]!.id } }),
+    says: null,
+  },
+  ...Object.fromEntries(
+    (Object.keys(END_REASONS) as EndReason[]).map((reason) => [
+      `a test after the end: ${reason}`,
+      {
+        state: () => endedBy(reason),
+        draft: start("thigh-thrust", "right"),
+        says: /the examination has ended/,
+      },
+    ]),
+  ),
+  "a test once the end was taken back": {
+    state: () => {
+      const exam = endedBy("sore");
+      exam.add("event-retracted", { event: exam.state().ended!.event, reason: "going on after all" });
+      return exam;
+    },
+    draft: start("thigh-thrust", "right"),
+    says: null,
+  },
+  "a second end": {
+    state: () => endedBy("time"),
+    draft: () => ({ type: "exam-ended", body: { reason: "sore", note: "" } }),
+    says: /ended already/,
+  },
+  "an end for another reason that is not said": {
+    state: ready,
+    draft: () => ({ type: "exam-ended", body: { reason: "other", note: " " } }),
+    says: /another one/,
+  },
+  "an end before anything was asked": {
+    state: buildExam,
+    draft: () => ({ type: "exam-ended", body: { reason: "wish", note: "" } }),
     says: null,
   },
   "a test that is not earned": { state: ready, draft: start("dorsiflexion-sign", "right"), says: /offered once/ },

@@ -2,6 +2,7 @@ import { type GuardQuestion, loadsOfTechnique, type Protocol, protocolOf, type S
 import { isEarned } from "../reading";
 import {
   effectiveRuns,
+  END_REASONS,
   holdsAnswer,
   isFirstOfItsTest,
   type EventOf,
@@ -75,6 +76,12 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
   const v = versionOfEvent(event);
   const protocol = protocolOf(body.test);
   const guard = assessGuard(state, v);
+  if (state.ended)
+    return problem(
+      "body › test",
+      `${protocol.name}: the examination has ended (${END_REASONS[state.ended.reason]})`,
+      "Take the end back to go on, or begin another examination.",
+    );
   const [missing] = missingBeforeTesting(state, guard);
   if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const [unasked] = unaskedFor(state, body.test, v);
@@ -228,6 +235,13 @@ function signProblem(state: ExamState): Refusal | null {
     : null;
 }
 
+function endProblem(state: ExamState, { body }: EventOf<"exam-ended">): Refusal | null {
+  if (state.ended) return problem("type", "ends an exam that was ended already", "Take that end back first.");
+  return body.reason === "other" && body.note.trim() === ""
+    ? problem("body › note", "is empty, and the reason is another one", "Write why it was ended.")
+    : null;
+}
+
 /** Kinds of event that need permission. */
 const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "run-started",
@@ -236,6 +250,7 @@ const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "measure-recorded",
   "technique-logged",
   "run-counted",
+  "exam-ended",
   "exam-signed",
 ]);
 
@@ -262,6 +277,8 @@ export function permissionProblem(state: ExamState, event: ExamEvent): Refusal |
       return techniqueProblem(state, event);
     case "run-counted":
       return countProblem(state, event);
+    case "exam-ended":
+      return endProblem(state, event);
     case "exam-signed":
       return signProblem(state);
     default:

@@ -12,6 +12,7 @@ const ENDS_AN_EXAM: ReadonlySet<ExamEvent["type"]> = new Set([
   "run-stopped",
   "note-written",
   "event-retracted",
+  "exam-ended",
   "exam-signed",
   "amendment-signed",
 ]);

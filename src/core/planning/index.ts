@@ -2,4 +2,5 @@
 export { blockedRules } from "./blocked-rules";
 export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces } from "./offered-places";
+export { leftAtEnd } from "./left-at-end";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";

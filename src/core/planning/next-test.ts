@@ -14,7 +14,16 @@ import {
   supposedOutcome,
   type TestOutcome,
 } from "../reading";
-import { effectiveRuns, type ExamState, irritability, kindOf, settingsOf, sheetTests, variantFor } from "../record";
+import {
+  END_REASONS,
+  effectiveRuns,
+  type ExamState,
+  irritability,
+  kindOf,
+  settingsOf,
+  sheetTests,
+  variantFor,
+} from "../record";
 import { answersThatHold, assessGuard, blocksOnTest, type Guard, questionsFor } from "../safety";
 import {
   type Irritability,
@@ -187,6 +196,7 @@ export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVID
   const guard = assessGuard(state);
   const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);
   if (referral) return { tests: [], nothing: `Refer first: ${referral.text}` };
+  if (state.ended) return { tests: [], nothing: `The examination has ended: ${END_REASONS[state.ended.reason]}` };
   const runs = effectiveRuns(state.runs);
   const onSheet = new Set([...sheetTests(state), ...guard.first.flatMap(({ tests }) => tests)]);
   const done = new Set(runs.map(({ test, side }) => runKey(test, side)));

@@ -7,7 +7,7 @@ import type { TestOutcome } from "./interpret";
 import type { Assembled } from "./items";
 import { probabilityOf } from "./odds";
 import { raiseGaps } from "./raises";
-import { describeVerdict, isBegun, memberName, NOT_DONE, type RuleVerdict } from "./rules";
+import { describeVerdict, isBegun, memberName, isNotReached, type RuleVerdict } from "./rules";
 import { testLabel } from "./steps";
 import { percentText } from "./words";
 
@@ -147,13 +147,11 @@ function unmetRules({ preferred, rules, evidence }: Input): string[] {
   ];
 }
 
-const isNotDone = (reason: string): boolean => reason === NOT_DONE;
-
 /** What is still missing of the rule that counts, once its tests have begun. */
-function missing({ preferred }: Input): string[] {
+function missing({ preferred, state }: Input): string[] {
   if (!preferred || preferred.verdict !== "open") return [];
   const names = preferred.members
-    .filter(({ result, reason }) => result === "open" && !isNotDone(reason))
+    .filter(({ result, reason }) => result === "open" && !isNotReached(reason, state))
     .map(({ member, reason }) => `${memberName(member)} (${reason})`);
   return names.length ? [`Open in the ${preferred.rule.label}: ${names.join("; ")}.`] : [];
 }
@@ -163,7 +161,7 @@ function unfinishable({ preferred, rules, state }: Input): string[] {
   if (!preferred || preferred.verdict !== "open" || !isBegun(preferred)) return [];
   const open = preferred.members.filter(({ result }) => result === "open");
   const isLeftOut = ({ member, testedSide, reason }: (typeof open)[number]): boolean =>
-    !isNotDone(reason) ||
+    !isNotReached(reason, state) ||
     (!isFact(member) && state.skips.some(({ test, side }) => test === member.test && side === testedSide));
   if (!open.every(isLeftOut)) return [];
   const others = rules

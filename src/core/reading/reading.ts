@@ -5,6 +5,7 @@ import { type Family, type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } fro
 import { whatArguesAgainst } from "./against";
 import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
 import { contextOf, type ReadingContext, sourceKey, type Supposed } from "./context";
+import { wordAtEnd } from "./ended-short";
 import type { TestOutcome } from "./interpret";
 import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
@@ -164,11 +165,12 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
   const startLogOdds = logit(start.mean);
   const probability = combine(recipe);
   const neverUnlikely = "neverUnlikely" in SOURCES[source];
-  const wording: Wording = !examined
+  const found: Wording = !examined
     ? { word: "not examined", band: [0, 1] }
     : figured
       ? wordFor({ probability, start: start.mean, evidence, neverUnlikely }, settings)
       : signWord(source, spoken);
+  const { wording, said } = wordAtEnd(found, { state, source, outcomes, preferred });
   return {
     source,
     side,
@@ -187,23 +189,26 @@ export function readSource(context: ReadingContext, source: SourceId, side: Side
     rules,
     preferred,
     against: examined
-      ? whatArguesAgainst({
-          state,
-          source,
-          side,
-          outcomes: spoken,
-          allOutcomes: context.outcomes,
-          assembled,
-          evidence,
-          preferred,
-          rules,
-          ofChronicPain:
-            start.chronic === true ||
-            preferred?.rule.chronic === true ||
-            [...assembled.figures.values()].some(({ record }) => record.chronic),
-          startLogOdds,
-          singlesOnly: total(series(assembled.singles, settings.dependence)),
-        })
+      ? [
+          ...(said ? [said] : []),
+          ...whatArguesAgainst({
+            state,
+            source,
+            side,
+            outcomes: spoken,
+            allOutcomes: context.outcomes,
+            assembled,
+            evidence,
+            preferred,
+            rules,
+            ofChronicPain:
+              start.chronic === true ||
+              preferred?.rule.chronic === true ||
+              [...assembled.figures.values()].some(({ record }) => record.chronic),
+            startLogOdds,
+            singlesOnly: total(series(assembled.singles, settings.dependence)),
+          }),
+        ]
       : [],
   };
 }

@@ -8,7 +8,7 @@ import {
   type TestMember,
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
-import { ageAtExam, type ExamState, isDoneAs, type ReadingSettings, type Run } from "../record";
+import { ageAtExam, endedShort, type ExamState, isDoneAs, type ReadingSettings, type Run } from "../record";
 import { otherSide, type Side, SIDES } from "../vocabulary";
 import { isSettled, positivesNeeded, type RuleTable, ruleTable, tableEntries } from "./figures";
 import { interpretRun, meets, type TestOutcome } from "./interpret";
@@ -104,6 +104,15 @@ export type RuleContext = {
 /** Why a member is open that nobody has run. */
 export const NOT_DONE = "not done yet";
 
+/** Why a member stays open that was not reached before the exam ended. */
+const examEnded = (why: string): string => `exam ended (${why})`;
+
+/** True of a member that nobody has run: it is still to come, or the exam ended before it. */
+export const isNotReached = (reason: string, state: ExamState): boolean => {
+  const short = endedShort(state);
+  return reason === NOT_DONE || (short !== null && reason === examEnded(short));
+};
+
 type Judged = Pick<MemberState, "result" | "reason">;
 const open = (reason: string): Judged => ({ result: "open", reason });
 const judged = (isPositive: boolean, reason: string): Judged => ({
@@ -192,7 +201,10 @@ function memberState(
       return judged(true, `by the rule's own definition (${member.also.said}): positive`);
     return (run && byOwnDefinition(member, side, run, context)) ?? byOutcome(outcome);
   };
-  return { member, testedSide, outcome, ...judge() };
+  const judgement = judge();
+  const short = endedShort(context.state);
+  const isShort = short !== null && judgement.result === "open" && judgement.reason === NOT_DONE;
+  return { member, testedSide, outcome, ...(isShort ? open(examEnded(short)) : judgement) };
 }
 
 function conditionOf(rule: ClusterRule, context: RuleContext): { condition: string | null; applies: boolean } {

@@ -56,6 +56,7 @@ export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";
 export { type Asked, type Override } from "./events/safety";
+export { END_REASONS, type EndReason, endedShort } from "./events/ending";
 export { STOP_REASONS } from "./events/run";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
 export { fold } from "./fold";

@@ -13,12 +13,13 @@ import { RECORD_VERSION } from "../vocabulary";
 
 const EXAM = idOf(1);
 
-/** A test first done after a technique, and added to the reading by hand. */
+/** A test first done after a technique, added to the reading by hand, and the end of the exam. */
 function treated(): readonly RecordedEvent[] {
   const exam = buildExam().complaint("si-area.right").consent().guard().rest(1);
   exam.technique();
   exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
   exam.add("run-counted", { run: exam.state().runs[0]!.id });
+  exam.add("exam-ended", { reason: "time", note: "" });
   return exam.events;
 }
 

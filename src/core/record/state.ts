@@ -2,6 +2,7 @@ import type { Irritability } from "../vocabulary";
 import type { RecordedEvent } from "./envelope";
 import { type BaselineState, noBaseline } from "./events/baseline";
 import { type ComplaintState, noComplaint } from "./events/complaint";
+import { type EndingState, notEnded } from "./events/ending";
 import { type NoteState, noNotes } from "./events/notes";
 import { nothingOpened, type OpeningState } from "./events/opening";
 import { noRuns, type RunState } from "./events/run";
@@ -20,6 +21,7 @@ export type ExamState = OpeningState &
   RunState &
   BaselineState &
   TechniqueState &
+  EndingState &
   NoteState &
   SignatureState & {
     readonly id: string;
@@ -39,6 +41,7 @@ export const emptyState = (id: string): ExamState => ({
   ...noRuns,
   ...noBaseline,
   ...noTechniques,
+  ...notEnded,
   ...noNotes,
   ...notSigned,
   known: new KnownIds(),

@@ -13,19 +13,10 @@ type ReasonDialogProps = {
   /** What the typed field is for; left out: only the list can be given. */
   otherLabel?: string | undefined;
   onGive: (reason: string, typed: string) => void;
-  stop?: boolean;
 };
 
 /** A reason by one large tap, or typed. */
-export function ReasonDialog({
-  open,
-  onOpenChange,
-  title,
-  reasons,
-  otherLabel,
-  onGive,
-  stop = false,
-}: ReasonDialogProps) {
+export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, onGive }: ReasonDialogProps) {
   const [typed, setTyped] = useState("");
   const give = (reason: string) => {
     onGive(reason, typed.trim());
@@ -36,7 +27,7 @@ export function ReasonDialog({
     <Dialog open={open} onOpenChange={onOpenChange} title={title}>
       <div className="flex flex-col gap-2">
         {reasons.map((reason) => (
-          <Button key={reason} big look={stop ? "stop" : "plain"} onClick={() => give(reason)}>
+          <Button key={reason} big onClick={() => give(reason)}>
             {reason}
           </Button>
         ))}

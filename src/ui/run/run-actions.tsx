@@ -5,7 +5,8 @@ import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { repeatAsksWhy } from "@/core/admission";
-import { REPEAT_REASONS, type RepeatReason, STOP_REASONS } from "@/core/record";
+import type { Stage } from "@/core/knowledge";
+import { END_REASONS, type EndReason, REPEAT_REASONS, type RepeatReason } from "@/core/record";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
@@ -13,6 +14,7 @@ import { useExam } from "../exam/exam-provider";
 import { More } from "./more";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
+import { useStop } from "./use-stop";
 import { useKeys } from "../shell/use-keys";
 
 const TechniqueDialog = dynamic(() => import("./technique-dialog").then((module) => module.TechniqueDialog), {
@@ -21,6 +23,8 @@ const TechniqueDialog = dynamic(() => import("./technique-dialog").then((module)
 const StageNoteDialog = dynamic(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog), {
   ssr: false,
 });
+
+const StopDialog = dynamic(() => import("./stop-dialog").then((module) => module.StopDialog), { ssr: false });
 
 const SKIP_REASONS = [
   "the rule is decided",
@@ -35,15 +39,19 @@ type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; on
 const onControl = (event: KeyboardEvent) =>
   event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
 
+const END_IDS = Object.keys(END_REASONS) as EndReason[];
 const LATER_REASONS = ["after they have rested", "when they are turned over", "after the other side"] as const;
 const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer not to"] as const;
 
 /** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
 export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   const { append, undo, state } = useExam();
-  const [asking, setAsking] = useState<"stop" | "skip" | "later" | "stage" | "repeat" | "technique" | "note" | null>(
+  const [asking, setAsking] = useState<"skip" | "later" | "stage" | "repeat" | "end" | "technique" | "note" | null>(
     null,
   );
+  /** The stage that was on the screen when they said stop. */
+  const [stoppedAt, setStoppedAt] = useState<Stage | null>(null);
+  const { stop } = useStop(step, test);
   const { protocol, side } = step;
   const name = `${protocol.name}${side ? ` ${side}` : ""}`;
   const said = (reason: string, typed: string) => (reason === "other" ? typed : reason);
@@ -55,10 +63,18 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
     void append({ type: "test-postponed", body: { test: protocol.id, side, reason: said(reason, typed) } });
     onNext();
   };
-  const stop = (reason: string, note: string) => test.stop(reason as (typeof STOP_REASONS)[number], note);
+  const stopNow = () => {
+    if (stoppedAt) return;
+    stop();
+    setStoppedAt(test.stage);
+  };
+  const end = (said: string, typed: string) => {
+    const reason = END_IDS.find((id) => END_REASONS[id] === said) ?? "other";
+    void append({ type: "exam-ended", body: { reason, note: reason === "other" ? typed : "" } });
+  };
   const canLeaveOut = test.ladder !== null && test.ladder.here !== null && test.ladder.rungs.length > 1;
 
-  useKeys(KEYS.stop, () => setAsking("stop"));
+  useKeys(KEYS.stop, stopNow);
   useKeys(KEYS.skip, () => setAsking("skip"));
   useKeys(KEYS.later, () => setAsking("later"));
   useKeys(KEYS.technique, () => setAsking("technique"));
@@ -74,22 +90,20 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
     title: string,
     list: readonly string[],
     onGive: (reason: string, typed: string) => void,
-    isStop = false,
   ) => (
     <ReasonDialog
       open={asking === kind}
       onOpenChange={(open) => setAsking(open ? kind : null)}
       title={title}
       reasons={list}
-      otherLabel={isStop ? "Another reason, or what was felt" : kind === "repeat" ? undefined : "Another reason"}
+      otherLabel={kind === "repeat" ? undefined : "Another reason"}
       onGive={onGive}
-      stop={isStop}
     />
   );
 
   return (
     <div className="flex flex-wrap items-center gap-1.5 bg-paper py-2 sm:sticky sm:bottom-0 sm:z-10 sm:border-t sm:border-line">
-      <Button look="stop" big className="px-3!" onClick={() => setAsking("stop")}>
+      <Button look="stop" big className="px-3!" onClick={stopNow}>
         <Octagon aria-hidden size={20} /> Stop <span className="sr-only">the test</span> <KeyHint entry={KEYS.stop} />
       </Button>
       <Button big className="px-3!" onClick={() => void undo()}>
@@ -107,25 +121,26 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
               ]
             : []),
           { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
+          { name: "End the examination", onSelect: () => setAsking("end") },
           { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
         ]}
       />
       <Button look={isDone ? "main" : "plain"} big className="ml-auto px-3!" onClick={onNext}>
         Next test <ArrowRight aria-hidden size={18} /> <KeyHint entry={KEYS.next} />
       </Button>
-      {reasons(
-        "stop",
-        "Stopped. Why?",
-        STOP_REASONS.filter((reason) => reason !== "other"),
-        stop,
-        true,
-      )}
       {reasons("skip", `Skip ${name}. Why?`, SKIP_REASONS, skip)}
       {reasons("later", `${name} later. Why?`, LATER_REASONS, later)}
       {reasons("stage", `Leave out ${test.stage.name}. Why?`, STAGE_REASONS, (reason, typed) =>
         test.leaveStageOut(said(reason, typed)),
       )}
       {reasons("repeat", `${name} again. Why?`, REPEAT_REASONS, (reason) => test.repeat(reason as RepeatReason))}
+      {reasons(
+        "end",
+        "End the examination. Why?",
+        END_IDS.filter((id) => id !== "other").map((id) => END_REASONS[id]),
+        end,
+      )}
+      {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>

@@ -9,6 +9,7 @@ import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
 import { ReadingPanel } from "../reading/reading-panel";
 import { BeforeTesting, RestPanel } from "./before-testing";
+import { EndedCard } from "./ended-card";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
@@ -57,7 +58,9 @@ export function RunScreen() {
         )}
       </div>
       <div className={columns.test}>
-        {isReadyToTest(exam.state, exam.guard) ? (
+        {state.ended ? (
+          <EndedCard />
+        ) : isReadyToTest(exam.state, exam.guard) ? (
           current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
         ) : (
           <BeforeTesting position={current?.protocol.position} />

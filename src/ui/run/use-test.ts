@@ -11,7 +11,6 @@ import {
   type Run,
   settingsOf,
   type StageRecord,
-  type STOP_REASONS,
   variantFor,
 } from "@/core/record";
 import { type Stage, type Variant } from "@/core/knowledge";
@@ -62,12 +61,8 @@ export type TestActions = {
   /** Done again; the reason where a run with an answer stands and no technique is between. */
   readonly repeat: (again?: RepeatReason) => void;
   readonly retract: () => void;
-  /** Names the run as the history has it, also when the screen has not drawn its start yet. */
-  readonly stop: (reason: StopReason, note: string) => void;
   readonly writeNote: (text: string) => Promise<unknown>;
 };
-
-type StopReason = (typeof STOP_REASONS)[number];
 
 const NO_DOSE = { force: null, seconds: null, thrusts: null };
 
@@ -112,7 +107,7 @@ function feltDraft({ stage, record, feltStage, feltRecord }: RunPosition, run: s
   };
 }
 
-const startDraft = (
+export const startDraft = (
   { protocol, side }: SheetStep,
   variant: Variant,
   run: string,
@@ -189,11 +184,6 @@ export function useTest(step: SheetStep): TestActions {
       void appendFrom((latest) => {
         const { run } = runPosition(latest, step, preset);
         return run ? [{ type: "event-retracted", body: { event: run.startedBy, reason: "test retracted" } }] : [];
-      }),
-    stop: (reason, note) =>
-      void appendFrom((latest) => {
-        const { run } = runPosition(latest, step, preset);
-        return [{ type: "run-stopped", body: { run: run?.id ?? null, reason, note } }];
       }),
     writeNote: (text) => {
       const { stage } = shown;

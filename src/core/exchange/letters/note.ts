@@ -24,6 +24,7 @@ import {
 import {
   ageAtExam,
   type ChainHead,
+  END_REASONS,
   type ExamState,
   irritability,
   type Run,
@@ -31,6 +32,7 @@ import {
   settingsOf,
   sheetLabel,
 } from "../../record";
+import { leftAtEnd } from "../../planning";
 import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
@@ -242,6 +244,17 @@ function amendmentLines(state: ExamState): string[] {
   );
 }
 
+/** Why the examination came to its end, and what it left; this leads the letter. */
+export function endLines(state: ExamState): string[] {
+  const { ended } = state;
+  if (!ended) return [];
+  const left = leftAtEnd(state);
+  return [
+    `The examination ended: ${END_REASONS[ended.reason]}${ended.note ? `, ${ended.note}` : ""}.`,
+    ...(left.length ? [`Not done: ${left.join(", ")}.`] : []),
+  ];
+}
+
 /** Who the letter or note is about. */
 export function personLine(state: ExamState): string {
   const person = state.opened?.body.person;
@@ -267,6 +280,7 @@ export function writeNote(
   const examined = examinedSources(reading);
   const oneEach = oneSourceEach(reading.sources);
   const sections: NoteSection[] = [
+    { heading: "Ended", lines: endLines(state) },
     { heading: "Complaint", lines: complaintLines(state) },
     { heading: "Asked before testing", lines: guardLines(state) },
     {

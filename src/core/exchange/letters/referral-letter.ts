@@ -3,7 +3,7 @@ import { interpretExam, testLabel } from "../../reading";
 import { type ChainHead, type ExamState, settingsOf } from "../../record";
 import { assessGuard, overriddenText, type Referral } from "../../safety";
 import { placeLabel, SOURCES } from "../../vocabulary";
-import { type Note, personLine, recordLine } from "./note";
+import { endLines, type Note, personLine, recordLine } from "./note";
 
 const URGENCY = { emergency: "EMERGENCY referral", urgent: "Urgent referral", soon: "Referral" } as const;
 const ORDER = ["emergency", "urgent", "soon"] as const;
@@ -62,6 +62,7 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
     {
       heading: "Done so far",
       lines: [
+        ...endLines(state),
         ...referrals.flatMap(({ acknowledged }) => (acknowledged ? [acknowledged] : [])),
         ...blocks.map((block) =>
           block.overridden.length ? `${block.reason} ${overriddenText(block)}` : `Not tested: ${block.reason}`,

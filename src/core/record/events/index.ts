@@ -1,5 +1,6 @@
 import { baseline } from "./baseline";
 import { complaint } from "./complaint";
+import { ending } from "./ending";
 import { measure } from "./measure";
 import { notes } from "./notes";
 import { observation } from "./observation";
@@ -19,6 +20,7 @@ export const EXAM_KINDS = {
   ...measure,
   ...baseline,
   ...technique,
+  ...ending,
   ...notes,
   ...signing,
 };

@@ -1,0 +1,40 @@
+"use client";
+
+import Link from "next/link";
+import { leftAtEnd } from "@/core/planning";
+import { END_REASONS } from "@/core/record";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { useExam } from "../exam/exam-provider";
+
+/** The examination has ended: why, what was left, and the way on. */
+export function EndedCard() {
+  const { exam, state, append } = useExam();
+  const { ended } = state;
+  if (!ended) return null;
+  const left = leftAtEnd(state);
+  return (
+    <Card heading="The examination has ended">
+      <p className="text-xl">
+        {END_REASONS[ended.reason]}
+        {ended.note && `: ${ended.note}`}
+      </p>
+      <p className="mt-2 text-soft">
+        {left.length ? `Left for another time: ${left.join(", ")}.` : "Nothing of the sheet was left."}
+      </p>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <Button look="main" big asChild>
+          <Link href={`/exams/${exam}/sign`}>To the note</Link>
+        </Button>
+        <Button
+          big
+          onClick={() =>
+            void append({ type: "event-retracted", body: { event: ended.event, reason: "going on after all" } })
+          }
+        >
+          Go on after all
+        </Button>
+      </div>
+    </Card>
+  );
+}
