@@ -97,7 +97,7 @@ test("an examination ends with a reason, says what was left, and can be gone on 
   await page.getByRole("button", { name: "More" }).click();
   await page.getByRole("menuitem", { name: "End the examination" }).click();
   await page.getByRole("button", { name: "too sore to go on" }).click();
-  const card = page.getByRole("region", { name: "The examination has ended" });
+  const card = page.locator("section").filter({ hasText: "The examination has ended" });
   await expect(card).toContainText("Left for another time: Thigh thrust");
   await saved(page);
   expect((await stored(request, exam)).events.at(-1)).toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
@@ -171,9 +171,13 @@ test("a technique asks what it loads, is blocked by the answers, and leaves the 
   await dialog.getByRole("button", { name: "Log it" }).click();
   await expect(dialog).toBeHidden();
   await expect(page.locator("[data-before-technique]")).toContainText("their familiar symptom");
+  const clear = page.locator('[data-response="nothing"][aria-pressed="true"]');
   await page.keyboard.press("1");
+  await expect(clear).toBeVisible();
   await page.getByRole("button", { name: /^Sacral thrust/ }).click();
+  await expect(clear).toBeHidden();
   await page.keyboard.press("1");
+  await expect(page.getByRole("button", { name: /^Sacral thrust.*begun/ })).toBeVisible();
   await saved(page);
   const { events } = await stored(request, exam);
   expect(events.filter(({ type }) => type === "run-started")).toHaveLength(3);
