@@ -3,7 +3,7 @@ import { buildExam } from "@/fixtures/samples/build";
 import { createDrawBook, DRAW_COUNT, spreadOf } from "./draws";
 import { beta, seeded } from "./random";
 import { readExam, sourceIn } from "./reading";
-import { firmness, ofHundred, percentText, wordFor } from "./words";
+import { firmness, firmnessOf, ofHundred, percentText, wordFor, WORDS } from "./words";
 
 const settings = { likelyFrom: 0.8, unlikelyTo: 0.1 };
 
@@ -98,5 +98,13 @@ describe("words", () => {
     expect(ofHundred(0.5724)).toBe("of 100 people like this, about 57 would have it");
     expect([ofHundred(0.001), ofHundred(0.999)].join()).toMatch(/fewer than 1.*more than 99/);
     expect([percentText(0.001), percentText(0.5), percentText(0.999)]).toEqual(["<1 %", "50 %", ">99 %"]);
+  });
+});
+
+describe("how firm a word is", () => {
+  it.each(WORDS)("%s: by its draws, and never for one that claims nothing", (word) => {
+    expect(firmnessOf({ word }, { inBand: 0.8 })).toBe(word === "open" ? null : "firm");
+    expect(firmnessOf({ word }, { inBand: 0.79 })).toBe(word === "open" ? null : "tentative");
+    expect(firmnessOf({ word }, null)).toBeNull();
   });
 });

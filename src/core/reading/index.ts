@@ -53,4 +53,4 @@ export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel 
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
-export { firmness, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";
+export { firmnessOf, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

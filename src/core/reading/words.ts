@@ -78,6 +78,17 @@ export function wordFor(
 export const firmness = (inBand: number): Firmness => (inBand >= FIRM_SHARE ? "firm" : "tentative");
 
 /**
+ * How firm a word is; null without an interval, and for *open*, which claims nothing.
+ *
+ * @param spread how much of the draws lies where the word would be the same
+ * @example firmnessOf({ word: "likely" }, { inBand: 0.9 }) // "firm"
+ */
+export const firmnessOf = (
+  { word }: Pick<Wording, "word">,
+  spread: { readonly inBand: number } | null | undefined,
+): Firmness | null => (spread && word !== "open" ? firmness(spread.inBand) : null);
+
+/**
  * A probability in whole per cent; never "0 %" or "100 %".
  *
  * @example percentText(0.004) // "<1 %"

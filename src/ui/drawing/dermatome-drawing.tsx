@@ -8,7 +8,7 @@ const MIDDLES: Record<View, number> = { front: 110, back: 330 };
 const VIEWS: readonly View[] = ["front", "back"];
 
 /** Regions with room for a letter; the level that explains most is named beside the figure too. */
-const ROOMY: ReadonlySet<string> = new Set(["anterior-thigh", "medial-knee-shin", "lateral-upper-arm"]);
+const ROOMY: ReadonlySet<string> = new Set(["anterior-thigh", "posterior-thigh", "posterior-calf"]);
 
 type Marked = { readonly region: Region; readonly levels: readonly string[]; readonly best: RootLevelReading | null };
 

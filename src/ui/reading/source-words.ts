@@ -1,9 +1,10 @@
-import { firmness, percentText, type SourceReading, type Spread } from "@/core/reading";
+import { firmnessOf, percentText, type SourceReading, type Spread } from "@/core/reading";
 import { sourceLabel } from "@/core/vocabulary";
 
 /** "leaning towards, tentative"; the bare word while the interval is on its way, or where there is none. */
 export function wordOf({ wording, figured }: SourceReading, spread: Spread | undefined): string {
-  return figured && spread ? `${wording.word}, ${firmness(spread.inBand)}` : wording.word;
+  const firm = figured ? firmnessOf(wording, spread) : null;
+  return firm ? `${wording.word}, ${firm}` : wording.word;
 }
 
 /** "sacroiliac joint right" */

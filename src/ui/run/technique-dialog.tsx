@@ -122,6 +122,12 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           }))}
           onChoose={(chosen) => setValue("side", chosen)}
         />
+        {said && !elsewhere && <TechniqueGuard {...said} />}
+        {asksReason && (
+          <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
+            {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
+          </Field>
+        )}
         <div className="grid gap-3 sm:grid-cols-5">
           <Field label="Level">
             {(ids) => <input {...ids} maxLength={60} className={`${inputClass} min-h-14`} {...register("level")} />}
@@ -134,30 +140,26 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         <Field label="Note" error={refusal ?? undefined}>
           {(ids) => <input {...ids} maxLength={600} className={`${inputClass} min-h-14`} {...register("note")} />}
         </Field>
-        {said && !elsewhere && <TechniqueGuard {...said} />}
-        {asksReason && (
-          <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
-            {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
-          </Field>
+        {state.techniques.length > 0 && (
+          <ol className="list-decimal pl-6 text-sm">
+            {state.techniques.map((technique) => (
+              <li key={technique.event}>
+                {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}
+                {technique.elsewhere && ", done elsewhere"}
+              </li>
+            ))}
+          </ol>
         )}
-        <label className="flex min-h-14 items-center gap-3">
-          <input type="checkbox" className="size-6" {...register("elsewhere")} />
-          Done elsewhere, by somebody else: only recorded
-        </label>
-        <Button type="submit" look="main" big disabled={!mayLog}>
-          Log it
-        </Button>
+        <div className="sticky -bottom-5 -mx-5 -mb-5 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-t border-line bg-card px-5 py-3">
+          <label className="flex min-h-14 items-center gap-3">
+            <input type="checkbox" className="size-6" {...register("elsewhere")} />
+            Done elsewhere, by somebody else: only recorded
+          </label>
+          <Button type="submit" look="main" big className="min-w-40" disabled={!mayLog}>
+            Log it
+          </Button>
+        </div>
       </form>
-      {state.techniques.length > 0 && (
-        <ol className="list-decimal pl-6 text-sm">
-          {state.techniques.map((technique) => (
-            <li key={technique.event}>
-              {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}
-              {technique.elsewhere && ", done elsewhere"}
-            </li>
-          ))}
-        </ol>
-      )}
     </Dialog>
   );
 }

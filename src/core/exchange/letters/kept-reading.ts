@@ -2,7 +2,7 @@ import { canonicalJson, portableSha256, type Problem } from "../../base";
 import type { EvidenceSet } from "../../evidence";
 import {
   examinedSources,
-  firmness,
+  firmnessOf,
   percentText,
   posttest,
   readExam,
@@ -37,7 +37,7 @@ function keptSource(read: SourceReading, spread: Spread | undefined): KeptSource
     side,
     readBy: figured ? "figures" : "sign",
     word: wording.word,
-    firmness: given ? firmness(given.inBand) : null,
+    firmness: firmnessOf(wording, given),
     point: placesOf(probability, 4),
     ruleAlone: preferred?.ratio ? placesOf(posttest(start.mean, preferred.ratio), 4) : null,
     p50: given ? intervalOf(given.p50) : null,

@@ -2,7 +2,7 @@ import { citationText, NEURO_SCALES, protocolOf } from "../../knowledge";
 import {
   describeVerdict,
   examinedSources,
-  firmness,
+  firmnessOf,
   isBegun,
   ofHundred,
   besideRule,
@@ -188,8 +188,8 @@ function readingLines(sourceReading: SourceReading, reading: Reading, spread: Sp
     ? ` 95 in 100 draws lie between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}.`
     : "";
   const figures = ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
-  const firm = spread ? `, ${firmness(spread.inBand)}` : "";
-  return [`${source}: ${wording.word}${firm}.${figures}${rule}`, ...rest];
+  const firm = firmnessOf(wording, spread);
+  return [`${source}: ${wording.word}${firm ? `, ${firm}` : ""}.${figures}${rule}`, ...rest];
 }
 
 /** The baseline: what is not ordinary, or that all of it is. */
