@@ -20,7 +20,7 @@ export function EndedCard() {
         {ended.note && `: ${ended.note}`}
       </p>
       <p className="mt-2 text-soft">
-        {left.length ? `Left for another time: ${left.join(", ")}.` : "Nothing of the sheet was left."}
+        {left.length ? `Left for another time: ${left.join("; ")}.` : "Nothing of the sheet was left."}
       </p>
       <div className="mt-4 flex flex-wrap gap-2">
         <Button look="main" big asChild>

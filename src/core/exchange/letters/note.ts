@@ -251,7 +251,7 @@ export function endLines(state: ExamState): string[] {
   const left = leftAtEnd(state);
   return [
     `The examination ended: ${END_REASONS[ended.reason]}${ended.note ? `, ${ended.note}` : ""}.`,
-    ...(left.length ? [`Not done: ${left.join(", ")}.`] : []),
+    ...(left.length ? [`Not done: ${left.join("; ")}.`] : []),
   ];
 }
 
