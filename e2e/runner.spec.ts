@@ -367,3 +367,26 @@ test("another school changes the ladder of the next exam, and the reading says w
   await page.goto(`/exams/${exam}/reading`);
   await expect(page.getByRole("note")).toContainText("Your own schools are different now");
 });
+
+test("a test done on both sides at once takes the other side's answer where it stands", async ({ page, request }) => {
+  const neck = SHEETS.find(({ region }) => region === "neck-arm")!;
+  const exam = await openSheet(page, { ...neck, label: "Both arms", tests: ["elevated-arm", "neck-side-bend"] });
+  await page.getByRole("button", { name: /^Outlet, 3-minute raised arm right/ }).click();
+  await page.keyboard.press("1");
+  const atOnce = page.locator("[data-at-once]");
+  await atOnce.locator("[data-other-side=nothing]").click();
+  await expect(page.getByRole("button", { name: /^Outlet, 3-minute raised arm left.*done/ })).toBeVisible();
+  await expect(atOnce).toHaveCount(0);
+  await page.getByRole("button", { name: /^Neck side-bend right/ }).click();
+  await page.keyboard.press("2");
+  await page.keyboard.press("1");
+  await atOnce.getByRole("button", { name: "Keep the same movements for the left" }).click();
+  await expect(page.getByRole("button", { name: /^Neck side-bend left.*done/ })).toBeVisible();
+  await saved(page);
+  const { events } = await stored(request, exam);
+  expect(events.slice(-3).map(({ type, body }) => [type, body.side ?? body.stage, body.response])).toEqual([
+    ["run-started", "left", undefined],
+    ["response-recorded", "towards", "nothing"],
+    ["response-recorded", "away", "stretch"],
+  ]);
+});

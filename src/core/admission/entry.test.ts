@@ -4,9 +4,9 @@ import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { PROTOCOLS, type Protocol, type TestId } from "../knowledge";
 import { DEFAULT_READING_SETTINGS, type EventDraft, type ExamEvent, fold, kindOf, variantFor } from "../record";
 import { assessGuard } from "../safety";
-import { otherSide, type Side } from "../vocabulary";
+import { otherSide, type Response, type Side } from "../vocabulary";
 import { admit } from "./admit";
-import { clearDrafts, copyDrafts, runPosition } from "./entry";
+import { atOnceDrafts, clearDrafts, copyDrafts, runPosition } from "./entry";
 import { isReadyToTest, missingBeforeTesting } from "./readiness";
 
 type Exam = ReturnType<typeof buildExam>;
@@ -99,5 +99,52 @@ describe("before the first test", () => {
     exam.consent();
     exam.add("run-stopped", { run: null, reason: "new numbness, tingling or weakness", note: "" });
     expect(missingBeforeTesting(exam.state(), assessGuard(exam.state()))).toEqual(["guard again"]);
+  });
+});
+
+describe("done on both sides at once", () => {
+  const atOnce = PROTOCOLS.filter(({ atOnce }) => atOnce !== undefined);
+
+  it("only what has sides is, and what stands for what is a stage of it, both ways", () => {
+    expect(atOnce.map(({ id }) => id).sort()).toEqual(["elevated-arm", "neck-side-bend", "squat"]);
+    for (const { id, sided, atOnce: how, stages } of atOnce) {
+      expect([id, sided]).toEqual([id, true]);
+      if (how === undefined || how === "each") continue;
+      for (const [here, there] of Object.entries(how.stages)) {
+        expect(stages.map((stage) => stage.id)).toEqual(expect.arrayContaining([here, there]));
+        expect(how.stages[there]).toBe(here);
+      }
+    }
+  });
+
+  const RESPONSES = ["nothing", "stretch", "other", "familiar"] as const;
+  const pairs = RESPONSES.flatMap((towards) => RESPONSES.map((away) => [towards, away] as const));
+  it.each(pairs)("a side-bend towards %s, away %s: the other side is told the same two bends", (towards, away) => {
+    const bend = (side: Side, first: Response, second: Response) => {
+      const exam = buildExam().complaint("radial-forearm.right").consent().guard().rest(0);
+      const run = exam.start("neck-side-bend", side);
+      const told = (stage: string, response: Response) =>
+        exam.record(run, { stage, response, ...(response === "familiar" ? { felt: ["radial-forearm.right"] } : {}) });
+      told("towards", first);
+      told("away", second);
+      return { exam, run };
+    };
+    const { exam } = bend("right", towards, away);
+    const left = exam.start("neck-side-bend", "left");
+    const from = exam.state().runs[0]!;
+    expect(take(exam, atOnceDrafts(from, left))).toEqual([]);
+    const own = bend("left", away, towards);
+    const answersOf = (made: Exam, run: string) =>
+      Object.entries(made.state().runs.find(({ id }) => id === run)!.stages)
+        .map(([stage, record]) => [stage, record.response, record.places])
+        .sort();
+    expect(answersOf(exam, left)).toEqual(answersOf(own.exam, own.run));
+  });
+
+  it("what each side answers for itself is copied nowhere", () => {
+    const exam = buildExam().complaint("radial-forearm.right").consent().guard().rest(0);
+    const run = exam.start("elevated-arm", "right");
+    exam.record(run, { stage: "three-minutes", response: "nothing" });
+    expect(atOnceDrafts(exam.state().runs[0]!, run)).toEqual([]);
   });
 });

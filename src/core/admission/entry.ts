@@ -1,4 +1,4 @@
-import { type Protocol, type Stage, stagesOf, type Variant } from "../knowledge";
+import { type Protocol, protocolOf, type Stage, stagesOf, type Variant } from "../knowledge";
 import {
   type EventDraft,
   type ExamState,
@@ -126,21 +126,25 @@ export function clearDrafts({ run }: RunPosition, variant: Variant, { protocol, 
   }
 }
 
-/** What was recorded on the other side, as it would be recorded here. */
-export function copyDrafts(from: Run, id: string): EventDraft[] {
-  const answers = ladderOf(from).rungs.flatMap(({ stage, record }): EventDraft[] => {
+/** How a run's answers stand on the other side: at which stage, and where they were felt. */
+type Turned = { readonly stage: (id: string) => string; readonly place: (place: Place) => Place };
+
+function turnedAnswers(from: Run, id: string, turned: Turned): EventDraft[] {
+  const { stages } = protocolOf(from.test);
+  return ladderOf(from).rungs.flatMap(({ stage, record }): EventDraft[] => {
     const answer = record?.response ?? record?.answer;
-    if (!answer || !record) return [];
+    const there = stages.find((candidate) => candidate.id === turned.stage(stage.id));
+    if (!answer || !record || !there) return [];
     return [
-      answerDraft(stage, id, answer),
+      answerDraft(there, id, answer),
       ...(record.places.length || record.intensity !== null
         ? [
             {
               type: "felt-recorded" as const,
               body: {
                 run: id,
-                stage: stage.id,
-                places: record.places.map(mirrored),
+                stage: there.id,
+                places: record.places.map(turned.place),
                 intensity: record.intensity,
                 reactions: [],
                 qualities: [...record.qualities],
@@ -150,6 +154,30 @@ export function copyDrafts(from: Run, id: string): EventDraft[] {
         : []),
     ];
   });
+}
+
+/**
+ * What a movement to both sides says of the other side: the answers as they
+ * were given and felt, each at the stage that it is over there.
+ *
+ * @param id the other side's run
+ * @example atOnceDrafts(fiveTestMetState.runs[0], "a") // []
+ */
+export function atOnceDrafts(from: Run, id: string): EventDraft[] {
+  const { atOnce } = protocolOf(from.test);
+  if (atOnce === undefined || atOnce === "each") return [];
+  const drafts = turnedAnswers(from, id, {
+    stage: (stage) => atOnce.stages[stage] ?? stage,
+    place: (place) => place,
+  });
+  const order = protocolOf(from.test).stages.map((stage) => stage.id);
+  const placeOf = ({ body }: EventDraft) => order.indexOf("stage" in body ? String(body.stage) : "");
+  return drafts.toSorted((a, b) => placeOf(a) - placeOf(b));
+}
+
+/** What was recorded on the other side, as it would be recorded here. */
+export function copyDrafts(from: Run, id: string): EventDraft[] {
+  const answers = turnedAnswers(from, id, { stage: (stage) => stage, place: mirrored });
   const signs = Object.entries(from.signs).map(([sign, option]): EventDraft => ({
     type: "sign-recorded",
     body: { run: id, sign, option },

@@ -14,6 +14,7 @@ export {
 } from "./append-tap";
 export {
   answerDraft,
+  atOnceDrafts,
   clearDrafts,
   copyDrafts,
   runPosition,

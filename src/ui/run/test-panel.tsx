@@ -17,6 +17,7 @@ import { ReasonForm } from "../primitives/reason-form";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { AtOnce } from "./at-once";
 import { AnswerButtons, choicesOf } from "./answer-buttons";
 import { DosePanel } from "./dose-panel";
 import { FeltPanel, useFelt } from "./felt-panel";
@@ -293,6 +294,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
           Stopped: {test.run?.stopped?.reason}. {test.run?.stopped?.note}
         </p>
       )}
+      {!blocked && !needsPlace && <AtOnce step={step} test={test} onSelect={onSelect} />}
       {!blocked && protocol.signs.length > 0 && <SignPanel signs={protocol.signs} test={test} />}
       {!blocked && (
         <DosePanel

@@ -427,6 +427,7 @@ const sideBend: Protocol = {
   regions: ["neck", "arm"],
   position: "seated",
   sided: true,
+  atOnce: { stages: { towards: "away", away: "towards" } },
   tissueGroup: "neck-range",
   placing: "Seated, shoulders level.",
   hands: "Steady the other shoulder.",

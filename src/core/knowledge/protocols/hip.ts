@@ -215,8 +215,8 @@ const active = (
   citations: ["sutlive-2008"],
 });
 
-export const HIP: readonly Protocol[] = [
-  active(
+const squat: Protocol = {
+  ...active(
     "squat",
     "Squat",
     ["squat, hip pain"],
@@ -231,6 +231,11 @@ export const HIP: readonly Protocol[] = [
     }),
     hipLines,
   ),
+  atOnce: "each",
+};
+
+export const HIP: readonly Protocol[] = [
+  squat,
   active(
     "active-hip-flexion",
     "Active hip flexion",

@@ -120,6 +120,7 @@ const elevated: Protocol = {
   regions: ["arm", "neck"],
   position: "seated",
   sided: true,
+  atOnce: "each",
   tissueGroup: "outlet",
   placing: "Seated, arms out at 90°, turned outwards, elbows at 90°.",
   hands: "In front of them, watching.",

@@ -217,6 +217,11 @@ export type Protocol = {
   readonly regions: readonly Region[];
   readonly position: Position;
   readonly sided: boolean;
+  /**
+   * Done on both sides in one go. each: the other side answers for itself.
+   * stages: the other side's answers are these, stage for stage.
+   */
+  readonly atOnce?: "each" | { readonly stages: Readonly<Record<string, string>> };
   readonly tissueGroup: GroupId;
   /** How the person is placed. */
   readonly placing: string;
