@@ -379,6 +379,7 @@ test("a test done on both sides at once takes the other side's answer where it s
   await expect(atOnce).toHaveCount(0);
   await page.getByRole("button", { name: /^Neck side-bend right/ }).click();
   await page.keyboard.press("2");
+  await expect(page.locator("[data-asking=away]")).toBeVisible();
   await page.keyboard.press("1");
   await atOnce.getByRole("button", { name: "Keep the same movements for the left" }).click();
   await expect(page.getByRole("button", { name: /^Neck side-bend left.*done/ })).toBeVisible();
