@@ -12,6 +12,21 @@ const sheetOf = (exam: ExamBuilder) => {
 const keys = (exam: ExamBuilder) => sheetOf(exam).steps.map(({ key }) => key);
 
 describe("the run sheet", () => {
+  it("the less sore side comes first, whichever the familiar symptom is on", () => {
+    for (const right of [1, 4, 8])
+      for (const left of [1, 4, 8]) {
+        const exam = buildExam();
+        for (const [area, place, now] of [
+          ["area-1", "si-area.right", right],
+          ["area-2", "si-area.left", left],
+        ] as const)
+          exam.add("area-recorded", { area, places: [place], qualities: [], now, best: null, worst: null });
+        exam.add("familiar-chosen", { area: "area-1", words: "the right one" });
+        const first = sheetOf(exam).steps.find(({ side }) => side !== null)?.side;
+        expect([right, left, first]).toEqual([right, left, right < left ? "right" : "left"]);
+      }
+  });
+
   it("turns nobody over twice, and begins with the uninvolved side", () => {
     expect(sheetOf(buildExam().complaint("si-area.right")).blocks.map(({ position }) => position)).toEqual([
       "supine",

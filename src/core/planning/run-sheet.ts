@@ -9,6 +9,7 @@ import {
   schoolIn,
   settingsOf,
   sheetTests,
+  soreness,
   variantFor,
 } from "../record";
 import { type Block, blocksOnTest, type Guard } from "../safety";
@@ -55,9 +56,18 @@ export function painfulSides(state: Pick<ExamState, "areas" | "familiar">): Side
   return [...new Set(sides)];
 }
 
-/** Uninvolved side first; when both hurt, the familiar symptom's side last; left first when nothing is recorded. */
+/**
+ * Uninvolved side first; when both hurt, the less sore one, of equals the one that
+ * is not the familiar symptom's; left first when nothing is recorded.
+ *
+ * @example sideOrder(fiveTestMetState) // ["left", "right"]
+ */
 export function sideOrder(state: Pick<ExamState, "areas" | "familiar">): readonly [Side, Side] {
-  return painfulSides(state)[0] === "left" ? ["right", "left"] : ["left", "right"];
+  const [first, second] = painfulSides(state);
+  const [right, left] = [soreness(state.areas, "right"), soreness(state.areas, "left")];
+  if (second !== undefined && right !== null && left !== null && right !== left)
+    return right < left ? ["right", "left"] : ["left", "right"];
+  return first === "left" ? ["right", "left"] : ["left", "right"];
 }
 
 function stepOf(

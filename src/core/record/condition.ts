@@ -72,7 +72,7 @@ function isMeasureMet(condition: MeasureCondition, { measures }: Run): boolean {
 
 function isDifferenceMet({ id, over, share, way, orEqual }: DifferenceCondition, facts: Facts): boolean {
   const [here, there] = [facts.run.measures[id], facts.otherRun?.measures[id]];
-  if (here === undefined || there === undefined) return false;
+  if (here === undefined || there === undefined || facts.run.bothSore) return false;
   if (share !== undefined) return here <= there * share;
   const limit = over === "mdc" ? (facts.protocol.measures.find((measure) => measure.id === id)?.mdc ?? 0) : over;
   const by = way === "less" ? there - here : way === "more" ? here - there : Math.abs(here - there);

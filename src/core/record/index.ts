@@ -91,6 +91,7 @@ export {
   withSchool,
 } from "./settings";
 export { examRegions, sheetLabel, sheetTests } from "./sheet";
+export { soreness, soreOnBothSides } from "./sore-sides";
 export { SIGN_STATEMENT } from "./sign-statement";
 export { type ExamState, type UnreadEvent } from "./state";
 export { type Later, eventProblem, parseEvent } from "./parse-event";

@@ -54,6 +54,8 @@ export type Run = {
   readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
   /** How many techniques had been logged when it began. */
   readonly techniquesBefore: number;
+  /** Both sides of the upper or lower body it tests were sore when it began: the other side is no measure for this one. */
+  readonly bothSore: boolean;
   /** Why it was repeated; null when it was not, or nobody said. */
   readonly again: RepeatReason | null;
   /** First done after treatment began, and added to the reading by hand. */
@@ -116,10 +118,11 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
 /** A run with nothing in it yet. */
 export const newRun = (
   begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
-    Partial<Pick<Run, "rest" | "techniquesBefore" | "again">>,
+    Partial<Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "again">>,
 ): Run => ({
   rest: null,
   techniquesBefore: 0,
+  bothSore: false,
   again: null,
   ...begun,
   stages: {},

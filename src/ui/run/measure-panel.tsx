@@ -16,6 +16,8 @@ type NumberFieldProps = {
   measure: Measure;
   value: number | undefined;
   other: number | undefined;
+  /** Both sides are sore, so the difference is shown and not judged. */
+  bothSore: boolean;
   side: Side | null;
   onKeep: (value: number | null) => void;
   onStep: (steps: number) => void;
@@ -23,7 +25,7 @@ type NumberFieldProps = {
 };
 
 /** The other side's number, and whether the difference is larger than the error of measuring it. */
-function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef">) {
+function Beside({ measure, value, other, bothSore, side }: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef">) {
   if (other === undefined || !side) return null;
   const compared = value === undefined ? null : sideDifference(value, other, measure.mdc ?? null);
   return (
@@ -32,13 +34,15 @@ function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep"
       {other}
       {measure.unit === "°" ? "°" : ""}
       {compared && (
-        <span className={compared.beyondMdc ? "font-semibold text-ink" : ""}>
+        <span className={compared.beyondMdc && !bothSore ? "font-semibold text-ink" : ""}>
           , difference {Math.round(compared.difference * 10) / 10}
-          {compared.mdc === null
-            ? ""
-            : compared.beyondMdc
-              ? `: beyond the error (${compared.mdc})`
-              : `: within the error (${compared.mdc})`}
+          {bothSore
+            ? ": both sore, not judged"
+            : compared.mdc === null
+              ? ""
+              : compared.beyondMdc
+                ? `: beyond the error (${compared.mdc})`
+                : `: within the error (${compared.mdc})`}
         </span>
       )}
     </span>
@@ -46,7 +50,7 @@ function Beside({ measure, value, other, side }: Omit<NumberFieldProps, "onKeep"
 }
 
 /** One number: typed, or stepped by the arrow keys and buttons; kept when left or on Enter. */
-function NumberField({ measure, value, other, side, onKeep, onStep, inputRef }: NumberFieldProps) {
+function NumberField({ measure, value, other, bothSore, side, onKeep, onStep, inputRef }: NumberFieldProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
     if (typed !== null) onKeep(readNumber(typed));
@@ -95,7 +99,7 @@ function NumberField({ measure, value, other, side, onKeep, onStep, inputRef }: 
       <Button big className="px-2" aria-label={`${measure.label}: one more`} onClick={() => by(1)}>
         +
       </Button>
-      <Beside measure={measure} value={value} other={other} side={side} />
+      <Beside measure={measure} value={value} other={other} bothSore={bothSore} side={side} />
     </div>
   );
 }
@@ -118,6 +122,7 @@ export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
           measure={measure}
           value={test.run?.measures[measure.id]}
           other={test.likeRun?.measures[measure.id]}
+          bothSore={test.run?.bothSore ?? false}
           side={side}
           onKeep={(value) => void test.measure(measure.id, value)}
           onStep={(steps) => void test.measureBy(measure, steps)}

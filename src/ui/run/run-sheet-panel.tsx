@@ -4,7 +4,7 @@ import { Ban, Clock, FastForward, ListPlus, Lock, Minus } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
-import { isAnswered, ladderOf, sheetLabel } from "@/core/record";
+import { isAnswered, ladderOf, sheetLabel, soreOnBothSides } from "@/core/record";
 import { KEYS } from "../shell/keymap";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
@@ -76,6 +76,11 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
           </span>
         </span>
       </Button>
+      {sheet.steps.some(({ protocol }) => soreOnBothSides(state.areas, protocol.id)) && (
+        <p className="px-2 text-sm text-soft">
+          Both sides hurt: the less sore first, and a difference between them is not judged.
+        </p>
+      )}
       {editing && <SheetDialog onClose={() => setEditing(false)} />}
       {sheet.blocks.map(({ position, first, steps }) => (
         <section key={first ? "first" : position}>

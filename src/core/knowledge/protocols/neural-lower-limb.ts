@@ -14,6 +14,7 @@ import {
   onsetAndEnd,
   onTheSide,
   option,
+  other,
   PAIN_RESISTANCE,
   person,
   pointsTo,
@@ -141,6 +142,11 @@ const UPRIGHT: Way = {
   instruction: "Keep the lower back upright; let only the upper back round a little.",
   pose: { trunk: 8 },
 };
+/** A trunk that is let go forward takes the hips past a right angle. */
+const SLOUCHED: Way = {
+  under: { "slump-lumbar": ["slouched"] },
+  loads: [...tested("hip-flexion-past-90"), ...other("hip-flexion-past-90")],
+};
 const HANDS_FREE: Way = {
   under: { "slump-hands": ["free"] },
   name: "Slouch, hands on the thighs",
@@ -164,18 +170,22 @@ const slump: Protocol = {
       "Slouch",
       "Let the upper and lower back slouch; keep the pelvis upright and the chin level.",
       slouch,
-      { ways: [UPRIGHT, HANDS_FREE] },
+      { ways: [UPRIGHT, SLOUCHED, HANDS_FREE] },
     ),
-    provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], { pose: { neck: 45 } }),
+    provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], {
+      ways: [SLOUCHED],
+      pose: { neck: 45 },
+    }),
     provoke(
       "overpressure",
       "Overpressure",
       "Gentle overpressure on upper back and neck; keep it on.",
       [...slouch, ...neck],
-      { pose: { neck: 55, trunk: 48 }, only: { "slump-overpressure": ["on"] } },
+      { ways: [SLOUCHED], pose: { neck: 55, trunk: 48 }, only: { "slump-overpressure": ["on"] } },
     ),
     provoke("knee", "Straighten knee", "They straighten the knee as far as it goes.", [...slouch, ...leg], {
       ways: [
+        SLOUCHED,
         {
           under: { "slump-knee": ["passive"] },
           instruction:
@@ -186,10 +196,12 @@ const slump: Protocol = {
       pose: { neck: 55, trunk: 48, tested: { knee: 12 } },
     }),
     provoke("dorsiflex", "Foot up", "Bring the foot up.", [...slouch, ...leg], {
+      ways: [SLOUCHED],
       measures: ["onset", "end"],
       pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 15 } },
     }),
     provoke("ankle-press", "Foot overpressure", "Gentle overpressure on the foot.", [...slouch, ...leg], {
+      ways: [SLOUCHED],
       only: { "slump-overpressure": ["on"] },
       pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 22 } },
     }),

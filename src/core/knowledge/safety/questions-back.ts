@@ -283,7 +283,7 @@ export const COMMON_AND_BACK: readonly GuardQuestion[] = [
     {
       id: "hip-replacement",
       heading: "Hip replacement",
-      ask: "A hip replacement?",
+      ask: "A hip replacement? If so: when, which way was it put in, and what did the surgeon forbid?",
       onlyIf: { regions: BACK, loads: HIP_LOADS },
     },
     "Ask, or look for the scar.",

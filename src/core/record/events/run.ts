@@ -4,6 +4,7 @@ import { protocolOf, TEST_IDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
 import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
+import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
 
@@ -49,9 +50,13 @@ export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, p
 
 type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
-type StartDraft = RunDraft & Pick<ComplaintState, "rest" | "restIn"> & { readonly techniques: readonly unknown[] };
+type StartDraft = RunDraft &
+  Pick<ComplaintState, "rest" | "restIn" | "areas"> & { readonly techniques: readonly unknown[] };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
+
+/** The first version whose runs know whether both sides were sore. */
+const KNOWS_BOTH_SORE = 3;
 
 const sameTest =
   (body: { readonly test: string; readonly side: string | null }) =>
@@ -72,6 +77,7 @@ export const run = {
         v: versionOfEvent(event),
         rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
         techniquesBefore: draft.techniques.length,
+        bothSore: versionOfEvent(event) >= KNOWS_BOTH_SORE && soreOnBothSides(draft.areas, body.test),
         again: body.again ?? null,
       }),
     );
