@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { RECORD_VERSION } from "../vocabulary";
 import { describe, expect, it } from "vitest";
 import { admit } from "../admission";
@@ -29,6 +30,11 @@ function refusalOf(input: unknown): InputError {
   }
   throw new Error("It was taken.");
 }
+
+describe("the paper on formats", () => {
+  const paper = readFileSync("docs/formats.md", "utf8");
+  it.each(EVENT_TYPES)("names %s", (type) => expect(paper).toContain(`\`${type}\``));
+});
 
 describe("what is no event at all", () => {
   const NOT_BODIES = [null, undefined, [], "", 1, true, { toString: null }];
