@@ -45,6 +45,7 @@ export function longExam(events = 200, options: BuildOptions = {}): ExamBuilder 
       felt: familiar ? [`si-area.${side}`] : [],
       intensity: familiar ? 6 : null,
       kgf: 26,
+      ...(round >= tests.length ? { again: "with more force" as const } : {}),
     });
   }
   exam.events.length = events;
