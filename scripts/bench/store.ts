@@ -141,7 +141,7 @@ function searching(): Row {
 const LONG = 5000;
 
 /** The file of an exam as long as one may be. */
-function longFile(): { content: string; payloads: string[] } {
+export function longFile(): { content: string; payloads: string[] } {
   const { events } = longExam(LONG);
   const exam = events[0]!.exam;
   let head = { head: genesisOf(exam), length: 0 };

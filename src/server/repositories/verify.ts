@@ -12,6 +12,7 @@ import {
   readAnchor,
   readPayload,
   refuse,
+  remembered,
   type StoredLink,
   type StreamEvent,
   type StreamKind,
@@ -38,6 +39,23 @@ type ExamRow = {
   readonly visitDate: string | null;
   readonly visitBefore: string | null;
 };
+
+/** Prepared once for a store: every record asks the same. */
+const statements = remembered(({ sqlite }: Store) => ({
+  rows: sqlite.prepare<[string, string], StoredRow>(
+    "SELECT seq, id, type, payload, previous, hash, received_at AS receivedAt FROM stream_events WHERE kind = ? AND stream = ? ORDER BY seq",
+  ),
+  head: sqlite.prepare<[string, string], ChainHead>("SELECT head, length FROM streams WHERE kind = ? AND stream = ?"),
+  lastSeen: sqlite.prepare<[string, string], ChainHead>(
+    "SELECT head, length FROM journal WHERE kind = ? AND subject = ? ORDER BY n DESC LIMIT 1",
+  ),
+  began: sqlite
+    .prepare<[string], string>("SELECT at FROM journal WHERE kind = 'exam' AND subject = ? ORDER BY n LIMIT 1")
+    .pluck(),
+  exam: sqlite.prepare<[string], ExamRow>(
+    "SELECT person_id AS personId, opened_at AS openedAt, visit_date AS visitDate, visit_before AS visitBefore FROM exams WHERE id = ?",
+  ),
+}));
 
 /** Every stream that any table knows of: one that was taken out of one table still stands in the others. */
 export const streamsToVerify = ({ sqlite }: Store): StreamName[] =>
@@ -92,10 +110,7 @@ type Opening = {
 
 /** The person of an exam that was opened here has to be who the roster knew. */
 function personFaults(store: Store, exam: string, { person }: Opening, first: StoredRow): ChainFault[] {
-  const began = store.sqlite
-    .prepare<[string], string>("SELECT at FROM journal WHERE kind = 'exam' AND subject = ? ORDER BY n LIMIT 1")
-    .pluck()
-    .get(exam);
+  const began = statements(store).began.get(exam);
   if (began !== first.receivedAt || typeof person?.id !== "string") return [];
   const known = eventsOf<StreamEvent>(store, "person", person.id).map(({ body }) => body as Opening["person"]);
   const isKnown = known.some(
@@ -115,11 +130,7 @@ function personFaults(store: Store, exam: string, { person }: Opening, first: St
 
 /** The exam's own row has to say whose it is and when it began, as its opening does. */
 function examRowFaults(store: Store, exam: string, rows: readonly StoredRow[]): ChainFault[] {
-  const row = store.sqlite
-    .prepare<[string], ExamRow>(
-      "SELECT person_id AS personId, opened_at AS openedAt, visit_date AS visitDate, visit_before AS visitBefore FROM exams WHERE id = ?",
-    )
-    .get(exam);
+  const row = statements(store).exam.get(exam);
   if (!row) return [fault("row", "The exam is missing from the list of exams, and its events are there.")];
   const first = rows[0];
   const opening = readPayload(first?.payload ?? "");
@@ -182,12 +193,8 @@ function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[
 }
 
 /** What the journal says of a stream: it ended where it ends now. */
-function journalFaults({ sqlite }: Store, { kind, id }: StreamName, end: ChainHead): ChainFault[] {
-  const last = sqlite
-    .prepare<[string, string], ChainHead>(
-      "SELECT head, length FROM journal WHERE kind = ? AND subject = ? ORDER BY n DESC LIMIT 1",
-    )
-    .get(kind, id);
+function journalFaults(store: Store, { kind, id }: StreamName, end: ChainHead): ChainFault[] {
+  const last = statements(store).lastSeen.get(kind, id);
   if (!last) return [fault("journal", "The journal does not know this record.")];
   if (last.length > end.length)
     return [
@@ -199,16 +206,10 @@ function journalFaults({ sqlite }: Store, { kind, id }: StreamName, end: ChainHe
 }
 
 function faultsOf(store: Store, name: StreamName): ChainFault[] {
-  const { sqlite } = store;
   const { kind, id } = name;
-  const rows = sqlite
-    .prepare<[string, string], StoredRow>(
-      "SELECT seq, id, type, payload, previous, hash, received_at AS receivedAt FROM stream_events WHERE kind = ? AND stream = ? ORDER BY seq",
-    )
-    .all(kind, id);
-  const head = sqlite
-    .prepare<[string, string], ChainHead>("SELECT head, length FROM streams WHERE kind = ? AND stream = ?")
-    .get(kind, id);
+  const ask = statements(store);
+  const rows = ask.rows.all(kind, id);
+  const head = ask.head.get(kind, id);
   const last = rows.at(-1);
   const end = head ?? { head: last?.hash ?? "", length: last?.seq ?? 0 };
   const payloads = rows.map(({ payload }) => readPayload(payload));
