@@ -87,7 +87,7 @@ export const startRun: Check<"run-started"> = (state, { body }) => {
     return problem("body › side", `${protocol.name} is done on one side`, "Choose right or left.");
   if (!protocol.sided && body.side !== null)
     return problem("body › side", `${protocol.name} has no side of its own`, "Send null for the side.");
-  if (state.runs.some((run) => run.id === body.run))
+  if (state.runIds.has(body.run))
     return problem("body › run", "is the id of a run that exists already", "Make a new id for a new run.");
   for (const [school, chosen] of Object.entries(body.variant)) {
     const options = optionsOf(protocol, school);

@@ -27,6 +27,8 @@ export type ExamState = OpeningState &
     readonly id: string;
     /** Ids of every event of the exam. */
     readonly known: KnownIds;
+    /** Ids of every run, found at once however long the exam is. */
+    readonly runIds: KnownIds;
     /** Ids of the events that were taken back. */
     readonly retracted: ReadonlySet<string>;
     readonly unread: readonly UnreadEvent[];
@@ -45,6 +47,7 @@ export const emptyState = (id: string): ExamState => ({
   ...noNotes,
   ...notSigned,
   known: new KnownIds(),
+  runIds: new KnownIds(),
   retracted: new Set<string>(),
   unread: [],
 });

@@ -91,7 +91,7 @@ export function questionsFor(
 ): readonly GuardQuestion[] {
   const regions = examRegions(state);
   const sheet = loadsOfSheet(sheetTests(state));
-  const others = [...also, ...state.runs.map(({ test }) => test)];
+  const others = [...new Set([...also, ...state.runs.map(({ test }) => test)])];
   const isReached = (load: LoadId) => sheet.has(load) || others.some((test) => loadsOf(test).has(load));
   return questionsInForce(state, answers).filter(({ onlyIf, ...question }) => {
     if (!wasThere(question, v)) return false;

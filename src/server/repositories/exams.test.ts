@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { type ExamEvent, fold, readExam } from "@/core";
+import { type EventBody, type ExamEvent, fold, readExam } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 import { appendEvents, eventsAfter, loadExam } from "./exams";
-import { verifyExam } from "./verify";
+import { updatePerson } from "./people";
+import { verifyExam, verifyStore } from "./verify";
 
 const sample = () =>
   buildExam()
@@ -57,6 +58,34 @@ describe("appending events", () => {
     expect(receipts[2]?.why).toContain("another exam");
     expect(loadExam(store, id)?.head.length).toBe(exam.events.length);
     expect(verifyExam(store, id)).toEqual([]);
+  });
+
+  it.each([
+    ["name", { name: "R. Quilt" }],
+    ["birth date", { birthDate: "1984-05-13" }],
+    ["sex", { sex: "male" as const }],
+  ])("refuses an exam opened for the same person under another %s", (_what, over) => {
+    const store = sampleStore();
+    const [opening] = buildExam().events;
+    const body = opening!.body as EventBody<"exam-opened">;
+    const changed = { ...opening!, body: { ...body, person: { ...body.person, ...over } } };
+    const [receipt] = appendEvents(store, opening!.exam, [changed], NOW).receipts;
+    expect(receipt).toMatchObject({
+      result: "refused",
+      refusal: "never",
+      why: expect.stringContaining("another name"),
+    });
+    expect(loadExam(store, opening!.exam)).toBeNull();
+    expect(verifyStore(store).records.flatMap(({ faults }) => faults)).toEqual([]);
+  });
+
+  it("takes an exam opened under what the roster said before a correction", () => {
+    const store = sampleStore();
+    const [opening] = buildExam().events;
+    const { number: _given, ...person } = (opening!.body as EventBody<"exam-opened">).person;
+    updatePerson(store, { ...person, notes: "", name: "Rose Quill" }, { now: NOW });
+    expect(appendEvents(store, opening!.exam, [opening], NOW).receipts[0]?.result).toBe("stored");
+    expect(verifyStore(store).records.flatMap(({ faults }) => faults)).toEqual([]);
   });
 
   it("refuses an exam of somebody who is not on the roster", () => {

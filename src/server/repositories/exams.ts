@@ -27,7 +27,7 @@ import {
 import type { Receipt } from "@/wire/exam-events";
 import type { PreviousVisit } from "@/wire/previous-visit";
 import { changesOf, evidenceFor, unheldVersion } from "./evidence";
-import { findPerson } from "./people";
+import { findPerson, wasKnownAs } from "./people";
 import {
   atOnce,
   endOf,
@@ -222,6 +222,12 @@ function refusal(store: Store, exam: string, event: ExamEvent, progress: Progres
     return never({ where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` });
   if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
     return never({ where: "body › person", what: "is not on the roster", todo: "Add the person first." });
+  if (event.type === "exam-opened" && !wasKnownAs(store, event.body.person.id, event.body.person))
+    return never({
+      where: "body › person",
+      what: "has another name, sex or birth date than the roster ever had",
+      todo: "Open the exam from the roster, or correct the person first.",
+    });
   if (progress.end.bytes > EXAM_FILE_MAX_BYTES)
     return never({
       where: "event",

@@ -1,9 +1,18 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
-import { check, InputError, type Person, type PersonEntry, type PersonInput, personSchema, searchable } from "@/core";
+import {
+  check,
+  InputError,
+  type Person,
+  type PersonEntry,
+  type PersonInput,
+  personSchema,
+  searchable,
+  type StreamEvent,
+} from "@/core";
 import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
-import { atOnce, say, type Sayer } from "./streams";
+import { atOnce, eventsOf, say, type Sayer } from "./streams";
 
 const ROSTER_LIMIT = 60;
 
@@ -67,6 +76,21 @@ export function findPerson(store: Store, id: string): RosterRow | null {
     ? { ...(row as unknown as Person), recentAt: row.recentAt, exams: examsByPerson(store, [id]).get(id) ?? [] }
     : null;
 }
+
+/**
+ * Whether the roster ever had a person under this name, sex and birth date. An
+ * exam may be opened under an older entry: a device offline had not seen the
+ * correction yet.
+ */
+export const wasKnownAs = (
+  store: Store,
+  id: string,
+  said: { readonly name?: unknown; readonly birthDate?: unknown; readonly sex?: unknown },
+): boolean =>
+  eventsOf<StreamEvent>(store, "person", id).some(({ body }) => {
+    const entry = body as Partial<PersonEntry>;
+    return entry.name === said.name && entry.birthDate === said.birthDate && entry.sex === said.sex;
+  });
 
 /** People born the same day whose name begins alike: perhaps the same person. */
 export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" | "birthDate">): Person[] {

@@ -25,9 +25,9 @@ import { expectedSchema, schemaOfStore } from "../store/open";
 import { evidenceVersions, people, practitioners } from "../store/schema";
 import type { Store } from "../store/store";
 import { noSuchExam } from "./exams";
-import { personRow } from "./people";
+import { personRow, wasKnownAs } from "./people";
 import { branchesIn } from "./merge";
-import { eventsOf, storeIdOf } from "./streams";
+import { storeIdOf } from "./streams";
 
 /** A stream of the store, by kind and id. */
 export type StreamName = { readonly kind: StreamKind; readonly id: string };
@@ -112,11 +112,7 @@ type Opening = {
 function personFaults(store: Store, exam: string, { person }: Opening, first: StoredRow): ChainFault[] {
   const began = statements(store).began.get(exam);
   if (began !== first.receivedAt || typeof person?.id !== "string") return [];
-  const known = eventsOf<StreamEvent>(store, "person", person.id).map(({ body }) => body as Opening["person"]);
-  const isKnown = known.some(
-    (entry) => entry?.name === person.name && entry?.birthDate === person.birthDate && entry?.sex === person.sex,
-  );
-  return isKnown
+  return wasKnownAs(store, person.id, person)
     ? []
     : [
         fault(

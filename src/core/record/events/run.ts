@@ -3,6 +3,7 @@ import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text
 import { protocolOf, TEST_IDS } from "../../knowledge";
 import { SIDES } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
+import type { KnownIds } from "../known-ids";
 import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
@@ -51,7 +52,7 @@ export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, p
 type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
 type StartDraft = RunDraft &
-  Pick<ComplaintState, "rest" | "restIn" | "areas"> & { readonly techniques: readonly unknown[] };
+  Pick<ComplaintState, "rest" | "restIn" | "areas"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
 
@@ -66,6 +67,7 @@ const sameTest =
 export const run = {
   "run-started": kind(started, (draft: StartDraft, event) => {
     const { id, at, body } = event;
+    draft.runIds = draft.runIds.with(body.run);
     draft.runs.push(
       newRun({
         id: body.run,
