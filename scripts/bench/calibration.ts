@@ -15,7 +15,7 @@ import {
   type SingleItem,
   spreadOf,
 } from "@/core";
-import { honest, honestTable } from "./honest";
+import { HARDER, honest, honestTable } from "./honest";
 import { bits, chanceOfPattern, makeWorld, study, surveyed, trueChance, type World } from "./simulate";
 
 const ASSUMED = [0, 0.2, 0.35, 0.5, 0.75, 1] as const;
@@ -260,5 +260,9 @@ export function runCalibration(picture: string | undefined): void {
   const rows = calibrate();
   console.log(calibrationTable(rows));
   console.log(`\n${honestTable(honest())}`);
+  for (const trial of HARDER)
+    console.log(
+      `\nThe correlation of ${trial.of}, figures that miss by ${trial.misfit}:\n${honestTable(honest(trial).filter(({ correlation }) => correlation === null))}`,
+    );
   if (picture) writeFileSync(picture, calibrationPicture(rows));
 }

@@ -87,22 +87,31 @@ export type World = {
   readonly without: Float64Array;
 };
 
+/** What a correlation is between: the results themselves (phi), or what lies behind them (tetrachoric). */
+export type CorrelationOf = "results" | "what lies behind them";
+
 /**
- * People with a stated correlation between tests' results among those who have
- * the source, and among those who have not.
+ * People with a stated correlation between tests among those who have the
+ * source, and among those who have not.
  *
- * @param correlation mean phi over all pairs of tests, 0 to about 0.7
+ * @param correlation over all pairs of tests: mean phi, 0 to about 0.7; or tetrachoric, 0 to 1
  */
-export function makeWorld(tests: readonly SimulatedTest[], prevalence: number, correlation: number): World {
+export function makeWorld(
+  tests: readonly SimulatedTest[],
+  prevalence: number,
+  correlation: number,
+  of: CorrelationOf = "results",
+): World {
+  const patterns = of === "results" ? patternsWith : patternChances;
   return {
     tests,
     prevalence,
     correlation,
-    withSource: patternsWith(
+    withSource: patterns(
       tests.map(({ sensitivity }) => sensitivity),
       correlation,
     ),
-    without: patternsWith(
+    without: patterns(
       tests.map(({ specificity }) => 1 - specificity),
       correlation,
     ),
