@@ -86,6 +86,19 @@ test("a stop stands at the press; one press says it was their pain, or a slip", 
   expect((await stored(request, exam)).events.at(-1)?.body.reason).toBe("asked to stop");
 });
 
+test("a stop ends the hold as well, and no time is recorded of it", async ({ page, request, prepare }) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await page.keyboard.press("h");
+  await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();
+  await page.keyboard.press("s");
+  await page.getByRole("button", { name: "A slip: go on" }).click();
+  await expect(page.getByRole("button", { name: /^Hold/ })).toBeVisible();
+  await page.waitForTimeout(5500);
+  await saved(page);
+  expect((await stored(request, exam)).events.map(({ type }) => type)).not.toContain("dose-recorded");
+});
+
 test("an examination ends with a reason, says what was left, and can be gone on with", async ({
   page,
   request,

@@ -37,7 +37,8 @@ type HoldTimerProps = {
 /** A gap this long between two looks at the clock means that the page or the tablet slept. */
 const SLEPT_MS = 2500;
 
-const startedKey = (id: string) => `dust-lantern-hold ${id}`;
+const HOLD_KEY = "dust-lantern-hold ";
+const startedKey = (id: string) => `${HOLD_KEY}${id}`;
 const readStart = (id: string): number | null => {
   const stored = Number(sessionStorage.getItem(startedKey(id)));
   return stored > 0 ? stored : null;
@@ -46,6 +47,12 @@ const keepStart = (id: string, instant: number | null) =>
   instant === null
     ? sessionStorage.removeItem(startedKey(id))
     : sessionStorage.setItem(startedKey(id), String(instant));
+
+/** Whatever is being held is let go: a stop ends the hold as well, and no time is recorded of it. */
+export const endHolds = (): void =>
+  Object.keys(sessionStorage)
+    .filter((key) => key.startsWith(HOLD_KEY))
+    .forEach((key) => sessionStorage.removeItem(key));
 
 const REST_KEY = "dust-lantern-rest";
 

@@ -11,6 +11,7 @@ import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
+import { endHolds } from "./hold-timer";
 import { More } from "./more";
 import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
@@ -65,6 +66,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   };
   const stopNow = () => {
     if (stoppedAt) return;
+    endHolds();
     stop();
     setStoppedAt(test.stage);
   };

@@ -210,7 +210,7 @@ const asksQuality = (step: SheetStep): boolean =>
 
 /** One test on one side: picture, question, answers, where, how bad, numbers, dose. */
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
-  const { guard } = useExam();
+  const { guard, state } = useExam();
   const test = useTest(step);
   const [pressing, press] = usePressing<string>();
   const [warned, setWarned] = useState<string | null>(null);
@@ -298,7 +298,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       {!blocked && protocol.signs.length > 0 && <SignPanel signs={protocol.signs} test={test} />}
       {!blocked && (
         <DosePanel
-          key={`${step.key} ${test.run?.id ?? ""} ${stage.id} ${record?.dose?.force?.value ?? ""}`}
+          key={`${step.key} ${test.run?.id ?? ""} ${stage.id} ${record?.dose?.force?.value ?? ""} ${state.stops.length}`}
           holdId={step.key}
           {...test}
         />
