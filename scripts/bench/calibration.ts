@@ -12,11 +12,20 @@ import {
   type Recipe,
   seeded,
   SHIPPED_EVIDENCE,
-  type SingleItem,
   spreadOf,
 } from "@/core";
 import { HARDER, honest, honestTable } from "./honest";
-import { bits, chanceOfPattern, makeWorld, study, surveyed, trueChance, type World } from "./simulate";
+import {
+  bits,
+  chanceOfPattern,
+  makeWorld,
+  type Ratios,
+  singleItems,
+  study,
+  surveyed,
+  trueChance,
+  type World,
+} from "./simulate";
 
 const ASSUMED = [0, 0.2, 0.35, 0.5, 0.75, 1] as const;
 const TRUE = [0, 0.2, 0.4, 0.6] as const;
@@ -30,24 +39,11 @@ const TESTS = laslett2005.map(({ id, counts }) => {
   return { id, sensitivity, specificity };
 });
 
-type Ratios = { readonly positive: number; readonly negative: number };
-
-function recipeFor(pattern: number, ratios: readonly Ratios[], dependence: number, start: Recipe["start"]): Recipe {
-  const limit = Math.log(LIMIT);
-  const items = bits(pattern, ratios.length).map((bit, test): SingleItem => {
-    const printed = Math.log(bit ? ratios[test]!.positive : ratios[test]!.negative);
-    return {
-      kind: "single",
-      id: `t${test}`,
-      group: "sacroiliac-provocation",
-      record: `own.${test}`,
-      positive: bit === 1,
-      printed,
-      value: Math.min(Math.max(printed, -limit), limit),
-    };
-  });
-  return { start, groups: [items], dependence };
-}
+const recipeFor = (pattern: number, ratios: readonly Ratios[], dependence: number, start: Recipe["start"]): Recipe => ({
+  start,
+  groups: [singleItems(pattern, ratios, LIMIT)],
+  dependence,
+});
 
 const EXACT: Recipe["start"] = { id: "exact", mean: PREVALENCE, equivalentPeople: 1e6 };
 const trueRatios = TESTS.map(({ sensitivity, specificity }) => ({

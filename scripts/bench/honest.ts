@@ -10,7 +10,6 @@ import {
   type RuleItem,
   seeded,
   SHIPPED_EVIDENCE,
-  type SingleItem,
   spreadOf,
 } from "@/core";
 import {
@@ -18,7 +17,9 @@ import {
   chanceOfPattern,
   type CorrelationOf,
   makeWorld,
+  type Ratios,
   type SimulatedTest,
+  singleItems,
   study,
   trueChance,
   type World,
@@ -135,23 +136,13 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
             const book = createDrawBook(DRAWS, evidence);
             const fixed: DrawBook = { ...book, weights: () => null };
             const start = { id: seed, mean: prevalence, equivalentPeople: 20 };
-            const ratios = counts.map(accuracyOf);
+            const ratios = counts
+              .map(accuracyOf)
+              .map(({ lrPositive, lrNegative }): Ratios => ({ positive: lrPositive, negative: lrNegative }));
             const ofRule = accuracyOf(rule.figures.counts);
             const recipe = (pattern: number, method: Method): Recipe => {
               const results = bits(pattern, size);
-              const items = results.map((bit, test): SingleItem => {
-                const printed = Math.log(bit ? ratios[test]!.lrPositive : ratios[test]!.lrNegative);
-                const limit = Math.log(LIMIT);
-                return {
-                  kind: "single",
-                  id: `t${test}`,
-                  group: "sacroiliac-provocation",
-                  record: `own.${test}`,
-                  positive: bit === 1,
-                  printed,
-                  value: Math.min(Math.max(printed, -limit), limit),
-                };
-              });
+              const items = singleItems(pattern, ratios, LIMIT);
               const met = results.filter(Boolean).length >= k;
               const bound = { value: Math.log(met ? ofRule.lrPositive : ofRule.lrNegative), entry: met ? 1 : 0 };
               const item: RuleItem = {

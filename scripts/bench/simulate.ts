@@ -1,4 +1,4 @@
-import { type Random, seeded } from "@/core";
+import { type Random, seeded, type SingleItem } from "@/core";
 
 /** A test of the simulated people: chance of a positive with and without the source. */
 export type SimulatedTest = { readonly id: string; readonly sensitivity: number; readonly specificity: number };
@@ -116,6 +116,26 @@ export function makeWorld(
       correlation,
     ),
   };
+}
+
+/** What each test's result multiplies the odds by. */
+export type Ratios = { readonly positive: number; readonly negative: number };
+
+/** A pattern of results as a reading takes them: one group, each ratio within the limit. */
+export function singleItems(pattern: number, ratios: readonly Ratios[], limit: number): SingleItem[] {
+  const most = Math.log(limit);
+  return bits(pattern, ratios.length).map((bit, test) => {
+    const printed = Math.log(bit ? ratios[test]!.positive : ratios[test]!.negative);
+    return {
+      kind: "single",
+      id: `t${test}`,
+      group: "sacroiliac-provocation",
+      record: `own.${test}`,
+      positive: bit === 1,
+      printed,
+      value: Math.min(Math.max(printed, -most), most),
+    };
+  });
 }
 
 /** The chance of having the source given a pattern, in this world. */

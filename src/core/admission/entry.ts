@@ -9,6 +9,7 @@ import {
   ladderOf,
   newRun,
   type Run,
+  runsNow,
   type StageRecord,
   withAnswer,
 } from "../record";
@@ -33,14 +34,8 @@ const comingRungs = (protocol: Protocol, preset: Variant): Ladder["rungs"] =>
  * kept as it was: what is answered now belongs to a new one.
  */
 export function runPosition(state: ExamState, { protocol, side }: TestOnSide, preset: Variant) {
-  const techniques = state.techniques.length;
-  const lastRun = (testedSide: Side | null, isNow = true) =>
-    state.runs.findLast(
-      (candidate) =>
-        candidate.test === protocol.id &&
-        candidate.side === testedSide &&
-        (candidate.techniquesBefore === techniques) === isNow,
-    ) ?? null;
+  const test = protocol.id;
+  const lastRun = (testedSide: Side | null) => runsNow(state, { test, side: testedSide }).at(-1) ?? null;
   const run = lastRun(side);
   const ladder = run && ladderOf(run);
   const rungs = ladder?.rungs ?? [];
@@ -57,7 +52,11 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
   return {
     run,
     /** The run before the last technique, which this one is compared with. */
-    before: techniques === 0 ? null : lastRun(side, false),
+    before:
+      state.runs.findLast(
+        (earlier) =>
+          earlier.test === test && earlier.side === side && earlier.techniquesBefore < state.techniques.length,
+      ) ?? null,
     ladder,
     rungs: ladder ? rungs : comingRungs(protocol, preset),
     stage,
@@ -98,13 +97,19 @@ export function answerDraft(stage: Stage, run: string, answer: string): EventDra
 }
 
 /** The ordinary answer of a stage; null where a number is read. */
-const ORDINARY = {
-  provoke: () => "nothing",
-  observe: (stage: Stage) => stage.options![0]!.id,
-  relief: () => "unchanged",
-  release: () => "unchanged",
-  measure: () => null,
-};
+function ordinaryAnswer(stage: Stage): string | null {
+  switch (kindOf(stage)) {
+    case "provoke":
+      return "nothing";
+    case "observe":
+      return stage.options![0]!.id;
+    case "relief":
+    case "release":
+      return "unchanged";
+    case "measure":
+      return null;
+  }
+}
 
 /**
  * All clear: the ordinary answer of each stage that still waits for one, and of
@@ -115,15 +120,16 @@ const ORDINARY = {
 export function clearDrafts({ run }: RunPosition, variant: Variant, { protocol, side }: TestOnSide, id: string) {
   const drafts: EventDraft[] = [];
   let shown = run ?? newRun({ id, test: protocol.id, side, variant, startedBy: "", at: "", v: RECORD_VERSION });
-  const waits = ({ stage, status }: Ladder["rungs"][number]) =>
-    (status === "here" || status === "to come") && kindOf(stage) !== "measure";
-  for (;;) {
-    const stage = ladderOf(shown).rungs.find(waits)?.stage;
-    const answer = stage && ORDINARY[kindOf(stage)](stage);
-    if (!stage || answer === null || answer === undefined) return drafts;
+  const nextOf = (standing: Run) =>
+    ladderOf(standing).rungs.find(
+      ({ stage, status }) => (status === "here" || status === "to come") && ordinaryAnswer(stage) !== null,
+    )?.stage;
+  for (let stage = nextOf(shown); stage; stage = nextOf(shown)) {
+    const answer = ordinaryAnswer(stage)!;
     drafts.push(answerDraft(stage, id, answer));
-    shown = withAnswer(shown, stage.id, kindOf(stage) === "provoke" ? { response: answer as Response } : { answer });
+    shown = withAnswer(shown, stage, answer);
   }
+  return drafts;
 }
 
 /** How a run's answers stand on the other side: at which stage, and where they were felt. */

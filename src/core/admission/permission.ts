@@ -1,4 +1,4 @@
-import { type GuardQuestion, loadsOfTechnique, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
+import { type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
 import { isEarned } from "../reading";
 import {
   effectiveRuns,
@@ -13,6 +13,7 @@ import {
   measureToday,
   REPEAT_REASONS,
   type Run,
+  runsNow,
   settingsOf,
   stageToday,
   versionOfEvent,
@@ -25,7 +26,7 @@ import {
   canBlock,
   openEmergency,
   questionsFor,
-  questionsForLoads,
+  unaskedByTechnique,
 } from "../safety";
 import { problem, type Refusal } from "./admit-run";
 import { stageBlocks } from "./entry";
@@ -64,24 +65,21 @@ const SAYS_WHY_AGAIN = 3;
  * @example repeatAsksWhy(openedState, { test: "thigh-thrust", side: "right" }) // false
  */
 export const repeatAsksWhy = (
-  { runs, techniques }: Pick<ExamState, "runs" | "techniques">,
+  state: Pick<ExamState, "runs" | "techniques">,
   { test, side }: Pick<Run, "test" | "side">,
-): boolean =>
-  runs.some(
-    (run) => run.test === test && run.side === side && run.techniquesBefore === techniques.length && holdsAnswer(run),
-  );
+): boolean => runsNow(state, { test, side }).some(holdsAnswer);
 
 function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal | null {
   const { body } = event;
   const v = versionOfEvent(event);
   const protocol = protocolOf(body.test);
-  const guard = assessGuard(state, v);
   if (state.ended)
     return problem(
       "body › test",
       `${protocol.name}: the examination has ended (${END_REASONS[state.ended.reason]})`,
       "Take the end back to go on, or begin another examination.",
     );
+  const guard = assessGuard(state, v);
   const [missing] = missingBeforeTesting(state, guard);
   if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const [unasked] = unaskedFor(state, body.test, v);
@@ -195,8 +193,7 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
       `${open.name} is unfinished: ${open.asks}`,
       "Finish it, or stop the test; after a technique it can no longer be told apart.",
     );
-  const loads = loadsOfTechnique(kind, region).map(({ load }) => load);
-  const unasked = questionsForLoads(state, loads, v).find(({ id }) => guard.answers[id] === undefined);
+  const [unasked] = unaskedByTechnique(state, guard, { kind, region, side }, v);
   if (unasked)
     return problem(
       "body › region",

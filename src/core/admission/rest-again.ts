@@ -1,4 +1,4 @@
-import type { ExamState } from "../record";
+import { type ExamState, runsNow } from "../record";
 import { protocolOf } from "../knowledge";
 import type { TestOnSide } from "./entry";
 
@@ -13,12 +13,9 @@ export function restAgain(
   state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs" | "techniques">,
   { protocol, side }: TestOnSide,
 ): "brought on" | "other posture" | null {
-  const { rest, restIn, restRatedAfter, runs, techniques } = state;
-  if (!rest) return null;
-  const isBegun = runs.some(
-    (run) => run.test === protocol.id && run.side === side && run.techniquesBefore === techniques.length,
-  );
-  if (isBegun) return null;
+  const { rest, restIn, restRatedAfter, runs } = state;
+  const isBegun = runsNow(state, { test: protocol.id, side }).length > 0;
+  if (!rest || isBegun) return null;
   const last = runs.at(-1);
   if (
     last &&

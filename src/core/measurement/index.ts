@@ -3,7 +3,7 @@ export { ADULT_AGE, ageOn } from "./age";
 export { type ExpectedOf, expecting } from "./expected";
 export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";
 export { force } from "./force-brick";
-export { formatted, type Measure, nearest, startOfMeasure } from "./measure";
+export { formatted, type Measure, nearest, rangeText, startOfMeasure } from "./measure";
 export { nodScore } from "./nod-score";
 export { raisesAgree } from "./raises-agree";
 export { sideDifference } from "./side-difference";

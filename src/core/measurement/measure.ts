@@ -40,6 +40,15 @@ export const formatted = ({ unit }: Pick<Measure, "unit">, value: number): strin
   unit === "°" ? `${value}°` : `${value} ${unit}`;
 
 /**
+ * A range in words, one number where both ends are the same.
+ *
+ * @example rangeText([35, 40]) // "35-40"
+ * @example rangeText([25, 25]) // "25"
+ */
+export const rangeText = ([low, high]: readonly [number, number]): string =>
+  low === high ? String(low) : `${low}-${high}`;
+
+/**
  * The nearest number a measure can take: within its range, on its step.
  *
  * @example nearest({ range: [0, 90], step: 5 }, 43) // 45

@@ -3,6 +3,7 @@ import { optionIn, protocolOf, type SchoolChoice } from "../knowledge";
 import { otherSide, runKey } from "../vocabulary";
 import { isAnswered, ladderOf } from "./ladder";
 import type { Run } from "./runs";
+import type { ExamState } from "./state";
 
 /** Done the same way: only like variants are compared. */
 export function isLike({ variant: a, test }: Run, { variant: b }: Run): boolean {
@@ -23,6 +24,18 @@ export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
   const other = otherSideRun(run, runs);
   return other && isLike(run, other) ? other : null;
 };
+
+/**
+ * The runs of a test on a side since the last technique: what was done before it
+ * stands as it was.
+ *
+ * @example runsNow(openedState, { test: "thigh-thrust", side: "right" }) // []
+ */
+export const runsNow = (
+  { runs, techniques }: Pick<ExamState, "runs" | "techniques">,
+  { test, side }: Pick<Run, "test" | "side">,
+): readonly Run[] =>
+  runs.filter((run) => run.test === test && run.side === side && run.techniquesBefore === techniques.length);
 
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
 export const holdsAnswer = (run: Run): boolean =>

@@ -23,6 +23,7 @@ export {
   isLike,
   likeOther,
   runsAfterTreatment,
+  runsNow,
   runsRead,
 } from "./counted-runs";
 export { doseFor } from "./dose-for";

@@ -1,4 +1,4 @@
-import { type Protocol, protocolOf } from "../knowledge";
+import { type Protocol, protocolOf, type Stage } from "../knowledge";
 import type { Force } from "../measurement";
 import { currentId, type Place, type Quality, type Reaction, type Response, type Side } from "../vocabulary";
 import type { RestRating } from "./events/complaint";
@@ -134,13 +134,13 @@ export const newRun = (
 });
 
 /**
- * The run as it would be with one more stage answered.
+ * The run as it would be with one more stage answered, in the form its kind takes.
  *
- * @example ladderOf(withAnswer(run, "push", { response: "nothing" })).here
+ * @example ladderOf(withAnswer(run, stage, "nothing")).here
  */
-export function withAnswer(run: Run, stage: string, answer: Pick<Partial<StageRecord>, "response" | "answer">): Run {
+export function withAnswer(run: Run, { id, kind = "provoke" }: Pick<Stage, "id" | "kind">, answer: string): Run {
   const draft: RunsDraft = { runs: [run] };
-  changeStage(draft, run.id, stage, answer);
+  changeStage(draft, run.id, id, kind === "provoke" ? { response: answer as Response } : { answer });
   return draft.runs[0]!;
 }
 

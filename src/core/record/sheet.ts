@@ -1,5 +1,5 @@
 import { protocolOf, type TestId, usualSheet } from "../knowledge";
-import type { ExamRegion } from "../vocabulary";
+import { type ExamRegion, isUpperRegion } from "../vocabulary";
 import { irritability } from "./irritability";
 import { schoolIn } from "./settings";
 import type { ExamState } from "./state";
@@ -24,8 +24,6 @@ export function sheetTests(state: SheetState): readonly TestId[] {
 export const sheetLabel = (state: Pick<ExamState, "sheet" | "opened">): string =>
   state.sheet?.label ?? usualSheet(state.opened?.body.region ?? "lumbopelvic").label;
 
-const UPPER: ReadonlySet<string> = new Set(["neck", "arm"]);
-
 /**
  * The regions an exam reaches into: where it began, and wherever a test on its
  * sheet belongs. A test that belongs to both brings neither in.
@@ -33,7 +31,7 @@ const UPPER: ReadonlySet<string> = new Set(["neck", "arm"]);
 export function examRegions(state: SheetState): ReadonlySet<ExamRegion> {
   const regions = new Set<ExamRegion>([state.opened?.body.region ?? "lumbopelvic"]);
   for (const test of sheetTests(state)) {
-    const upper = protocolOf(test).regions.map((region) => UPPER.has(region));
+    const upper = protocolOf(test).regions.map(isUpperRegion);
     if (upper.every(Boolean)) regions.add("neck-arm");
     if (!upper.some(Boolean)) regions.add("lumbopelvic");
   }

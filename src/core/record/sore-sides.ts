@@ -1,10 +1,8 @@
 import { protocolOf, type TestId } from "../knowledge";
-import { NECK_OR_ARM, placeParts, type Side, SIDES } from "../vocabulary";
+import { isUpperRegion, NECK_OR_ARM, placeParts, type Side, SIDES } from "../vocabulary";
 import type { Area } from "./events/complaint";
 
 const UPPER: ReadonlySet<string> = new Set(NECK_OR_ARM);
-const isUpperTest = (test: TestId): boolean =>
-  protocolOf(test).regions.some((region) => region === "neck" || region === "arm");
 
 /**
  * Whether both sides are sore in the half of the body that a test is of: then
@@ -13,7 +11,7 @@ const isUpperTest = (test: TestId): boolean =>
  * @example soreOnBothSides([], "slump") // false
  */
 export function soreOnBothSides(areas: readonly Pick<Area, "places">[], test: TestId): boolean {
-  const upper = isUpperTest(test);
+  const upper = protocolOf(test).regions.some(isUpperRegion);
   const sides = new Set(
     areas
       .flatMap(({ places }) => places)

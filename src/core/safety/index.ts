@@ -11,4 +11,5 @@ export {
   isReachedBy,
   overriddenText,
   type TechniqueAt,
+  unaskedByTechnique,
 } from "./reach";

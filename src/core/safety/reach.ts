@@ -1,4 +1,5 @@
 import {
+  type GuardQuestion,
   loadsOfTechnique,
   NEVER_ON_THE_NECK,
   type Protocol,
@@ -12,6 +13,7 @@ import {
 import { ageAtExam, type ExamState, kindOf } from "../record";
 import { ADULT_AGE } from "../measurement";
 import { otherSide, type Side, type Technique, type TechniqueRegion } from "../vocabulary";
+import { questionsForLoads } from "./asked";
 import type { Block, Caution, Guard } from "./assess";
 
 /** Answers that no block follows from. */
@@ -62,6 +64,23 @@ export const blocksOn = (guard: Guard, stage: Stage, test: TestId, side: Side | 
     : guard.blocks.filter(
         (block) => !isOverridden(block, test) && stage.loads.some((load) => reaches(block, load, side)),
       );
+
+/**
+ * The questions that a technique's loads call for and that nobody has answered.
+ *
+ * @example unaskedByTechnique(openedState, assessGuard(openedState), { kind: "exercise", region: "arm", side: null }, 3).length > 0
+ */
+export const unaskedByTechnique = (
+  state: ExamState,
+  { answers }: Pick<Guard, "answers">,
+  { kind, region }: TechniqueAt,
+  v: number,
+): readonly GuardQuestion[] =>
+  questionsForLoads(
+    state,
+    loadsOfTechnique(kind, region).map(({ load }) => load),
+    v,
+  ).filter(({ id }) => answers[id] === undefined);
 
 /** The cautions that concern what is loaded: a stage, or a technique. */
 export const cautionsOn = (guard: Guard, loaded: Pick<Stage, "loads">): readonly Caution[] =>

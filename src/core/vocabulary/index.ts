@@ -24,7 +24,7 @@ export {
 export { type PoseJoint } from "./joints";
 export { places } from "./place-bricks";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
-export { EXAM_REGIONS, type ExamRegion, type Region, REGION_IDS, REGIONS } from "./regions";
+export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";
 export { runKey } from "./run-key";
 export { SEXES } from "./sexes";
 export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";

@@ -15,4 +15,7 @@ export const REGIONS = {
 
 export type Region = keyof typeof REGIONS;
 
+/** Whether a part of the body is of its upper half. */
+export const isUpperRegion = (region: Region): boolean => region === "neck" || region === "arm";
+
 export const REGION_IDS = Object.keys(REGIONS) as Region[];

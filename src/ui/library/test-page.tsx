@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { CITATIONS, EVIDENCE, posed, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
-import { describeForceRange, type Measure } from "@/core/measurement";
+import { describeForceRange, type Measure, rangeText } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { PositionDrawing } from "../drawing/position-drawing";
@@ -32,12 +32,12 @@ function doseText({ dose }: Stage): string {
 
 function measureText({ unit, expected, expectedWhy, underSchool = [], byAge, mdc }: Measure): string {
   const withUnit = (value: string | number) => (unit === "°" ? `${value}°` : `${value} ${unit}`);
-  const rangeText = ([low, high]: readonly [number, number]) => withUnit(low === high ? low : `${low}-${high}`);
+  const inUnit = (range: readonly [number, number]) => withUnit(rangeText(range));
   return (
     [
-      expected ? `expected ${rangeText(expected)}${expectedWhy ? ` ${expectedWhy}` : ""}` : "",
-      ...underSchool.map(({ range, why }) => `${rangeText(range)} ${why}`),
-      byAge ? `${rangeText(byAge.range)} from ${byAge.from}, ${withUnit(byAge.perDecade)} with each ten years` : "",
+      expected ? `expected ${inUnit(expected)}${expectedWhy ? ` ${expectedWhy}` : ""}` : "",
+      ...underSchool.map(({ range, why }) => `${inUnit(range)} ${why}`),
+      byAge ? `${inUnit(byAge.range)} from ${byAge.from}, ${withUnit(byAge.perDecade)} with each ten years` : "",
       mdc === undefined ? "" : `error ${withUnit(mdc)}`,
     ]
       .filter(Boolean)

@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import type { Stage } from "@/core/knowledge";
 import { kindOf } from "@/core/record";
-import { type Effect, EFFECTS, type Response, RESPONSES } from "@/core/vocabulary";
+import { type Effect, EFFECTS, type Response, RESPONSES, type Side } from "@/core/vocabulary";
 import { EffectMark } from "../drawing/effect-mark";
 import { ResponseMark } from "../drawing/response-mark";
 import { PRESSING } from "../primitives/button";
@@ -50,8 +50,8 @@ export function choicesOf(stage: Stage): readonly AnswerChoice[] {
 
 type AnswerButtonsProps = {
   stage: Stage;
-  /** What the group is called where it is not the stage in hand; the number keys are not its own then. */
-  label?: string;
+  /** The side that is answered for beside the one in hand; the number keys are not its own. */
+  beside?: Side;
   chosen: string | null;
   /** Pressed, but not kept yet. */
   pressing: string | null;
@@ -60,14 +60,14 @@ type AnswerButtonsProps = {
 };
 
 /** The answers: always here, always in this order, keys 1 to 4 (or 5). */
-export function AnswerButtons({ stage, label: called, chosen, pressing, disabled, onAnswer }: AnswerButtonsProps) {
+export function AnswerButtons({ stage, beside, chosen, pressing, disabled, onAnswer }: AnswerButtonsProps) {
   const choices = choicesOf(stage);
   if (choices.length === 0) return null;
   const isResponse = kindOf(stage) === "provoke";
   return (
     <div
       role="group"
-      aria-label={called ?? (isResponse ? "What it brought on" : stage.name)}
+      aria-label={`${isResponse ? "What it brought on" : stage.name}${beside ? `, ${beside}` : ""}`}
       className={`grid grid-cols-2 gap-2 ${choices.length === 3 ? "sm:grid-cols-3" : choices.length === 2 ? "sm:grid-cols-2" : choices.length === 5 ? "sm:grid-cols-5" : "sm:grid-cols-4"}`}
     >
       {choices.map(({ id, label, mark, loud }, index) => {
@@ -78,15 +78,11 @@ export function AnswerButtons({ stage, label: called, chosen, pressing, disabled
             type="button"
             aria-pressed={pressed}
             disabled={disabled}
-            {...(called !== undefined
-              ? { "data-other-side": id }
-              : isResponse
-                ? { "data-response": id }
-                : { "data-answer": id })}
+            {...(beside ? { "data-other-side": id } : isResponse ? { "data-response": id } : { "data-answer": id })}
             onClick={() => onAnswer(id)}
             className={`flex min-h-18 ${pressing === id ? PRESSING : ""} items-center gap-2 rounded-xl border-2 px-3 text-left leading-tight disabled:opacity-50 ${pressed ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card active:bg-well"}`}
           >
-            {called === undefined && (
+            {!beside && (
               <span aria-hidden className="text-xl font-bold">
                 {index + 1}
               </span>

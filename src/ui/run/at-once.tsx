@@ -54,7 +54,7 @@ function OtherAnswer({ step, test, other, onSelect }: AtOnceProps & { other: She
       {heading}
       <AnswerButtons
         stage={there.stage}
-        label={`What it brought on, ${side}`}
+        beside={side}
         chosen={null}
         pressing={pressing}
         disabled={false}

@@ -3,7 +3,7 @@
 import { useRef, useState } from "react";
 import { readNumber } from "@/core/base";
 import { doseFor } from "@/core/record";
-import { convertForce, describeForceRange } from "@/core/measurement";
+import { convertForce, describeForceRange, rangeText } from "@/core/measurement";
 import { KEYS } from "../shell/keymap";
 import { inputClass } from "../primitives/field";
 import { Button } from "../primitives/button";
@@ -85,9 +85,7 @@ export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
         <div role="group" aria-label="Thrusts given" className="flex items-center gap-1">
           <span className="mr-1 leading-tight">
             Thrusts
-            <span className="block text-sm text-soft">
-              {thrusts[0] === thrusts[1] ? thrusts[0] : `${thrusts[0]}-${thrusts[1]}`} asked
-            </span>
+            <span className="block text-sm text-soft">{rangeText(thrusts)} asked</span>
           </span>
           {Array.from({ length: thrusts[1] }, (_, index) => index + 1).map((count) => (
             <Button

@@ -2,7 +2,7 @@
 
 import { useRef, useState } from "react";
 import { readNumber } from "@/core/base";
-import { type Measure, sideDifference } from "@/core/measurement";
+import { type Measure, rangeText, sideDifference } from "@/core/measurement";
 import { otherSide, type Side } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
@@ -67,10 +67,7 @@ function NumberField({ measure, value, other, bothSore, side, onKeep, onStep, in
           {measure.label}
           {measure.expected && (
             <span className="block text-sm text-soft">
-              expected{" "}
-              {measure.expected[0] === measure.expected[1]
-                ? measure.expected[0]
-                : `${measure.expected[0]}-${measure.expected[1]}`}
+              expected {rangeText(measure.expected)}
               {measure.expectedWhy && ` ${measure.expectedWhy}`}
             </span>
           )}

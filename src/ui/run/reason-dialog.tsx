@@ -5,6 +5,29 @@ import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 
+/** A reason that stands in no list. */
+export function TypedReason({ label, onGive }: { label: string; onGive: (reason: string) => void }) {
+  const [typed, setTyped] = useState("");
+  return (
+    <>
+      <Field label={label}>
+        {(ids) => (
+          <input
+            {...ids}
+            className={inputClass}
+            maxLength={300}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        )}
+      </Field>
+      <Button big disabled={typed.trim() === ""} onClick={() => onGive(typed.trim())}>
+        Record what is typed
+      </Button>
+    </>
+  );
+}
+
 type ReasonDialogProps = {
   open: boolean;
   onOpenChange: (open: boolean) => void;
@@ -12,15 +35,13 @@ type ReasonDialogProps = {
   reasons: readonly string[];
   /** What the typed field is for; left out: only the list can be given. */
   otherLabel?: string | undefined;
-  onGive: (reason: string, typed: string) => void;
+  onGive: (reason: string) => void;
 };
 
 /** A reason by one large tap, or typed. */
 export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, onGive }: ReasonDialogProps) {
-  const [typed, setTyped] = useState("");
   const give = (reason: string) => {
-    onGive(reason, typed.trim());
-    setTyped("");
+    onGive(reason);
     onOpenChange(false);
   };
   return (
@@ -32,24 +53,7 @@ export function ReasonDialog({ open, onOpenChange, title, reasons, otherLabel, o
           </Button>
         ))}
       </div>
-      {otherLabel && (
-        <>
-          <Field label={otherLabel}>
-            {(ids) => (
-              <input
-                {...ids}
-                className={inputClass}
-                maxLength={300}
-                value={typed}
-                onChange={(event) => setTyped(event.target.value)}
-              />
-            )}
-          </Field>
-          <Button big disabled={typed.trim() === ""} onClick={() => give("other")}>
-            Record what is typed
-          </Button>
-        </>
-      )}
+      {otherLabel && <TypedReason label={otherLabel} onGive={give} />}
     </Dialog>
   );
 }

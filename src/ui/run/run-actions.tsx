@@ -40,7 +40,8 @@ type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; on
 const onControl = (event: KeyboardEvent) =>
   event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
 
-const END_IDS = Object.keys(END_REASONS) as EndReason[];
+/** Those with words of their own; anything else is typed. */
+const END_IDS = (Object.keys(END_REASONS) as EndReason[]).filter((id) => id !== "other");
 const LATER_REASONS = ["after they have rested", "when they are turned over", "after the other side"] as const;
 const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer not to"] as const;
 
@@ -55,13 +56,12 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   const { stop } = useStop(step, test);
   const { protocol, side } = step;
   const name = `${protocol.name}${side ? ` ${side}` : ""}`;
-  const said = (reason: string, typed: string) => (reason === "other" ? typed : reason);
-  const skip = (reason: string, typed: string) => {
-    void append({ type: "test-skipped", body: { test: protocol.id, side, reason: said(reason, typed) } });
+  const skip = (reason: string) => {
+    void append({ type: "test-skipped", body: { test: protocol.id, side, reason } });
     onNext();
   };
-  const later = (reason: string, typed: string) => {
-    void append({ type: "test-postponed", body: { test: protocol.id, side, reason: said(reason, typed) } });
+  const later = (reason: string) => {
+    void append({ type: "test-postponed", body: { test: protocol.id, side, reason } });
     onNext();
   };
   const stopNow = () => {
@@ -70,9 +70,9 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
     stop();
     setStoppedAt(test.stage);
   };
-  const end = (said: string, typed: string) => {
-    const reason = END_IDS.find((id) => END_REASONS[id] === said) ?? "other";
-    void append({ type: "exam-ended", body: { reason, note: reason === "other" ? typed : "" } });
+  const end = (said: string) => {
+    const reason = END_IDS.find((id) => END_REASONS[id] === said);
+    void append({ type: "exam-ended", body: { reason: reason ?? "other", note: reason ? "" : said } });
   };
   const canLeaveOut = test.ladder !== null && test.ladder.here !== null && test.ladder.rungs.length > 1;
 
@@ -87,12 +87,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   useKeys(KEYS.next, (event) => {
     if (!onControl(event)) onNext();
   });
-  const reasons = (
-    kind: typeof asking,
-    title: string,
-    list: readonly string[],
-    onGive: (reason: string, typed: string) => void,
-  ) => (
+  const reasons = (kind: typeof asking, title: string, list: readonly string[], onGive: (reason: string) => void) => (
     <ReasonDialog
       open={asking === kind}
       onOpenChange={(open) => setAsking(open ? kind : null)}
@@ -132,14 +127,12 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
       </Button>
       {reasons("skip", `Skip ${name}. Why?`, SKIP_REASONS, skip)}
       {reasons("later", `${name} later. Why?`, LATER_REASONS, later)}
-      {reasons("stage", `Leave out ${test.stage.name}. Why?`, STAGE_REASONS, (reason, typed) =>
-        test.leaveStageOut(said(reason, typed)),
-      )}
+      {reasons("stage", `Leave out ${test.stage.name}. Why?`, STAGE_REASONS, test.leaveStageOut)}
       {reasons("repeat", `${name} again. Why?`, REPEAT_REASONS, (reason) => test.repeat(reason as RepeatReason))}
       {reasons(
         "end",
         "End the examination. Why?",
-        END_IDS.filter((id) => id !== "other").map((id) => END_REASONS[id]),
+        END_IDS.map((id) => END_REASONS[id]),
         end,
       )}
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}

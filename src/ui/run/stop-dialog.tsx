@@ -5,7 +5,7 @@ import type { Stage } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
-import { Field, inputClass } from "../primitives/field";
+import { TypedReason } from "./reason-dialog";
 import { type StopReason, theirAnswer, useStop } from "./use-stop";
 import type { TestActions } from "./use-test";
 
@@ -33,7 +33,6 @@ type StopDialogProps = { step: SheetStep; test: TestActions; at: Stage; onClose:
 /** The test is stopped already: one press says what it was. Left unsaid, it was just a stop. */
 export function StopDialog({ step, test, at, onClose }: StopDialogProps) {
   const stop = useStop(step, test);
-  const [typed, setTyped] = useState("");
   const tooLate = useTooLate(SLIP_SECONDS);
   const say = (what: () => void) => {
     what();
@@ -60,20 +59,7 @@ export function StopDialog({ step, test, at, onClose }: StopDialogProps) {
           {tooLate ? "No longer a slip: Undo takes it back" : "A slip: go on"}
         </Button>
       </div>
-      <Field label="Something else that was felt">
-        {(ids) => (
-          <input
-            {...ids}
-            className={inputClass}
-            maxLength={300}
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        )}
-      </Field>
-      <Button big disabled={typed.trim() === ""} onClick={() => say(() => stop.wasFor("other", typed.trim()))}>
-        Record what is typed
-      </Button>
+      <TypedReason label="Something else that was felt" onGive={(felt) => say(() => stop.wasFor("other", felt))} />
     </Dialog>
   );
 }

@@ -3,19 +3,17 @@
 import { AlertTriangle, Ban } from "lucide-react";
 import { type GuardQuestion, loadsOfTechnique } from "@/core/knowledge";
 import { RECORD_VERSION } from "@/core/vocabulary";
-import { blocksOnTechnique, cautionsOn, type Guard, questionsForLoads, type TechniqueAt } from "@/core/safety";
+import { blocksOnTechnique, cautionsOn, type Guard, type TechniqueAt, unaskedByTechnique } from "@/core/safety";
 import type { ExamState } from "@/core/record";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
 
 /** What the answers say of a technique: what was never asked, what is blocked, what is cautioned. */
 export function techniqueGuard(state: ExamState, guard: Guard, technique: TechniqueAt) {
-  const loads = loadsOfTechnique(technique.kind, technique.region);
-  const named = loads.map(({ load }) => load);
   return {
-    unasked: questionsForLoads(state, named, RECORD_VERSION).filter(({ id }) => guard.answers[id] === undefined),
+    unasked: unaskedByTechnique(state, guard, technique, RECORD_VERSION),
     blocks: blocksOnTechnique(guard, technique),
-    cautions: cautionsOn(guard, { loads }),
+    cautions: cautionsOn(guard, { loads: loadsOfTechnique(technique.kind, technique.region) }),
   };
 }
 
