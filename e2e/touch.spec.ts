@@ -62,7 +62,7 @@ test("targets are 56 px while testing and 44 px elsewhere", async ({ page, prepa
   const small = (least: number) =>
     page.locator("main").evaluate((main, limit) => {
       const targets = [
-        ...main.querySelectorAll<HTMLElement>("button, a, summary, [role=radio], input:not([aria-hidden])"),
+        ...main.querySelectorAll<HTMLElement>("button, a, summary, input:not([aria-hidden])"),
       ];
       return targets
         .filter((target) => {

@@ -9,6 +9,7 @@ const FLOORS = [
   "vocabulary",
   "measurement",
   "knowledge",
+  "poses",
   "record",
   "evidence",
   "reading",

@@ -84,7 +84,7 @@ export async function tap(page: Page, step: ExplicitStep): Promise<void> {
 
 async function optionIndex(page: Page, sign: string, option: string): Promise<number> {
   const values = await page
-    .locator(`[data-sign="${sign}"] [role=radio]`)
+    .locator(`[data-sign="${sign}"] input[type=radio]`)
     .evaluateAll((radios) => radios.map((radio) => (radio as HTMLButtonElement).value));
   return values.indexOf(option);
 }

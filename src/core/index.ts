@@ -38,6 +38,7 @@ export * from "./base";
 export * from "./vocabulary";
 export * from "./measurement";
 export * from "./knowledge";
+export * from "./poses";
 export * from "./record";
 export * from "./evidence";
 export * from "./reading";

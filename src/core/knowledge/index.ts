@@ -16,17 +16,8 @@ export {
   SEVERE_WEAKNESS,
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
-export { findSchool, optionIn, protocolOf, PROTOCOLS, SCHOOLS, stagesOf, type Variant } from "./protocols";
+export { findSchool, isUnder, optionIn, protocolOf, PROTOCOLS, SCHOOLS, stagesOf, type Variant } from "./protocols";
 export { ON_THIS_SIDE } from "./protocols/build";
-export {
-  type ArmPose,
-  bent,
-  type FigureContact,
-  type PoseLandmark,
-  type Pose,
-  type LegPose,
-  posed,
-} from "./protocols/pose";
 export { TEST_IDS, type TestId } from "./protocols/test-ids";
 export {
   type Condition,

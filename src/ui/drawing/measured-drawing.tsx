@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { bent, type Pose } from "@/core/knowledge";
+import { bent, type Pose } from "@/core/poses";
 import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
 import type { Side } from "@/core/vocabulary";
 import { numberAt, onCircle } from "./joint-angle";

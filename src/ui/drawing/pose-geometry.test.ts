@@ -1,14 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { bent, type Pose, posed, PROTOCOLS } from "@/core/knowledge";
+import { bent, poseOf, type Pose } from "@/core/poses";
+import { PROTOCOLS } from "@/core/knowledge";
 import { nearest } from "@/core/measurement";
 import { SIDES } from "@/core/vocabulary";
 import { numberAt, onCircle } from "./joint-angle";
 import { directionOf, FRAME, type Point, poseSkeleton } from "./pose-geometry";
 
 /** Every figure there is: each test as it begins and as each of its stages poses it. */
-const POSES = PROTOCOLS.flatMap(({ id, figure, stages }) => [
-  [`${id}`, figure] as const,
-  ...stages.map((stage) => [`${id} ${stage.id}`, posed(figure, stage.pose)] as const),
+const POSES = PROTOCOLS.flatMap(({ id, stages }) => [
+  [`${id}`, poseOf(id)] as const,
+  ...stages.map((stage) => [`${id} ${stage.id}`, poseOf(id, stage.id)] as const),
 ]);
 
 const pointsOf = (pose: Pose, side: (typeof SIDES)[number]): Point[] => {
@@ -51,7 +52,7 @@ describe("an angle on the figure", () => {
     for (const side of SIDES)
       for (const stage of protocol.stages.filter(({ measures }) => measures?.includes(measure.id)))
         for (let value = low; value <= high; value += 1) {
-          const pose = bent(posed(protocol.figure, stage.pose), joint, value);
+          const pose = bent(poseOf(protocol.id, stage.id), joint, value);
           const turn = poseSkeleton(pose, side).turns[joint.part];
           expect(turn, "the joint can be turned in this view").toBeDefined();
           const drawn = onCircle(turn!, (joint.from ?? 0) + (joint.times ?? 1) * value, turn!.reach);
@@ -67,10 +68,7 @@ describe("an angle on the figure", () => {
     for (const side of SIDES)
       for (const stage of stages)
         for (const value of measure.expected ?? measure.range) {
-          const { turns, tested, testedArm } = poseSkeleton(
-            bent(posed(protocol.figure, stage.pose), joint, value),
-            side,
-          );
+          const { turns, tested, testedArm } = poseSkeleton(bent(poseOf(protocol.id, stage.id), joint, value), side);
           const turn = turns[joint.part]!;
           const end = {
             hip: tested.knee,

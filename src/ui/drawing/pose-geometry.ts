@@ -1,4 +1,4 @@
-import type { ArmPose, PoseLandmark, Pose, LegPose } from "@/core/knowledge";
+import type { ArmPose, PoseLandmark, Pose, LegPose } from "@/core/poses";
 import { type PoseJoint, otherSide, type Side } from "@/core/vocabulary";
 
 export type Point = { readonly x: number; readonly y: number };

@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from "react";
-import type { FigureContact, Pose } from "@/core/knowledge";
+import type { FigureContact, Pose } from "@/core/poses";
 import { otherSide, type Side, sideLetter, SIDES } from "@/core/vocabulary";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
 

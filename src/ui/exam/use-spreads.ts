@@ -5,7 +5,7 @@ import { NO_CHANGES } from "@/core/evidence";
 import type { NextTests } from "@/core/planning";
 import { sourceKey, type SourceReading, type Spread } from "@/core/reading";
 import { useExam } from "./exam-provider";
-import { readingWorker } from "./reading-worker";
+import { askWorker } from "./reading-worker";
 
 const AFTER_PAINT_MS = 60;
 
@@ -17,7 +17,7 @@ const NONE: Spreads = {};
 type Answered<T> = { readonly answer: T; readonly to: string | null };
 
 /** Asks the worker once the tap has been painted; an answer that was overtaken is dropped. */
-function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): Answered<T> {
+function useAsked<T>(initial: T, key: string, ask: () => Promise<T | null>): Answered<T> {
   const [answered, setAnswered] = useState<Answered<T>>({ answer: initial, to: null });
   const turn = useRef(0);
   const latest = useRef(ask);
@@ -28,7 +28,7 @@ function useAsked<T>(initial: T, key: string, ask: () => Promise<T>): Answered<T
     const mine = ++turn.current;
     const timer = setTimeout(async () => {
       const answer = await latest.current();
-      if (turn.current === mine) setAnswered({ answer, to: key });
+      if (answer !== null && turn.current === mine) setAnswered({ answer, to: key });
     }, AFTER_PAINT_MS);
     return () => clearTimeout(timer);
   }, [key]);
@@ -52,7 +52,7 @@ export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads:
     [requests, reading],
   );
   const { answer, to } = useAsked(NONE, key, () =>
-    readingWorker().spreads(requests, reading.settings.ratioLimit, changes ?? NO_CHANGES),
+    askWorker((worker) => worker.spreads(requests, reading.settings.ratioLimit, changes ?? NO_CHANGES)),
   );
   return { spreads: answer, arrived: to === key };
 }
@@ -67,5 +67,6 @@ export const useSpreads = (sources: readonly SourceReading[]): Spreads => useArr
 export function useNextTests(): NextTests | null {
   const { state, events, changes, reading } = useExam();
   const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version}`;
-  return useAsked<NextTests | null>(null, key, () => readingWorker().next(state, changes ?? NO_CHANGES)).answer;
+  return useAsked<NextTests | null>(null, key, () => askWorker((worker) => worker.next(state, changes ?? NO_CHANGES)))
+    .answer;
 }

@@ -3,6 +3,7 @@
 import { Search } from "lucide-react";
 import Link from "next/link";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { poseOf } from "@/core/poses";
 import { searchCatalogue } from "@/core/knowledge";
 import { POSITIONS, REGION_IDS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
@@ -66,7 +67,7 @@ export function LibraryScreen({ initial, profileName }: { initial: string; profi
                 href={`/library/${protocol.id}`}
                 className="flex h-full flex-col gap-1 rounded-2xl border border-line bg-card p-3 no-underline hover:border-edge"
               >
-                <PositionDrawing pose={protocol.figure} side={protocol.sided ? "right" : null} className="w-full" />
+                <PositionDrawing pose={poseOf(protocol.id)} side={protocol.sided ? "right" : null} className="w-full" />
                 <strong>{protocol.name}</strong>
                 <span className="text-sm text-soft">{protocol.otherNames.join(", ")}</span>
                 <span className="text-sm">

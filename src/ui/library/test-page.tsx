@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { CITATIONS, EVIDENCE, posed, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
+import { POSES, poseOf } from "@/core/poses";
+import { CITATIONS, EVIDENCE, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
 import { describeForceRange, type Measure, rangeText } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
@@ -169,7 +170,7 @@ function Schools({ protocol }: { protocol: Protocol }) {
 /** One test in full: figure, steps, dose, reading, evidence, cautions and the schools side by side. */
 export function TestPage({ test, profileName }: { test: TestId; profileName: string | null }) {
   const protocol = protocolOf(test);
-  const stagePoses = protocol.stages.filter(({ pose }) => pose);
+  const stagePoses = protocol.stages.filter(({ id }) => POSES[test].stages?.[id]);
   return (
     <>
       <PageHeader profileName={profileName} />
@@ -181,7 +182,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
           <h1 className="text-2xl font-bold">{protocol.name}</h1>
           <p className="text-soft">{protocol.otherNames.join(", ")}</p>
           <PositionDrawing
-            pose={protocol.figure}
+            pose={poseOf(test)}
             side={protocol.sided ? "right" : null}
             className="w-full rounded-xl border border-line bg-card"
           />
@@ -190,7 +191,7 @@ export function TestPage({ test, profileName }: { test: TestId; profileName: str
               {stagePoses.map((stage, index) => (
                 <li key={`${stage.id} ${index}`} className="text-sm">
                   <PositionDrawing
-                    pose={posed(protocol.figure, stage.pose)}
+                    pose={poseOf(test, stage.id)}
                     side={protocol.sided ? "right" : null}
                     className="w-full rounded-lg border border-line bg-card"
                   />

@@ -1,7 +1,6 @@
 "use client";
 
 import clsx from "clsx";
-import { RadioGroup } from "radix-ui";
 import { type ReactNode, useId } from "react";
 import { PRESSING } from "./button";
 
@@ -37,10 +36,9 @@ export function Choice<T extends string>({
       <span id={id} className={hideLabel ? "sr-only" : "font-medium"}>
         {label}
       </span>
-      <RadioGroup.Root
+      <div
+        role="radiogroup"
         aria-labelledby={id}
-        value={value ?? ""}
-        onValueChange={(next) => onChoose(next as T)}
         className={clsx(
           stacked
             ? "flex flex-col items-stretch gap-1.5"
@@ -50,23 +48,32 @@ export function Choice<T extends string>({
         )}
       >
         {options.map((option) => (
-          <RadioGroup.Item
+          <label
             key={option.value}
-            value={option.value}
-            aria-label={option.name}
             className={clsx(
-              "flex items-center justify-center gap-2 rounded-lg border px-3 leading-tight",
+              "relative flex items-center justify-center gap-2 rounded-lg border px-3 leading-tight",
               big ? "min-h-14 min-w-14" : "min-h-11 min-w-11",
               inRow && "grow px-0!",
               stacked && "justify-start! py-2 text-left",
               pressing === option.value && PRESSING,
-              "border-edge bg-card data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:font-semibold data-[state=checked]:text-paper",
+              option.value === value ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card",
+              "cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-lantern",
             )}
           >
+            {/* The browser's own radio, as large as the button it lies on. */}
+            <input
+              type="radio"
+              name={id}
+              value={option.value}
+              checked={option.value === value}
+              onChange={() => onChoose(option.value)}
+              aria-label={option.name}
+              className="absolute -inset-px m-0 cursor-pointer appearance-none outline-none"
+            />
             {option.label}
-          </RadioGroup.Item>
+          </label>
         ))}
-      </RadioGroup.Root>
+      </div>
     </div>
   );
 }

@@ -1,41 +1,17 @@
 "use client";
 
-import { X } from "lucide-react";
-import { Dialog as Radix } from "radix-ui";
-import type { ReactNode } from "react";
-import { Button } from "./button";
+import dynamic from "next/dynamic";
+import { useEffect } from "react";
+import type { DialogProps } from "./shown-dialog";
 
-type DialogProps = {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-  title: string;
-  description?: string;
-  wide?: boolean;
-  children: ReactNode;
-};
+const load = () => import("./shown-dialog");
+const ShownDialog = dynamic(() => load().then((module) => module.ShownDialog), { ssr: false });
 
-/** Something asked or shown above the screen, until it is closed. It never waits for the network. */
-export function Dialog({ open, onOpenChange, title, description, wide = false, children }: DialogProps) {
-  return (
-    <Radix.Root open={open} onOpenChange={onOpenChange}>
-      <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
-        <Radix.Content
-          aria-describedby={description ? undefined : ""}
-          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[94dvh] w-[calc(100vw-1.5rem)] -translate-x-1/2 -translate-y-1/2 flex-col gap-4 overflow-y-auto rounded-2xl border border-edge bg-card p-5 ${wide ? "max-w-3xl" : "max-w-lg"}`}
-        >
-          <div className="flex items-start justify-between gap-4">
-            <Radix.Title className="text-xl font-semibold">{title}</Radix.Title>
-            <Radix.Close asChild>
-              <Button look="quiet" aria-label="Close" className="-mt-2 -mr-2 px-2">
-                <X aria-hidden />
-              </Button>
-            </Radix.Close>
-          </div>
-          {description && <Radix.Description className="text-soft">{description}</Radix.Description>}
-          {children}
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
-  );
+/**
+ * Something asked or shown above the screen, until it is closed. What it is
+ * drawn with is fetched when the screen is up, not when it is opened.
+ */
+export function Dialog({ open, ...shown }: DialogProps & { open: boolean }) {
+  useEffect(() => void load().catch(() => {}), []);
+  return open && <ShownDialog {...shown} />;
 }

@@ -1,16 +1,14 @@
 "use client";
 
 import { AlertTriangle, Ban } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { stageBlocks } from "@/core/admission";
-import { posed } from "@/core/knowledge";
 import { type SheetStep } from "@/core/planning";
 import { kindOf } from "@/core/record";
 import { cautionsOn } from "@/core/safety";
 import { runKey, SIDES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
-import { MeasuredDrawing } from "../drawing/measured-drawing";
-import { PositionDrawing } from "../drawing/position-drawing";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { ReasonForm } from "../primitives/reason-form";
@@ -26,10 +24,17 @@ import { MeasurePanel } from "./measure-panel";
 import { BeforeTechnique, OtherSide } from "./other-side";
 import { RestLine } from "./rest-line";
 import { RunActions } from "./run-actions";
+import { FIGURE_FRAME } from "./figure-frame";
 import { SignPanel } from "./sign-panel";
 import { usePressing } from "./use-pressing";
 import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
+
+/** Drawn once the words stand: its place is kept meanwhile. */
+const StageFigure = dynamic(() => import("./stage-figure").then((module) => module.StageFigure), {
+  ssr: false,
+  loading: () => <div aria-hidden className={`aspect-310/176 ${FIGURE_FRAME}`} />,
+});
 
 type TestPanelProps = { step: SheetStep; onSelect: (key: string) => void; onNext: () => void };
 
@@ -154,31 +159,6 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
         </Button>
       )}
     </div>
-  );
-}
-
-const FIGURE_FRAME = "w-full self-start rounded-xl border border-line bg-card";
-
-/** The figure as this stage poses it; a goniometer where the stage reads an angle. It keeps to one number per stage. */
-function StageFigure({ step, test }: { step: SheetStep; test: TestActions }) {
-  const pose = posed(step.protocol.figure, test.stage.pose);
-  const measures = test.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
-  const [id] = useState(
-    (measures.find((candidate) => test.run?.measures[candidate.id] === undefined) ?? measures[0])?.id,
-  );
-  const measure = measures.find((candidate) => candidate.id === id);
-  if (!measure || step.status === "not earned")
-    return <PositionDrawing pose={pose} side={step.side} className={FIGURE_FRAME} />;
-  return (
-    <MeasuredDrawing
-      pose={pose}
-      side={step.side}
-      measure={measure}
-      value={test.run?.measures[measure.id] ?? null}
-      onMeasure={(value) => void test.measure(measure.id, value)}
-      onStep={(steps) => void test.measureBy(measure, steps)}
-      className={FIGURE_FRAME}
-    />
   );
 }
 

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { ExamBranch } from "@/wire/branches";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
-import { readingWorker } from "../exam/reading-worker";
+import { askWorker } from "../exam/reading-worker";
 
 const said = (type: string): string => type.replaceAll("-", " ");
 
@@ -84,9 +84,9 @@ function useImported(): readonly Irregularity[] {
   useEffect(() => {
     if (importedUpTo === 0) return;
     let isHere = true;
-    void readingWorker()
-      .irregular(exam, first.current.slice(0, importedUpTo))
-      .then((list) => isHere && setFound(list));
+    void askWorker((worker) => worker.irregular(exam, first.current.slice(0, importedUpTo))).then(
+      (list) => isHere && list && setFound(list),
+    );
     return () => void (isHere = false);
   }, [exam, importedUpTo]);
   return found;

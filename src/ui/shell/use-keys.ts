@@ -3,6 +3,10 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import type { KeyEntry } from "./keymap";
 
+/** A field that takes letters; a radio only takes arrows. */
+const takesLetters = (target: EventTarget | null): boolean =>
+  target instanceof HTMLInputElement && target.type !== "radio";
+
 const OPEN_DIALOG = "[role=dialog], [role=alertdialog]";
 
 /**
@@ -16,9 +20,10 @@ export function useKeys({ keys }: KeyEntry, act: (event: KeyboardEvent) => void)
     keys.map((key) => key.toLowerCase()).join("|"),
     (event) => {
       if (event.ctrlKey || event.altKey || event.metaKey || event.repeat) return;
+      if (takesLetters(event.target)) return;
       if (document.querySelector(OPEN_DIALOG)) return;
       act(event);
     },
-    { useKey: true, delimiter: "|", splitKey: "^", ignoreModifiers: true, enableOnFormTags: ["radio"] },
+    { useKey: true, delimiter: "|", splitKey: "^", ignoreModifiers: true, enableOnFormTags: ["input"] },
   );
 }

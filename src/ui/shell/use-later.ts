@@ -4,6 +4,9 @@ import { useEffect } from "react";
 
 /** What opens over a screen on request: not needed to show it, and there before a network can drop. */
 const LATER: readonly (() => Promise<unknown>)[] = [
+  () => import("../run/stage-figure"),
+  () => import("../guard/emergency-alert"),
+  () => import("../run/stop-dialog"),
   () => import("../run/more-menu"),
   () => import("../run/stage-note-dialog"),
   () => import("../run/technique-dialog"),

@@ -34,9 +34,6 @@ function shapeFaults(entry: unknown, index: number): CatalogueFault[] {
     ...LISTS.filter((name) => !Array.isArray(fields[name])).map((name) =>
       fault(name, "is not a list", "Write it in square brackets."),
     ),
-    ...(typeof fields.figure === "object" && fields.figure !== null
-      ? []
-      : [fault("figure", "is missing", "Copy it from the exported catalogue.")]),
     ...(Array.isArray(fields.stages) ? fields.stages : []).flatMap((stage: unknown, position) => {
       const { id, question, loads } = (stage ?? {}) as Record<string, unknown>;
       return typeof id === "string" && typeof question === "string" && Array.isArray(loads)

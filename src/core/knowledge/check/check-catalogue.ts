@@ -245,7 +245,6 @@ export function checkCatalogue(protocols: readonly Protocol[], schools: readonly
         hands: protocol.hands,
         direction: protocol.direction,
         "stop rule": protocol.stopRule,
-        figure: protocol.figure.description,
       };
       return [
         ...Object.entries(texts)

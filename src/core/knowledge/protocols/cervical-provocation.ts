@@ -3,7 +3,6 @@ import { block, LUMBAR_LOADS, referral, WHOLE_NECK } from "../safety/effects";
 import {
   cannotTell,
   CLEAR,
-  crown,
   elsewhere,
   equivocal,
   felt,
@@ -19,10 +18,7 @@ import {
   reading,
   relief,
   school,
-  seated,
-  seatedFront,
   STOP_RULE,
-  supine,
   tested,
 } from "./build";
 import type { Aftermath, Condition, Protocol, ReadingLine, Stage } from "./types";
@@ -93,7 +89,6 @@ const compression: Protocol = {
       [...press, ...person("neck-extension")],
       {
         only: { "compression-way": ["staged", "neutral-extension"] },
-        pose: { view: "side", neck: -30 },
       },
     ),
     provoke(
@@ -103,7 +98,6 @@ const compression: Protocol = {
       [...press, ...person("neck-side-bend")],
       {
         only: { "compression-way": ["staged"] },
-        pose: { neck: -25 },
       },
     ),
     provoke(
@@ -114,7 +108,6 @@ const compression: Protocol = {
       {
         only: { "compression-way": ["staged", "variant-a"] },
         dose: { kgf: [7, 7] },
-        pose: { neck: 25 },
       },
     ),
     provoke(
@@ -122,7 +115,7 @@ const compression: Protocol = {
       "Back, bent and turned",
       "Head back, bent and turned to this side. Press to about 7 kgf.",
       [...press, ...person("neck-extension", "neck-side-bend", "neck-rotation")],
-      { only: { "compression-way": ["variant-b"] }, dose: { kgf: [7, 7] }, pose: { neck: 25 } },
+      { only: { "compression-way": ["variant-b"] }, dose: { kgf: [7, 7] } },
     ),
   ],
   orders: [],
@@ -182,10 +175,6 @@ const compression: Protocol = {
     ),
   ],
   aftermath: NO_MORE_COMPRESSION,
-  figure: seatedFront({
-    contacts: [{ at: "crown", push: "down" }],
-    description: "Seated, seen from the front; both hands press straight down on the crown.",
-  }),
   citations: ["wainner-2003", "tong-2002"],
 };
 
@@ -235,11 +224,6 @@ const maximal: Protocol = {
     ),
   ],
   aftermath: NO_MORE_COMPRESSION,
-  figure: seatedFront({
-    neck: 25,
-    contacts: [{ at: "crown", push: "down" }],
-    description: "Seated, seen from the front, head back, bent and turned to the tested side; pressure along its axis.",
-  }),
   citations: [],
 };
 
@@ -272,12 +256,10 @@ const distraction: Protocol = {
         {
           under: { "distraction-grip": ["occiput-mastoids"] },
           instruction: "Hands under occiput and mastoids: lift slowly to about 14 kgf and hold.",
-          pose: { contacts: [{ at: "occiput", push: "left" }] },
         },
         {
           under: { "distraction-lying": ["seated"] },
           instruction: "Behind them, seated: lift slowly, as much as they like, and hold.",
-          pose: { description: "Seated; the head is lifted along the neck from behind." },
         },
       ],
     }),
@@ -316,13 +298,6 @@ const distraction: Protocol = {
       ),
     ),
   ],
-  figure: supine({
-    contacts: [
-      { at: "occiput", push: "left" },
-      { at: "chin", push: "left" },
-    ],
-    description: "Lying on the back, seen from the side; the head is drawn away along the neck.",
-  }),
   citations: ["wainner-2003"],
 };
 
@@ -360,11 +335,6 @@ const abductionRelief: Protocol = {
       ...reliefLines("hand", "worse with the arm up"),
     ]),
   ],
-  figure: seatedFront({
-    testedArm: { shoulder: 150, elbow: 125 },
-    contacts: [{ at: "hand-tested", push: "hold" }],
-    description: "Seated, seen from the front; the hand of the tested arm rests on top of the head.",
-  }),
   citations: ["wainner-2003"],
 };
 
@@ -406,14 +376,6 @@ const depression: Protocol = {
       positive(ARM_HERE, "their arm symptom on the side the neck was bent to: narrowing at the foramen"),
     ),
   ],
-  figure: seatedFront({
-    neck: -28,
-    contacts: [
-      { at: "shoulder-tested", push: "down" },
-      { at: "crown", push: "hold" },
-    ],
-    description: "Seated, seen from the front, neck bent away; a hand presses the tested shoulder down.",
-  }),
   citations: [],
 };
 
@@ -459,11 +421,6 @@ const sideBend: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: seatedFront({
-    neck: 30,
-    contacts: [{ at: "shoulder-other", push: "hold" }],
-    description: "Seated, seen from the front; the neck bends to the tested side, then away.",
-  }),
   citations: [],
 };
 
@@ -541,11 +498,6 @@ const lhermitte: Protocol = {
       ],
     },
   ],
-  figure: seated({
-    neck: 45,
-    contacts: [{ at: "occiput", push: "right" }],
-    description: "Seated, seen from the side; the neck is bent forward from behind the head.",
-  }),
   citations: [],
 };
 
@@ -601,11 +553,6 @@ const rotation: Protocol = {
       negative({ measure: [{ id: "rotation", atLeast: 60 }] }, "60° or more to this side"),
     ]),
   ],
-  figure: crown({
-    turn: 55,
-    contacts: [],
-    description: "Looking down on the head and shoulders; the head turns to the tested side.",
-  }),
   citations: ["wainner-2003"],
 };
 
@@ -637,7 +584,7 @@ const bending: Protocol = {
       "As far as you can. What stops you?",
       [way],
       person("seated", BENDS[way].load),
-      { pose: { neck: BENDS[way].neck } },
+      {},
     ),
   ),
   orders: [],
@@ -660,11 +607,6 @@ const bending: Protocol = {
   readings: [
     reading("cervical-facet", "both sides", [cannotTell({}, "range recorded and compared; it reads no source")]),
   ],
-  figure: seated({
-    neck: 20,
-    contacts: [],
-    description: "Seated upright, seen from the side; the head is bent forward, back and to each side by themselves.",
-  }),
   citations: [],
 };
 

@@ -8,11 +8,9 @@ import {
   feltAnySide,
   feltOther,
   negative,
-  onTheSide,
   person,
   pointsTo,
   positive,
-  prone,
   provoke,
   reading,
   release,
@@ -144,14 +142,6 @@ const proneLift: Protocol = {
       negative({ response: { "spine-held": CLEAR_STAGE } }, "clear with L1-L2 held"),
     ),
   ],
-  figure: prone({
-    tested: { hip: -15, knee: 90 },
-    contacts: [
-      { at: "thigh-tested", push: "up" },
-      { at: "sacrum", push: "hold" },
-    ],
-    description: "Lying face down, the tested knee bent to 90 degrees; the thigh is lifted.",
-  }),
   citations: ["suri-2011"],
 };
 
@@ -216,17 +206,6 @@ const sideFemoral: Protocol = {
     ),
     hipFromGroin("extend"),
   ],
-  figure: onTheSide({
-    neck: 35,
-    tested: { hip: -15, knee: 95 },
-    other: { hip: 95, knee: 110 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "iliac-crest", push: "hold" },
-    ],
-    description:
-      "Lying on the side, seen from above, head forward, lower knee hugged; the upper thigh is brought back.",
-  }),
   citations: [],
 };
 
@@ -285,14 +264,6 @@ const proneExtension: Protocol = {
     ),
     QUADRICEPS,
   ],
-  figure: prone({
-    tested: { hip: -15, knee: 90 },
-    contacts: [
-      { at: "thigh-tested", push: "up" },
-      { at: "iliac-crest", push: "down" },
-    ],
-    description: "Lying face down, knee bent; a palm holds the iliac crest while the thigh is lifted.",
-  }),
   citations: [],
 };
 

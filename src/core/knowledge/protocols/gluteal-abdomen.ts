@@ -7,7 +7,6 @@ import {
   felt,
   negative,
   observe,
-  onTheSide,
   option,
   pointing,
   person,
@@ -15,10 +14,7 @@ import {
   pointsTo,
   provoke,
   reading,
-  seated,
-  standing,
   STOP_RULE,
-  supine,
   tested,
 } from "./build";
 import type { Protocol } from "./types";
@@ -63,14 +59,6 @@ const resisted: Protocol = {
       positive({ when: "reproduced", felt: felt("central-buttock") }, "their symptom, in the central buttock"),
     ),
   ],
-  figure: supine({
-    tested: { hip: 90, knee: 90 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Lying on the back, hip and knee at 90 degrees; they push the knee out against the hand.",
-  }),
   citations: [],
 };
 
@@ -109,14 +97,6 @@ const seatedStretch: Protocol = {
   burden: 2,
   equipment: [],
   readings: [reading("deep-gluteal", "tested side", glutealLines)],
-  figure: seated({
-    tested: { hip: 90, knee: 5 },
-    contacts: [
-      { at: "sacrum", push: "hold" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Seated, the tested knee straight; the leg is brought across and turned inwards.",
-  }),
   citations: ["martin-2014"],
 };
 
@@ -146,16 +126,6 @@ const active: Protocol = {
   burden: 2,
   equipment: [],
   readings: [reading("deep-gluteal", "tested side", glutealLines)],
-  figure: onTheSide({
-    tested: { hip: 55, knee: 85 },
-    other: { hip: 20, knee: 30 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "sacrum", push: "hold" },
-    ],
-    description:
-      "Lying on the side, seen from above; the upper heel pushes down, the knee up and out against the hand.",
-  }),
   citations: ["martin-2014"],
 };
 
@@ -200,7 +170,6 @@ const repeated: Protocol = {
       {
         endsOn: ["peripheralises"],
         endsUntil: 3,
-        pose: { trunk: way === "flexion" ? 70 : way === "extension" ? -25 : 0 },
       },
     ),
   ),
@@ -232,11 +201,6 @@ const repeated: Protocol = {
       ),
     ]),
   ],
-  figure: standing({
-    trunk: 55,
-    contacts: [],
-    description: "Standing, seen from the side, bending forward again and again; then back, then to each side.",
-  }),
   citations: ["laslett-centralisation-2005"],
 };
 
@@ -297,12 +261,6 @@ const tensing: Protocol = {
       ],
     },
   ],
-  figure: supine({
-    trunk: 18,
-    neck: 20,
-    contacts: [{ at: "belly", push: "down" }],
-    description: "Lying on the back, seen from the side; a finger presses the tender spot while they curl up.",
-  }),
   citations: [],
 };
 
@@ -341,12 +299,6 @@ const diaphragm: Protocol = {
       negative({ seen: { press: ["none"] } }, "no guarding: noted only"),
     ]),
   ],
-  figure: supine({
-    tested: { hip: 50, knee: 95 },
-    other: { hip: 50, knee: 95 },
-    contacts: [{ at: "belly", push: "left" }],
-    description: "Lying on the back, knees bent; fingertips reach under the margin of the ribs.",
-  }),
   citations: [],
 };
 

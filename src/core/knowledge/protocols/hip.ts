@@ -12,9 +12,7 @@ import {
   provoke,
   reading,
   school,
-  standing,
   STOP_RULE,
-  supine,
   tested,
 } from "./build";
 import type { Protocol, ReadingLine, StageLoad } from "./types";
@@ -70,11 +68,6 @@ const scour: Protocol = {
   cautions: [NOT_REPLACED, "Both sides."],
   burden: 3,
   readings: [reading("hip", "tested side", hipLines)],
-  figure: supine({
-    tested: { hip: 110, knee: 115 },
-    contacts: [{ at: "knee-tested", push: "down" }],
-    description: "Lying on the back, seen from the side; the bent hip is loaded along the thigh and swept inwards.",
-  }),
   citations: ["sutlive-2008"],
 };
 
@@ -152,14 +145,6 @@ const internalRotation: Protocol = {
       negative({ measure: [{ id: "rotation", over: 25 }] }, "more than 25°"),
     ]),
   ],
-  figure: supine({
-    tested: { hip: 90, knee: 90 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Lying on the back, hip and knee at 90 degrees; the shin is turned outwards, the hip inwards.",
-  }),
   citations: ["sutlive-2008"],
 };
 
@@ -176,14 +161,6 @@ const fadir: Protocol = {
   cautions: [NOT_REPLACED],
   burden: 3,
   readings: [reading("hip", "tested side", hipLines)],
-  figure: supine({
-    tested: { hip: 95, knee: 95 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Lying on the back, hip at 90 degrees; brought across and turned inwards.",
-  }),
   citations: [],
 };
 
@@ -196,7 +173,6 @@ const active = (
   position: Protocol["position"],
   instruction: string,
   loads: readonly StageLoad[],
-  figure: Protocol["figure"],
   lines: readonly ReadingLine[],
 ): Protocol => ({
   ...common,
@@ -211,7 +187,6 @@ const active = (
   cautions: ["They go only as far as they like."],
   burden: 1,
   readings: [reading("hip", "tested side", lines)],
-  figure,
   citations: ["sutlive-2008"],
 });
 
@@ -223,12 +198,6 @@ const squat: Protocol = {
     "standing",
     "Squat as far as they like; ask for this side.",
     [...person("standing", "pelvic-ring-load"), ...tested(...SQUATTED), ...other(...SQUATTED)],
-    standing({
-      trunk: 30,
-      tested: { hip: 95, knee: 105 },
-      other: { hip: 95, knee: 105 },
-      description: "Seen from the side, squatting.",
-    }),
     hipLines,
   ),
   atOnce: "each",
@@ -243,7 +212,6 @@ export const HIP: readonly Protocol[] = [
     "supine",
     "They bring the knee to the chest themselves.",
     [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion")],
-    supine({ tested: { hip: 110, knee: 115 }, description: "Lying on the back; they bring the knee to the chest." }),
     [
       positive({ when: "reproduced", felt: felt("lateral-hip") }, "their symptom, at the side of the hip"),
       equivocal(
@@ -264,10 +232,6 @@ export const HIP: readonly Protocol[] = [
     "prone",
     "They lift the straight leg themselves.",
     [...person("prone", "pelvic-ring-load"), ...tested("hip-extension")],
-    {
-      ...supine({ tested: { hip: -15, knee: 0 }, description: "Lying face down; they lift the straight leg." }),
-      body: "prone",
-    },
     [
       positive(
         { when: "reproduced", felt: felt("groin", "lateral-hip", "central-buttock") },

@@ -68,20 +68,16 @@ function reordered(stages: readonly Stage[], order: readonly string[]): Stage[] 
 
 const ladders = remembered((_protocol: Protocol) => new Map<string, readonly Stage[]>());
 
-const isUnder = (choice: SchoolChoice, variant: Variant): boolean =>
+/** Whether a way of doing is among those chosen, school by school. */
+export const isUnder = (choice: SchoolChoice, variant: Variant): boolean =>
   Object.entries(choice).every(([school, options]) => options.includes(optionIn(variant, school) ?? ""));
 
-/** A stage in the words, loads and figure of the way it is done. */
+/** A stage in the words and loads of the way it is done. */
 const doneAs = (stage: Stage, variant: Variant): Stage =>
   (stage.ways ?? [])
     .filter(({ under }) => isUnder(under, variant))
     .reduce<Stage>(
-      (done, { under: _under, loads = [], pose, ...words }) => ({
-        ...done,
-        ...words,
-        loads: [...done.loads, ...loads],
-        ...(pose ? { pose: { ...done.pose, ...pose } } : {}),
-      }),
+      (done, { under: _under, loads = [], ...words }) => ({ ...done, ...words, loads: [...done.loads, ...loads] }),
       stage,
     );
 

@@ -10,18 +10,15 @@ import {
   measured,
   negative,
   observe,
-  onTheSide,
   option,
   pointing,
   person,
   pointsTo,
   positive,
-  prone,
   provoke,
   reading,
   release,
   school,
-  standing,
   STOP_RULE,
   tested,
 } from "./build";
@@ -83,12 +80,6 @@ const quadrant: Protocol = {
       ),
     ),
   ],
-  figure: standing({
-    trunk: -28,
-    contacts: [{ at: "shoulder-tested", push: "down" }],
-    description:
-      "Standing, seen from the side; leaning back and towards the tested side, pressed down through the shoulders.",
-  }),
   citations: ["laslett-2006"],
 };
 
@@ -131,13 +122,6 @@ const torsion: Protocol = {
       positive(BACK_PAIN, "their symptom: facet capsule or ligament, not told apart"),
     ),
   ],
-  figure: prone({
-    contacts: [
-      { at: "low-back", push: "hold" },
-      { at: "iliac-spine-other", push: "up" },
-    ],
-    description: "Lying face down, seen from the side; T12 is held while the opposite iliac spine is lifted.",
-  }),
   citations: [],
 };
 
@@ -207,12 +191,6 @@ const proneInstability: Protocol = {
       negative({ seen: { rest: ["none", "other"] } }, "pressing does not bring on their pain"),
     ]),
   ],
-  figure: prone({
-    tested: { hip: 75, knee: 30 },
-    other: { hip: 75, knee: 30 },
-    contacts: [{ at: "low-back", push: "down" }],
-    description: "Trunk face down on the table's end, feet on the floor; a level of the lumbar spine is pressed.",
-  }),
   citations: ["hicks-2005"],
 };
 
@@ -256,7 +234,7 @@ const sideShear: Protocol = {
       "Is it your pain?",
       shearAnswer,
       [...SHEAR, ...person("lumbar-flexion")],
-      { since: 3, due: shearDoesNot("at-45"), pose: { tested: { hip: 90 }, other: { hip: 90 } } },
+      { since: 3, due: shearDoesNot("at-45") },
     ),
     observe(
       "full-first",
@@ -268,7 +246,6 @@ const sideShear: Protocol = {
       {
         since: 3,
         due: shearDoesNot("at-90-first"),
-        pose: { tested: { hip: 120, knee: 120 }, other: { hip: 120, knee: 120 } },
       },
     ),
     observe(
@@ -280,7 +257,6 @@ const sideShear: Protocol = {
       [...SHEAR, ...person("lumbar-flexion")],
       {
         due: shearBrings("at-45"),
-        pose: { tested: { hip: 90 }, other: { hip: 90 } },
       },
     ),
     observe(
@@ -292,7 +268,6 @@ const sideShear: Protocol = {
       [...SHEAR, ...person("lumbar-flexion")],
       {
         due: AT_45_OR_90,
-        pose: { tested: { hip: 120, knee: 120 }, other: { hip: 120, knee: 120 } },
       },
     ),
     observe(
@@ -372,16 +347,6 @@ const sideShear: Protocol = {
       negative(shearDoesNot("at-45"), "the push does not bring on their pain"),
     ]),
   ],
-  figure: onTheSide({
-    tested: { hip: 50, knee: 90 },
-    other: { hip: 50, knee: 90 },
-    contacts: [
-      { at: "knee-tested", push: "left" },
-      { at: "low-back", push: "hold" },
-    ],
-    description:
-      "Lying on the side, seen from above; a light push along the thighs, a finger between two spinous processes.",
-  }),
   citations: [],
 };
 
@@ -423,15 +388,6 @@ const heelToButtock: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: prone({
-    tested: { hip: 0, knee: 125 },
-    other: { hip: 0, knee: 125 },
-    contacts: [
-      { at: "low-back", push: "down" },
-      { at: "ankle-tested", push: "left" },
-    ],
-    description: "Lying face down; gentle pressure on L4-L5 while both heels go to the buttocks.",
-  }),
   citations: [],
 };
 
@@ -452,9 +408,7 @@ const passiveExtension: Protocol = {
       "Lift both legs",
       "Lift both straight legs about 30 cm with a gentle pull.",
       [...person("prone", "lumbar-loading", "lumbar-extension"), ...tested("hip-extension", "limb-provocation")],
-      {
-        pose: { tested: { hip: -18 }, other: { hip: -18 } },
-      },
+      {},
     ),
     release("lower", "Lower them", "Lower the legs.", { due: { felt: BACK_FELT } }),
   ],
@@ -481,12 +435,6 @@ const passiveExtension: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: prone({
-    tested: { hip: -18, knee: 0 },
-    other: { hip: -18, knee: 0 },
-    contacts: [{ at: "ankle-tested", push: "up" }],
-    description: "Lying face down; both straight legs are lifted about 30 cm.",
-  }),
   citations: ["kasai-2006"],
 };
 
@@ -520,7 +468,7 @@ const lumbarRange: Protocol = {
       way === "flexion"
         ? [...person("standing", "lumbar-flexion"), ...tested("hip-flexion-past-90")]
         : person("standing", way === "extension" ? "lumbar-extension" : "lumbar-rotation"),
-      { pose: { trunk: way === "flexion" ? 60 : way === "extension" ? -20 : 0 } },
+      {},
     ),
   ),
   orders: [],
@@ -574,14 +522,6 @@ const lumbarRange: Protocol = {
       ),
     ]),
   ],
-  figure: standing({
-    trunk: 40,
-    contacts: [
-      { at: "upper-back", push: "hold" },
-      { at: "sacrum", push: "hold" },
-    ],
-    description: "Standing, seen from the side, bending forward; an inclinometer over T12 and one over S1.",
-  }),
   citations: [],
 };
 
@@ -683,10 +623,6 @@ const segmental: Protocol = {
       ),
     ]),
   ],
-  figure: prone({
-    contacts: [{ at: "low-back", push: "down" }],
-    description: "Lying face down; both thumbs press on a level of the spine.",
-  }),
   citations: [],
 };
 

@@ -12,7 +12,6 @@ import {
   negative,
   observe,
   onsetAndEnd,
-  onTheSide,
   option,
   other,
   PAIN_RESISTANCE,
@@ -24,10 +23,8 @@ import {
   release,
   relief,
   school,
-  seated,
   STOP_RULE,
   STRETCH_BY_NECK,
-  supine,
   tested,
 } from "./build";
 import type { Condition, Protocol, ReadingLine, Way } from "./types";
@@ -140,7 +137,6 @@ const UPRIGHT: Way = {
   under: { "slump-lumbar": ["upright"] },
   name: "Sit tall",
   instruction: "Keep the lower back upright; let only the upper back round a little.",
-  pose: { trunk: 8 },
 };
 /** A trunk that is let go forward takes the hips past a right angle. */
 const SLOUCHED: Way = {
@@ -150,7 +146,6 @@ const SLOUCHED: Way = {
 const HANDS_FREE: Way = {
   under: { "slump-hands": ["free"] },
   name: "Slouch, hands on the thighs",
-  pose: { testedArm: { shoulder: 35, elbow: 60 } },
 };
 
 const slump: Protocol = {
@@ -174,14 +169,13 @@ const slump: Protocol = {
     ),
     provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], {
       ways: [SLOUCHED],
-      pose: { neck: 45 },
     }),
     provoke(
       "overpressure",
       "Overpressure",
       "Gentle overpressure on upper back and neck; keep it on.",
       [...slouch, ...neck],
-      { ways: [SLOUCHED], pose: { neck: 55, trunk: 48 }, only: { "slump-overpressure": ["on"] } },
+      { ways: [SLOUCHED], only: { "slump-overpressure": ["on"] } },
     ),
     provoke("knee", "Straighten knee", "They straighten the knee as far as it goes.", [...slouch, ...leg], {
       ways: [
@@ -193,21 +187,17 @@ const slump: Protocol = {
         },
       ],
       measures: ["onset", "end"],
-      pose: { neck: 55, trunk: 48, tested: { knee: 12 } },
     }),
     provoke("dorsiflex", "Foot up", "Bring the foot up.", [...slouch, ...leg], {
       ways: [SLOUCHED],
       measures: ["onset", "end"],
-      pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 15 } },
     }),
     provoke("ankle-press", "Foot overpressure", "Gentle overpressure on the foot.", [...slouch, ...leg], {
       ways: [SLOUCHED],
       only: { "slump-overpressure": ["on"] },
-      pose: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 22 } },
     }),
     release("head", "Head up", "Everything else stays. Let them look ahead, then up.", {
       loaded: HEAD_DOWN,
-      pose: { neck: -25, trunk: 48, tested: { knee: 12 } },
     }),
     observe(
       "reverse",
@@ -337,16 +327,6 @@ const slump: Protocol = {
       ),
     ),
   ],
-  figure: seated({
-    trunk: 40,
-    neck: 10,
-    contacts: [
-      { at: "upper-back", push: "hold" },
-      { at: "foot-tested", push: "hold" },
-    ],
-    description:
-      "Seated at the table's edge, slouched, chin down; the tested knee is straightened and the foot brought up.",
-  }),
   citations: ["majlesi-2008", "urban-2015"],
 };
 
@@ -379,16 +359,13 @@ const seatedRaise: Protocol = {
           },
         ],
         measures: ["angle"],
-        pose: { tested: { knee: 0 } },
       },
     ),
     provoke("dorsiflex", "Foot up", "Add the foot up.", [...person("seated"), ...leg], {
       measures: ["angle"],
-      pose: { tested: { knee: 0, ankle: 18 } },
     }),
     provoke("slouch", "Slouch", "Add a slouch with gentle pressure on the shoulders.", [...slouch, ...leg], {
       measures: ["angle"],
-      pose: { trunk: 40, neck: 20, tested: { knee: 0, ankle: 18 } },
     }),
   ],
   orders: [],
@@ -456,13 +433,6 @@ const seatedRaise: Protocol = {
       ),
     ),
   ],
-  figure: seated({
-    contacts: [
-      { at: "ankle-tested", push: "up" },
-      { at: "thigh-tested", push: "hold" },
-    ],
-    description: "Seated upright at the table's edge; the tested knee is straightened from below.",
-  }),
   citations: ["rabin-2007"],
 };
 
@@ -557,12 +527,10 @@ const RAISE_WAYS: readonly Way[] = [
     under: { "raise-way": ["sensitised"] },
     instruction: "Hip turned in and brought across first; then raise slowly, knee straight, to the first symptom.",
     loads: tested("hip-flexion-with-adduction-or-rotation"),
-    pose: { description: "Lying on the back; the tested leg is turned in and across, then raised straight." },
   },
   {
     under: { "raise-way": ["foot-first"] },
     instruction: "Foot up first, and held; then raise slowly, knee straight, to the first symptom.",
-    pose: { tested: { ankle: 18 } },
   },
 ];
 
@@ -591,18 +559,15 @@ const raise: Protocol = {
     provoke("end", "To end of range", "On to the end of range.", [...person("supine"), ...leg], {
       measures: ["onset", "end"],
       ways: RAISE_WAYS.map(({ instruction: _said, ...way }) => way),
-      pose: { tested: { hip: 80 } },
     }),
     release("foot", "Foot up", "Just below onset: bring the foot up.", {
       due: NEEDS_TELLING,
       loaded: { not: { school: { "raise-way": ["foot-first"] } } },
       loads: leg,
-      pose: { tested: { hip: 50, ankle: 18 } },
     }),
     release("head", "Head up", "Just below onset: lift the head.", {
       due: NEEDS_TELLING,
       loads: neck,
-      pose: { neck: 40, tested: { hip: 50 } },
     }),
   ],
   orders: [],
@@ -646,14 +611,6 @@ const raise: Protocol = {
     pointsTo("lumbar-disc", "midline", positive(backOnly, "back only: facet, muscle or disc")),
     pointsTo("lumbar-paravertebral", "midline", positive(backOnly, "back only: facet, muscle or disc")),
   ],
-  figure: supine({
-    tested: { hip: 55, knee: 0 },
-    contacts: [
-      { at: "ankle-tested", push: "up" },
-      { at: "knee-tested", push: "hold" },
-    ],
-    description: "Lying on the back, seen from the side; the tested leg is raised straight from behind the heel.",
-  }),
   citations: ["majlesi-2008", "deville-2000"],
 };
 
@@ -676,7 +633,6 @@ const dorsiflexionSign: Protocol = {
   stages: [
     relief("plantarflex", "Foot down", "At the onset angle, point the foot down.", leg, {
       only: { "dorsiflexion-plantar": ["with"] },
-      pose: { tested: { hip: 55, ankle: -35 } },
     }),
     observe(
       "lower",
@@ -685,9 +641,9 @@ const dorsiflexionSign: Protocol = {
       "Has it eased?",
       [option("eased", "it has eased"), option("still-sore", "still sore 10° lower")],
       leg,
-      { measures: ["lowered"], pose: { tested: { hip: 45 } } },
+      { measures: ["lowered"] },
     ),
-    provoke("dorsiflex", "Foot up", "Bring the foot up.", leg, { pose: { tested: { hip: 45, ankle: 20 } } }),
+    provoke("dorsiflex", "Foot up", "Bring the foot up.", leg),
   ],
   orders: [],
   schools: [
@@ -721,14 +677,6 @@ const dorsiflexionSign: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: supine({
-    tested: { hip: 50, knee: 0, ankle: 15 },
-    contacts: [
-      { at: "foot-tested", push: "left" },
-      { at: "knee-tested", push: "hold" },
-    ],
-    description: "Lying on the back, the leg raised just below where the symptom came; the foot is brought up.",
-  }),
   citations: ["homayouni-2018"],
 };
 
@@ -743,11 +691,7 @@ const neckAfterRaise: Protocol = {
   placing: "On the back, leg lowered to just below where the symptom came.",
   hands: "One hand holds the leg, the other lifts the head.",
   direction: "Chin to chest.",
-  stages: [
-    provoke("head", "Lift the head", "Lift the head, chin to chest; the leg stays.", [...neck, ...leg], {
-      pose: { neck: 45 },
-    }),
-  ],
+  stages: [provoke("head", "Lift the head", "Lift the head, chin to chest; the leg stays.", [...neck, ...leg])],
   orders: [],
   schools: [],
   measures: [],
@@ -771,15 +715,6 @@ const neckAfterRaise: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: supine({
-    neck: 40,
-    tested: { hip: 45, knee: 0 },
-    contacts: [
-      { at: "occiput", push: "up" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Lying on the back, the leg raised just below onset; the head is lifted, chin to chest.",
-  }),
   citations: [],
 };
 
@@ -823,14 +758,6 @@ const sideRaise: Protocol = {
   burden: 3,
   equipment: ["pillow", "inclinometer or goniometer"],
   readings: [reading("lower-lumbosacral-root", "tested side", raiseLines), MUSCLE_RAISE],
-  figure: onTheSide({
-    tested: { hip: 60, knee: 0 },
-    contacts: [
-      { at: "ankle-tested", push: "hold" },
-      { at: "iliac-crest", push: "hold" },
-    ],
-    description: "Lying on the side, seen from above; the upper leg is brought forward straight.",
-  }),
   citations: [],
 };
 
@@ -879,11 +806,6 @@ const crossed: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: supine({
-    tested: { hip: 55, knee: 0 },
-    contacts: [{ at: "ankle-tested", push: "up" }],
-    description: "Lying on the back; the pain-free leg is raised straight while the other lies flat.",
-  }),
   citations: ["deville-2000"],
 };
 
@@ -909,7 +831,6 @@ const valsalva: Protocol = {
           {
             under: { "valsalva-way": ["thumb"] },
             instruction: "Thumb in the mouth, cheeks full: blow against it and hold.",
-            pose: { contacts: [{ at: "chin", push: "hold" }] },
           },
         ],
         dose: { holdSeconds: 5 },
@@ -962,10 +883,6 @@ const valsalva: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: seated({
-    contacts: [{ at: "belly", push: "hold" }],
-    description: "Seated upright, holding the breath and bearing down.",
-  }),
   citations: ["wainner-2003"],
 };
 

@@ -18,7 +18,6 @@ import {
   STRETCH_BY_NECK,
   release,
   school,
-  supineAbove,
   tested,
 } from "./build";
 import type { Condition, Protocol, ReadingLine, SourceInterpretation, Stage } from "./types";
@@ -115,7 +114,6 @@ const neckFirst = provoke(
   [...arm, ...person("neck-side-bend")],
   {
     only: { "ulnt-neck": ["first"] },
-    pose: { neck: -28 },
   },
 );
 
@@ -128,25 +126,21 @@ const releases = (far: string): readonly Stage[] => [
   release("neck-midline", "Neck to the midline", "Arm stays. Bring the neck back to the midline.", {
     only: { "ulnt-neck": ["first"] },
     loads: person("neck-side-bend"),
-    pose: { neck: 0 },
   }),
   release("neck-away-last", "Neck away", "Arm stays. Bend the neck away.", {
     only: { "ulnt-neck": ["last"] },
     loads: person("neck-side-bend"),
-    pose: { neck: -28 },
   }),
   release("neck-towards", "Neck towards", "Arm stays. Bend the neck towards the arm.", {
     only: { "ulnt-neck": ["last"] },
     due: { effect: { "neck-away-last": ["eased", "unchanged"] } },
     loads: person("neck-side-bend"),
-    pose: { neck: 28 },
   }),
   release("neck-beyond", "Neck towards", "Arm stays. Bend the neck on, towards the arm.", {
     since: 3,
     only: { "ulnt-neck": ["first"] },
     due: { effect: { "neck-midline": ["unchanged"] } },
     loads: person("neck-side-bend"),
-    pose: { neck: 28 },
   }),
   release("elbow-back", "Elbow back", "Neck stays. Let the elbow go back.", {
     since: 3,
@@ -221,19 +215,12 @@ const ulnt1: Protocol = {
   stages: [
     neckFirst,
     GIRDLE,
-    step("abduction", "Shoulder out", "Bring the shoulder out to 90 to 110 degrees.", {
-      pose: { testedArm: { shoulder: 95 } },
-    }),
-    step("supination", "Palm up", "Turn the forearm, palm up.", { pose: { testedArm: { shoulder: 95, elbow: 90 } } }),
-    step("wrist", "Wrist and fingers back", "Wrist, fingers and thumb back.", {
-      pose: { testedArm: { shoulder: 95, elbow: 90, wrist: -40 } },
-    }),
-    step("rotation", "Shoulder turned out", "Turn the shoulder outwards.", {
-      pose: { testedArm: { shoulder: 95, elbow: 90, wrist: -40 } },
-    }),
+    step("abduction", "Shoulder out", "Bring the shoulder out to 90 to 110 degrees."),
+    step("supination", "Palm up", "Turn the forearm, palm up."),
+    step("wrist", "Wrist and fingers back", "Wrist, fingers and thumb back."),
+    step("rotation", "Shoulder turned out", "Turn the shoulder outwards."),
     step("elbow", "Elbow straight", "Straighten the elbow.", {
       measures: ["onset", "end"],
-      pose: { testedArm: { shoulder: 95, elbow: 20, wrist: -40 } },
     }),
     ...releases("Let the wrist and fingers go"),
   ],
@@ -255,16 +242,6 @@ const ulnt1: Protocol = {
   ],
   measures: ELBOW,
   readings: [rootReading, nerveReading("median-nerve")],
-  figure: supineAbove({
-    testedArm: { shoulder: 95, elbow: 30, wrist: -40 },
-    neck: -25,
-    contacts: [
-      { at: "shoulder-tested", push: "hold" },
-      { at: "hand-tested", push: "hold" },
-    ],
-    description:
-      "Lying on the back, seen from above, neck bent away; the arm out to the side, palm up, wrist back, elbow being straightened.",
-  }),
   citations: ["wainner-2003", "apelby-albrecht-2013"],
 };
 
@@ -287,14 +264,11 @@ const secondTest = (
   stages: [
     neckFirst,
     GIRDLE,
-    step("elbow", "Elbow straight", "Straighten the elbow, arm a little out.", {
-      pose: { testedArm: { shoulder: 12, elbow: 0 } },
-    }),
-    step("rotation", "Turn the whole arm", turn, { pose: { testedArm: { shoulder: 12, elbow: 0 } } }),
-    step("wrist", "Wrist and fingers", wrist, { pose: { testedArm: { shoulder: 12, elbow: 0, wrist: -40 } } }),
+    step("elbow", "Elbow straight", "Straighten the elbow, arm a little out."),
+    step("rotation", "Turn the whole arm", turn),
+    step("wrist", "Wrist and fingers", wrist),
     step("abduction", "Arm out", "Bring the arm out, to about 40 to 60 degrees.", {
       measures: ["onset", "end"],
-      pose: { testedArm: { shoulder: 45, elbow: 0, wrist: -40 } },
     }),
     ...releases("Let the wrist and fingers go"),
   ],
@@ -302,16 +276,6 @@ const secondTest = (
   schools: [neckOrder, releaseSchool],
   measures: ABDUCTION,
   readings: [rootReading, nerveReading(nerve)],
-  figure: supineAbove({
-    testedArm: { shoulder: 40, elbow: 0, wrist: -40 },
-    neck: -25,
-    contacts: [
-      { at: "shoulder-tested", push: "hold" },
-      { at: "wrist-tested", push: "hold" },
-    ],
-    description:
-      "Lying on the back, seen from above, neck bent away; the straight arm is turned and brought out to the side.",
-  }),
   citations: ["apelby-albrecht-2013"],
 });
 
@@ -324,27 +288,20 @@ const ulnt3: Protocol = {
   direction: "Wrist and fingers, forearm, elbow, outward turn, girdle, then the arm out.",
   stages: [
     neckFirst,
-    step("wrist", WRIST_BACK, `${WRIST_BACK}.`, { pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } } }),
+    step("wrist", WRIST_BACK, `${WRIST_BACK}.`),
     step("pronation", "Turn the palm", "Turn the palm down.", {
       ways: [
         {
           under: { "ulnt-3-forearm": ["supination"] },
           instruction: "Turn the palm up.",
-          pose: { testedArm: { shoulder: 20, elbow: 60, wrist: 40 } },
         },
       ],
-      pose: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } },
     }),
-    step("elbow", "Bend the elbow", "Bend the elbow fully.", {
-      pose: { testedArm: { shoulder: 25, elbow: 125, wrist: -40 } },
-    }),
-    step("rotation", "Shoulder turned out", "Turn the shoulder outwards.", {
-      pose: { testedArm: { shoulder: 35, elbow: 125, wrist: -40 } },
-    }),
+    step("elbow", "Bend the elbow", "Bend the elbow fully."),
+    step("rotation", "Shoulder turned out", "Turn the shoulder outwards."),
     GIRDLE,
     step("abduction", "Arm out", "Bring the arm out, hand towards the ear.", {
       measures: ["onset", "end"],
-      pose: { testedArm: { shoulder: 95, elbow: 125, wrist: -40 } },
     }),
     ...releases("Let the wrist and fingers go"),
   ],
@@ -362,16 +319,6 @@ const ulnt3: Protocol = {
   ],
   measures: ABDUCTION,
   readings: [rootReading, nerveReading("ulnar-nerve")],
-  figure: supineAbove({
-    testedArm: { shoulder: 90, elbow: 125, wrist: -40 },
-    neck: -25,
-    contacts: [
-      { at: "shoulder-tested", push: "hold" },
-      { at: "hand-tested", push: "hold" },
-    ],
-    description:
-      "Lying on the back, seen from above, neck bent away; the elbow fully bent, wrist back, hand towards the ear.",
-  }),
   citations: ["apelby-albrecht-2013"],
 };
 

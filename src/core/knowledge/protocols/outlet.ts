@@ -12,7 +12,6 @@ import {
   provoke,
   reading,
   school,
-  seatedFront,
   tested,
 } from "./build";
 import type { Condition, Protocol } from "./types";
@@ -53,10 +52,6 @@ const pulseTest: Protocol = {
           {
             under: { "outlet-head": ["away"] },
             instruction: "Arm out about 30° and turned outwards; head turned away and back; deep breath, hold.",
-            pose: {
-              neck: -20,
-              description: "Seated; the arm is out and turned outwards, the head turned away from it.",
-            },
           },
         ],
       },
@@ -104,12 +99,6 @@ const pulseTest: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: seatedFront({
-    testedArm: { shoulder: 30, elbow: 0 },
-    neck: 12,
-    contacts: [{ at: "wrist-tested", push: "hold" }],
-    description: "Seated, seen from the front; the arm a little out and turned outwards, fingers on the pulse.",
-  }),
   citations: ["gillard-2001"],
 };
 
@@ -161,13 +150,6 @@ const elevated: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: seatedFront({
-    testedArm: { shoulder: 90, elbow: 90 },
-    otherArm: { shoulder: 90, elbow: 90 },
-    contacts: [],
-    description:
-      "Seated, seen from the front; both arms out at shoulder height, elbows bent up, hands opening and closing.",
-  }),
   citations: ["gillard-2001"],
 };
 

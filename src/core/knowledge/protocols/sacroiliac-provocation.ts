@@ -5,20 +5,16 @@ import {
   IS_IT_YOURS,
   negative,
   observe,
-  onTheSide,
   option,
   other,
   pointing,
   person,
   pointsTo,
   positive,
-  prone,
   provoke,
   reading,
   school,
   STOP_RULE,
-  supine,
-  supineAbove,
   tested,
 } from "./build";
 import { glutealReading, hipReading, sacroiliacReading } from "./sacroiliac-reading";
@@ -169,10 +165,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         {
           under: { contact: ["soft-palm"] },
           instruction: "Soft palms, not the heels, on both front iliac spines: push them backwards and outwards.",
-          pose: {
-            description:
-              "Lying on the back, seen from above. A soft palm on each front iliac spine pushes outwards and down.",
-          },
         },
       ],
     ),
@@ -195,15 +187,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 2,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: supineAbove({
-      tested: { hip: 0, knee: 0, abduction: 6 },
-      other: { hip: 0, knee: 0, abduction: 6 },
-      contacts: [
-        { at: "iliac-spine-tested", push: "outwards and down" },
-        { at: "iliac-spine-other", push: "outwards and down" },
-      ],
-      description: "Lying on the back, seen from above. A hand on each front iliac spine pushes outwards and down.",
-    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -228,7 +211,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         {
           under: { hand: ["none"] },
           instruction: "Both hands on the knee, none under the sacrum: push straight down along the thigh bone.",
-          pose: { contacts: [{ at: "knee-tested", push: "down" }] },
         },
       ],
     ),
@@ -259,16 +241,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("tested side"), hipReading("tested side", false)],
-    figure: supine({
-      tested: { hip: 90, knee: 100 },
-      other: { hip: 0, knee: 0 },
-      contacts: [
-        { at: "knee-tested", push: "down" },
-        { at: "sacrum", push: "hold" },
-      ],
-      description:
-        "Lying on the back, seen from the side. The tested hip is bent to 90 degrees; the push goes down along the thigh; a hand lies under the sacrum.",
-    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -293,16 +265,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("tested side"), hipReading("tested side", true), glutealReading],
-    figure: supineAbove({
-      tested: { hip: 45, knee: 105, abduction: 52 },
-      other: { hip: 0, knee: 0, abduction: 4 },
-      contacts: [
-        { at: "knee-tested", push: "into page" },
-        { at: "iliac-spine-other", push: "hold" },
-      ],
-      description:
-        "Lying on the back, seen from above. The tested leg makes a figure of four; a hand presses its knee down, the other holds the opposite iliac spine.",
-    }),
     citations: ["van-der-wurff-2006", "broadhurst-1998"],
   },
   {
@@ -325,16 +287,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 4,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: supine({
-      tested: { hip: -22, knee: 45 },
-      other: { hip: 118, knee: 125 },
-      contacts: [
-        { at: "thigh-tested", push: "down" },
-        { at: "knee-other", push: "left" },
-      ],
-      description:
-        "Lying on the back at the table's edge, seen from the side. The tested leg hangs lowered; the other knee is held to the chest.",
-    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -356,10 +308,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         {
           under: { "compression-contact": ["forearm"] },
           instruction: "Lay the forearm along the upper iliac crest and lean straight down.",
-          pose: {
-            description:
-              "Lying on the side, seen from in front; a forearm lies along the upper iliac crest and leans down.",
-          },
         },
       ],
     ),
@@ -382,13 +330,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: ["pillow"],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: onTheSide({
-      tested: { hip: 45, knee: 90 },
-      other: { hip: 45, knee: 90 },
-      contacts: [{ at: "iliac-crest", push: "into page" }],
-      description:
-        "Lying on the side, seen from above, hips and knees bent, a pillow between the knees. Both hands push the upper iliac crest straight down.",
-    }),
     citations: ["laslett-2005", "van-der-wurff-2006"],
   },
   {
@@ -407,12 +348,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 4,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("both sides", false)],
-    figure: prone({
-      tested: { hip: 0, knee: 0 },
-      other: { hip: 0, knee: 0 },
-      contacts: [{ at: "sacrum", push: "down" }],
-      description: "Lying face down, seen from the side. Both hands push straight down on the sacrum.",
-    }),
     citations: ["laslett-2005"],
   },
   {
@@ -445,10 +380,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
             {
               under: { "pump-handle-way": ["jerk"] },
               instruction: "Push the knee towards the opposite shoulder, with one short jerk at the end.",
-              pose: {
-                description:
-                  "Lying on the back; the bent knee is pushed towards the opposite shoulder, with a short jerk.",
-              },
               loads: person("thrust"),
             },
           ],
@@ -469,14 +400,6 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     burden: 3,
     equipment: [],
     readings: [sacroiliacReading("both sides"), hipReading("tested side", false)],
-    figure: supine({
-      tested: { hip: 110, knee: 125 },
-      contacts: [
-        { at: "knee-tested", push: "left" },
-        { at: "shoulder-other", push: "hold" },
-      ],
-      description: "Lying on the back, seen from the side; the bent knee is pushed towards the opposite shoulder.",
-    }),
     citations: [],
   },
 ];
@@ -518,10 +441,6 @@ const sulcus: Protocol = {
       { ...negative({ seen: { press: ["none"] } }, "not sore on this side"), noFigure: true },
     ]),
   ],
-  figure: prone({
-    contacts: [{ at: "sacrum", push: "down" }],
-    description: "Lying face down; a thumb presses just inside and below the posterior iliac spine.",
-  }),
   citations: [],
 };
 
@@ -549,7 +468,6 @@ const activeRaise: Protocol = {
           {
             under: { "aslr-knee": ["bent"] },
             instruction: "Other knee bent: they lift the leg 20 cm, knee straight. How hard is it, 0 to 5?",
-            pose: { other: { hip: 45, knee: 90 } },
           },
         ],
         measures: ["effort"],
@@ -615,12 +533,6 @@ const activeRaise: Protocol = {
       equivocal({}, "say how hard it was, 0 to 5"),
     ]),
   ],
-  figure: supine({
-    tested: { hip: 22, knee: 0 },
-    contacts: [{ at: "iliac-crest", push: "hold" }],
-    description:
-      "Lying on the back, seen from the side; they lift the straight leg 20 cm; then with the pelvis pressed together.",
-  }),
   citations: ["mens-2001"],
 };
 
@@ -663,10 +575,6 @@ const pubicShear: Protocol = {
       ...CLEAR,
     ]),
   ],
-  figure: supineAbove({
-    contacts: [{ at: "pubis", push: "hold" }],
-    description: "Lying on the back, seen from above; both hands on the pubic rami, pushing against each other.",
-  }),
   citations: [],
 };
 
@@ -743,14 +651,6 @@ const oneLegLift: Protocol = {
       cannotTell({ seen: { lift: ["not-sure"] } }, "could not be felt"),
     ]),
   ],
-  figure: {
-    ...supine({
-      tested: { hip: 90, knee: 100 },
-      description: "Standing, seen from the side, one knee lifted; a thumb on the posterior iliac spine, one on S2.",
-    }),
-    body: "standing",
-    contacts: [{ at: "sacrum", push: "hold" }],
-  },
   citations: ["levangie-1999"],
 };
 
@@ -805,14 +705,6 @@ const rotationDifference: Protocol = {
       ),
     ),
   ],
-  figure: supine({
-    tested: { hip: 90, knee: 90 },
-    contacts: [
-      { at: "knee-tested", push: "hold" },
-      { at: "ankle-tested", push: "hold" },
-    ],
-    description: "Lying on the back, hip and knee at 90 degrees; the shin is turned outwards, the hip inwards.",
-  }),
   citations: [],
 };
 
@@ -857,13 +749,6 @@ const levels: Protocol = {
       ),
     ]),
   ],
-  figure: supineAbove({
-    contacts: [
-      { at: "iliac-spine-tested", push: "hold" },
-      { at: "iliac-spine-other", push: "hold" },
-    ],
-    description: "Lying on the back, seen from above; thumbs under both front iliac spines.",
-  }),
   citations: [],
 };
 

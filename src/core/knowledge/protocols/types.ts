@@ -12,7 +12,6 @@ import type {
 } from "../../vocabulary";
 import type { CitationId } from "../citations";
 import type { GuardEffect } from "../safety/effects";
-import type { Pose, PoseChange } from "./pose";
 import type { TestId } from "./test-ids";
 
 export { TEST_IDS, type TestId } from "./test-ids";
@@ -72,18 +71,15 @@ export type Stage = Lifetime & {
   readonly goesOn?: true;
   /** Numbers read at this stage, by the measure's id. */
   readonly measures?: readonly string[];
-  /** How the figure differs at this stage. */
-  readonly pose?: PoseChange;
 };
 
-/** A way of doing a stage: its own words, more loads, another figure. */
+/** A way of doing a stage: its own words, more loads. */
 export type Way = {
   readonly under: SchoolChoice;
   readonly name?: string;
   readonly instruction?: string;
   /** Added to the stage's own. */
   readonly loads?: readonly StageLoad[];
-  readonly pose?: PoseChange;
 };
 
 export type School = {
@@ -243,7 +239,6 @@ export type Protocol = {
   /** Offered only once this holds, and said so until then. */
   readonly earned?: { readonly condition: Condition; readonly otherwise: string };
   readonly aftermath?: readonly Aftermath[];
-  readonly figure: Pose;
   readonly citations: readonly CitationId[];
 };
 

@@ -1,7 +1,6 @@
 import { finalBlock, referral } from "../safety/effects";
 import {
   cannotTell,
-  crown,
   END_FEEL,
   equivocal,
   feltAnySide,
@@ -13,9 +12,7 @@ import {
   provoke,
   reading,
   school,
-  seated,
   STOP_RULE,
-  supine,
 } from "./build";
 import type { Aftermath, Condition, Protocol, Way } from "./types";
 
@@ -105,14 +102,6 @@ const sharpPurser: Protocol = {
     ...ends("transverse-ligament"),
     { source: "spinal-cord", outcomes: ["positive"], effects: LIGAMENT_FOUND },
   ],
-  figure: seated({
-    neck: 10,
-    contacts: [
-      { at: "forehead", push: "left" },
-      { at: "neck", push: "hold" },
-    ],
-    description: "Seated, seen from the side; C2 is held while the forehead is eased straight back.",
-  }),
   citations: ["uitvlugt-1988"],
 };
 
@@ -128,7 +117,6 @@ const BENDS = ["neutral", "flexion", "extension"] as const;
 const gripped = (instruction: string): Way => ({
   under: { "alar-grip": ["gripped"] },
   instruction,
-  pose: { contacts: [{ at: "neck", push: "hold" }] },
 });
 const bend = (id: string, name: string, where: string) =>
   observe(
@@ -139,7 +127,6 @@ const bend = (id: string, name: string, where: string) =>
     ALAR_OPTIONS,
     person("supine", "upper-cervical-stress"),
     {
-      pose: { turn: 0 },
       ways: [gripped(`${where}: C2 held between thumb and finger, a small side-bend of the head away.`)],
     },
   );
@@ -227,11 +214,6 @@ const alar: Protocol = {
     ]),
   ],
   aftermath: ends("alar-ligament"),
-  figure: crown({
-    turn: -20,
-    contacts: [{ at: "neck", push: "hold" }],
-    description: "Looking down on the head; C2 is monitored while the head is moved a little to the other side.",
-  }),
   citations: ["kaale-2008"],
 };
 
@@ -280,10 +262,6 @@ const transverse: Protocol = {
     ]),
   ],
   aftermath: ends("transverse-ligament"),
-  figure: supine({
-    contacts: [{ at: "occiput", push: "up" }],
-    description: "Lying on the back, seen from the side; head and C1 are lifted straight up.",
-  }),
   citations: ["kaale-2008"],
 };
 
@@ -368,11 +346,6 @@ const flexionRotation: Protocol = {
       negative({ when: CLEAR_NOW }, "no symptom of theirs, and the range counts as full under this school"),
     ]),
   ],
-  figure: crown({
-    turn: 44,
-    contacts: [],
-    description: "Looking down on the head, neck fully bent; the head is turned to the tested side.",
-  }),
   citations: ["hall-2010", "ogince-2007"],
 };
 
@@ -403,7 +376,7 @@ const craniocervical: Protocol = {
         option("short", "not held 10 s, or not reached"),
       ],
       person("supine", "neck-flexion"),
-      { dose: { holdSeconds: 10, restSeconds: 10 }, endsOn: FAULTS, pose: { neck: 8 } },
+      { dose: { holdSeconds: 10, restSeconds: 10 }, endsOn: FAULTS },
     ),
   ),
   orders: [],
@@ -432,13 +405,6 @@ const craniocervical: Protocol = {
       cannotTell({ not: { seen: { [levelId(26)]: ["clean", ...FAULTS] } } }, "26 mmHg was left out"),
     ]),
   ],
-  figure: supine({
-    neck: 8,
-    tested: { hip: 50, knee: 95 },
-    other: { hip: 50, knee: 95 },
-    contacts: [{ at: "neck", push: "hold" }],
-    description: "Lying on the back, knees bent, a cuff behind the neck; a small nod of the head.",
-  }),
   citations: [],
 };
 

@@ -1,4 +1,4 @@
-import type { PoseJoint } from "../../vocabulary";
+import type { PoseJoint } from "../vocabulary";
 
 /**
  * How a test's figure stands: joint angles in degrees, zero in the anatomical
@@ -96,7 +96,7 @@ export function posed(pose: Pose, change: PoseChange | undefined): Pose {
  * The figure with one joint at a measured angle.
  *
  * @param value the number as it is read, in degrees
- * @example bent(protocolOf("slump").figure, { part: "knee" }, 20).tested.knee // 20
+ * @example bent(poseOf("slump"), { part: "knee" }, 20).tested.knee // 20
  */
 export function bent(pose: Pose, joint: PoseJoint, value: number): Pose {
   const angle = (joint.from ?? 0) + (joint.times ?? 1) * value;

@@ -1,0 +1,27 @@
+import { isUnder, type TestId, type Variant } from "../knowledge";
+import { ARM } from "./arm";
+import type { TestPoses } from "./test-poses";
+import { LEG } from "./leg";
+import { LOW_BACK } from "./low-back";
+import { NECK } from "./neck";
+import { PELVIS } from "./pelvis";
+import { type Pose, posed } from "./pose";
+
+/** How every test is drawn. Apart from the protocols: what is read never needs it. */
+export type { TestPoses } from "./test-poses";
+export { type ArmPose, bent, type FigureContact, type LegPose, type Pose, type PoseLandmark } from "./pose";
+
+export const POSES: Readonly<Record<TestId, TestPoses>> = { ...NECK, ...ARM, ...LOW_BACK, ...LEG, ...PELVIS };
+
+/**
+ * A test as it is drawn: at its start, or as a stage poses it under the way it is done.
+ *
+ * @example poseOf("slump", "dorsiflex").tested.ankle // 15
+ */
+export function poseOf(test: TestId, stage?: string, variant: Variant = {}): Pose {
+  const { start, stages = {}, ways = [] } = POSES[test];
+  if (stage === undefined) return start;
+  return ways
+    .filter((way) => (way.stages ?? [stage]).includes(stage) && isUnder(way.under, variant))
+    .reduce((pose, { change }) => posed(pose, change), posed(start, stages[stage]));
+}
