@@ -1,13 +1,12 @@
 "use client";
 
 import { Check } from "lucide-react";
-import Link from "next/link";
 import { NEURO_SCALES, ROOT_LEVELS, type RootLevel, UPPER_MOTOR_SIGNS } from "@/core/knowledge";
 import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading";
 import { examRegions, type NeuroFinding } from "@/core/record";
 import { SIDES } from "@/core/vocabulary";
 import { DermatomeDrawing } from "../drawing/dermatome-drawing";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -152,9 +151,9 @@ export function BaselineScreen() {
               {open.length === all.length ? "All normal" : `The other ${open.length}: normal`}
             </Button>
           )}
-          <Button look={open.length ? "plain" : "main"} big asChild>
-            <Link href={`/exams/${exam}/run`}>On to the tests</Link>
-          </Button>
+          <ButtonLink look={open.length ? "plain" : "main"} big href={`/exams/${exam}/run`}>
+            On to the tests
+          </ButtonLink>
         </div>
       </Card>
       <aside className="flex flex-col gap-4" aria-label="What it adds up to">

@@ -1,7 +1,6 @@
 "use client";
 
-import Link from "next/link";
-import { Button } from "../primitives/button";
+import { ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
@@ -39,9 +38,9 @@ export function ConsentCard() {
           ]}
           onChoose={(answer) => void record({ agreed: answer === "agreed" })}
         />
-        <Button look="main" big asChild className="self-start">
-          <Link href={`/exams/${exam}/guard`}>On to the guard</Link>
-        </Button>
+        <ButtonLink look="main" big className="self-start" href={`/exams/${exam}/guard`}>
+          On to the guard
+        </ButtonLink>
       </div>
     </Card>
   );

@@ -8,7 +8,7 @@ import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { send } from "@/sync/send";
 import type { EvidenceVersion } from "@/wire/evidence";
-import { Button } from "../primitives/button";
+import { Button, DownloadLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";
 import { RecordsTab, RulesTab } from "./evidence-tabs";
@@ -73,11 +73,9 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
             <FileUp aria-hidden size={18} /> Import
           </Button>
           {(["json", "csv"] as const).map((as) => (
-            <Button key={as} asChild>
-              <a href={`/api/evidence/export?as=${as}`} download>
-                <Download aria-hidden size={18} /> {as.toUpperCase()}
-              </a>
-            </Button>
+            <DownloadLink key={as} href={`/api/evidence/export?as=${as}`}>
+              <Download aria-hidden size={18} /> {as.toUpperCase()}
+            </DownloadLink>
           ))}
         </div>
         {problem && (

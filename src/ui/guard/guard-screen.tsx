@@ -6,7 +6,7 @@ import Link from "next/link";
 import { ALL_CLEAR_OPTION, CITATIONS, type GuardQuestion, protocolOf } from "@/core/knowledge";
 import { type Block, overriddenText, type Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
@@ -134,14 +134,14 @@ export function GuardScreen() {
             </Button>
           )}
           {unanswered.length === 0 && !guard.askAgain && (
-            <Button look="main" big asChild>
-              <Link href={`/exams/${exam}/run`}>On to the tests</Link>
-            </Button>
+            <ButtonLink look="main" big href={`/exams/${exam}/run`}>
+              On to the tests
+            </ButtonLink>
           )}
           {unanswered.length === 0 && !guard.askAgain && (
-            <Button big asChild>
-              <Link href={`/exams/${exam}/baseline`}>Neurological baseline</Link>
-            </Button>
+            <ButtonLink big href={`/exams/${exam}/baseline`}>
+              Neurological baseline
+            </ButtonLink>
           )}
         </div>
       </Card>

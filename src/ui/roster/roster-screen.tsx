@@ -15,7 +15,7 @@ import { send } from "@/sync/send";
 import type { Profile } from "@/wire/practitioners";
 import type { RosterRow } from "@/wire/roster";
 import { KEYS } from "../shell/keymap";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
@@ -131,12 +131,13 @@ function ExamLinks({ person }: { person: RosterRow }) {
   const unfinished = latest.signedAt === null;
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <Button asChild className={unfinished ? "border-lantern! font-semibold" : ""}>
-        <Link href={`/exams/${latest.id}/${unfinished ? "run" : "sign"}`}>
-          {unfinished && <Play aria-hidden size={16} />}
-          {unfinished ? "In progress" : "Signed"}, {format(parseISO(latest.openedAt), "d MMM yyyy")}
-        </Link>
-      </Button>
+      <ButtonLink
+        className={unfinished ? "border-lantern! font-semibold" : ""}
+        href={`/exams/${latest.id}/${unfinished ? "run" : "sign"}`}
+      >
+        {unfinished && <Play aria-hidden size={16} />}
+        {unfinished ? "In progress" : "Signed"}, {format(parseISO(latest.openedAt), "d MMM yyyy")}
+      </ButtonLink>
       {older.map(({ id, openedAt }) => (
         <Link key={id} href={`/exams/${id}/reading`} className="flex min-h-11 items-center underline">
           {format(parseISO(openedAt), "d MMM yyyy")}
@@ -235,11 +236,9 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
           <nav aria-label="In progress" className="flex flex-wrap items-center gap-2">
             <span className="font-semibold">In progress</span>
             {inProgress.slice(0, 9).map(({ person, exam }, index) => (
-              <Button key={exam.id} look="main" asChild>
-                <Link href={`/exams/${exam.id}/run`}>
-                  <Play aria-hidden size={16} /> {person.name} <KeyHint entry={KEYS.nth} nth={index} />
-                </Link>
-              </Button>
+              <ButtonLink key={exam.id} look="main" href={`/exams/${exam.id}/run`}>
+                <Play aria-hidden size={16} /> {person.name} <KeyHint entry={KEYS.nth} nth={index} />
+              </ButtonLink>
             ))}
           </nav>
         )}

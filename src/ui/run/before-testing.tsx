@@ -1,12 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import { offeredPlaces } from "@/core/planning";
 import { testLabel } from "@/core/reading";
 import { IN_POSTURE } from "@/core/admission";
 import type { Place, Position } from "@/core/vocabulary";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
@@ -90,13 +89,13 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
             ? "Ask the warning questions again before going on."
             : `${guard.unanswered.length} warning questions are not answered yet. They decide what may be loaded.`}
         </p>
-        <Button look="main" big asChild>
-          <Link href={`/exams/${exam}/guard`}>To the guard</Link>
-        </Button>
+        <ButtonLink look="main" big href={`/exams/${exam}/guard`}>
+          To the guard
+        </ButtonLink>
         {guard.newSigns.length > 0 && (
-          <Button big asChild className="ml-2">
-            <Link href={`/exams/${exam}/baseline`}>To the baseline</Link>
-          </Button>
+          <ButtonLink big className="ml-2" href={`/exams/${exam}/baseline`}>
+            To the baseline
+          </ButtonLink>
         )}
       </Card>
     );

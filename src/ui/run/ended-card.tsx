@@ -1,9 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { leftAtEnd } from "@/core/planning";
 import { END_REASONS } from "@/core/record";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
 
@@ -23,9 +22,9 @@ export function EndedCard() {
         {left.length ? `Left for another time: ${left.join("; ")}.` : "Nothing of the sheet was left."}
       </p>
       <div className="mt-4 flex flex-wrap gap-2">
-        <Button look="main" big asChild>
-          <Link href={`/exams/${exam}/sign`}>To the note</Link>
-        </Button>
+        <ButtonLink look="main" big href={`/exams/${exam}/sign`}>
+          To the note
+        </ButtonLink>
         <Button
           big
           onClick={() =>

@@ -13,7 +13,6 @@ import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
 import { endHolds } from "./hold-timer";
 import { More } from "./more";
-import { ReasonDialog } from "./reason-dialog";
 import type { TestActions } from "./use-test";
 import { useStop } from "./use-stop";
 import { useKeys } from "../shell/use-keys";
@@ -25,6 +24,7 @@ const StageNoteDialog = dynamic(() => import("./stage-note-dialog").then((module
   ssr: false,
 });
 
+const ReasonDialog = dynamic(() => import("./reason-dialog").then((module) => module.ReasonDialog), { ssr: false });
 const StopDialog = dynamic(() => import("./stop-dialog").then((module) => module.StopDialog), { ssr: false });
 
 const SKIP_REASONS = [

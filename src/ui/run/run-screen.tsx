@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { isReadyToTest } from "@/core/admission";
 import { stepAfter } from "@/core/planning";
@@ -7,13 +8,18 @@ import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
-import { ReadingPanel } from "../reading/reading-panel";
 import { BeforeTesting, RestPanel } from "./before-testing";
-import { EndedCard } from "./ended-card";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
 import { useWakeLock } from "./use-wake-lock";
+
+const EndedCard = dynamic(() => import("./ended-card").then((module) => module.EndedCard), { ssr: false });
+/** What has been found so far, once there is something to press. */
+const ReadingPanel = dynamic(() => import("../reading/reading-panel").then((module) => module.ReadingPanel), {
+  ssr: false,
+  loading: () => <div aria-hidden className="h-72 rounded-2xl border border-line bg-card" />,
+});
 
 /** At the table: sheet, test, reading. Left-handed practitioners have the sheet on the right. */
 export function RunScreen() {

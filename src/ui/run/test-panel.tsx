@@ -25,11 +25,11 @@ import { BeforeTechnique, OtherSide } from "./other-side";
 import { RestLine } from "./rest-line";
 import { RunActions } from "./run-actions";
 import { FIGURE_FRAME } from "./figure-frame";
-import { SignPanel } from "./sign-panel";
 import { usePressing } from "./use-pressing";
 import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
 
+const SignPanel = dynamic(() => import("./sign-panel").then((module) => module.SignPanel), { ssr: false });
 /** Drawn once the words stand: its place is kept meanwhile. */
 const StageFigure = dynamic(() => import("./stage-figure").then((module) => module.StageFigure), {
   ssr: false,

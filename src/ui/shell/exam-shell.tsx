@@ -12,7 +12,6 @@ import { useExam } from "../exam/exam-provider";
 import { EmergencyDialog } from "../guard/emergency-dialog";
 import { KeyHelp } from "./key-help";
 import { keyRows } from "./keymap";
-import { RecordNotices } from "./record-notices";
 import { StatusPill } from "./status-pill";
 import { useLater } from "./use-later";
 
@@ -50,6 +49,8 @@ function useStepKeys(exam: string): void {
 }
 
 const SignedBar = dynamic(() => import("./signed-bar").then((module) => module.SignedBar));
+
+const RecordNotices = dynamic(() => import("./record-notices").then((module) => module.RecordNotices), { ssr: false });
 
 function Refusal() {
   const { refusal, clearRefusal } = useExam();

@@ -5,6 +5,10 @@ import { useEffect } from "react";
 /** What opens over a screen on request: not needed to show it, and there before a network can drop. */
 const LATER: readonly (() => Promise<unknown>)[] = [
   () => import("../run/stage-figure"),
+  () => import("../run/sign-panel"),
+  () => import("../reading/reading-panel"),
+  () => import("../run/reason-dialog"),
+  () => import("../run/ended-card"),
   () => import("../guard/emergency-alert"),
   () => import("../run/stop-dialog"),
   () => import("../run/more-menu"),

@@ -7,7 +7,7 @@ import { keepReading, noteText, writeNote } from "@/core/exchange";
 import { SIGN_STATEMENT } from "@/core/record";
 import type { Sync } from "@/sync/exam-client";
 import { copyText } from "../primitives/copy-text";
-import { Button } from "../primitives/button";
+import { Button, DownloadLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
@@ -131,16 +131,12 @@ export function SignScreen() {
             <p role="status" className="text-sm">
               {copied}
             </p>
-            <Button asChild>
-              <a href={`/api/exams/${exam}/export?as=json`} download>
-                <Download aria-hidden size={18} /> Exam file (JSON)
-              </a>
-            </Button>
-            <Button asChild>
-              <a href={`/api/exams/${exam}/export?as=csv`} download>
-                <Download aria-hidden size={18} /> Findings (CSV)
-              </a>
-            </Button>
+            <DownloadLink href={`/api/exams/${exam}/export?as=json`}>
+              <Download aria-hidden size={18} /> Exam file (JSON)
+            </DownloadLink>
+            <DownloadLink href={`/api/exams/${exam}/export?as=csv`}>
+              <Download aria-hidden size={18} /> Findings (CSV)
+            </DownloadLink>
           </div>
         </Card>
         <Card heading="Add">
