@@ -1,4 +1,4 @@
-import { expect, readyToTest, saved, stored, test } from "./support/test";
+import { expect, openRun, readyToTest, saved, stored, test } from "./support/test";
 
 test("a block stands where the test is, and is lifted only by a typed reason", async ({ page, request, prepare }) => {
   const { exam } = await prepare(
@@ -44,7 +44,7 @@ test("an emergency takes the screen until it is said what was done", async ({ pa
 
 test("stop on one key is recorded and asks the guard again", async ({ page, request, prepare }) => {
   const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.keyboard.press("4");
   await page.keyboard.press("s");
   await page.getByRole("button", { name: "New numbness, tingling or weakness" }).click();
@@ -63,7 +63,7 @@ test("a stop stands at the press; one press says it was their pain, or a slip", 
   const { exam } = await prepare(readyToTest);
   const last = (count: number) =>
     expect.poll(async () => (await stored(request, exam)).events.slice(-count).map(({ type }) => type));
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.keyboard.press("s");
   const asked = page.getByRole("dialog", { name: "Stopped. What was it?" });
   await expect(asked).toBeVisible();
@@ -86,7 +86,7 @@ test("a stop stands at the press; one press says it was their pain, or a slip", 
 
 test("a stop ends the hold as well, and no time is recorded of it", async ({ page, request, prepare }) => {
   const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.keyboard.press("h");
   await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();
   await page.keyboard.press("s");
@@ -103,7 +103,7 @@ test("an examination ends with a reason, says what was left, and can be gone on 
   prepare,
 }) => {
   const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.keyboard.press("4");
   await page.getByRole("button", { name: "More" }).click();
   await page.getByRole("menuitem", { name: "End the examination" }).click();

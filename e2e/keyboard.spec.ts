@@ -1,4 +1,4 @@
-import { expect, probability, saved, stored, test } from "./support/test";
+import { expect, openRun, probability, saved, stored, test } from "./support/test";
 
 test("a whole examination by keyboard only, from a new person to a signed record", async ({ page, request }) => {
   const { keyboard } = page;
@@ -137,7 +137,7 @@ test("a whole examination by keyboard only, from a new person to a signed record
 
 test("? lists the keys, and a text field keeps its letters", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("stop the test");
   await page.keyboard.press("Escape");

@@ -61,9 +61,7 @@ test("targets are 56 px while testing and 44 px elsewhere", async ({ page, prepa
   const { exam } = await prepare(readyToTest);
   const small = (least: number) =>
     page.locator("main").evaluate((main, limit) => {
-      const targets = [
-        ...main.querySelectorAll<HTMLElement>("button, a, summary, input:not([aria-hidden])"),
-      ];
+      const targets = [...main.querySelectorAll<HTMLElement>("button, a, summary, input:not([aria-hidden])")];
       return targets
         .filter((target) => {
           const { width, height } = target.getBoundingClientRect();

@@ -95,6 +95,12 @@ export async function prepareExam(
 export const readyToTest = (exam: ExamBuilder): void =>
   void exam.complaint("si-area.right").consent().guard().rest(1, "si-area.right");
 
+/** The run screen, once a press can be taken. */
+export async function openRun(page: Page, exam: string): Promise<void> {
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.locator("main[aria-busy=false]")).toBeVisible();
+}
+
 export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 20_000 });
 
 /** The probability beside a beam, in whole per cent. */

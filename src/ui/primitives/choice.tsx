@@ -31,6 +31,7 @@ export function Choice<T extends string>({
   pressing = null,
 }: ChoiceProps<T>) {
   const id = useId();
+  const inTabOrder = options.some((option) => option.value === value) ? value : options[0]?.value;
   return (
     <div className="flex flex-col gap-1.5">
       <span id={id} className={hideLabel ? "sr-only" : "font-medium"}>
@@ -67,6 +68,7 @@ export function Choice<T extends string>({
               value={option.value}
               checked={option.value === value}
               onChange={() => onChoose(option.value)}
+              tabIndex={option.value === inTabOrder ? 0 : -1}
               aria-label={option.name}
               className="absolute -inset-px m-0 cursor-pointer appearance-none outline-none"
             />

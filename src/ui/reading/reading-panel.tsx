@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import Link from "next/link";
 import {
   examinedSources,
@@ -20,9 +19,10 @@ import { NextTests } from "./next-card";
 import { RuleCounters } from "./rule-counters";
 import { SourceBeam } from "./source-beam";
 import { sourceName, wordOf } from "./source-words";
+import { later } from "../primitives/later";
 
 /** Only where the exam's figures are not in this store. */
-const NotHeld = dynamic(() => import("./evidence-version").then((module) => module.NotHeld), { ssr: false });
+const NotHeld = later(() => import("./evidence-version").then((module) => module.NotHeld));
 
 /** Seated against supine raise: they should agree, and a gap asks for a repeat. */
 function RaisesCompared() {

@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import type { StageRecord } from "@/core/record";
@@ -16,9 +15,10 @@ import { useExam } from "../exam/exam-provider";
 import { stepped, type TestActions } from "./use-test";
 import { usePressing } from "./use-pressing";
 import { useKeys } from "../shell/use-keys";
+import { later } from "../primitives/later";
 
 /** Fetched when the chart is opened: most answers never need it. */
-const BodyChart = dynamic(() => import("../drawing/body-chart").then((module) => module.BodyChart), { ssr: false });
+const BodyChart = later(() => import("../drawing/body-chart").then((module) => module.BodyChart));
 
 /** Short names for the places that come up most at the table. */
 const SHORT: Partial<Record<string, string>> = {

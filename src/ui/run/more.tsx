@@ -1,14 +1,14 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { MoreButton } from "./more-button";
 import type { MenuItem } from "./more-menu";
+import { later } from "../primitives/later";
 
-const MoreMenu = dynamic(() => import("./more-menu").then((module) => module.MoreMenu), {
-  ssr: false,
-  loading: () => <MoreButton />,
-});
+const MoreMenu = later(
+  () => import("./more-menu").then((module) => module.MoreMenu),
+  () => <MoreButton />,
+);
 
 /** What is done less often. The menu itself comes with the first press. */
 export function More({ items }: { items: readonly MenuItem[] }) {

@@ -1,7 +1,6 @@
 "use client";
 
 import { ArrowRight, Octagon, Undo2 } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { repeatAsksWhy } from "@/core/admission";
@@ -16,16 +15,13 @@ import { More } from "./more";
 import type { TestActions } from "./use-test";
 import { useStop } from "./use-stop";
 import { useKeys } from "../shell/use-keys";
+import { later } from "../primitives/later";
 
-const TechniqueDialog = dynamic(() => import("./technique-dialog").then((module) => module.TechniqueDialog), {
-  ssr: false,
-});
-const StageNoteDialog = dynamic(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog), {
-  ssr: false,
-});
+const TechniqueDialog = later(() => import("./technique-dialog").then((module) => module.TechniqueDialog));
+const StageNoteDialog = later(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog));
 
-const ReasonDialog = dynamic(() => import("./reason-dialog").then((module) => module.ReasonDialog), { ssr: false });
-const StopDialog = dynamic(() => import("./stop-dialog").then((module) => module.StopDialog), { ssr: false });
+const ReasonDialog = later(() => import("./reason-dialog").then((module) => module.ReasonDialog));
+const StopDialog = later(() => import("./stop-dialog").then((module) => module.StopDialog));
 
 const SKIP_REASONS = [
   "the rule is decided",

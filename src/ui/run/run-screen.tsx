@@ -1,6 +1,5 @@
 "use client";
 
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { isReadyToTest } from "@/core/admission";
 import { stepAfter } from "@/core/planning";
@@ -13,13 +12,14 @@ import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
 import { useWakeLock } from "./use-wake-lock";
+import { later } from "../primitives/later";
 
-const EndedCard = dynamic(() => import("./ended-card").then((module) => module.EndedCard), { ssr: false });
+const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
 /** What has been found so far, once there is something to press. */
-const ReadingPanel = dynamic(() => import("../reading/reading-panel").then((module) => module.ReadingPanel), {
-  ssr: false,
-  loading: () => <div aria-hidden className="h-72 rounded-2xl border border-line bg-card" />,
-});
+const ReadingPanel = later(
+  () => import("../reading/reading-panel").then((module) => module.ReadingPanel),
+  () => <div aria-hidden className="h-72 rounded-2xl border border-line bg-card" />,
+);
 
 /** At the table: sheet, test, reading. Left-handed practitioners have the sheet on the right. */
 export function RunScreen() {

@@ -1,7 +1,6 @@
 "use client";
 
 import { Ban, Clock, FastForward, ListPlus, Lock, Minus } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { isAnswered, ladderOf, sheetLabel, soreOnBothSides } from "@/core/record";
@@ -11,9 +10,10 @@ import { Button } from "../primitives/button";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { useKeys } from "../shell/use-keys";
+import { later } from "../primitives/later";
 
 /** Fetched when it is opened: most exams keep their sheet. */
-const SheetDialog = dynamic(() => import("./sheet-dialog").then((module) => module.SheetDialog), { ssr: false });
+const SheetDialog = later(() => import("./sheet-dialog").then((module) => module.SheetDialog));
 
 function StepMark({ step }: { step: SheetStep }) {
   if (step.status === "blocked") return <Ban aria-hidden size={18} className="shrink-0 text-stop" />;

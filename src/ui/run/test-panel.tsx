@@ -1,7 +1,6 @@
 "use client";
 
 import { AlertTriangle, Ban } from "lucide-react";
-import dynamic from "next/dynamic";
 import { useState } from "react";
 import { stageBlocks } from "@/core/admission";
 import { type SheetStep } from "@/core/planning";
@@ -28,13 +27,14 @@ import { FIGURE_FRAME } from "./figure-frame";
 import { usePressing } from "./use-pressing";
 import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
+import { later } from "../primitives/later";
 
-const SignPanel = dynamic(() => import("./sign-panel").then((module) => module.SignPanel), { ssr: false });
+const SignPanel = later(() => import("./sign-panel").then((module) => module.SignPanel));
 /** Drawn once the words stand: its place is kept meanwhile. */
-const StageFigure = dynamic(() => import("./stage-figure").then((module) => module.StageFigure), {
-  ssr: false,
-  loading: () => <div aria-hidden className={`aspect-310/176 ${FIGURE_FRAME}`} />,
-});
+const StageFigure = later(
+  () => import("./stage-figure").then((module) => module.StageFigure),
+  () => <div aria-hidden className={`aspect-310/176 ${FIGURE_FRAME}`} />,
+);
 
 type TestPanelProps = { step: SheetStep; onSelect: (key: string) => void; onNext: () => void };
 

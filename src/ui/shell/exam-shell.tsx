@@ -13,7 +13,7 @@ import { EmergencyDialog } from "../guard/emergency-dialog";
 import { KeyHelp } from "./key-help";
 import { keyRows } from "./keymap";
 import { StatusPill } from "./status-pill";
-import { useLater } from "./use-later";
+import { later, useLater } from "../primitives/later";
 
 const STEPS = [
   { path: "complaint", label: "Complaint" },
@@ -50,7 +50,7 @@ function useStepKeys(exam: string): void {
 
 const SignedBar = dynamic(() => import("./signed-bar").then((module) => module.SignedBar));
 
-const RecordNotices = dynamic(() => import("./record-notices").then((module) => module.RecordNotices), { ssr: false });
+const RecordNotices = later(() => import("./record-notices").then((module) => module.RecordNotices));
 
 function Refusal() {
   const { refusal, clearRefusal } = useExam();
