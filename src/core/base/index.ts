@@ -24,7 +24,7 @@ export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
 export { named } from "./named";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
-export { remembered } from "./remembered";
+export { remembered, rememberedWith } from "./remembered";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";
 export { readNumber } from "./read-number";

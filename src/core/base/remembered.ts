@@ -20,3 +20,25 @@ export function remembered<K extends object | string, V>(make: (key: K) => V): (
     return value;
   };
 }
+
+/**
+ * The same for what depends on an object and on one small thing beside it: a
+ * number, a word or nothing.
+ *
+ * @example
+ * const times = rememberedWith((of: { readonly side: number }, factor: number) => of.side * factor);
+ * times({ side: 3 }, 2) // 6
+ */
+export function rememberedWith<K extends object, B extends string | number | null, V>(
+  make: (key: K, beside: B) => V,
+): (key: K, beside: B) => V {
+  const ofKey = remembered((_key: K) => new Map<B, V>());
+  return (key, beside) => {
+    const made = ofKey(key);
+    const known = made.get(beside);
+    if (known !== undefined || made.has(beside)) return known as V;
+    const value = make(key, beside);
+    made.set(beside, value);
+    return value;
+  };
+}

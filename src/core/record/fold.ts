@@ -37,10 +37,13 @@ function apply(draft: StateDraft, recorded: RecordedEvent): void {
 const isRecord = (value: unknown): boolean =>
   typeof value === "object" && value !== null && Object.getPrototypeOf(value) === Object.prototype;
 
+/** Never added to in place: as long as it is the same object, what was worked out of it stands. */
+const REPLACED: ReadonlySet<string> = new Set(["guardAnswers"] satisfies (keyof ExamState)[]);
+
 /** The fields that are added to in place while a state is a draft. */
 const FIELDS = Object.entries(emptyState(""));
 const LISTS = FIELDS.filter(([, value]) => Array.isArray(value)).map(([field]) => field);
-const RECORDS = FIELDS.filter(([, value]) => isRecord(value)).map(([field]) => field);
+const RECORDS = FIELDS.filter(([field, value]) => isRecord(value) && !REPLACED.has(field)).map(([field]) => field);
 
 /** A state that can be added to while the other stays as it is: the runs that nothing touches stay the same objects. */
 function copyOf(state: object): StateDraft {

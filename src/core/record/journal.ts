@@ -23,8 +23,9 @@ export const beforeJournal = (store: string, hash: Sha256 = portableSha256): Jou
   hash: hash(`dust-lantern journal ${store}`),
 });
 
-const lineHash = (previous: string, { n, at, kind, subject, head, length }: JournalEntry, hash: Sha256): string =>
-  hash(`${previous}\n${canonicalJson({ n, at, kind, subject, head, length })}`);
+/** The fields stand in the order of canonical JSON, so that they are not sorted for every line. */
+const lineHash = (previous: string, { at, head, kind, length, n, subject }: JournalEntry, hash: Sha256): string =>
+  hash(`${previous}\n${canonicalJson({ at, head, kind, length, n, subject })}`);
 
 /**
  * The next line of a journal.

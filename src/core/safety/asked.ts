@@ -1,7 +1,7 @@
-import { remembered } from "../base";
+import { remembered, rememberedWith } from "../base";
 import { GUARD_QUESTIONS, type GuardQuestion, protocolOf, type TestId } from "../knowledge";
 import { ageAtExam, examRegions, type ExamState, sheetTests, versionOfEvent } from "../record";
-import { type LoadId, RECORD_VERSION, wasThere } from "../vocabulary";
+import { type LoadId, RECORD_VERSION, type Sex, wasThere } from "../vocabulary";
 
 /** Every load a test can put on the body, however it is done. */
 const loadsOf = remembered(
@@ -30,24 +30,27 @@ const answerByAge = ({ options }: GuardQuestion, age: number | null): string | u
           byAge && (byAge.from === undefined || age >= byAge.from) && (byAge.upTo === undefined || age <= byAge.upTo),
       )?.id;
 
+type Answers = Readonly<Record<string, string>>;
+
 /**
  * The answers that hold, by question: what the person's age alone answers comes
- * before what was typed.
+ * before what was typed. The same object as long as answers and person are.
  *
  * @example answersThatHold(state)["cspine-high"] // undefined
  */
-export function answersThatHold(state: ExamState): Readonly<Record<string, string>> {
-  const age = ageAtExam(state);
-  const answers: Record<string, string> = { ...state.guardAnswers };
+export const answersThatHold = (state: ExamState): Answers => holding(state.guardAnswers, ageAtExam(state));
+
+const holding = rememberedWith((given: Answers, age: number | null): Answers => {
+  const answers: Record<string, string> = { ...given };
   for (const question of GUARD_QUESTIONS) {
-    const given = answerByAge(question, age);
-    if (given && isCalledFor(question, answers)) answers[question.id] = given;
+    const byAge = answerByAge(question, age);
+    if (byAge && isCalledFor(question, answers)) answers[question.id] = byAge;
   }
   return answers;
-}
+});
 
 /** Whether the answer that a question follows from holds; most follow from none. */
-function isCalledFor({ onlyIf }: GuardQuestion, answers: Readonly<Record<string, string>>): boolean {
+function isCalledFor({ onlyIf }: GuardQuestion, answers: Answers): boolean {
   const { answered } = onlyIf ?? {};
   if (!answered || !answered.options.includes(answers[answered.question] ?? "")) return !answered;
   const parent = GUARD_QUESTIONS.find(({ id }) => id === answered.question);
@@ -55,24 +58,28 @@ function isCalledFor({ onlyIf }: GuardQuestion, answers: Readonly<Record<string,
 }
 
 /** Whether a question can concern this person at all, whatever is tested. */
-function concerns({ onlyIf }: GuardQuestion, state: ExamState, age: number | null): boolean {
-  if (onlyIf?.notSex && state.opened?.body.person.sex === onlyIf.notSex) return false;
+function concerns({ onlyIf }: GuardQuestion, sex: Sex, age: number | null): boolean {
+  if (onlyIf?.notSex && sex === onlyIf.notSex) return false;
   if (onlyIf?.minAge !== undefined && age !== null && age < onlyIf.minAge) return false;
   return onlyIf?.maxAge === undefined || age === null || age <= onlyIf.maxAge;
 }
+
+/** The questions that can be true of a person of an age, by sex, and follow from what was answered. */
+const inForce = rememberedWith((answers: Answers, age: number | null) =>
+  remembered((sex: Sex): readonly GuardQuestion[] =>
+    GUARD_QUESTIONS.filter((question) => concerns(question, sex, age) && isCalledFor(question, answers)),
+  ),
+);
 
 /**
  * The questions whose answers are in force: those that can be true of this
  * person and follow from what was answered. What is on the sheet does not
  * matter: an answer given holds when its test is taken off again.
  */
-export function questionsInForce(
+export const questionsInForce = (
   state: ExamState,
-  answers: Readonly<Record<string, string>> = answersThatHold(state),
-): readonly GuardQuestion[] {
-  const age = ageAtExam(state);
-  return GUARD_QUESTIONS.filter((question) => concerns(question, state, age) && isCalledFor(question, answers));
-}
+  answers: Answers = answersThatHold(state),
+): readonly GuardQuestion[] => inForce(answers, ageAtExam(state))(state.opened?.body.person.sex ?? "not stated");
 
 /**
  * The questions asked of this person: by the regions the exam reaches into, and
@@ -87,7 +94,7 @@ export function questionsFor(
   state: ExamState,
   also: readonly TestId[] = [],
   v: number = versionAsked(state),
-  answers: Readonly<Record<string, string>> = answersThatHold(state),
+  answers: Answers = answersThatHold(state),
 ): readonly GuardQuestion[] {
   const regions = examRegions(state);
   const sheet = loadsOfSheet(sheetTests(state));

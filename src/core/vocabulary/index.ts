@@ -26,7 +26,7 @@ export { places } from "./place-bricks";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";
 export { runKey } from "./run-key";
-export { SEXES } from "./sexes";
+export { type Sex, SEXES } from "./sexes";
 export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";
 export { ARM, BACK, BELOW_KNEE, LEG, NECK_AND_HEAD, NECK_OR_ARM } from "./site-groups";
 export { isPlace, type Place, placeLabel, placeParts, PLACES, SITE_IDS, type SiteId, SITES } from "./sites";

@@ -1,1 +1,2 @@
 export const SEXES = ["female", "male", "other", "not stated"] as const;
+export type Sex = (typeof SEXES)[number];

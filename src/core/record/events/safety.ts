@@ -67,7 +67,7 @@ export const safety = {
   "guard-answered": kind(closed({ question: name(), answer: name() }), (draft: SafetyDraft, event) => {
     const [question, answer] = currentAnswer(event.body.question, event.body.answer);
     const asked = { round: draft.guardRound, runs: draft.runs.length };
-    draft.guardAnswers[question] = answer;
+    draft.guardAnswers = { ...draft.guardAnswers, [question]: answer };
     draft.guardAsked[question] = asked;
     if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
     else endOverrides(draft);
