@@ -24,6 +24,8 @@ const violations = (page: Page, asked: "everything" | "colours"): Promise<string
   page.evaluate(
     async ([tags, only]) => {
       const { axe } = window as unknown as { axe: Axe };
+      /** What lies under a bar that stays can be scrolled out from under it. */
+      document.querySelectorAll<HTMLElement>("[class*=sticky]").forEach((bar) => (bar.style.position = "static"));
       const runOnly = only === "colours" ? { type: "rule", values: ["color-contrast"] } : tags;
       const { violations: found } = await axe.run(document, { runOnly, resultTypes: ["violations"] });
       return found.flatMap(({ id, nodes }) =>
@@ -176,6 +178,8 @@ for (const [name, path, prepare] of SCREENS) {
     await page.setViewportSize(DESK);
     await page.goto(path);
     await expect(page.locator("h1").first()).toBeAttached();
+    await expect(page.locator("main[aria-busy=true]")).toHaveCount(0);
+    await page.waitForLoadState("networkidle");
     await prepare?.(page);
     await bringAxe(page);
     for (const [size, themes] of looksAt(name)) {

@@ -15,6 +15,7 @@ test("a server killed between two taps loses none of them", async ({ browser }) 
     const { exam } = await prepareExam(context.request, readyToTest);
     const page = await context.newPage();
     await page.goto(`/exams/${exam}/run`);
+    await readyPage(page);
     await page.locator("[data-response=familiar]").click();
     await server.kill();
     await page.locator('[data-place="si-area.right"]').click();
@@ -38,6 +39,27 @@ test("a server killed between two taps loses none of them", async ({ browser }) 
   } finally {
     await server.stop();
   }
+});
+
+test("a part of the screen that could not be fetched takes nothing down, and is fetched again", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  const path = `/exams/${exam}/run`;
+  const named = await (await page.request.get(path)).text();
+  let isCut = true;
+  await page.route("**/_next/static/chunks/*.js", (route) =>
+    isCut && !named.includes(new URL(route.request().url()).pathname) ? route.abort() : route.continue(),
+  );
+  await page.goto(path);
+  await page.locator("[data-response=familiar]").click();
+  await expect(page.getByRole("group", { name: "Where was it felt?" })).toBeVisible();
+  await saved(page);
+  await expect(page.locator("[data-next]")).toHaveCount(0);
+  isCut = false;
+  await expect(page.locator("[data-next]")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Distraction" }).getByRole("img").first()).toBeVisible();
 });
 
 test("with the network cut, taps wait in the browser, and are sent when it is back", async ({
