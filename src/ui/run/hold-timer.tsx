@@ -48,11 +48,15 @@ const keepStart = (id: string, instant: number | null) =>
     ? sessionStorage.removeItem(startedKey(id))
     : sessionStorage.setItem(startedKey(id), String(instant));
 
+const LET_GO = "dust-lantern-let-go";
+
 /** Whatever is being held is let go: a stop ends the hold as well, and no time is recorded of it. */
-export const endHolds = (): void =>
+export function endHolds(): void {
   Object.keys(sessionStorage)
     .filter((key) => key.startsWith(HOLD_KEY))
     .forEach((key) => sessionStorage.removeItem(key));
+  window.dispatchEvent(new Event(LET_GO));
+}
 
 const REST_KEY = "dust-lantern-rest";
 
@@ -125,6 +129,15 @@ function useHold({ id, seconds, onHeld }: Pick<HoldTimerProps, "id" | "seconds" 
     });
     return () => cancelAnimationFrame(frame);
   }, [startedAt, seconds, sound, id]);
+
+  useEffect(() => {
+    const letGo = () => {
+      setStartedAt(null);
+      setElapsed(0);
+    };
+    window.addEventListener(LET_GO, letGo);
+    return () => window.removeEventListener(LET_GO, letGo);
+  }, []);
 
   const toggle = useCallback(() => {
     setSlept(false);
