@@ -179,7 +179,7 @@ for (const [name, path, prepare] of SCREENS) {
     await page.goto(path);
     await expect(page.locator("h1").first()).toBeAttached();
     await expect(page.locator("main[aria-busy=true]")).toHaveCount(0);
-    await page.waitForLoadState("networkidle");
+    if (path.startsWith("/exams")) await expect(page.locator("html[data-whole]")).toBeAttached();
     await prepare?.(page);
     await bringAxe(page);
     for (const [size, themes] of looksAt(name)) {

@@ -3,7 +3,7 @@ import { existsSync, renameSync } from "node:fs";
 import { createServer } from "node:net";
 import { networkInterfaces } from "node:os";
 import { join, resolve } from "node:path";
-import { build, env, install, step, tool } from "./lib/steps.mjs";
+import { build, env, install, SERVER, step, tool } from "./lib/steps.mjs";
 
 const LOOPBACK = "127.0.0.1";
 const host = process.env.DUST_LANTERN_HOST ?? LOOPBACK;
@@ -70,8 +70,8 @@ if (!(await step("store", () => tool("tsx/dist/cli.mjs", "src/cli/lantern.ts", "
   fail("The store could not be made ready.");
 if (host !== LOOPBACK && host !== "localhost") openUp();
 
-const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", host, "-p", String(port)], {
-  env: { ...env, NODE_ENV: "production" },
+const child = spawn(process.execPath, [SERVER], {
+  env: { ...env, NODE_ENV: "production", DUST_LANTERN_HOST: host, PORT: String(port) },
   stdio: ["ignore", "ignore", "inherit"],
 });
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));

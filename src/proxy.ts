@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { allowedHosts, isAllowedHost, isSameOrigin } from "@/server/edge/origin";
+import { DEFAULT_HEADERS, turnedAway } from "@/server/edge/front";
 
 const isDevelopment = process.env.NODE_ENV === "development";
 
@@ -9,7 +9,8 @@ function contentSecurityPolicy(nonce: string): string {
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${isDevelopment ? " 'unsafe-eval'" : ""}`,
     "worker-src 'self'",
-    "style-src 'self' 'unsafe-inline'",
+    isDevelopment ? "style-src 'self' 'unsafe-inline'" : `style-src-elem 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
     "img-src 'self' data:",
     "font-src 'self'",
     "connect-src 'self'",
@@ -20,34 +21,36 @@ function contentSecurityPolicy(nonce: string): string {
   ].join("; ");
 }
 
-const refuse = (what: string, todo: string): NextResponse =>
-  NextResponse.json({ problems: [{ where: "request", what, todo }] }, { status: 403 });
-
-const READS = new Set(["GET", "HEAD"]);
-
+/**
+ * Each page's own script policy. What may come in at all is asked before, by the
+ * server in front (`server/start.ts`); here once more, for a server that was
+ * started without it.
+ */
 export function proxy(request: NextRequest): NextResponse {
-  const host = request.headers.get("host");
-  if (!isAllowedHost(host, allowedHosts()))
-    return refuse(
-      "came to a name this program does not answer to",
-      "Open the address that was printed when it started.",
+  const { headers: sent, method, nextUrl } = request;
+  const away = turnedAway({
+    method,
+    url: nextUrl.pathname,
+    host: sent.get("host"),
+    origin: sent.get("origin"),
+    fetchSite: sent.get("sec-fetch-site"),
+    scheme: nextUrl.protocol === "https:" ? "https" : "http",
+  });
+  if (away) {
+    const { status, what, todo, allow } = away;
+    return NextResponse.json(
+      { problems: [{ where: "request", what, todo }] },
+      { status, headers: allow ? { allow } : {} },
     );
-  if (
-    !READS.has(request.method) &&
-    !isSameOrigin(request.headers.get("origin"), request.headers.get("sec-fetch-site"), host)
-  ) {
-    return refuse("was sent by another site", "Use the program's own pages.");
   }
   const nonce = crypto.randomUUID().replaceAll("-", "");
   const policy = contentSecurityPolicy(nonce);
-  const headers = new Headers(request.headers);
+  const headers = new Headers(sent);
   headers.set("x-nonce", nonce);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);
-  response.headers.set("x-content-type-options", "nosniff");
-  response.headers.set("referrer-policy", "no-referrer");
-  response.headers.set("permissions-policy", "camera=(), microphone=(), geolocation=()");
+  for (const [name, value] of Object.entries(DEFAULT_HEADERS)) response.headers.set(name, value);
   return response;
 }
 

@@ -54,9 +54,6 @@ export const lantern = (db: string, ...args: string[]): string =>
   });
 
 /** The built app on a free port, with a store of its own, filled with the demo's people. */
-/** A connection that is idle for a while is not closed just as the next request goes out on it. */
-const PATIENT = ["--keepAliveTimeout", "120000"];
-
 export async function startServer(): Promise<Server> {
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-"));
   const db = join(folder, "store.sqlite");
@@ -64,14 +61,17 @@ export async function startServer(): Promise<Server> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const start = async () => {
-    const child = spawn(
-      process.execPath,
-      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port), ...PATIENT],
-      {
-        env: { ...process.env, DUST_LANTERN_DB: db, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
-        stdio: ["ignore", "ignore", "inherit"],
+    const child = spawn(process.execPath, [".next/start.mjs"], {
+      env: {
+        ...process.env,
+        DUST_LANTERN_DB: db,
+        DUST_LANTERN_HOST: "127.0.0.1",
+        PORT: String(port),
+        NEXT_TELEMETRY_DISABLED: "1",
+        NODE_ENV: "production",
       },
-    );
+      stdio: ["ignore", "ignore", "inherit"],
+    });
     await untilAnswering(url, child);
     return child;
   };

@@ -2,6 +2,9 @@ import { spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 
+/** Loaded when it is needed: it is a package itself. */
+const bundle = async (entry, outfile) => (await import("./bundle.mjs")).bundle(entry, outfile);
+
 const STAMP = "node_modules/.dust-lantern-installed";
 export const CACHES = ".tmp/caches";
 mkdirSync(CACHES, { recursive: true });
@@ -101,10 +104,13 @@ export async function installChromium() {
   return false;
 }
 
+/** The program as it is served, made by the build. */
+export const SERVER = ".next/start.mjs";
+
 /** @param typesChecked another step of the same run has asked the compiler already */
-export const build = (typesChecked = false) => {
+export const build = async (typesChecked = false) => {
   if (typesChecked) env.DUST_LANTERN_TYPES_CHECKED = "1";
-  return tool("next/dist/bin/next", "build");
+  return (await tool("next/dist/bin/next", "build")) && bundle("src/server/start.ts", SERVER);
 };
 
 /** The whole project, and the core once more without a browser's or a server's types. */

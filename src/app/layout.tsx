@@ -4,6 +4,7 @@ import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { currentProfile } from "@/server/edge/current-profile";
+import { CourierRounds } from "@/ui/shell/courier";
 
 export const metadata: Metadata = {
   title: "Dust Lantern",
@@ -23,7 +24,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const theme = (await currentProfile())?.settings.work.theme ?? "system";
   return (
     <html lang="en" data-theme={theme === "system" ? undefined : theme}>
-      <body>{children}</body>
+      <body>
+        {children}
+        <CourierRounds />
+      </body>
     </html>
   );
 }

@@ -26,10 +26,12 @@ function world() {
   const link = { up: true, losesAnswers: false, sent: 0 };
   const transport: Transport = {
     async send(exam, events) {
-      if (!link.up) return { kind: "try again", why: "The server cannot be reached." };
+      if (!link.up) return { kind: "not taken", refusal: "again", why: "The server cannot be reached." };
       link.sent++;
       const answer = appendEvents(store, exam, events, NOW);
-      return link.losesAnswers ? { kind: "try again", why: "The answer was lost." } : { kind: "answered", ...answer };
+      return link.losesAnswers
+        ? { kind: "not taken", refusal: "again", why: "The answer was lost." }
+        : { kind: "answered", ...answer };
     },
     fetchAfter: async (exam, seq) => (link.up ? eventsAfter(store, exam, seq) : null),
   };

@@ -12,7 +12,9 @@ import {
   type RecordedEvent,
   type TakenFrom,
 } from "@/core/record";
-import type { Outbox, OutboxEntry, Refused } from "./outbox";
+import type { Outbox, OutboxEntry } from "./outbox";
+import { deliver, firstBatch, refusedOf } from "./deliver";
+import type { Answering } from "@/wire/refusals";
 import type { Transport } from "./transport";
 
 /** Events to take, or how to make them of the state as it is when their turn comes: taps may follow faster than screens. */
@@ -45,6 +47,8 @@ export type ExamClient = {
   refresh: () => Promise<void>;
   /** Makes an amendment of what was refused because the record was signed meanwhile. */
   keepAsAmendment: (order: number, reason: string) => Promise<void>;
+  /** Offers what was refused again: what it needed may be there by now. */
+  offerAgain: () => Promise<void>;
   /** Gives up a refused event on this device. */
   discard: (order: number) => Promise<void>;
   close: () => void;
@@ -64,7 +68,6 @@ export type ExamClientOptions = {
   readonly setTimer?: (work: () => void, ms: number) => () => void;
 };
 
-const BATCH = 100;
 const FIRST_RETRY_MS = 400;
 const LAST_RETRY_MS = 6000;
 
@@ -157,6 +160,15 @@ class OneExam implements ExamClient {
       await this.giveUp(order);
     });
 
+  offerAgain = (): Promise<void> =>
+    this.inTurn(async () => {
+      const orders = this.entries.filter(({ refused }) => refused !== null).map(({ order }) => order);
+      await this.options.outbox.offerAgain(orders);
+      this.entries = this.entries.map((entry) => ({ ...entry, refused: null, refusal: null }));
+      this.publish();
+      void this.send();
+    });
+
   discard = (order: number): Promise<void> => this.inTurn(() => this.giveUp(order));
 
   private async giveUp(order: number): Promise<void> {
@@ -240,7 +252,8 @@ class OneExam implements ExamClient {
     return news !== null;
   }
 
-  private async refuseAll(refusals: ReadonlyMap<number, Refused>): Promise<void> {
+  private async refuseAll(refusals: ReturnType<typeof refusedOf>): Promise<void> {
+    if (refusals.size === 0) return;
     this.entries = this.entries.map((entry) => {
       const refused = refusals.get(entry.order);
       return refused ? { ...entry, refused: refused.why, refusal: refused.refusal } : entry;
@@ -256,34 +269,29 @@ class OneExam implements ExamClient {
     this.retryMs = Math.min(this.retryMs * 2, LAST_RETRY_MS);
   }
 
+  /** Only what could not be looked at is tried again by itself; the rest waits for somebody to do something. */
+  private stopAt({ refusal, why }: { readonly refusal: Answering; readonly why: string }): void {
+    if (refusal === "again") return this.retryLater(why);
+    this.why = why;
+    this.cancelRetry();
+  }
+
   /** True when everything sent was answered and more can be sent. */
   private async sendBatch(batch: readonly OutboxEntry[]): Promise<boolean> {
-    const sent = await this.options.transport.send(
-      this.options.exam,
-      batch.map(({ event }) => event),
-    );
-    if (sent.kind === "try again") {
-      this.retryLater(sent.why);
-      return false;
-    }
-    const whyOf = new Map<string, Refused>(
-      sent.kind === "answered"
-        ? sent.receipts
-            .filter(({ result }) => result === "refused")
-            .map(({ id, why, refusal }) => [id, { why: why ?? "refused", refusal }])
-        : batch.map(({ event }) => [event.id, { why: sent.why, refusal: "never" }]),
-    );
-    await this.refuseAll(
-      new Map(
-        batch.flatMap(({ order, event }) => (whyOf.has(event.id) ? [[order, whyOf.get(event.id)!] as const] : [])),
-      ),
-    );
-    const accepted = batch.filter(({ event }) => !whyOf.has(event.id)).map(({ event }) => event);
-    if (sent.kind === "answered" && !(await this.isUpTo(sent, accepted))) {
+    const events = batch.map(({ event }) => event);
+    const { receipts, end, stopped } = await deliver(this.options.transport, this.options.exam, events);
+    await this.refuseAll(refusedOf(batch, receipts));
+    const taken = new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
+    const accepted = events.filter(({ id }) => taken.has(id));
+    if (end && !(await this.isUpTo(end, accepted))) {
       this.retryLater("The server cannot be reached.");
       return false;
     }
     await this.clearStored();
+    if (stopped) {
+      this.stopAt(stopped);
+      return false;
+    }
     this.why = null;
     this.retryMs = FIRST_RETRY_MS;
     return true;
@@ -305,10 +313,10 @@ class OneExam implements ExamClient {
     this.isSending = true;
     this.cancelRetry();
     try {
-      let batch = this.pending().slice(0, BATCH);
+      let batch = firstBatch(this.pending());
       while (batch.length && !this.isClosed && (await this.sendBatch(batch))) {
         this.publish();
-        batch = this.pending().slice(0, BATCH);
+        batch = firstBatch(this.pending());
       }
     } finally {
       this.isSending = false;

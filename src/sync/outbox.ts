@@ -20,8 +20,12 @@ export type Refused = { readonly why: string; readonly refusal: RefusalClass | n
 export type Outbox = {
   add: (events: readonly RecordedEvent[]) => Promise<OutboxEntry[]>;
   forExam: (exam: string) => Promise<OutboxEntry[]>;
+  /** What waits of every exam, in the order it was tapped. */
+  all: () => Promise<OutboxEntry[]>;
   remove: (orders: readonly number[]) => Promise<void>;
   refuse: (refusals: ReadonlyMap<number, Refused>) => Promise<void>;
+  /** What was refused is offered again, as if it had not been. */
+  offerAgain: (orders: readonly number[]) => Promise<void>;
 };
 
 type Schema = DBSchema & {
@@ -78,6 +82,14 @@ export function openOutbox(): Outbox {
         ),
       ),
     forExam: async (exam) => (await (await database()).getAllFromIndex("outbox", "exam", exam)) as OutboxEntry[],
+    all: async () => (await (await database()).getAll("outbox")) as OutboxEntry[],
+    offerAgain: (orders) =>
+      write(async (store) => {
+        for (const order of orders) {
+          const entry = await store.get(order);
+          if (entry) await store.put({ ...entry, refused: null, refusal: null });
+        }
+      }),
     remove: (orders) => write(async (store) => void (await Promise.all(orders.map((order) => store.delete(order))))),
     refuse: (refusals) =>
       write(async (store) => {

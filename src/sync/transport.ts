@@ -1,8 +1,10 @@
-import { describeProblem, type Problem } from "@/core/base";
 import type { ChainHead, RecordedEvent } from "@/core/record";
+import { call } from "@/wire/call";
 import type { Receipt } from "@/wire/exam-events";
+import type { Answering } from "@/wire/refusals";
+import { type RecordEnd, ROUTES } from "@/wire/routes";
 
-/** What came of sending: receipts, or why it has to be tried again, or that it never will be taken. */
+/** What came of sending: a receipt for each event, or why none was taken and what may be done about it. */
 export type Sent =
   | {
       readonly kind: "answered";
@@ -10,8 +12,7 @@ export type Sent =
       readonly head: ChainHead;
       readonly anchor: string;
     }
-  | { readonly kind: "try again"; readonly why: string }
-  | { readonly kind: "refused"; readonly why: string };
+  | { readonly kind: "not taken"; readonly refusal: Answering; readonly why: string };
 
 export type Transport = {
   send: (exam: string, events: readonly RecordedEvent[]) => Promise<Sent>;
@@ -19,40 +20,18 @@ export type Transport = {
   fetchAfter: (
     exam: string,
     seq: number,
-  ) => Promise<{ events: RecordedEvent[]; head: ChainHead; anchor: string } | null>;
-};
-
-const reasonOf = async (response: Response): Promise<string> => {
-  const body = (await response.json().catch(() => null)) as { problems?: Problem[] } | null;
-  return body?.problems?.map(describeProblem).join(" ") ?? `The server answered ${response.status}.`;
+  ) => Promise<(RecordEnd & { readonly events: readonly RecordedEvent[] }) | null>;
 };
 
 export const httpTransport: Transport = {
   async send(exam, events) {
-    try {
-      const response = await fetch(`/api/exams/${exam}/events`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ events }),
-      });
-      if (response.ok)
-        return {
-          kind: "answered",
-          ...((await response.json()) as { receipts: Receipt[]; head: ChainHead; anchor: string }),
-        };
-      return { kind: response.status === 400 ? "refused" : "try again", why: await reasonOf(response) };
-    } catch {
-      return { kind: "try again", why: "The server cannot be reached." };
-    }
+    const sent = await call(ROUTES.appendEvents, { exam }, { events: [...events] });
+    return sent.ok
+      ? { kind: "answered", ...sent.value }
+      : { kind: "not taken", refusal: sent.refusal, why: sent.message };
   },
   async fetchAfter(exam, seq) {
-    try {
-      const response = await fetch(`/api/exams/${exam}/events?after=${seq}`);
-      return response.ok
-        ? ((await response.json()) as { events: RecordedEvent[]; head: ChainHead; anchor: string })
-        : null;
-    } catch {
-      return null;
-    }
+    const news = await call(ROUTES.eventsAfter, { exam }, { after: String(seq) });
+    return news.ok ? news.value : null;
   },
 };

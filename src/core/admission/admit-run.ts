@@ -23,9 +23,10 @@ export type Check<T extends EventType> = (state: ExamState, event: EventOf<T>) =
  * What becomes of a refused event. never: it is wrong as it is. signed: the
  * record was signed meanwhile; it may be kept as an amendment. depends: it needs
  * another that is not there; it may be offered again with it. update: a later
- * program wrote it.
+ * program wrote it. forbidden: whoever it names may not. sign-in: nobody is
+ * signed in. again: it could not be looked at now.
  */
-export type RefusalClass = "never" | "signed" | "depends" | "update";
+export type RefusalClass = "never" | "signed" | "depends" | "update" | "forbidden" | "sign-in" | "again";
 
 /** Why an event is not taken, and what may become of it. */
 export type Refusal = Problem & { readonly refusal: RefusalClass };

@@ -16,6 +16,16 @@ export const closed = <S extends ObjectShape>(shape: S) =>
     ANY,
   );
 
+/** An object with at least these fields: what another version of this program sends may hold more. */
+export const holding = <S extends ObjectShape>(shape: S) =>
+  withFastPath(
+    object(shape)
+      .typeError("is not an object; send an object with named fields")
+      .nonNullable("is not an object; send an object with named fields")
+      .defined("is missing; send an object with named fields"),
+    ANY,
+  );
+
 export const oneOf = <const T extends string>(values: readonly T[]) =>
   withFastPath(
     mixed<T>()

@@ -5,6 +5,7 @@ export {
   choices,
   closed,
   distinctListOf,
+  holding,
   instant,
   isChoices,
   listOf,
@@ -23,8 +24,9 @@ export {
 export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
 export { named } from "./named";
-export { check, describeProblem, InputError, type Problem, problemAtField, refuse } from "./problem";
+export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";
 export { remembered, rememberedWith } from "./remembered";
+export { isTooDeep, MOST_LEVELS } from "./too-deep";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";
 export { readNumber } from "./read-number";

@@ -61,7 +61,10 @@ export function problemsOf(error: ValidationError, where: string): Problem[] {
   });
 }
 
-type Schema<T> = AnySchema & { validateSync(value: unknown, options: { strict: boolean; abortEarly: boolean }): T };
+/** What a value is checked against. */
+export type Schema<T> = AnySchema & {
+  validateSync(value: unknown, options: { strict: boolean; abortEarly: boolean }): T;
+};
 
 /**
  * Checks a value against a schema without casting anything: text is not a number.

@@ -1,17 +1,33 @@
-import { InputError, type Problem } from "@/core";
+import { InputError, isTooDeep, MOST_LEVELS, type Problem } from "@/core";
 import { DuplicateWarning } from "../repositories/people";
 import { StoreError } from "../store/store";
 
-/** Bodies larger than this are not read, in bytes. */
-export const BODY_LIMIT = 1024 * 1024;
-
 export const now = (): string => new Date().toISOString();
 
-const problems = (list: readonly Problem[], status: number, extra: object = {}): Response =>
-  Response.json({ problems: list, ...extra }, { status });
+/** A request that is refused for what it is, before anybody asks what it says. */
+export class RequestError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+    readonly headers: Readonly<Record<string, string>> = {},
+  ) {
+    super(problem.what);
+  }
+}
+
+const reject = (status: number, what: string, todo: string): never => {
+  throw new RequestError(status, { where: "request", what, todo });
+};
+
+/** Nothing that is answered is kept by anybody on the way. */
+const UNKEPT = { "cache-control": "no-store" };
+
+const problems = (list: readonly Problem[], status: number, extra: object = {}, headers: object = {}): Response =>
+  Response.json({ problems: list, ...extra }, { status, headers: { ...UNKEPT, ...headers } });
 
 /** Every failure as the same three things: what, where, what to do. */
 function failure(error: unknown): Response {
+  if (error instanceof RequestError) return problems([error.problem], error.status, {}, error.headers);
   if (error instanceof InputError) return problems(error.problems, 400);
   if (error instanceof DuplicateWarning) {
     return problems(
@@ -38,21 +54,19 @@ function failure(error: unknown): Response {
 export async function answer(work: () => unknown): Promise<Response> {
   try {
     const result = await work();
-    return result instanceof Response ? result : Response.json(result);
+    return result instanceof Response ? result : Response.json(result, { headers: UNKEPT });
   } catch (error) {
     return failure(error);
   }
 }
 
-const tooLarge = (limit: number): never => {
-  throw new InputError([
-    { where: "request", what: `is larger than ${limit / 1024 / 1024} MB`, todo: "Send less at once." },
-  ]);
-};
+const sizeText = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${bytes / 1024 / 1024} MB`;
 
 /** A request's text, read no further than the limit whatever its headers say. */
-export async function bodyText(request: Request, limit: number = BODY_LIMIT): Promise<string> {
-  if (Number(request.headers.get("content-length") ?? 0) > limit) tooLarge(limit);
+export async function bodyText(request: Request, limit: number): Promise<string> {
+  const tooLarge = () => reject(413, `is larger than ${sizeText(limit)}`, "Send less at once.");
+  if (Number(request.headers.get("content-length") ?? 0) > limit) tooLarge();
   const reader = request.body?.getReader();
   if (!reader) return "";
   const chunks: Uint8Array[] = [];
@@ -63,29 +77,36 @@ export async function bodyText(request: Request, limit: number = BODY_LIMIT): Pr
     size += value.byteLength;
     if (size > limit) {
       await reader.cancel();
-      tooLarge(limit);
+      tooLarge();
     }
     chunks.push(value);
   }
   return Buffer.concat(chunks).toString("utf8");
 }
 
-export async function bodyJson(request: Request, limit: number = BODY_LIMIT): Promise<unknown> {
+const JSON_TYPE = /^application\/(?:[\w.+-]+\+)?json\s*(?:;|$)/i;
+
+/** A body that says it is JSON, as text: not deeper than anything that is sent. */
+export async function jsonText(request: Request, limit: number): Promise<string> {
+  const type = request.headers.get("content-type");
+  if (!JSON_TYPE.test(type ?? ""))
+    reject(415, `says it is "${(type ?? "nothing").slice(0, 80)}"`, "Send it as application/json.");
+  const text = await bodyText(request, limit);
+  if (isTooDeep(text)) reject(400, `is nested deeper than ${MOST_LEVELS} levels`, "Send it as this program writes it.");
+  return text;
+}
+
+/** Parsed JSON, or a sentence. */
+export function parsed(text: string): unknown {
   try {
-    return JSON.parse(await bodyText(request, limit));
-  } catch (error) {
-    if (error instanceof SyntaxError)
-      throw new InputError([{ where: "request", what: "is not whole JSON", todo: "Send it again." }]);
-    throw error;
+    return JSON.parse(text);
+  } catch {
+    return reject(400, "is not whole JSON", "Send it again.");
   }
 }
 
 /** A download with a name of letters, digits and dashes. */
 export const download = (content: string, name: string, type: string): Response =>
   new Response(content, {
-    headers: {
-      "content-type": type,
-      "content-disposition": `attachment; filename="${name}"`,
-      "cache-control": "no-store",
-    },
+    headers: { ...UNKEPT, "content-type": type, "content-disposition": `attachment; filename="${name}"` },
   });

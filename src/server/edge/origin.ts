@@ -25,11 +25,17 @@ export function isAllowedHost(host: string | null, allowed: ReadonlySet<string>)
  *
  * @example isSameOrigin("http://elsewhere.test", null, "127.0.0.1:4180") // false
  */
-export function isSameOrigin(origin: string | null, fetchSite: string | null, host: string | null): boolean {
+export function isSameOrigin(
+  origin: string | null,
+  fetchSite: string | null,
+  host: string | null,
+  scheme: "http" | "https" = "http",
+): boolean {
   if (fetchSite && fetchSite !== "same-origin" && fetchSite !== "none") return false;
   if (origin === null) return true;
   try {
-    return new URL(origin).host === host;
+    const { host: from, protocol } = new URL(origin);
+    return from === host && protocol === `${scheme}:`;
   } catch {
     return false;
   }

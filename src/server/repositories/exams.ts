@@ -216,6 +216,10 @@ function gateProblem(store: Store, event: ExamEvent, { history }: Progress): Ref
 
 const never = (problem: Problem | null): Refusal | null => problem && { ...problem, refusal: "never" };
 
+/** Who may not send an event, whatever it says; null when this one may. */
+export type Sender = (store: Store, event: RecordedEvent) => Refusal | null;
+const ANYBODY: Sender = () => null;
+
 /** What stands against storing an event here and now; null when nothing does. */
 function refusal(store: Store, exam: string, event: ExamEvent, progress: Progress): Refusal | null {
   if (event.exam !== exam)
@@ -264,7 +268,9 @@ const receipt = (id: string, result: Receipt["result"], refused: Refused | null 
   refusal: refused?.refusal ?? null,
 });
 
-function takeOne(store: Store, exam: string, input: unknown, index: number, progress: Progress, now: string): Receipt {
+type Taking = { readonly exam: string; readonly now: string; readonly sender: Sender; readonly progress: Progress };
+
+function takeOne(store: Store, input: unknown, index: number, { exam, now, sender, progress }: Taking): Receipt {
   const where = `event ${index + 1}`;
   const named = (input as { id?: unknown } | null)?.id;
   const id = typeof named === "string" ? named : "";
@@ -277,7 +283,7 @@ function takeOne(store: Store, exam: string, input: unknown, index: number, prog
     return same ? receipt(id, "already stored") : refused(`${where} › id: ${ID_IN_USE}`);
   }
   const event = readEvent(recorded)!;
-  const problem = refusal(store, exam, event, progress);
+  const problem = sender(store, recorded) ?? refusal(store, exam, event, progress);
   if (problem) return refused(describeProblem({ ...problem, where: `${where} › ${problem.where}` }), problem.refusal);
   if (event.type === "exam-opened") listExam(store, event, now);
   const end = storeOwnEvent(store, "exam", exam, progress.end, recorded, now);
@@ -300,6 +306,7 @@ function isLater(input: unknown): boolean {
  *
  * @param inputs anything; every event is checked against its schema
  * @param now when the server received them, as an instant; kept beside the events, outside the chain
+ * @param sender who may send; left out: anybody may, as for what was recorded elsewhere
  * @throws StoreError when the store cannot be written
  */
 export function appendEvents(
@@ -307,12 +314,13 @@ export function appendEvents(
   exam: string,
   inputs: readonly unknown[],
   now: string,
+  sender: Sender = ANYBODY,
 ): { receipts: Receipt[]; head: ChainHead; anchor: string } {
   try {
     return atOnce(store, () => {
       const progress = progressIn(store, exam);
       const before = progress.end.length;
-      const receipts = inputs.map((input, index) => takeOne(store, exam, input, index, progress, now));
+      const receipts = inputs.map((input, index) => takeOne(store, input, index, { exam, now, sender, progress }));
       const moved = progress.end.length > before;
       const line = moved ? moveEnd(store, "exam", exam, progress.end, now) : journalEnd(store);
       return { receipts, head: headOf(progress.end), anchor: anchorText(line) };

@@ -3,7 +3,7 @@ import { DEFAULT_SETTINGS } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { addPerson, DuplicateWarning, findPerson, searchPeople, updatePerson } from "./people";
 import { isAllowedHost, isSameOrigin, allowedHosts } from "../edge/origin";
-import { allProfiles, assertKnownActor, saveProfile, saveSettings } from "./practitioners";
+import { actorProblem, allProfiles, saveProfile, saveSettings } from "./practitioners";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 
 const person = (over: object = {}) => ({
@@ -96,7 +96,8 @@ describe("profiles", () => {
     ).toThrow("above 1");
     expect(() => saveSettings(store, idOf(42), settings)).toThrow("not a profile");
     expect(allProfiles(store).find(({ id }) => id === idOf(41))?.settings.work.unit).toBe("lbf");
-    expect(() => assertKnownActor(store, { actor: { id: idOf(777) } })).toThrow("not a profile");
+    const said = buildExam().complaint("si-area.right").events[0]!;
+    expect(actorProblem(store, { ...said, actor: { id: idOf(777), name: "Nobody" } })?.refusal).toBe("forbidden");
   });
 });
 

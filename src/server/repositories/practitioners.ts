@@ -7,6 +7,8 @@ import {
   practitionerSchema,
   type PractitionerSettings,
   practitionerSettingsSchema,
+  type RecordedEvent,
+  type Refusal,
   refuse,
 } from "@/core";
 import type { Profile } from "@/wire/practitioners";
@@ -92,8 +94,12 @@ export function saveSettings(store: Store, id: string, input: unknown, { now }: 
 }
 
 /** Every event names who did it: somebody with a profile here. The seam where real accounts come in. */
-export function assertKnownActor(store: Store, event: unknown): void {
-  const actor = (event as { actor?: { id?: unknown } } | null)?.actor?.id;
-  if (typeof actor === "string" && !findProfile(store, actor))
-    refuse("event › actor", "is not a profile of this store", "Choose or add a profile first.");
-}
+export const actorProblem = (store: Store, { actor }: RecordedEvent): Refusal | null =>
+  findProfile(store, actor.id)
+    ? null
+    : {
+        where: "actor",
+        what: "is not a profile of this store",
+        todo: "Choose or add that profile in the settings, then offer it again.",
+        refusal: "forbidden",
+      };

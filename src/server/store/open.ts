@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import Database from "better-sqlite3";
 import { drizzle } from "drizzle-orm/better-sqlite3";
@@ -46,6 +46,22 @@ function refuseForeign(sqlite: Database.Database, path: string): void {
   }
 }
 
+/** Nobody else of this machine reads a record. */
+const OWN_FOLDER = 0o700;
+const OWN_FILE = 0o600;
+
+/** The store is its user's alone; what SQLite keeps beside it takes the store's own permissions. */
+function keepToOneself(path: string): void {
+  for (const file of [path, `${path}-wal`, `${path}-shm`])
+    if (existsSync(file) && (statSync(file).mode & 0o077) !== 0)
+      try {
+        chmodSync(file, OWN_FILE);
+      } catch (error) {
+        /** Another user's file stays as its owner has it: it may be read all the same. */
+        if ((error as NodeJS.ErrnoException).code !== "EPERM") throw error;
+      }
+}
+
 /**
  * Opens a store, bringing it up to date, with a copy of it kept before: WAL, foreign keys on, full
  * synchronisation, since a clinical record survives a power cut.
@@ -55,8 +71,9 @@ function refuseForeign(sqlite: Database.Database, path: string): void {
 export function openStore(path: string = storePath(), { busyTimeoutMs = BUSY_TIMEOUT_MS } = {}): Store {
   let sqlite: Database.Database | null = null;
   try {
-    if (!existsSync(dirname(path))) mkdirSync(dirname(path), { recursive: true });
+    if (!existsSync(dirname(path))) mkdirSync(dirname(path), { recursive: true, mode: OWN_FOLDER });
     sqlite = new Database(path, { timeout: busyTimeoutMs });
+    if (path !== ":memory:") keepToOneself(path);
     refuseForeign(sqlite, path);
     sqlite.pragma("journal_mode = WAL");
     sqlite.pragma("synchronous = FULL");
@@ -124,10 +141,49 @@ export function expectedSchema(): Schema {
   return expected;
 }
 
-const shared = globalThis as { dustLanternStore?: Store };
+/** Which file an open store is, whatever its name stands for by now. */
+type FileMark = { readonly device: number; readonly file: number };
 
-/** The server's one open store. */
+type Shared = { store: Store; mark: FileMark };
+const SHARED = Symbol.for("dust-lantern.store");
+const shared = globalThis as unknown as Record<symbol, Shared | undefined>;
+
+/** A writer of the server waits by trying again, so that no reader stands still meanwhile. */
+const SERVER_BUSY_MS = 20;
+
+function markOf(path: string): FileMark | null {
+  const stat = statSync(path, { throwIfNoEntry: false });
+  return stat ? { device: stat.dev, file: stat.ino } : null;
+}
+
+/**
+ * The server's one open store.
+ *
+ * @throws StoreError when it cannot be opened, or its file is not the one that was opened
+ */
 export function theStore(): Store {
-  if (shared.dustLanternStore?.path !== storePath()) shared.dustLanternStore = openStore();
-  return shared.dustLanternStore;
+  const path = storePath();
+  const open = shared[SHARED];
+  if (open?.store.path !== path) {
+    const store = openStore(path);
+    store.sqlite.pragma(`busy_timeout = ${SERVER_BUSY_MS}`);
+    shared[SHARED] = { store, mark: markOf(path)! };
+    return store;
+  }
+  assertSameFile(open.store);
+  return open.store;
+}
+
+/**
+ * Refuses when the file under an open store was deleted, moved or replaced: what
+ * is written would go nowhere that anybody finds again.
+ */
+export function assertSameFile({ path }: Store): void {
+  const open = shared[SHARED];
+  if (open?.store.path !== path) return;
+  const mark = markOf(path);
+  if (mark?.device !== open.mark.device || mark.file !== open.mark.file)
+    throw new StoreError(
+      `The store ${path} was deleted, moved or replaced while the program ran, so nothing is taken. Put the file back, or end the program and start it again.`,
+    );
 }

@@ -11,6 +11,13 @@ export type Store = {
 /** The store cannot be used: what is wrong with it, and the way out. */
 export class StoreError extends Error {
   override readonly name = "StoreError";
+  /** Somebody else is writing: the same may go well in a moment. */
+  readonly isBusy: boolean = false;
+}
+
+/** Another program holds the store just now. */
+export class StoreBusyError extends StoreError {
+  override readonly isBusy = true;
 }
 
 /** SQLite's result codes, as sentences with a way out. */
@@ -60,5 +67,7 @@ const SENTENCES: readonly [prefix: string, sentence: (path: string) => string][]
 export function asStoreError(error: unknown, path: string): unknown {
   const code = error instanceof Database.SqliteError ? error.code : null;
   const sentence = code && SENTENCES.find(([prefix]) => code.startsWith(prefix))?.[1];
-  return sentence ? new StoreError(sentence(path), { cause: error }) : error;
+  if (!sentence) return error;
+  const isBusy = code.startsWith("SQLITE_BUSY") || code.startsWith("SQLITE_LOCKED");
+  return new (isBusy ? StoreBusyError : StoreError)(sentence(path), { cause: error });
 }

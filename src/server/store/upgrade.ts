@@ -1,4 +1,4 @@
-import { existsSync, renameSync, rmSync } from "node:fs";
+import { chmodSync, existsSync, renameSync, rmSync } from "node:fs";
 import { v4 as randomId } from "uuid";
 import type Database from "better-sqlite3";
 
@@ -17,6 +17,7 @@ export function keepCopy(sqlite: Database.Database, path: string, step: number):
   const unfinished = `${copy}.${process.pid}.unfinished`;
   rmSync(unfinished, { force: true });
   sqlite.prepare("VACUUM INTO ?").run(unfinished);
+  chmodSync(unfinished, 0o600);
   renameSync(unfinished, copy);
 }
 

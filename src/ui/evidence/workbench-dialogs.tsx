@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EvidenceChanges } from "@/core/evidence";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
+import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
@@ -66,11 +67,15 @@ function ImportForm({ onDone, by }: { onDone: () => void; by: string }) {
           onChange={async (event) => {
             const file = event.target.files?.[0];
             if (!file) return;
-            const written = await send("POST", "/api/evidence/import", {
-              content: await file.text(),
-              by,
-              reason: `imported ${file.name}`,
-            });
+            const written = await call(
+              ROUTES.importEvidence,
+              {},
+              {
+                content: await file.text(),
+                by,
+                reason: `imported ${file.name}`,
+              },
+            );
             event.target.value = "";
             if (written.ok) onDone();
             else setProblem(written.message);

@@ -6,7 +6,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
+import { ROUTES } from "@/wire/routes";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { Button, DownloadLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
@@ -40,7 +41,7 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const by = profileName ?? "somebody without a profile";
   const save: Save = async (next, reason) => {
-    const written = await send("POST", "/api/evidence", { changes: next, by, reason });
+    const written = await call(ROUTES.saveEvidence, {}, { changes: next, by, reason });
     if (!written.ok) return written.message;
     setOpened(null);
     router.refresh();

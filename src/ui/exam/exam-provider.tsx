@@ -27,12 +27,16 @@ import {
 import { assessGuard, type Guard } from "@/core/safety";
 import { createExamClient, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
 import { openOutbox, OutboxError } from "@/sync/outbox";
+import { courier } from "../shell/courier";
+import { listenLive } from "@/sync/live";
 import { httpTransport } from "@/sync/transport";
 import type { Profile } from "@/wire/practitioners";
 import type { ExamBranch } from "@/wire/branches";
 import type { PreviousVisit } from "@/wire/previous-visit";
 
 const POLL_MS = 3000;
+/** News comes by itself then; what was missed all the same is asked for. */
+const POLL_WHILE_LIVE_MS = 30_000;
 
 type ExamContextValue = {
   readonly exam: string;
@@ -78,6 +82,7 @@ type SyncContextValue = {
   readonly keepAsAmendment: (order: number, reason: string) => Promise<void>;
   readonly discard: (order: number) => Promise<void>;
   readonly retry: () => void;
+  readonly offerAgain: () => Promise<void>;
 };
 
 const ExamContext = createContext<ExamContextValue | null>(null);
@@ -158,13 +163,23 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
       announce: () => channel?.postMessage("changed"),
     });
     const refresh = () => void created.refresh();
-    const poll = setInterval(() => document.visibilityState === "visible" && refresh(), POLL_MS);
+    let isLive = false;
+    let asked = Date.now();
+    const poll = setInterval(() => {
+      if (document.visibilityState !== "visible" || (isLive && Date.now() - asked < POLL_WHILE_LIVE_MS)) return;
+      asked = Date.now();
+      refresh();
+    }, POLL_MS);
+    const hushLive = listenLive(exam, refresh, (now) => (isLive = now));
     channel?.addEventListener("message", refresh);
     window.addEventListener("online", refresh);
+    const returnToCourier = courier().leave(exam);
     setClient(created);
     refresh();
     return () => {
+      returnToCourier();
       clearInterval(poll);
+      hushLive();
       channel?.close();
       window.removeEventListener("online", refresh);
       created.close();
@@ -272,6 +287,7 @@ export function ExamProvider(props: Props) {
       keepAsAmendment: async (order, reason) => void (await attempt((to) => to.keepAsAmendment(order, reason))),
       discard: async (order) => void (await attempt((to) => to.discard(order))),
       retry: () => void client?.refresh(),
+      offerAgain: async () => void (await attempt((to) => to.offerAgain())),
     }),
     [sync, head, anchor, attempt, client],
   );

@@ -57,6 +57,7 @@ export function later<P extends object>(
 export function useLater(): void {
   useEffect(() => {
     isFetching = true;
-    parts.forEach((fetch) => void fetch());
+    /** Said on the page, for whoever waits until all of it is there. */
+    void Promise.all([...parts].map((fetch) => fetch())).then(() => (document.documentElement.dataset.whole = "yes"));
   }, []);
 }

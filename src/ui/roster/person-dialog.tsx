@@ -1,17 +1,20 @@
 "use client";
 
 import { yupResolver } from "@hookform/resolvers/yup";
+import { Download } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
 import { type Person, type PersonInput, personSchema } from "@/core/record";
 import { SEXES } from "@/core/vocabulary";
-import { Button } from "../primitives/button";
+import { Button, DownloadLink } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
 import type { RosterRow } from "@/wire/roster";
+import { alreadyThere, ROUTES } from "@/wire/routes";
+import { pathOf } from "@/wire/route";
 
 type PersonDialogProps = { person: RosterRow | null; onClose: () => void; onExamine: (person: RosterRow) => void };
 
@@ -26,7 +29,7 @@ const messageOf = (errors: FieldErrors<PersonInput>, field: keyof PersonInput): 
 /** A new person, or a correction; somebody who may be there already is shown first. */
 export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) {
   const router = useRouter();
-  const [duplicates, setDuplicates] = useState<readonly Person[]>([]);
+  const [duplicates, setDuplicates] = useState<readonly Pick<Person, "id" | "name" | "number" | "birthDate">[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const schema = personSchema(new Date().toISOString().slice(0, 10));
   const { register, handleSubmit, formState } = useForm<PersonInput>({
@@ -38,15 +41,16 @@ export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) 
 
   const save = async (input: PersonInput) => {
     const written = person
-      ? await send("PUT", `/api/people/${person.id}`, input)
-      : await send<{ person: Person }>("POST", "/api/people", { person: input, confirmed: duplicates.length > 0 });
+      ? await call(ROUTES.changePerson, { person: person.id }, input)
+      : await call(ROUTES.addPerson, {}, { person: input, confirmed: duplicates.length > 0 });
     if (written.ok) {
       router.refresh();
       onClose();
       return;
     }
-    setDuplicates(written.status === 409 ? ((written.body as { duplicates: Person[] }).duplicates ?? []) : []);
-    setProblem(written.status === 409 ? null : written.message);
+    const there = alreadyThere.isValidSync(written.body, { strict: true }) ? written.body.duplicates : [];
+    setDuplicates(there ?? []);
+    setProblem(there?.length ? null : written.message);
   };
 
   return (
@@ -106,6 +110,11 @@ export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) 
             {duplicates.length > 0 ? "Not the same person: add" : person ? "Save" : "Add"}
           </Button>
           {person && <Button onClick={() => onExamine(person)}>Examine</Button>}
+          {person && (
+            <DownloadLink href={pathOf(ROUTES.exportPerson.path, { person: person.id })}>
+              <Download aria-hidden size={18} /> All of theirs (JSON)
+            </DownloadLink>
+          )}
           <Button onClick={onClose}>Cancel</Button>
         </div>
       </form>

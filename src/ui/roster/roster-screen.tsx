@@ -9,11 +9,12 @@ import { v4 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
 import { openExam } from "@/core/admission";
 import { settingsForNewExam } from "@/core/record";
-import { describeProblem, InputError, type Problem } from "@/core/base";
+import { InputError } from "@/core/base";
 import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import type { RosterRow } from "@/wire/roster";
+import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
 import { Button, ButtonLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
@@ -21,6 +22,7 @@ import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
+import { useWaiting } from "../shell/courier";
 import { PersonDialog } from "./person-dialog";
 
 const SEARCH_DELAY_MS = 120;
@@ -42,15 +44,10 @@ function useSearch(initial: readonly RosterRow[]) {
     if (query === "") return;
     const mine = ++turn.current;
     const timer = setTimeout(async () => {
-      try {
-        const response = await fetch(`/api/people?q=${encodeURIComponent(query)}`);
-        const body = (await response.json()) as { people?: RosterRow[]; problems?: Problem[] };
-        if (mine !== turn.current) return;
-        setProblem(body.problems ? body.problems.map(describeProblem).join(" ") : null);
-        if (body.people) setPeople(body.people);
-      } catch {
-        if (mine === turn.current) setProblem("The server cannot be reached; the list may be old.");
-      }
+      const found = await call(ROUTES.searchPeople, {}, { q: query });
+      if (mine !== turn.current) return;
+      setProblem(found.ok ? null : `${found.message} The list may be old.`);
+      if (found.ok) setPeople(found.value.people);
     }, SEARCH_DELAY_MS);
     return () => clearTimeout(timer);
   }, [query]);
@@ -84,11 +81,7 @@ function useNewExam(profile: Profile | null, evidence: string) {
       { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
     );
     if (opened instanceof InputError) return setProblem(opened.message);
-    const written = await send<{ receipts: { result: string; why: string | null }[] }>(
-      "POST",
-      `/api/exams/${exam}/events`,
-      { events: opened.events },
-    );
+    const written = await call(ROUTES.appendEvents, { exam }, { events: [...opened.events] });
     const refused = written.ok
       ? written.value.receipts.find(({ result }) => result === "refused")?.why
       : written.message;
@@ -108,11 +101,7 @@ function useImport() {
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    const written = await send<{ exam: string; added: number; already: number }>(
-      "POST",
-      "/api/import",
-      await file.text(),
-    );
+    const written = await call(ROUTES.importExam, {}, await file.text());
     setMessage(
       written.ok
         ? written.value.added
@@ -123,6 +112,33 @@ function useImport() {
     if (written.ok) router.refresh();
   };
   return { take, message };
+}
+
+/** What was tapped and is not with the server yet, whoever it is about. */
+function WaitingHere({ people }: { people: readonly RosterRow[] }) {
+  const waiting = useWaiting();
+  if (waiting.length === 0) return null;
+  const whose = (exam: string) =>
+    people.find((person) => person.exams.some(({ id }) => id === exam))?.name ?? "somebody who is not on this list";
+  return (
+    <ul
+      aria-label="Waiting in this browser"
+      className="flex flex-col gap-1 rounded-lg bg-caution-well p-3 text-caution"
+    >
+      {waiting.map(({ exam, waiting: count, refused, why }) => (
+        <li key={exam} role="status" className="flex flex-wrap items-center gap-x-3">
+          <span>
+            {count > 0 &&
+              `${count} ${count === 1 ? "answer" : "answers"} of ${whose(exam)} ${count === 1 ? "waits" : "wait"} in this browser, to be sent. ${why ?? ""} `}
+            {refused > 0 && `${refused} of ${whose(exam)} cannot be sent as they are.`}
+          </span>
+          <Link href={`/exams/${exam}/run`} className="flex min-h-11 items-center underline">
+            Look at the examination
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 function ExamLinks({ person }: { person: RosterRow }) {
@@ -280,6 +296,7 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
             {text}
           </p>
         ))}
+        <WaitingHere people={[...initial, ...people]} />
         <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
           {people.map((person) => (
             <PersonRow key={person.id} person={person} onEdit={setEditing} onExamine={open} />

@@ -23,7 +23,8 @@ import { GripVertical, Plus, X } from "lucide-react";
 import { useState } from "react";
 import { protocolOf, searchCatalogue, SHEETS, type TestId } from "@/core/knowledge";
 import { sheetLabel, sheetTests } from "@/core/record";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
+import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
@@ -158,10 +159,14 @@ export function SheetDialog({ onClose }: { onClose: () => void }) {
       ...(settings.work.sheets ?? []).filter((sheet) => sheet.label !== label.trim()),
       { label: label.trim(), tests: [...tests] },
     ];
-    const written = await send("PUT", `/api/practitioners/${profile.id}/settings`, {
-      ...settings,
-      work: { ...settings.work, sheets },
-    });
+    const written = await call(
+      ROUTES.saveSettings,
+      { practitioner: profile.id },
+      {
+        ...settings,
+        work: { ...settings.work, sheets },
+      },
+    );
     setProblem(written.ok ? `Kept as "${label.trim()}".` : written.message);
   };
   return (

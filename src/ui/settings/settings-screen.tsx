@@ -7,7 +7,8 @@ import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
 import { ruleAsks } from "@/core/reading";
 import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
-import { send } from "@/sync/send";
+import { call } from "@/wire/call";
+import { ROUTES } from "@/wire/routes";
 import type { Profile } from "@/wire/practitioners";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -24,16 +25,20 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
   const [name, setName] = useState("");
   const [registration, setRegistration] = useState("");
   const choose = async (id: string) => {
-    const written = await send("POST", `/api/practitioners/${id}/choose`, {});
+    const written = await call(ROUTES.chooseProfile, { practitioner: id }, {});
     onDone(written.ok ? null : written.message);
   };
   const add = async () => {
     const id = newId();
-    const written = await send("POST", "/api/practitioners", {
-      id,
-      name: name.trim(),
-      registration: registration.trim(),
-    });
+    const written = await call(
+      ROUTES.saveProfile,
+      {},
+      {
+        id,
+        name: name.trim(),
+        registration: registration.trim(),
+      },
+    );
     if (!written.ok) return onDone(written.message);
     setName("");
     setRegistration("");
@@ -105,7 +110,7 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
   const settings = chosen && chosen.profile === current?.id ? chosen.settings : current?.settings;
   const change = async (next: PractitionerSettings) => {
     setChosen({ profile: current!.id, settings: next });
-    const written = await send("PUT", `/api/practitioners/${current!.id}/settings`, next);
+    const written = await call(ROUTES.saveSettings, { practitioner: current!.id }, next);
     done(written.ok ? null : written.message);
   };
   const work = (part: Partial<PractitionerSettings["work"]>) =>

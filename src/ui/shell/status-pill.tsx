@@ -16,7 +16,7 @@ const LOOK = {
 
 /** Where the taps are: saved, waiting to be sent, or cannot be sent and why. */
 export function StatusPill() {
-  const { sync, retry, discard, keepAsAmendment } = useSync();
+  const { sync, retry, offerAgain, discard, keepAsAmendment } = useSync();
   const [open, setOpen] = useState(false);
   const { Icon, text, tone } = LOOK[sync.state];
   const count = sync.state === "refused" ? sync.refused.length : sync.waiting;
@@ -40,8 +40,14 @@ export function StatusPill() {
           {sync.state === "sending" && "The last taps are kept in this browser and are on their way."}
           {sync.state === "waiting" &&
             `${sync.waiting} kept in this browser, not with the server yet. ${sync.why ?? ""} They are sent by themselves as soon as it can be.`}
-          {sync.state === "refused" && "The server would not take these. They are kept here until you give them up."}
+          {sync.state === "refused" &&
+            "The server would not take these. They are kept here, and can be offered again once what they need is there."}
         </p>
+        {sync.state === "refused" && (
+          <Button look="main" onClick={() => void offerAgain()}>
+            Offer them again
+          </Button>
+        )}
         {sync.refused.map((entry) => (
           <div key={entry.order} className="rounded-lg border border-stop p-3">
             <p className="font-medium">{entry.event.type.replaceAll("-", " ")}</p>

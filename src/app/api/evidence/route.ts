@@ -1,6 +1,6 @@
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { saveEvidence } from "@/server/repositories/evidence";
-import { answer, bodyJson, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/open";
+import { ROUTES } from "@/wire/routes";
 
-export const POST = (request: Request) =>
-  answer(async () => ({ saved: saveEvidence(theStore(), await bodyJson(request), now()) }));
+export const POST = serve(ROUTES.saveEvidence, ({ store, ask }) => ({ saved: saveEvidence(store, ask, now()) }));

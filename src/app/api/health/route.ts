@@ -1,6 +1,10 @@
-import { answer } from "@/server/edge/http";
-import { theStore } from "@/server/store/open";
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
+import { ROUTES } from "@/wire/routes";
 
 export const dynamic = "force-dynamic";
 
-export const GET = () => answer(() => ({ store: theStore().path }));
+export const GET = serve(ROUTES.health, ({ store }) => ({
+  store: store.sqlite.readonly ? "read only" : "open",
+  now: now(),
+}));

@@ -1,7 +1,6 @@
-import { EXAM_FILE_MAX_BYTES } from "@/core/exchange";
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { importExam } from "@/server/exchange/exchange";
-import { answer, bodyText, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/open";
+import { ROUTES } from "@/wire/routes";
 
-export const POST = (request: Request) =>
-  answer(async () => importExam(theStore(), await bodyText(request, EXAM_FILE_MAX_BYTES), now()));
+export const POST = serve(ROUTES.importExam, ({ store, ask }) => importExam(store, ask ?? "", now()));

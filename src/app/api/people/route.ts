@@ -1,14 +1,11 @@
 import { currentActor } from "@/server/edge/current-profile";
-import { answer, bodyJson, now } from "@/server/edge/http";
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { addPerson, searchPeople } from "@/server/repositories/people";
-import { theStore } from "@/server/store/open";
+import { ROUTES } from "@/wire/routes";
 
-export const GET = (request: Request) =>
-  answer(() => ({ people: searchPeople(theStore(), new URL(request.url).searchParams.get("q") ?? "") }));
+export const GET = serve(ROUTES.searchPeople, ({ store, ask }) => ({ people: searchPeople(store, ask.q ?? "") }));
 
-export const POST = (request: Request) =>
-  answer(async () => {
-    const { person, confirmed } = (await bodyJson(request)) as { person?: unknown; confirmed?: unknown };
-    const said = { now: now(), actor: await currentActor(), confirmed: confirmed === true };
-    return { person: addPerson(theStore(), person, said) };
-  });
+export const POST = serve(ROUTES.addPerson, async ({ store, ask: { person, confirmed = false } }) => ({
+  person: addPerson(store, person, { now: now(), actor: await currentActor(), confirmed }),
+}));

@@ -1,6 +1,5 @@
-import { answer, bodyJson } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { saveProfile } from "@/server/repositories/practitioners";
-import { theStore } from "@/server/store/open";
+import { ROUTES } from "@/wire/routes";
 
-export const POST = (request: Request) =>
-  answer(async () => ({ profile: saveProfile(theStore(), await bodyJson(request)) }));
+export const POST = serve(ROUTES.saveProfile, ({ store, ask }) => ({ profile: saveProfile(store, ask) }));

@@ -1,12 +1,10 @@
-import { currentChanges, saveEvidence } from "@/server/repositories/evidence";
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { readEvidenceFile } from "@/server/exchange/evidence-exchange";
-import { answer, bodyJson, now } from "@/server/edge/http";
-import { theStore } from "@/server/store/open";
+import { currentChanges, saveEvidence } from "@/server/repositories/evidence";
+import { ROUTES } from "@/wire/routes";
 
 /** Puts an evidence file in force as a new version: all of it, or nothing. */
-export const POST = (request: Request) =>
-  answer(async () => {
-    const { content, by, reason } = (await bodyJson(request)) as { content?: unknown; by?: unknown; reason?: unknown };
-    const changes = readEvidenceFile(String(content ?? ""), currentChanges(theStore()));
-    return { saved: saveEvidence(theStore(), { changes, by, reason }, now()) };
-  });
+export const POST = serve(ROUTES.importEvidence, ({ store, ask: { content, by, reason } }) => ({
+  saved: saveEvidence(store, { changes: readEvidenceFile(content ?? "", currentChanges(store)), by, reason }, now()),
+}));

@@ -1,8 +1,7 @@
-import { answer, bodyJson } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
 import { saveSettings } from "@/server/repositories/practitioners";
-import { theStore } from "@/server/store/open";
+import { ROUTES } from "@/wire/routes";
 
-type Context = { params: Promise<{ practitioner: string }> };
-
-export const PUT = (request: Request, { params }: Context) =>
-  answer(async () => ({ profile: saveSettings(theStore(), (await params).practitioner, await bodyJson(request)) }));
+export const PUT = serve(ROUTES.saveSettings, ({ store, ids, ask }) => ({
+  profile: saveSettings(store, ids.practitioner!, ask),
+}));

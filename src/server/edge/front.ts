@@ -1,0 +1,90 @@
+import { patternOf } from "@/wire/route";
+import { ROUTES } from "@/wire/routes";
+import { allowedHosts, isAllowedHost, isSameOrigin } from "./origin";
+
+/** A request as far as it is looked at before anything else is done with it. */
+export type Knock = {
+  readonly method: string;
+  /** Path and query as they came. */
+  readonly url: string;
+  readonly host: string | null;
+  readonly origin: string | null;
+  readonly fetchSite: string | null;
+  readonly scheme: "http" | "https";
+};
+
+/** Why a request goes no further. */
+export type TurnedAway = {
+  readonly status: 400 | 403 | 404 | 405 | 414;
+  readonly what: string;
+  readonly todo: string;
+  readonly allow?: string;
+};
+
+const READS: ReadonlySet<string> = new Set(["GET", "HEAD"]);
+const METHODS = ["GET", "HEAD", "POST", "PUT"];
+const MOST_LETTERS = 4000;
+
+const BY_ADDRESS = Object.values(ROUTES).map(({ method, path }) => ({ method, pattern: patternOf(path) }));
+
+function decoded(path: string): string | null {
+  try {
+    const text = decodeURIComponent(path);
+    return text.includes("\0") ? null : text;
+  } catch {
+    return null;
+  }
+}
+
+const wrongMethod = (methods: readonly string[]): TurnedAway => ({
+  status: 405,
+  what: `uses a method that this address does not have`,
+  todo: `Use ${methods.join(" or ")}.`,
+  allow: methods.join(", "),
+});
+
+/** Addresses of data are those of the wire, with their methods, and no others. */
+function routeProblem(path: string, method: string): TurnedAway | null {
+  const here = BY_ADDRESS.filter(({ pattern }) => pattern.test(path)).map((one) => one.method);
+  if (here.length === 0)
+    return { status: 404, what: "names an address that is not here", todo: "Use the program's own pages." };
+  const allowed = here.includes("GET") ? [...here, "HEAD"] : here;
+  return allowed.includes(method) ? null : wrongMethod(allowed);
+}
+
+/**
+ * Why a request is turned away before anybody reads it: a method, an address or
+ * a sender that has no business here. Null when it may come in.
+ *
+ * @param hosts the names this program answers to
+ */
+export function turnedAway(
+  { method, url, host, origin, fetchSite, scheme }: Knock,
+  hosts: ReadonlySet<string> = allowedHosts(),
+): TurnedAway | null {
+  if (!METHODS.includes(method)) return wrongMethod(METHODS);
+  if (!isAllowedHost(host, hosts))
+    return {
+      status: 403,
+      what: "came to a name this program does not answer to",
+      todo: "Open the address that was printed when it started.",
+    };
+  if (!READS.has(method) && !isSameOrigin(origin, fetchSite, host, scheme))
+    return { status: 403, what: "was sent by another site", todo: "Use the program's own pages." };
+  if (url.length > MOST_LETTERS) return { status: 414, what: "has too long an address", todo: "Shorten it." };
+  const path = decoded(url.split("?", 1)[0]!);
+  if (path === null || !path.startsWith("/"))
+    return { status: 400, what: "has an address that cannot be read", todo: "Use the address that a page links to." };
+  if (path === "/api" || path.startsWith("/api/")) return routeProblem(path, method);
+  return READS.has(method) || method === "POST" ? null : wrongMethod(["GET", "HEAD"]);
+}
+
+/** What every answer carries, files included. */
+export const DEFAULT_HEADERS: Readonly<Record<string, string>> = {
+  "x-content-type-options": "nosniff",
+  "referrer-policy": "no-referrer",
+  "permissions-policy": "camera=(), microphone=(), geolocation=()",
+  "cross-origin-opener-policy": "same-origin",
+  "cross-origin-resource-policy": "same-origin",
+  "x-frame-options": "DENY",
+};

@@ -1,0 +1,82 @@
+import type { ChainHead } from "@/core";
+
+type Listener = () => void;
+
+const SHARED = Symbol.for("dust-lantern.live");
+const shared = globalThis as unknown as Record<symbol, Map<string, Set<Listener>> | undefined>;
+const listeners = (): Map<string, Set<Listener>> => (shared[SHARED] ??= new Map());
+
+/** Tells everybody who looks at an exam that it has moved on. */
+export const announce = (exam: string): void =>
+  listeners()
+    .get(exam)
+    ?.forEach((listener) => listener());
+
+function listen(exam: string, listener: Listener): () => void {
+  const here = listeners().get(exam) ?? new Set();
+  listeners().set(exam, here.add(listener));
+  return () => {
+    here.delete(listener);
+    if (here.size === 0) listeners().delete(exam);
+  };
+}
+
+/** What another program writes is seen by looking; what this one writes is announced. */
+const LOOK_EVERY_MS = 1000;
+const STILL_HERE_EVERY_MS = 15_000;
+
+type Live = {
+  readonly exam: string;
+  /** Where the record ends now; null when it is gone. */
+  readonly end: () => ChainHead | null;
+  /** Ends the stream when the other side leaves. */
+  readonly signal: AbortSignal;
+};
+
+/**
+ * Server-sent events that say where a record ends, at once and whenever it moves
+ * on. Each says all there is to know, so that somebody who comes back after a
+ * break has missed nothing.
+ */
+export function liveStream({ exam, end, signal }: Live): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder();
+  let stop = () => {};
+  return new ReadableStream({
+    start(controller) {
+      let told = "";
+      const say = (text: string) => controller.enqueue(encoder.encode(text));
+      const leave = () => {
+        stop();
+        try {
+          controller.close();
+        } catch {
+          /* It is closed already. */
+        }
+      };
+      const tell = () => {
+        try {
+          const now = end();
+          if (!now) return leave();
+          if (now.head === told) return;
+          told = now.head;
+          say(`id: ${now.length}\ndata: ${JSON.stringify({ head: now.head, length: now.length })}\n\n`);
+        } catch {
+          leave();
+        }
+      };
+      const looking = setInterval(tell, LOOK_EVERY_MS);
+      const breathing = setInterval(() => say(": still here\n\n"), STILL_HERE_EVERY_MS);
+      const unlisten = listen(exam, tell);
+      stop = () => {
+        clearInterval(looking);
+        clearInterval(breathing);
+        unlisten();
+        signal.removeEventListener("abort", leave);
+      };
+      signal.addEventListener("abort", leave);
+      say("retry: 1000\n\n");
+      tell();
+    },
+    cancel: () => stop(),
+  });
+}

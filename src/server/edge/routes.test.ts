@@ -1,0 +1,163 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { pathOf, type Route } from "@/wire/route";
+import { ROUTES } from "@/wire/routes";
+import { idOf } from "@/fixtures/samples/build";
+import { turnedAway } from "./front";
+
+vi.mock("next/headers", () => ({ cookies: async () => ({ get: () => undefined }) }));
+
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+const modules = import.meta.glob<Record<string, Handler>>("../../app/api/**/route.ts", { eager: true });
+
+/** The address a file of routes stands for. */
+const addressOf = (file: string): string =>
+  file
+    .replace("../../app", "")
+    .replace("/route.ts", "")
+    .replaceAll(/\[(\w+)\]/g, "{$1}");
+
+const SERVED = Object.entries(modules).flatMap(([file, handlers]) =>
+  Object.entries(handlers)
+    .filter(([method]) => /^[A-Z]+$/.test(method))
+    .map(([method, handler]) => [`${method} ${addressOf(file)}`, handler] as const),
+);
+const KNOWN: readonly Route<never, never>[] = Object.values(ROUTES) as never;
+const keyOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;
+const handlerOf = new Map<string, Handler>(SERVED);
+
+const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3) };
+const BAD_BODIES: readonly (readonly [name: string, text: string])[] = [
+  ["null", "null"],
+  ["a list", "[]"],
+  ["a number", "1"],
+  ["text", '"words"'],
+  ["nothing", ""],
+  ["half of it", '{"events": ['],
+  ["an object that cannot be written", '{"toString": null}'],
+  ["a prototype", '{"__proto__": {"isAdmin": true}}'],
+  ["3,000 levels", "[".repeat(3000) + "]".repeat(3000)],
+  ["3,000 levels of objects", '{"a":'.repeat(3000) + "1" + "}".repeat(3000)],
+  ["200 kB of brackets", "[".repeat(200_000)],
+];
+
+let folder = "";
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "dust-lantern-routes-"));
+  process.env.DUST_LANTERN_DB = join(folder, "store.sqlite");
+});
+afterAll(() => {
+  delete process.env.DUST_LANTERN_DB;
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const ask = (route: Route<never, never>, init: RequestInit, ids: Record<string, string> = IDS, query = "") =>
+  handlerOf.get(keyOf(route))!(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}${query}`, init), {
+    params: Promise.resolve(
+      Object.fromEntries([...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => [name!, ids[name!] ?? ""])),
+    ),
+  });
+
+async function saysWhatIsWrong(answer: Response): Promise<void> {
+  expect(answer.status).toBeGreaterThanOrEqual(400);
+  expect(answer.status).toBeLessThan(500);
+  const { problems } = (await answer.json()) as { problems: { what: string; todo: string }[] };
+  expect(problems.length).toBeGreaterThan(0);
+  problems.forEach(({ what, todo }) => {
+    expect(what.length).toBeGreaterThan(5);
+    expect(todo.length).toBeGreaterThan(3);
+    expect(what + todo).not.toMatch(/ at .*\.ts|node_modules|Error:|sqlite/i);
+  });
+}
+
+const WRITES = KNOWN.filter(({ method }) => method !== "GET");
+const READS = KNOWN.filter(({ method, ask: asked }) => method === "GET" && asked);
+const JSON_BODY = { "content-type": "application/json" };
+
+describe("the routes of the wire", () => {
+  it("are served, each of them, and no others are", () =>
+    expect(SERVED.map(([key]) => key).toSorted()).toEqual(KNOWN.map(keyOf).toSorted()));
+
+  describe.each(WRITES.map((route) => [keyOf(route), route] as const))("%s", (_key, route) => {
+    it.each(BAD_BODIES)("sent %s, says what is wrong", async (_name, body) =>
+      saysWhatIsWrong(await ask(route, { method: route.method, headers: JSON_BODY, body })),
+    );
+
+    it("sent 8 MB of brackets, says so at once", async () => {
+      const began = performance.now();
+      const answer = await ask(route, { method: route.method, headers: JSON_BODY, body: "[".repeat(8_000_000) });
+      await saysWhatIsWrong(answer);
+      expect(answer.status).toBe(route.limit < 8_000_000 ? 413 : 400);
+      expect(performance.now() - began).toBeLessThan(1500);
+    });
+
+    it.each(["text/plain", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded", ""])(
+      "sent as %s, says what it takes",
+      async (type) => {
+        const headers: Record<string, string> = type ? { "content-type": type } : {};
+        const answer = await ask(route, { method: route.method, headers, body: new TextEncoder().encode("{}") });
+        expect(answer.status).toBe(415);
+        await saysWhatIsWrong(answer);
+      },
+    );
+  });
+
+  it.each(READS.map((route) => [keyOf(route), route] as const))(
+    "%s refuses a query it does not know",
+    async (_k, route) => saysWhatIsWrong(await ask(route, { method: "GET" }, IDS, "?nonsense=1&after=-1&as=exe")),
+  );
+
+  it.each(KNOWN.filter(({ path }) => path.includes("{")).map((route) => [keyOf(route), route] as const))(
+    "%s refuses what is no id",
+    async (_key, route) => {
+      for (const id of ["..", "1", "%00", "x".repeat(3000), "' OR 1=1"]) {
+        const ids = { exam: id, person: id, practitioner: id };
+        const init = route.method === "GET" ? {} : { headers: JSON_BODY, body: "{}" };
+        const answer = await ask(route, { method: route.method, ...init }, ids);
+        expect(answer.status).toBe(404);
+        await saysWhatIsWrong(answer);
+      }
+    },
+  );
+});
+
+describe("what is turned away at the door", () => {
+  const knock = {
+    method: "GET",
+    url: "/",
+    host: "127.0.0.1:4180",
+    origin: null,
+    fetchSite: null,
+    scheme: "http",
+  } as const;
+  const status = (over: Partial<Parameters<typeof turnedAway>[0]>) => turnedAway({ ...knock, ...over })?.status ?? 200;
+
+  it.each(KNOWN.map((route) => [keyOf(route), route] as const))("lets %s in, and no other method", (_key, route) => {
+    const url = pathOf(route.path, IDS);
+    const here = new Set(KNOWN.filter(({ path }) => path === route.path).map(({ method }) => method as string));
+    for (const method of ["GET", "POST", "PUT", "DELETE", "PATCH", "OPTIONS", "TRACE", "CONNECT", "PROPFIND"])
+      expect(status({ method, url }), method).toBe(here.has(method) ? 200 : 405);
+  });
+
+  it.each([
+    ["/api/nothing", 404],
+    ["/api", 404],
+    ["/%E0%A4%A", 400],
+    ["/%00", 400],
+    ["//elsewhere.test/x", 200],
+    ["http://elsewhere.test/", 400],
+    [`/${"x".repeat(5000)}`, 414],
+    ["/exams/1/run?x=%E0%A4%A", 200],
+  ])("%s: %s", (url, wanted) => expect(status({ url })).toBe(wanted));
+
+  it("asks where a write comes from, the scheme as well", () => {
+    const write = { method: "POST", url: "/api/import" };
+    expect(status({ ...write, origin: "http://127.0.0.1:4180" })).toBe(200);
+    expect(status({ ...write, origin: "https://127.0.0.1:4180" })).toBe(403);
+    expect(status({ ...write, origin: "http://elsewhere.test" })).toBe(403);
+    expect(status({ ...write, fetchSite: "cross-site" })).toBe(403);
+    expect(status({ ...write, host: "rebound.test" })).toBe(403);
+  });
+});

@@ -1,0 +1,66 @@
+import { check, type Schema } from "@/core";
+import type { Route } from "@/wire/route";
+import { answer, jsonText, parsed, RequestError } from "./http";
+import type { Store } from "../store/store";
+import { assertSameFile, theStore } from "../store/open";
+import { StoreError } from "../store/store";
+
+/** What a route's work is given: the store, the ids of its address, and what was sent, checked. */
+export type Asked<Ask> = {
+  readonly store: Store;
+  readonly ids: Readonly<Record<string, string>>;
+  readonly ask: Ask;
+  readonly request: Request;
+};
+
+type Context = { params: Promise<Record<string, string>> };
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+
+async function idsOf({ params }: Context): Promise<Record<string, string>> {
+  const ids = await params;
+  for (const [where, id] of Object.entries(ids))
+    if (!UUID.test(id))
+      throw new RequestError(404, { where, what: "is not an id", todo: "Use the address that a page links to." });
+  return ids;
+}
+
+async function sentWith(route: Route, request: Request): Promise<unknown> {
+  if (route.method === "GET") return Object.fromEntries(new URL(request.url).searchParams);
+  const text = await jsonText(request, route.limit);
+  return route.isFile ? text : parsed(text);
+}
+
+const BUSY_FOR_MS = 5000;
+const FIRST_WAIT_MS = 10;
+const LONGEST_WAIT_MS = 200;
+
+/**
+ * Does the work again while another program holds the store: by waiting, not by
+ * standing still, so that everybody else is answered meanwhile.
+ */
+async function oncePossible<T>(work: () => T): Promise<Awaited<T>> {
+  const until = Date.now() + BUSY_FOR_MS;
+  for (let wait = FIRST_WAIT_MS; ; wait = Math.min(wait * 2, LONGEST_WAIT_MS)) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof StoreError && error.isBusy) || Date.now() > until) throw error;
+      await new Promise((done) => setTimeout(done, wait * (0.5 + Math.random())));
+    }
+  }
+}
+
+/** Serves a route of the wire: what is sent is checked by its schema before anything looks at it. */
+export const serve =
+  <Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Asked<Ask>) => unknown) =>
+  (request: Request, context: Context): Promise<Response> =>
+    answer(async () => {
+      const ids = await idsOf(context);
+      const sent = await sentWith(route, request);
+      const ask = (route.ask ? check(route.ask as Schema<Ask>, sent, "") : sent) as Ask;
+      const store = theStore();
+      const result = await oncePossible(() => work({ store, ids, ask, request }));
+      if (route.method !== "GET") assertSameFile(store);
+      return result;
+    });

@@ -1,0 +1,78 @@
+import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
+import next from "next";
+import { DEFAULT_HEADERS, turnedAway } from "./edge/front";
+
+/**
+ * The program as it is served: a small server that looks at every request
+ * before the pages do. It turns away what has no business here, puts the same
+ * headers on everything, files included, and closes what is sent by halves.
+ */
+
+const SECOND = 1000;
+/** A request's head, and the whole of it, have to be here by then. */
+const HEAD_WITHIN = 10 * SECOND;
+const WHOLE_WITHIN = 60 * SECOND;
+/** An idle connection is kept that long, so that taps need no new one. */
+const IDLE_FOR = 120 * SECOND;
+const LOOKED_AFTER = 5 * SECOND;
+const MOST_HEADERS = 100;
+
+const hostname = process.env.DUST_LANTERN_HOST ?? "127.0.0.1";
+const port = Number(process.env.PORT ?? 4180);
+
+const one = (value: string | string[] | undefined): string | null => (typeof value === "string" ? value : null);
+
+function isTurnedAway(request: IncomingMessage, response: ServerResponse): boolean {
+  const away = turnedAway({
+    method: request.method ?? "",
+    url: request.url ?? "",
+    host: one(request.headers.host),
+    origin: one(request.headers.origin),
+    fetchSite: one(request.headers["sec-fetch-site"]),
+    scheme: "http",
+  });
+  if (!away) return false;
+  const { status, what, todo, allow } = away;
+  response.writeHead(status, {
+    "content-type": "application/json; charset=utf-8",
+    "cache-control": "no-store",
+    connection: "close",
+    ...(allow ? { allow } : {}),
+  });
+  response.end(JSON.stringify({ problems: [{ where: "request", what, todo }] }));
+  return true;
+}
+
+const app = next({ dev: false, dir: process.cwd(), hostname, port });
+await app.prepare();
+const handle = app.getRequestHandler();
+
+const server = createServer(
+  {
+    headersTimeout: HEAD_WITHIN,
+    requestTimeout: WHOLE_WITHIN,
+    keepAliveTimeout: IDLE_FOR,
+    connectionsCheckingInterval: LOOKED_AFTER,
+  },
+  (request, response) => {
+    for (const [name, value] of Object.entries(DEFAULT_HEADERS)) response.setHeader(name, value);
+    if (isTurnedAway(request, response)) return;
+    handle(request, response).catch((error: unknown) => {
+      console.error(error);
+      if (!response.headersSent) response.writeHead(500);
+      response.end();
+    });
+  },
+);
+server.maxHeadersCount = MOST_HEADERS;
+/** Nothing here speaks another protocol. */
+server.on("upgrade", (_request, socket) => socket.destroy());
+server.on("clientError", (_error, socket) => {
+  if (socket.writable) socket.end("HTTP/1.1 400 Bad Request\r\nconnection: close\r\ncontent-length: 0\r\n\r\n");
+});
+server.on("error", (error) => {
+  console.error(`The server could not listen on ${hostname}:${port}: ${error.message}`);
+  process.exit(1);
+});
+server.listen(port, hostname);
+for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => process.exit(0));

@@ -1,0 +1,98 @@
+import { deliver, firstBatch, refusedOf } from "./deliver";
+import type { Outbox, OutboxEntry } from "./outbox";
+import type { Transport } from "./transport";
+
+/** What of one exam is still in this browser. */
+export type Waiting = {
+  readonly exam: string;
+  readonly waiting: number;
+  readonly refused: number;
+  /** Why it was not taken when it was last sent; null before that. */
+  readonly why: string | null;
+};
+
+export type Courier = {
+  subscribe: (listener: () => void) => () => void;
+  snapshot: () => readonly Waiting[];
+  /** Looks what waits, and sends what no open screen sends. */
+  round: () => Promise<void>;
+  /** A screen that is open sends its own exam's; called again when it closes. */
+  leave: (exam: string) => () => void;
+};
+
+const NOTHING: readonly Waiting[] = [];
+
+const isSame = (one: readonly Waiting[], other: readonly Waiting[]): boolean =>
+  JSON.stringify(one) === JSON.stringify(other);
+
+/**
+ * Sends what waits in this browser, whatever screen is open: an examination that
+ * was left, or tapped offline before the tab was closed, needs nobody to open it
+ * again.
+ */
+export function createCourier(outbox: Outbox, transport: Transport): Courier {
+  const listeners = new Set<() => void>();
+  const openHere = new Map<string, number>();
+  const reasons = new Map<string, string>();
+  let current = NOTHING;
+  let going: Promise<void> | null = null;
+
+  const show = (entries: readonly OutboxEntry[]): void => {
+    const exams = [...new Set(entries.map(({ exam }) => exam))];
+    const next = exams.map((exam): Waiting => {
+      const own = entries.filter((entry) => entry.exam === exam);
+      const refused = own.filter((entry) => entry.refused !== null).length;
+      return { exam, waiting: own.length - refused, refused, why: reasons.get(exam) ?? null };
+    });
+    if (isSame(next, current)) return;
+    current = next;
+    listeners.forEach((listener) => listener());
+  };
+
+  /** Sends one exam's, batch by batch, until none is left or the rest has to wait. */
+  const send = async (exam: string): Promise<void> => {
+    for (;;) {
+      const batch = firstBatch((await outbox.forExam(exam)).filter(({ refused }) => refused === null));
+      if (batch.length === 0 || openHere.has(exam)) return;
+      const { receipts, stopped } = await deliver(
+        transport,
+        exam,
+        batch.map(({ event }) => event),
+      );
+      const taken = new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
+      await outbox.refuse(refusedOf(batch, receipts));
+      await outbox.remove(batch.filter(({ event }) => taken.has(event.id)).map(({ order }) => order));
+      if (stopped) return void reasons.set(exam, stopped.why);
+      reasons.delete(exam);
+    }
+  };
+
+  const once = async (): Promise<void> => {
+    const entries = await outbox.all();
+    show(entries);
+    const exams = new Set(entries.filter(({ refused }) => refused === null).map(({ exam }) => exam));
+    for (const exam of exams) if (!openHere.has(exam)) await send(exam);
+    if (exams.size > 0) show(await outbox.all());
+  };
+
+  return {
+    subscribe: (listener) => {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+    snapshot: () => current,
+    /** A browser that keeps nothing has nothing to send. */
+    round: () =>
+      (going ??= once()
+        .catch(() => {})
+        .finally(() => (going = null))),
+    leave: (exam) => {
+      openHere.set(exam, (openHere.get(exam) ?? 0) + 1);
+      return () => {
+        const left = (openHere.get(exam) ?? 1) - 1;
+        if (left > 0) openHere.set(exam, left);
+        else openHere.delete(exam);
+      };
+    },
+  };
+}

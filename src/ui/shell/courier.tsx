@@ -1,0 +1,51 @@
+"use client";
+
+import { useEffect, useSyncExternalStore } from "react";
+import { type Courier, createCourier, type Waiting } from "@/sync/courier";
+import { openOutbox } from "@/sync/outbox";
+import { httpTransport } from "@/sync/transport";
+
+const ROUND_MS = 5000;
+const NOTHING: readonly Waiting[] = [];
+
+let made: Courier | null = null;
+/** One for the page. */
+export const courier = (): Courier => (made ??= createCourier(openOutbox(), httpTransport));
+
+/** Open dialogs hold the page still with a style of their own: it carries the page's nonce. */
+function allowOwnStyles(): void {
+  const nonce = document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce;
+  if (nonce) Object.assign(globalThis, { __webpack_nonce__: nonce });
+}
+
+/** Sends what waits, from whatever screen is open. One tab of the browser does it at a time. */
+export function CourierRounds() {
+  useEffect(allowOwnStyles, []);
+  useEffect(() => {
+    const round = () => {
+      if (document.visibilityState !== "visible") return;
+      const go = () => courier().round();
+      if ("locks" in navigator)
+        void navigator.locks.request("dust-lantern-courier", { ifAvailable: true }, (lock) => (lock ? go() : null));
+      else void go();
+    };
+    round();
+    const timer = setInterval(round, ROUND_MS);
+    window.addEventListener("online", round);
+    document.addEventListener("visibilitychange", round);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", round);
+      document.removeEventListener("visibilitychange", round);
+    };
+  }, []);
+  return null;
+}
+
+/** What of every exam is still in this browser. */
+export const useWaiting = (): readonly Waiting[] =>
+  useSyncExternalStore(
+    courier().subscribe,
+    () => courier().snapshot(),
+    () => NOTHING,
+  );

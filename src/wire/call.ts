@@ -1,0 +1,82 @@
+import { check, describeProblem, InputError, type Problem } from "@/core/base";
+import { listOfEach, holding, text } from "@/core/base";
+import { type Answering, refusalOf } from "./refusals";
+import { pathOf, type Route } from "./route";
+
+/** What a call came to: its answer, or what is wrong in a sentence and what may be done about it. */
+export type Called<T> =
+  | { readonly ok: true; readonly value: T }
+  | {
+      readonly ok: false;
+      readonly status: number;
+      readonly refusal: Answering;
+      readonly problems: readonly Problem[];
+      readonly message: string;
+      readonly body: unknown;
+    };
+
+const MOST_PROBLEMS = 500;
+const refusal = holding({
+  problems: listOfEach(holding({ where: text(2000), what: text(4000), todo: text(2000) }), MOST_PROBLEMS),
+});
+
+function problemsIn(body: unknown, status: number): readonly Problem[] {
+  try {
+    return (check(refusal, body, "answer") as { problems: readonly Problem[] }).problems;
+  } catch {
+    return [
+      { where: "server", what: `answered ${status} and did not say why`, todo: "Try again; reload if it stays so." },
+    ];
+  }
+}
+
+const failed = (status: number, body: unknown, problems: readonly Problem[]): Called<never> => ({
+  ok: false,
+  status,
+  refusal: refusalOf(status),
+  problems,
+  message: problems.map(describeProblem).join(" "),
+  body,
+});
+
+const UNREACHED: Problem = {
+  where: "server",
+  what: "cannot be reached",
+  todo: "Nothing was changed; try again once it can.",
+};
+
+/** The query of a GET; the body of everything else. A file goes as it is. */
+function requestOf({ method, isFile }: Route, ask: unknown): { query: string; init: RequestInit } {
+  if (method === "GET") {
+    const asked = Object.entries((ask ?? {}) as Record<string, string | undefined>);
+    const query = new URLSearchParams(asked.flatMap(([key, value]) => (value === undefined ? [] : [[key, value]])));
+    return { query: query.size ? `?${query.toString()}` : "", init: { method } };
+  }
+  const body = isFile ? (ask as string) : JSON.stringify(ask ?? {});
+  return { query: "", init: { method, headers: { "content-type": "application/json" }, body } };
+}
+
+/**
+ * Calls one of this program's own routes. What is answered is checked like
+ * everything else that comes over an edge; nothing is thrown.
+ *
+ * @param ids the ids its address names
+ * @param ask what is sent
+ */
+export async function call<Ask, Answer>(
+  route: Route<Ask, Answer>,
+  ids: Readonly<Record<string, string>>,
+  ask: NoInfer<Ask>,
+): Promise<Called<Answer>> {
+  const { query, init } = requestOf(route, ask);
+  try {
+    const response = await fetch(pathOf(route.path, ids) + query, init);
+    const body: unknown = await response.json().catch(() => null);
+    if (!response.ok) return failed(response.status, body, problemsIn(body, response.status));
+    if (route.answer) check(route.answer, body, "answer");
+    return { ok: true, value: body as Answer };
+  } catch (error) {
+    if (error instanceof InputError) return failed(502, null, error.problems);
+    return failed(0, null, [UNREACHED]);
+  }
+}

@@ -1,0 +1,104 @@
+import { mixed } from "yup";
+import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
+import { EXAM_FILE_MAX_BYTES } from "@/core/exchange";
+import type { ChainHead, Person, RecordedEvent } from "@/core/record";
+import type { EvidenceVersion } from "./evidence";
+import type { Receipt } from "./exam-events";
+import type { Profile } from "./practitioners";
+import type { RosterRow } from "./roster";
+import { answers, route } from "./route";
+
+/** Checked further in, where more is known of it. */
+const anything = () => mixed().defined("is missing; send it");
+
+const MOST = 1_000_000;
+const PEOPLE = 1000;
+/** The most letters of a table of evidence. */
+const BIGGEST_TABLE = 200_000;
+/** The most events of one exam that are sent at once. */
+export const MOST_EVENTS_AT_ONCE = 200;
+
+const head = holding({ head: chainHead(), length: wholeIn(0, MOST) });
+const person = holding({ id: uuid(), name: text(400), number: text(80) });
+const profile = holding({ id: uuid(), name: text(400), settings: holding({}) });
+const event = holding({ id: uuid(), exam: uuid(), type: text(80, 1), at: text(40, 1) });
+const receipt = holding({ id: text(80), result: oneOf(["stored", "already stored", "refused"]) });
+const downloadAs = closed({ as: oneOf(["json", "csv"]) });
+const position = () => text(9, 1).matches(/^\d+$/, "is not a position; use a whole number, 0 or more");
+
+/** What an exam's route tells of the record's end. */
+export type RecordEnd = { readonly head: ChainHead; readonly anchor: string };
+
+/** Who is perhaps meant by somebody new. */
+export const alreadyThere = holding({
+  duplicates: listOfEach(holding({ id: uuid(), name: text(400), number: text(80), birthDate: text(20) }), PEOPLE),
+});
+
+/** Every route of the program: the browser calls these, the server serves these, and no other is answered. */
+export const ROUTES = {
+  health: route("GET", "/api/health", {
+    answer: holding({ store: oneOf(["open", "read only"]), now: instant() }),
+    answers: answers<{ store: "open" | "read only"; now: string }>(),
+  }),
+  searchPeople: route("GET", "/api/people", {
+    ask: closed({ q: text(200).optional() }),
+    answer: holding({ people: listOfEach(person, PEOPLE) }),
+    answers: answers<{ people: readonly RosterRow[] }>(),
+  }),
+  addPerson: route("POST", "/api/people", {
+    ask: closed({ person: anything(), confirmed: yesNo().optional() }),
+    answer: holding({ person }),
+    answers: answers<{ person: Person }>(),
+  }),
+  changePerson: route("PUT", "/api/people/{person}", {
+    ask: anything(),
+    answer: holding({ person }),
+    answers: answers<{ person: Person }>(),
+  }),
+  exportPerson: route("GET", "/api/people/{person}/export", {}),
+  saveProfile: route("POST", "/api/practitioners", {
+    ask: anything(),
+    answer: holding({ profile }),
+    answers: answers<{ profile: Profile }>(),
+  }),
+  chooseProfile: route("POST", "/api/practitioners/{practitioner}/choose", {
+    ask: closed({}),
+    answer: holding({ profile }),
+    answers: answers<{ profile: Profile }>(),
+  }),
+  saveSettings: route("PUT", "/api/practitioners/{practitioner}/settings", {
+    ask: anything(),
+    answer: holding({ profile }),
+    answers: answers<{ profile: Profile }>(),
+  }),
+  eventsAfter: route("GET", "/api/exams/{exam}/events", {
+    ask: closed({ after: position().optional() }),
+    answer: holding({ events: listOfEach(event, MOST), head, anchor: text(80) }),
+    answers: answers<RecordEnd & { events: readonly RecordedEvent[] }>(),
+  }),
+  appendEvents: route("POST", "/api/exams/{exam}/events", {
+    ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
+    answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
+    answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
+  }),
+  liveEvents: route("GET", "/api/exams/{exam}/live", { ask: closed({ after: position().optional() }) }),
+  exportExam: route("GET", "/api/exams/{exam}/export", { ask: downloadAs }),
+  importExam: route("POST", "/api/import", {
+    ask: text(EXAM_FILE_MAX_BYTES, 1),
+    limit: EXAM_FILE_MAX_BYTES,
+    isFile: true,
+    answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
+    answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
+  }),
+  saveEvidence: route("POST", "/api/evidence", {
+    ask: closed({ changes: anything(), by: anything(), reason: anything() }),
+    answer: holding({ saved: holding({ version: text(80) }) }),
+    answers: answers<{ saved: EvidenceVersion }>(),
+  }),
+  exportEvidence: route("GET", "/api/evidence/export", { ask: downloadAs }),
+  importEvidence: route("POST", "/api/evidence/import", {
+    ask: closed({ content: text(BIGGEST_TABLE), by: anything(), reason: anything() }),
+    answer: holding({ saved: holding({ version: text(80) }) }),
+    answers: answers<{ saved: EvidenceVersion }>(),
+  }),
+} as const;
