@@ -84,6 +84,21 @@ export const text = (max: number, min = 0) =>
     (value) => isText(value, max, min),
   );
 
+/** Control characters, and those that turn the direction of what stands around them. */
+// eslint-disable-next-line no-control-regex
+const UNSEEN = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/;
+
+/** A name of a person or thing, in one line: nothing in it that cannot be seen and changes how the rest is read. */
+export const plainText = (max: number, min = 0) =>
+  withFastPath(
+    text(max, min).test(
+      "seen",
+      "holds characters that cannot be seen; type it anew, letters and signs only",
+      (value) => !UNSEEN.test(value ?? ""),
+    ),
+    (value) => isText(value, max, min) && !UNSEEN.test(value),
+  );
+
 const NAME = /^[a-z0-9.-]+$/;
 
 /** The id of a thing in our own vocabulary: a stage, an area, a question. */

@@ -16,6 +16,7 @@ export {
   oneOfOrNone,
   orNone,
   painScore,
+  plainText,
   text,
   uuid,
   wholeIn,

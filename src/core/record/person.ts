@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, text, uuid } from "../base";
+import { calendarDate, closed, oneOf, plainText, text, uuid } from "../base";
 import { SEXES } from "../vocabulary";
 
 const EARLIEST_BIRTH = "1900-01-01";
@@ -12,7 +12,7 @@ const EARLIEST_BIRTH = "1900-01-01";
 export const personSchema = (today: string) =>
   closed({
     id: uuid(),
-    name: text(120, 1),
+    name: plainText(120, 1),
     birthDate: calendarDate()
       .test(
         "not-before-1900",
@@ -28,5 +28,5 @@ export type PersonInput = InferType<ReturnType<typeof personSchema>>;
 export type Person = PersonInput & { readonly number: string };
 
 /** A practitioner profile, chosen locally; real accounts take its place later. */
-export const practitionerSchema = closed({ id: uuid(), name: text(120, 1), registration: text(80) });
+export const practitionerSchema = closed({ id: uuid(), name: plainText(120, 1), registration: plainText(80) });
 export type Practitioner = InferType<typeof practitionerSchema>;

@@ -53,9 +53,9 @@ const OWN_FILE = 0o600;
 /** The store is its user's alone; what SQLite keeps beside it takes the store's own permissions. */
 function keepToOneself(path: string): void {
   for (const file of [path, `${path}-wal`, `${path}-shm`])
-    if (existsSync(file) && (statSync(file).mode & 0o077) !== 0)
+    if (existsSync(/* turbopackIgnore: true */ file) && (statSync(/* turbopackIgnore: true */ file).mode & 0o077) !== 0)
       try {
-        chmodSync(file, OWN_FILE);
+        chmodSync(/* turbopackIgnore: true */ file, OWN_FILE);
       } catch (error) {
         /** Another user's file stays as its owner has it: it may be read all the same. */
         if ((error as NodeJS.ErrnoException).code !== "EPERM") throw error;
@@ -152,7 +152,7 @@ const shared = globalThis as unknown as Record<symbol, Shared | undefined>;
 const SERVER_BUSY_MS = 20;
 
 function markOf(path: string): FileMark | null {
-  const stat = statSync(path, { throwIfNoEntry: false });
+  const stat = statSync(/* turbopackIgnore: true */ path, { throwIfNoEntry: false });
   return stat ? { device: stat.dev, file: stat.ino } : null;
 }
 

@@ -1,11 +1,22 @@
-import { closeSync, openSync, readFileSync, writeFileSync, writeSync } from "node:fs";
+import {
+  chmodSync,
+  closeSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from "node:fs";
+import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
 import { describe, expect, it } from "vitest";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { verifyExam } from "../repositories/verify";
 import { appendEvents, loadExam } from "../repositories/exams";
-import { openStore } from "./open";
+import { assertSameFile, openStore, theStore } from "./open";
 import { StoreError } from "./store";
 
 const failure = (work: () => unknown): Error => {
@@ -31,6 +42,38 @@ describe("opening a store", () => {
     const id = storeExam(store, buildExam().complaint("groin.left"));
     store.sqlite.close();
     expect(loadExam(openStore(store.path), id)?.head.length).toBe(3);
+  });
+
+  it("keeps it to the user who runs the program, and a folder it makes as well", () => {
+    const path = join(dirname(temporaryPath()), "made here", "store.sqlite");
+    const { sqlite } = openStore(path);
+    sqlite.exec("CREATE TABLE written (one)");
+    const rights = (file: string) => statSync(file).mode & 0o777;
+    expect([path, `${path}-wal`, `${path}-shm`].map(rights)).toEqual([0o600, 0o600, 0o600]);
+    expect(rights(dirname(path))).toBe(0o700);
+    sqlite.close();
+    chmodSync(path, 0o644);
+    openStore(path).sqlite.close();
+    expect(rights(path)).toBe(0o600);
+  });
+
+  it.each([
+    ["deleted", (path: string) => rmSync(path)],
+    ["moved", (path: string) => renameSync(path, `${path}.aside`)],
+    ["replaced", (path: string) => (renameSync(path, `${path}.aside`), writeFileSync(path, ""))],
+  ])("is known to be %s under the program, before anything more is taken", (_how, change) => {
+    const path = temporaryPath();
+    process.env.DUST_LANTERN_DB = path;
+    try {
+      const store = theStore();
+      expect(theStore()).toBe(store);
+      change(path);
+      expect(failure(() => assertSameFile(store)).message).toContain("deleted, moved or replaced");
+      expect(failure(theStore)).toBeInstanceOf(StoreError);
+      store.sqlite.close();
+    } finally {
+      delete process.env.DUST_LANTERN_DB;
+    }
   });
 
   it("refuses a store made by a newer version, and does not touch it", () => {
