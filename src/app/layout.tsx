@@ -1,9 +1,10 @@
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
-import { headers } from "next/headers";
+import { cookies } from "next/headers";
 import type { ReactNode } from "react";
-import { currentProfile } from "@/server/edge/current-profile";
+import { HereProvider } from "@/ui/shell/here";
+import { THEME_COOKIE } from "@/ui/shell/theme-cookie";
 import { CourierRounds } from "@/ui/shell/courier";
 
 export const metadata: Metadata = {
@@ -20,12 +21,12 @@ export const viewport: Viewport = {
 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  await headers();
-  const theme = (await currentProfile())?.settings.work.theme ?? "system";
+  /** A page is a shell and says nothing of anybody: its theme is the browser's own choice from before. */
+  const theme = (await cookies()).get(THEME_COOKIE)?.value;
   return (
-    <html lang="en" data-theme={theme === "system" ? undefined : theme}>
+    <html lang="en" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <body>
-        {children}
+        <HereProvider>{children}</HereProvider>
         <CourierRounds />
       </body>
     </html>

@@ -1,8 +1,8 @@
 import type { ChainHead, RecordedEvent } from "@/core/record";
 import { call } from "@/wire/call";
-import type { Receipt } from "@/wire/exam-events";
+import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import type { Answering } from "@/wire/refusals";
-import { type RecordEnd, ROUTES } from "@/wire/routes";
+import { ROUTES } from "@/wire/routes";
 
 /** What came of sending: a receipt for each event, or why none was taken and what may be done about it. */
 export type Sent =

@@ -1,4 +1,8 @@
 import type { RefusalClass } from "@/core/admission";
+import type { ChainHead } from "@/core/record";
+
+/** The end of a record, and of the journal of the store that holds it. */
+export type RecordEnd = { readonly head: ChainHead; readonly anchor: string };
 
 /** What became of one event that was sent. */
 export type Receipt = {

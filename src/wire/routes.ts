@@ -1,9 +1,12 @@
 import { mixed } from "yup";
 import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/exchange";
-import type { ChainHead, Person, RecordedEvent } from "@/core/record";
+import type { Person, RecordedEvent } from "@/core/record";
+import type { EvidenceChanges } from "@/core/evidence";
 import type { EvidenceVersion } from "./evidence";
-import type { Receipt } from "./exam-events";
+import type { ExamPage } from "./exam-page";
+import type { Here } from "./here";
+import type { Receipt, RecordEnd } from "./exam-events";
 import type { Profile } from "./practitioners";
 import type { RosterRow } from "./roster";
 import { answers, route } from "./route";
@@ -26,9 +29,6 @@ const receipt = holding({ id: text(80), result: oneOf(["stored", "already stored
 const downloadAs = closed({ as: oneOf(["json", "csv"]) });
 const position = () => text(9, 1).matches(/^\d+$/, "is not a position; use a whole number, 0 or more");
 
-/** What an exam's route tells of the record's end. */
-export type RecordEnd = { readonly head: ChainHead; readonly anchor: string };
-
 /** Who is perhaps meant by somebody new. */
 export const alreadyThere = holding({
   duplicates: listOfEach(holding({ id: uuid(), name: text(400), number: text(80), birthDate: text(20) }), PEOPLE),
@@ -39,6 +39,10 @@ export const ROUTES = {
   health: route("GET", "/api/health", {
     answer: holding({ store: oneOf(["open", "read only"]), now: instant() }),
     answers: answers<{ store: "open" | "read only"; now: string }>(),
+  }),
+  here: route("GET", "/api/here", {
+    answer: holding({ profile: profile.nullable(), evidence: text(80), now: instant() }),
+    answers: answers<Here>(),
   }),
   searchPeople: route("GET", "/api/people", {
     ask: closed({ q: text(200).optional() }),
@@ -56,6 +60,10 @@ export const ROUTES = {
     answers: answers<{ person: Person }>(),
   }),
   exportPerson: route("GET", "/api/people/{person}/export", {}),
+  profiles: route("GET", "/api/practitioners", {
+    answer: holding({ profiles: listOfEach(profile, PEOPLE) }),
+    answers: answers<{ profiles: readonly Profile[] }>(),
+  }),
   saveProfile: route("POST", "/api/practitioners", {
     ask: anything(),
     answer: holding({ profile }),
@@ -70,6 +78,18 @@ export const ROUTES = {
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
+  }),
+  examPage: route("GET", "/api/exams/{exam}", {
+    answer: holding({
+      events: listOfEach(event, MOST),
+      head,
+      anchor: text(80),
+      importedUpTo: wholeIn(0, MOST),
+      branches: listOfEach(holding({ head: chainHead(), events: listOfEach(event, MOST) }), PEOPLE),
+      evidence: holding({ held: holding({}), current: text(80) }),
+      farTimes: listOfEach(holding({ event: uuid(), seq: wholeIn(1, MOST) }), MOST),
+    }),
+    answers: answers<ExamPage>(),
   }),
   eventsAfter: route("GET", "/api/exams/{exam}/events", {
     ask: closed({ after: position().optional() }),
@@ -89,6 +109,10 @@ export const ROUTES = {
     isFile: true,
     answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
     answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
+  }),
+  evidence: route("GET", "/api/evidence", {
+    answer: holding({ changes: holding({}), history: listOfEach(holding({ version: text(80) }), MOST) }),
+    answers: answers<{ changes: EvidenceChanges; history: readonly Omit<EvidenceVersion, "changes">[] }>(),
   }),
   saveEvidence: route("POST", "/api/evidence", {
     ask: closed({ changes: anything(), by: anything(), reason: anything() }),

@@ -1,10 +1,7 @@
-import { currentProfile } from "@/server/edge/current-profile";
-import { allProfiles } from "@/server/repositories/practitioners";
-import { theStore } from "@/server/store/open";
-import { SettingsScreen } from "@/ui/settings/settings-screen";
+import { SettingsPage } from "@/ui/settings/settings-page";
 
 export const metadata = { title: "Settings · Dust Lantern" };
 
-export default async function SettingsPage() {
-  return <SettingsScreen profiles={allProfiles(theStore())} current={await currentProfile()} />;
+export default function Settings() {
+  return <SettingsPage />;
 }

@@ -85,7 +85,6 @@ export const text = (max: number, min = 0) =>
   );
 
 /** Control characters, and those that turn the direction of what stands around them. */
-// eslint-disable-next-line no-control-regex
 const UNSEEN = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/;
 
 /** A name of a person or thing, in one line: nothing in it that cannot be seen and changes how the rest is read. */

@@ -9,7 +9,10 @@ import { turnedAway } from "./front";
 
 vi.mock("next/headers", () => ({ cookies: async () => ({ get: () => undefined }) }));
 
-type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+type Handler = (
+  request: Request,
+  context: { params: Promise<Record<string, string> | undefined> },
+) => Promise<Response>;
 const modules = import.meta.glob<Record<string, Handler>>("../../app/api/**/route.ts", { eager: true });
 
 /** The address a file of routes stands for. */

@@ -18,6 +18,7 @@ import {
   versionsNamed,
 } from "@/core";
 import type { EvidenceVersion } from "@/wire/evidence";
+import type { EvidenceInStore } from "@/wire/exam-page";
 import { evidenceVersions } from "../store/schema";
 import type { Store } from "../store/store";
 import { atOnce, say, storeIdOf } from "./streams";
@@ -38,6 +39,9 @@ export function currentChanges(store: Store): EvidenceChanges {
   const row = inForce(store).limit(1).get();
   return row ? toVersion(row).changes : NO_CHANGES;
 }
+
+/** The version in force. */
+export const currentVersion = (store: Store): string => versionOf(currentChanges(store));
 
 /** A version's changes, or null when this store does not hold it. */
 export function changesOf(store: Store, version: string): EvidenceChanges | null {
@@ -111,10 +115,7 @@ export function holdEvidence(store: Store, changes: EvidenceChanges, now: string
 }
 
 /** What an exam's pages need to read it: its own versions and the one in force; a version not held is left out. */
-export function evidenceInStore(
-  store: Store,
-  events: readonly RecordedEvent[],
-): { readonly held: Record<string, EvidenceChanges>; readonly current: string } {
+export function evidenceInStore(store: Store, events: readonly RecordedEvent[]): EvidenceInStore {
   const current = currentChanges(store);
   const named = versionsNamed(events).flatMap((version) => {
     const changes = changesOf(store, version);

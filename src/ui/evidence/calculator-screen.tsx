@@ -65,7 +65,7 @@ function textOf({ accuracy, start }: Extract<Worked, { accuracy: Accuracy }>, ce
 }
 
 /** A study's 2x2 table at the table: ratios, intervals, and what they do to a chance. */
-export function CalculatorScreen({ profileName }: { profileName: string | null }) {
+export function CalculatorScreen() {
   const [cells, setCells] = useState<Record<Cell, string>>({ tp: "23", fn: "4", fp: "7", tn: "26" });
   const [start, setStart] = useState("25");
   const [copied, setCopied] = useState(false);
@@ -73,7 +73,7 @@ export function CalculatorScreen({ profileName }: { profileName: string | null }
   const errors = "errors" in worked ? worked.errors : {};
   return (
     <>
-      <PageHeader profileName={profileName} />
+      <PageHeader />
       <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
         <h1 className="text-2xl font-bold">2x2 calculator</h1>
         <div className="grid gap-4 lg:grid-cols-[22rem_1fr]">

@@ -1,6 +1,5 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EvidenceChanges } from "@/core/evidence";
 import { call } from "@/wire/call";
@@ -97,12 +96,12 @@ type Props = {
   by: string;
   save: Save;
   onSwitch: (id: string, on: boolean, reason: string) => unknown;
+  onSaved: () => void;
   onClose: () => void;
 };
 
 /** What opens over the workbench: a record's form, why one is switched, a file to import. */
-export function WorkbenchDialogs({ opened, changes, by, save, onSwitch, onClose }: Props) {
-  const router = useRouter();
+export function WorkbenchDialogs({ opened, changes, by, save, onSwitch, onSaved, onClose }: Props) {
   return (
     <>
       <Dialog
@@ -132,7 +131,7 @@ export function WorkbenchDialogs({ opened, changes, by, save, onSwitch, onClose 
           by={by}
           onDone={() => {
             onClose();
-            router.refresh();
+            onSaved();
           }}
         />
       </Dialog>

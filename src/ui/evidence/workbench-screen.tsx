@@ -2,7 +2,6 @@
 
 import { Download, FileUp, Plus } from "lucide-react";
 import { Tabs } from "radix-ui";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
@@ -11,7 +10,6 @@ import { ROUTES } from "@/wire/routes";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { Button, DownloadLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
-import { PageHeader } from "../shell/page-header";
 import { RecordsTab, RulesTab } from "./evidence-tabs";
 import { type Opened } from "./opened";
 import type { Save } from "./save";
@@ -22,7 +20,8 @@ import { WorkbenchDialogs } from "./workbench-dialogs";
 type Props = {
   changes: EvidenceChanges;
   history: readonly Omit<EvidenceVersion, "changes">[];
-  profileName: string | null;
+  by: string;
+  onSaved: () => void;
 };
 
 const TABS = [
@@ -33,18 +32,16 @@ const TABS = [
 ] as const;
 
 /** Every figure the reading is made from: browse, add, replace, switch off, in versions. */
-export function WorkbenchScreen({ changes, history, profileName }: Props) {
-  const router = useRouter();
+export function WorkbenchScreen({ changes, history, by, onSaved }: Props) {
   const evidence = resolveEvidence(changes);
   const [query, setQuery] = useState("");
   const [opened, setOpened] = useState<Opened>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const by = profileName ?? "somebody without a profile";
   const save: Save = async (next, reason) => {
     const written = await call(ROUTES.saveEvidence, {}, { changes: next, by, reason });
     if (!written.ok) return written.message;
     setOpened(null);
-    router.refresh();
+    onSaved();
     return null;
   };
   const turn = async (id: string, on: boolean, reason: string) =>
@@ -56,7 +53,6 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
     );
   return (
     <>
-      <PageHeader profileName={profileName} />
       <main className="mx-auto flex w-full max-w-7xl flex-col gap-3 p-4">
         <div className="flex flex-wrap items-center gap-3">
           <div className="mr-auto">
@@ -127,6 +123,7 @@ export function WorkbenchScreen({ changes, history, profileName }: Props) {
           by={by}
           save={save}
           onSwitch={turn}
+          onSaved={onSaved}
           onClose={() => setOpened(null)}
         />
       </main>

@@ -32,6 +32,7 @@ import { listenLive } from "@/sync/live";
 import { httpTransport } from "@/sync/transport";
 import type { Profile } from "@/wire/practitioners";
 import type { ExamBranch } from "@/wire/branches";
+import type { EvidenceInStore, FarTime } from "@/wire/exam-page";
 import type { PreviousVisit } from "@/wire/previous-visit";
 
 const POLL_MS = 3000;
@@ -55,6 +56,8 @@ type ExamContextValue = {
   readonly importedUpTo: number;
   /** Other continuations of this exam that are kept beside it. */
   readonly branches: readonly ExamBranch[];
+  /** Events whose own time is far from when they were received. */
+  readonly farTimes: readonly FarTime[];
   /** Takes an event of another continuation over into this record; null when it cannot be taken. */
   readonly takeOver: (branch: ExamBranch, event: ExamEvent) => Promise<readonly ExamEvent[] | null>;
   /** The same person's visit before this one, to compare with; null when there was none. */
@@ -115,17 +118,12 @@ function deviceId(): string {
   }
 }
 
-/** The clinic's changes by version, as far as this exam needs them, and the version in force. */
-export type EvidenceInStore = {
-  readonly held: Readonly<Record<string, EvidenceChanges>>;
-  readonly current: string;
-};
-
 type Props = {
   exam: string;
   initial: { events: readonly RecordedEvent[]; head: ChainHead; anchor: string };
   importedUpTo: number;
   branches: readonly ExamBranch[];
+  farTimes: readonly FarTime[];
   profile: Profile;
   previous: PreviousVisit | null;
   evidence: EvidenceInStore;
@@ -204,7 +202,7 @@ const sentenceOf = (error: unknown): string => {
 
 /** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
 export function ExamProvider(props: Props) {
-  const { exam, profile, previous, evidence, branches, importedUpTo, children } = props;
+  const { exam, profile, previous, evidence, branches, farTimes, importedUpTo, children } = props;
   const { client, snapshot } = useClient(props);
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
@@ -248,6 +246,7 @@ export function ExamProvider(props: Props) {
       appendFrom: (make) => attempt((to) => to.append(make, amendment)),
       importedUpTo,
       branches,
+      farTimes,
       takeOver: (branch, event) =>
         attempt((to) =>
           to.append([{ type: event.type, body: event.body } as EventDraft], amendment, {
@@ -269,6 +268,7 @@ export function ExamProvider(props: Props) {
       previous,
       evidence,
       branches,
+      farTimes,
       importedUpTo,
       events,
       state,

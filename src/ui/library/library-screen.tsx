@@ -14,7 +14,7 @@ import { PageHeader } from "../shell/page-header";
 import { useKeys } from "../shell/use-keys";
 
 /** Every test of the catalogue, found by name, other names, region, source or position. */
-export function LibraryScreen({ initial, profileName }: { initial: string; profileName: string | null }) {
+export function LibraryScreen({ initial }: { initial: string }) {
   const [query, setQuery] = useState(initial);
   const shown = useDeferredValue(query);
   const matches = useMemo(() => searchCatalogue(shown), [shown]);
@@ -25,7 +25,7 @@ export function LibraryScreen({ initial, profileName }: { initial: string; profi
   });
   return (
     <>
-      <PageHeader profileName={profileName} />
+      <PageHeader />
       <main className="mx-auto flex w-full max-w-7xl flex-col gap-4 p-4">
         <h1 className="text-2xl font-bold">Library</h1>
         <div className="flex flex-wrap gap-2">

@@ -168,12 +168,12 @@ function Schools({ protocol }: { protocol: Protocol }) {
 }
 
 /** One test in full: figure, steps, dose, reading, evidence, cautions and the schools side by side. */
-export function TestPage({ test, profileName }: { test: TestId; profileName: string | null }) {
+export function TestPage({ test }: { test: TestId }) {
   const protocol = protocolOf(test);
   const stagePoses = protocol.stages.filter(({ id }) => POSES[test].stages?.[id]);
   return (
     <>
-      <PageHeader profileName={profileName} />
+      <PageHeader />
       <main className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[22rem_1fr]">
         <div className="flex flex-col gap-4">
           <Link href="/library" className="flex min-h-11 items-center underline">

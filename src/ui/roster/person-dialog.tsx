@@ -2,7 +2,6 @@
 
 import { yupResolver } from "@hookform/resolvers/yup";
 import { Download } from "lucide-react";
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
@@ -16,7 +15,12 @@ import type { RosterRow } from "@/wire/roster";
 import { alreadyThere, ROUTES } from "@/wire/routes";
 import { pathOf } from "@/wire/route";
 
-type PersonDialogProps = { person: RosterRow | null; onClose: () => void; onExamine: (person: RosterRow) => void };
+type PersonDialogProps = {
+  person: RosterRow | null;
+  onClose: () => void;
+  onChanged: () => void;
+  onExamine: (person: RosterRow) => void;
+};
 
 const EMPTY = { name: "", birthDate: "", sex: "not stated", notes: "" } as const;
 
@@ -27,8 +31,7 @@ const messageOf = (errors: FieldErrors<PersonInput>, field: keyof PersonInput): 
 };
 
 /** A new person, or a correction; somebody who may be there already is shown first. */
-export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) {
-  const router = useRouter();
+export function PersonDialog({ person, onClose, onChanged, onExamine }: PersonDialogProps) {
   const [duplicates, setDuplicates] = useState<readonly Pick<Person, "id" | "name" | "number" | "birthDate">[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const schema = personSchema(new Date().toISOString().slice(0, 10));
@@ -44,7 +47,7 @@ export function PersonDialog({ person, onClose, onExamine }: PersonDialogProps) 
       ? await call(ROUTES.changePerson, { person: person.id }, input)
       : await call(ROUTES.addPerson, {}, { person: input, confirmed: duplicates.length > 0 });
     if (written.ok) {
-      router.refresh();
+      onChanged();
       onClose();
       return;
     }

@@ -23,6 +23,8 @@ import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { useWaiting } from "../shell/courier";
+import { useHere } from "../shell/here";
+import { VisitDateDialog } from "./visit-date-dialog";
 import { PersonDialog } from "./person-dialog";
 
 const SEARCH_DELAY_MS = 120;
@@ -32,6 +34,8 @@ type RosterProps = {
   profile: Profile | null;
   /** The version of the evidence in force. */
   evidence: string;
+  /** Somebody was added, changed or imported. */
+  onChanged: () => void;
 };
 
 /** Search as you type; the newest answer wins. */
@@ -54,14 +58,33 @@ function useSearch(initial: readonly RosterRow[]) {
   return { query, setQuery, people: query === "" ? initial : people, problem };
 }
 
+/** Clocks that differ by more are asked about: the order of visits hangs on their days. */
+const CLOCKS_AGREE_MS = 10 * 60_000;
+
+const dayOf = (instant: number): string => format(new Date(instant), "yyyy-MM-dd");
+
+/** An examination that waits for somebody to say what day it is. */
+type Undated = {
+  readonly person: RosterRow;
+  readonly region: ExamRegion;
+  readonly device: string;
+  readonly server: string;
+};
+
 /** Opens a new exam for a person and goes there. */
 function useNewExam(profile: Profile | null, evidence: string) {
   const router = useRouter();
+  const { behindMs } = useHere();
   const [problem, setProblem] = useState<string | null>(null);
-  const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic") => {
+  const [undated, setUndated] = useState<Undated | null>(null);
+  const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic", confirmed?: string) => {
     if (!profile) return router.push("/settings");
-    const exam = newId();
     const now = new Date();
+    const device = dayOf(now.getTime());
+    if (confirmed === undefined && Math.abs(behindMs) > CLOCKS_AGREE_MS)
+      return setUndated({ person, region, device, server: dayOf(now.getTime() + behindMs) });
+    setUndated(null);
+    const exam = newId();
     const opened = openExam(
       exam,
       {
@@ -76,7 +99,7 @@ function useNewExam(profile: Profile | null, evidence: string) {
         settings: settingsForNewExam(profile.settings.reading),
         ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
         purpose: "care",
-        visit: { before: person.exams[0]?.id ?? null, date: format(now, "yyyy-MM-dd") },
+        visit: { before: person.exams[0]?.id ?? null, date: confirmed ?? device },
       },
       { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
     );
@@ -88,7 +111,7 @@ function useNewExam(profile: Profile | null, evidence: string) {
     if (refused) setProblem(refused);
     else router.push(`/exams/${exam}/complaint`);
   };
-  return { open, problem };
+  return { open, problem, undated, forget: () => setUndated(null) };
 }
 
 const REGION_BUTTONS: readonly { region: ExamRegion; label: string }[] = [
@@ -96,8 +119,7 @@ const REGION_BUTTONS: readonly { region: ExamRegion; label: string }[] = [
   { region: "neck-arm", label: "Neck, arm" },
 ];
 
-function useImport() {
-  const router = useRouter();
+function useImport(onChanged: () => void) {
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -109,7 +131,7 @@ function useImport() {
           : "That exam is here already; nothing was changed."
         : `Not imported. ${written.message}`,
     );
-    if (written.ok) router.refresh();
+    if (written.ok) onChanged();
   };
   return { take, message };
 }
@@ -200,10 +222,10 @@ function PersonRow({ person, onEdit, onExamine }: PersonRowProps) {
   );
 }
 
-export function RosterScreen({ initial, profile, evidence }: RosterProps) {
+export function RosterScreen({ initial, profile, evidence, onChanged }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
-  const { open, problem: openProblem } = useNewExam(profile, evidence);
-  const { take, message } = useImport();
+  const { open, problem: openProblem, undated, forget } = useNewExam(profile, evidence);
+  const { take, message } = useImport(onChanged);
   const [editing, setEditing] = useState<RosterRow | "new" | null>(null);
   const router = useRouter();
   const search = useRef<HTMLInputElement>(null);
@@ -227,7 +249,7 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
 
   return (
     <>
-      <PageHeader profileName={profile?.name ?? null}>
+      <PageHeader>
         <KeyHelp
           rows={[
             ["/", "search"],
@@ -308,10 +330,19 @@ export function RosterScreen({ initial, profile, evidence }: RosterProps) {
           )}
         </ul>
       </main>
+      {undated && (
+        <VisitDateDialog
+          device={undated.device}
+          server={undated.server}
+          onGive={(date) => void open(undated.person, undated.region, date)}
+          onClose={forget}
+        />
+      )}
       {editing && (
         <PersonDialog
           person={editing === "new" ? null : editing}
           onClose={() => setEditing(null)}
+          onChanged={onChanged}
           onExamine={(person) => void open(person)}
         />
       )}

@@ -1,6 +1,5 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { SACROILIAC_RULES } from "@/core/knowledge";
@@ -15,7 +14,6 @@ import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
 import { SchoolsCard } from "./schools-card";
-import { PageHeader } from "../shell/page-header";
 
 type SettingsProps = { profiles: readonly Profile[]; current: Profile | null };
 
@@ -98,12 +96,11 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
 }
 
 /** Profile, ways of working, and the schools a new exam is read under. */
-export function SettingsScreen({ profiles, current }: SettingsProps) {
-  const router = useRouter();
+export function SettingsScreen({ profiles, current, onChanged }: SettingsProps & { onChanged: () => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const done = (refusal: string | null) => {
     setProblem(refusal);
-    if (refusal === null) router.refresh();
+    if (refusal === null) onChanged();
   };
   /** What was chosen here holds at once, so that quick taps build on one another. */
   const [chosen, setChosen] = useState<{ profile: string; settings: PractitionerSettings } | null>(null);
@@ -119,7 +116,6 @@ export function SettingsScreen({ profiles, current }: SettingsProps) {
     settings && void change({ ...settings, reading: { ...settings.reading, ...part } });
   return (
     <>
-      <PageHeader profileName={current?.name ?? null} />
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
         <h1 className="text-2xl font-bold">Settings</h1>
         {problem && (

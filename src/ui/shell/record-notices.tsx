@@ -2,6 +2,7 @@
 
 import { irregularities, type Irregularity, roomWarning } from "@/core/admission";
 import { readEvent, type ExamEvent, type RecordedEvent } from "@/core/record";
+import { format, parseISO } from "date-fns";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ExamBranch } from "@/wire/branches";
 import { Button } from "../primitives/button";
@@ -92,15 +93,17 @@ function useImported(): readonly Irregularity[] {
   return found;
 }
 
+const dayText = (instant: string): string => format(parseISO(instant), "d MMM yyyy, HH:mm");
+
 /** What has to be known of the record itself: done out of order, continued apart, later entries, nearly full. */
 export function RecordNotices() {
-  const { exam, events, state, branches } = useExam();
+  const { exam, events, state, branches, farTimes } = useExam();
   const own = useMemo(() => irregularities({ exam, events }), [exam, events]);
   const imported = useImported();
   const irregular = [...imported, ...own.filter(({ event }) => !imported.some((other) => other.event === event))];
   const full = roomWarning(state);
   const { unread } = state;
-  if (irregular.length + branches.length + unread.length === 0 && !full) return null;
+  if (irregular.length + branches.length + unread.length + farTimes.length === 0 && !full) return null;
   return (
     <section
       aria-label="About this record"
@@ -113,6 +116,18 @@ export function RecordNotices() {
             {irregular.map(({ event, seq, why }) => (
               <li key={event}>
                 Entry {seq}: {why}.
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {farTimes.length > 0 && (
+        <div role="status">
+          <p className="font-medium">The clock of a device was far off:</p>
+          <ul className="list-disc pl-5 text-sm">
+            {farTimes.map(({ event, seq, at, receivedAt }) => (
+              <li key={event}>
+                Entry {seq} says {dayText(at)}, and was received on {dayText(receivedAt)}.
               </li>
             ))}
           </ul>

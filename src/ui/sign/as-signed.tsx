@@ -7,7 +7,8 @@ import { readExam, READING_VERSION } from "@/core/reading";
 import { fold, type KeptReading, type RecordedEvent } from "@/core/record";
 import { RECORD_VERSION, SHIPPED_VERSION } from "@/core/vocabulary";
 import { Card } from "../primitives/card";
-import { type EvidenceInStore, useExam } from "../exam/exam-provider";
+import type { EvidenceInStore } from "@/wire/exam-page";
+import { useExam } from "../exam/exam-provider";
 
 /** The same record, up to what was signed, as it is read today; null when its figures are not held. */
 function readToday(

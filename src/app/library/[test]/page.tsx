@@ -1,6 +1,5 @@
 import { notFound } from "next/navigation";
 import { PROTOCOLS } from "@/core/knowledge";
-import { currentProfile } from "@/server/edge/current-profile";
 import { TestPage } from "@/ui/library/test-page";
 
 export const metadata = { title: "A test · Dust Lantern" };
@@ -9,5 +8,5 @@ export default async function LibraryTestPage({ params }: { params: Promise<{ te
   const { test } = await params;
   const protocol = PROTOCOLS.find(({ id }) => id === test);
   if (!protocol) notFound();
-  return <TestPage test={protocol.id} profileName={(await currentProfile())?.name ?? null} />;
+  return <TestPage test={protocol.id} />;
 }

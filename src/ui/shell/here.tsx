@@ -1,0 +1,55 @@
+"use client";
+
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
+import { call } from "@/wire/call";
+import type { Here } from "@/wire/here";
+import { ROUTES } from "@/wire/routes";
+import { THEME_COOKIE } from "./theme-cookie";
+
+type HereValue = {
+  /** Who works here; null until it is known. */
+  readonly here: Here | null;
+  /** How far this device's clock is behind the server's, in milliseconds. */
+  readonly behindMs: number;
+  readonly problem: string | null;
+  readonly reload: () => Promise<void>;
+};
+
+const HereContext = createContext<HereValue>({
+  here: null,
+  behindMs: 0,
+  problem: null,
+  reload: () => Promise.resolve(),
+});
+
+export const useHere = (): HereValue => useContext(HereContext);
+
+const A_YEAR_SECONDS = 31_536_000;
+
+/** Light, dark, or as the device has it: at once, and kept for the next page. */
+function showTheme(theme: string): void {
+  if (theme === "system") delete document.documentElement.dataset.theme;
+  else document.documentElement.dataset.theme = theme;
+  document.cookie = `${THEME_COOKIE}=${theme}; Path=/; Max-Age=${A_YEAR_SECONDS}; SameSite=Strict`;
+}
+
+/** Who works in this browser, asked once for all screens and again when that is changed. */
+export function HereProvider({ children }: { children: ReactNode }) {
+  const [here, setHere] = useState<Here | null>(null);
+  const [behindMs, setBehindMs] = useState(0);
+  const [problem, setProblem] = useState<string | null>(null);
+  const reload = useCallback(async () => {
+    const told = await call(ROUTES.here, {}, null);
+    if (!told.ok) return setProblem(told.message);
+    setProblem(null);
+    setBehindMs(Date.parse(told.value.now) - Date.now());
+    setHere(told.value);
+    showTheme(told.value.profile?.settings.work.theme ?? "system");
+  }, []);
+  useEffect(() => {
+    const timer = setTimeout(() => void reload(), 0);
+    return () => clearTimeout(timer);
+  }, [reload]);
+  const value = useMemo(() => ({ here, behindMs, problem, reload }), [here, behindMs, problem, reload]);
+  return <HereContext value={value}>{children}</HereContext>;
+}

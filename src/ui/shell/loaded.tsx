@@ -1,0 +1,73 @@
+"use client";
+
+import Link from "next/link";
+import { type ReactNode, useCallback, useEffect, useState } from "react";
+import { call, type Called } from "@/wire/call";
+import type { Route } from "@/wire/route";
+import { Button } from "../primitives/button";
+
+type LoadedProps<Ask, Answer> = {
+  route: Route<Ask, Answer>;
+  ids?: Readonly<Record<string, string>>;
+  ask: NoInfer<Ask>;
+  /** What stands until the data is there: the outline of the screen. */
+  skeleton: ReactNode;
+  children: (answer: Answer, reload: () => Promise<void>) => ReactNode;
+};
+
+const NO_IDS = {};
+
+/** There is no such thing. */
+export const NothingHere = () => (
+  <main className="mx-auto flex max-w-xl flex-col gap-4 p-8">
+    <h1 className="text-2xl font-bold">There is nothing at this address</h1>
+    <p>The examination may be in another store, or the address was cut short.</p>
+    <Link href="/" className="flex min-h-11 items-center underline">
+      To the roster
+    </Link>
+  </main>
+);
+
+function Unloaded({ message, onAgain }: { message: string; onAgain: () => void }) {
+  return (
+    <main className="mx-auto flex max-w-xl flex-col gap-4 p-8">
+      <h1 className="text-2xl font-bold">This could not be loaded</h1>
+      <p role="alert">{message}</p>
+      <p>What was tapped is kept in this browser and in the store.</p>
+      <Button look="main" big onClick={onAgain}>
+        Try again
+      </Button>
+    </main>
+  );
+}
+
+/** A screen's data, from a route: its outline first, then the screen, or what is wrong in a sentence. */
+export function Loaded<Ask, Answer>({ route, ids = NO_IDS, ask, skeleton, children }: LoadedProps<Ask, Answer>) {
+  const [told, setTold] = useState<Called<Answer> | null>(null);
+  const key = JSON.stringify([ids, ask]);
+  const load = useCallback(async () => {
+    const [sentIds, sent] = JSON.parse(key) as [Record<string, string>, Ask];
+    const next = await call(route, sentIds, sent as NoInfer<Ask>);
+    /** What is on the screen stays there when news cannot be had. */
+    setTold((before) => (next.ok || !before?.ok ? next : before));
+  }, [route, key]);
+  useEffect(() => {
+    const timer = setTimeout(() => void load(), 0);
+    return () => clearTimeout(timer);
+  }, [load]);
+  if (!told) return skeleton;
+  if (told.ok) return children(told.value, load);
+  return told.status === 404 ? <NothingHere /> : <Unloaded message={told.message} onAgain={() => void load()} />;
+}
+
+/** The outline of a screen: how it will be divided, and no words. */
+export const Outline = ({ blocks }: { blocks: readonly string[] }) => (
+  <main aria-busy className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
+    <span role="status" className="sr-only">
+      Loading.
+    </span>
+    {blocks.map((height, index) => (
+      <div key={index} aria-hidden className={`rounded-2xl bg-well ${height}`} />
+    ))}
+  </main>
+);
