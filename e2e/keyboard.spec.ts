@@ -12,6 +12,7 @@ test("a whole examination by keyboard only, from a new person to a signed record
   };
 
   await page.goto("/");
+  await expect(page.getByRole("list", { name: "People" })).toBeVisible();
   await keyboard.press("n");
   await expect(page.getByRole("dialog")).toBeVisible();
   await keyboard.type("Orla Kindle");

@@ -142,7 +142,10 @@ test("a record that was continued elsewhere is kept beside it, and taken over by
   const elsewhere = await continuedElsewhere(request, exam, ["they slept badly", "and on the left"]);
   builder.add("note-written", { text: "written here" });
   await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
-  const imported = await request.post("/api/import", { data: elsewhere });
+  const imported = await request.post("/api/import", {
+    headers: { "content-type": "application/json" },
+    data: elsewhere,
+  });
   expect(await imported.json()).toMatchObject({ added: 0, branches: 1 });
 
   await page.goto(`/exams/${exam}/sign`);

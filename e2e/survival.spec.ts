@@ -104,6 +104,48 @@ test("a page closed while offline finds its taps again", async ({ page, context,
   });
 });
 
+test("what waits of an examination that is left is told on the roster, and sent from there", async ({
+  page,
+  context,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  await page.route("**/api/exams/*/events", (route) =>
+    route.request().method() === "POST" ? route.abort() : route.continue(),
+  );
+  await page.locator("[data-response=familiar]").click();
+  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+  await page.goto("/");
+  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(/2 answers of .* wait/);
+  await page.unroute("**/api/exams/*/events");
+  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden({ timeout: 15_000 });
+  await expect
+    .poll(async () => (await stored(request, exam)).events.slice(-2).map(({ type }) => type))
+    .toEqual(["run-started", "response-recorded"]);
+  await context.close();
+});
+
+test("a screen hears of what another one did, without asking", async ({ page, request, prepare }) => {
+  const { exam, builder } = await prepare(readyToTest);
+  const live = page.waitForResponse((answer) => answer.url().endsWith("/live"));
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  expect((await live).headers()["content-type"]).toContain("text/event-stream");
+  const asked: string[] = [];
+  page.on("response", (answer) => asked.push(answer.url()));
+  /** Where nothing is told, the screen asks every three seconds: five in a row sooner than that were told. */
+  for (let turn = 1; turn <= 5; turn++) {
+    builder.add("note-written", { text: `said elsewhere ${turn}` });
+    const heard = page.waitForResponse((answer) => answer.url().includes("/events?after="), { timeout: 2000 });
+    await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+    const { events } = (await (await heard).json()) as { events: { body: object }[] };
+    expect(events.at(-1)?.body).toMatchObject({ text: `said elsewhere ${turn}` });
+  }
+});
+
 test("two tabs on one exam show the same, and two devices do", async ({
   page,
   context,

@@ -106,11 +106,17 @@ export async function installChromium() {
 
 /** The program as it is served, made by the build. */
 export const SERVER = ".next/start.mjs";
+/** The thread that heavy work is done in. */
+const HEAVY = ".next/heavy.mjs";
 
 /** @param typesChecked another step of the same run has asked the compiler already */
 export const build = async (typesChecked = false) => {
   if (typesChecked) env.DUST_LANTERN_TYPES_CHECKED = "1";
-  return (await tool("next/dist/bin/next", "build")) && bundle("src/server/start.ts", SERVER);
+  return (
+    (await tool("next/dist/bin/next", "build")) &&
+    (await bundle("src/server/start.ts", SERVER)) &&
+    bundle("src/server/heavy/worker.ts", HEAVY)
+  );
 };
 
 /** The whole project, and the core once more without a browser's or a server's types. */

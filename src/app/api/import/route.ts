@@ -1,6 +1,11 @@
 import { now } from "@/server/edge/http";
+import { announce } from "@/server/edge/live";
 import { serve } from "@/server/edge/serve";
-import { importExam } from "@/server/exchange/exchange";
+import { heavy } from "@/server/heavy/pool";
 import { ROUTES } from "@/wire/routes";
 
-export const POST = serve(ROUTES.importExam, ({ store, ask }) => importExam(store, ask ?? "", now()));
+export const POST = serve(ROUTES.importExam, async ({ ask }) => {
+  const taken = await heavy("importExam", ask ?? "", now());
+  taken.exams.forEach(announce);
+  return taken;
+});

@@ -1,12 +1,10 @@
 import { download, now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
-import { examFileText, exportPerson } from "@/server/exchange/exchange";
+import { heavy } from "@/server/heavy/pool";
 import { ROUTES } from "@/wire/routes";
 
-export const GET = serve(ROUTES.exportPerson, ({ store, ids }) =>
-  download(
-    examFileText(exportPerson(store, ids.person!, now())),
-    `person-${ids.person}.json`,
-    "application/json; charset=utf-8",
-  ),
-);
+export const GET = serve(ROUTES.exportPerson, async ({ ids }) => {
+  const person = ids.person!;
+  const text = await heavy("exportPerson", person, now());
+  return download(text, `person-${person}.json`, "application/json; charset=utf-8");
+});

@@ -1,0 +1,72 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import { Worker } from "node:worker_threads";
+import { theStore } from "../store/open";
+import { type Done, errorOf, type Job } from "./messages";
+import { type TaskArgs, type TaskName, type TaskResult, TASKS } from "./tasks";
+
+/** The build puts the thread's own script here; without one, as in unit tests, the work is done where it is asked. */
+const SCRIPT = join(/* turbopackIgnore: true */ process.cwd(), ".next", "heavy.mjs");
+const THREADS = 2;
+
+type Waiting = { readonly done: (value: unknown) => void; readonly failed: (error: Error) => void };
+type Thread = { readonly worker: Worker; readonly waiting: Map<number, Waiting> };
+
+const SHARED = Symbol.for("dust-lantern.heavy");
+const shared = globalThis as unknown as Record<symbol, { threads: Thread[]; next: number } | undefined>;
+const pool = () => (shared[SHARED] ??= { threads: [], next: 1 });
+
+function begin(): Thread {
+  const waiting: Thread["waiting"] = new Map();
+  const worker = new Worker(/* turbopackIgnore: true */ SCRIPT);
+  const thread = { worker, waiting };
+  /** It does not keep the program alive. */
+  worker.unref();
+  worker.on("message", (done: Done) => {
+    const asked = waiting.get(done.id);
+    waiting.delete(done.id);
+    if (done.kind === "done") asked?.done(done.value);
+    else asked?.failed(errorOf(done));
+  });
+  /** A thread that ended is begun anew for the next job; what it was asked is told that nothing was done. */
+  const end = (error: Error) => {
+    pool().threads = pool().threads.filter((other) => other !== thread);
+    waiting.forEach(({ failed }) => failed(error));
+    waiting.clear();
+  };
+  worker.on("error", (error) => end(error instanceof Error ? error : new Error(String(error))));
+  worker.on("exit", (code) => end(new Error(`The thread ended with ${code}.`)));
+  return thread;
+}
+
+/** The thread with the least to do. */
+function leastBusy(): Thread {
+  const { threads } = pool();
+  const idle = threads.find(({ waiting }) => waiting.size === 0);
+  if (idle) return idle;
+  if (threads.length < THREADS) {
+    const made = begin();
+    threads.push(made);
+    return made;
+  }
+  return threads.reduce((least, thread) => (thread.waiting.size < least.waiting.size ? thread : least));
+}
+
+/**
+ * Does heavy work in a thread of its own: taps are answered meanwhile.
+ *
+ * @throws what the work throws, InputError and StoreError as such
+ */
+export function heavy<T extends TaskName>(task: T, ...args: TaskArgs<T>): Promise<Awaited<TaskResult<T>>> {
+  const store = theStore();
+  if (!existsSync(/* turbopackIgnore: true */ SCRIPT)) {
+    const work = TASKS[task] as (...all: unknown[]) => TaskResult<T>;
+    return Promise.resolve().then(() => work(store, ...args)) as Promise<Awaited<TaskResult<T>>>;
+  }
+  return new Promise((done, failed) => {
+    const thread = leastBusy();
+    const job: Job = { id: pool().next++, path: store.path, task, args: args as readonly string[] };
+    thread.waiting.set(job.id, { done: done as (value: unknown) => void, failed });
+    thread.worker.postMessage(job);
+  });
+}

@@ -1,0 +1,15 @@
+import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
+import type { Store } from "../store/store";
+
+/** Work that takes longer than a tap may wait: done in a thread of its own, on a connection of its own. */
+export const TASKS = {
+  importExam: (store: Store, content: string, now: string) => importExam(store, content, now),
+  exportExam: (store: Store, exam: string, now: string) => examFileText(exportExam(store, exam, now)),
+  exportPerson: (store: Store, person: string, now: string) => examFileText(exportPerson(store, person, now)),
+  exportFindings: (store: Store, exam: string) => exportFindings(store, exam),
+} as const;
+
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+export type TaskArgs<T extends TaskName> = Parameters<Tasks[T]> extends [Store, ...infer Args] ? Args : never;
+export type TaskResult<T extends TaskName> = ReturnType<Tasks[T]>;
