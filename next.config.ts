@@ -8,6 +8,8 @@ const config: NextConfig = {
   serverExternalPackages: ["better-sqlite3"],
   outputFileTracingRoot: import.meta.dirname,
   devIndicators: false,
+  /** No image is worked on: what is drawn is drawn as SVG. */
+  images: { unoptimized: true },
 };
 
 export default config;

@@ -35,6 +35,7 @@ export function proxy(request: NextRequest): NextResponse {
     origin: sent.get("origin"),
     fetchSite: sent.get("sec-fetch-site"),
     scheme: nextUrl.protocol === "https:" ? "https" : "http",
+    length: sent.has("content-length") ? Number(sent.get("content-length")) : null,
   });
   if (away) {
     const { status, what, todo, allow } = away;

@@ -1,6 +1,6 @@
 import { spawn } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 
 /** Loaded when it is needed: it is a package itself. */
 const bundle = async (entry, outfile) => (await import("./bundle.mjs")).bundle(entry, outfile);
@@ -74,8 +74,20 @@ export async function install() {
 
 /** The packages as they are downloaded, their own compiling left for later: types and the build do without it. */
 export async function fetchPackages() {
-  return isInstalled() || run("npm", ["install", "--no-audit", "--no-fund", "--ignore-scripts"]);
+  if (isInstalled()) return true;
+  const [asked, text] = [lockHash(), readFileSync("package-lock.json")];
+  if (!(await run("npm", ["install", "--no-audit", "--no-fund", "--ignore-scripts"]))) return false;
+  for (const unused of UNUSED) rmSync(unused, { recursive: true, force: true });
+  if (lockHash() === asked) return true;
+  writeFileSync("package-lock.json", text);
+  console.error(
+    "package.json and package-lock.json do not name the same packages, so nothing was taken from the registry on trust. Run npm install by hand, look at what it changed in package-lock.json, and commit that.",
+  );
+  return false;
 }
+
+/** The framework's image library: no page has an image that it would work on, and it is a binary. */
+const UNUSED = ["node_modules/sharp", "node_modules/@img"];
 
 /**
  * Compiles the packages that are allowed to. SQLite is one file of a quarter of

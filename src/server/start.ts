@@ -30,6 +30,7 @@ function isTurnedAway(request: IncomingMessage, response: ServerResponse): boole
     origin: one(request.headers.origin),
     fetchSite: one(request.headers["sec-fetch-site"]),
     scheme: "http",
+    length: request.headers["content-length"] === undefined ? null : Number(request.headers["content-length"]),
   });
   if (!away) return false;
   const { status, what, todo, allow } = away;

@@ -1,5 +1,6 @@
 import { patternOf } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
+import { sizeText } from "./size-text";
 import { allowedHosts, isAllowedHost, isSameOrigin } from "./origin";
 
 /** A request as far as it is looked at before anything else is done with it. */
@@ -11,11 +12,13 @@ export type Knock = {
   readonly origin: string | null;
   readonly fetchSite: string | null;
   readonly scheme: "http" | "https";
+  /** What the body says it has, in bytes; null where it says nothing. */
+  readonly length: number | null;
 };
 
 /** Why a request goes no further. */
 export type TurnedAway = {
-  readonly status: 400 | 403 | 404 | 405 | 414;
+  readonly status: 400 | 403 | 404 | 405 | 413 | 414;
   readonly what: string;
   readonly todo: string;
   readonly allow?: string;
@@ -25,7 +28,11 @@ const READS: ReadonlySet<string> = new Set(["GET", "HEAD"]);
 const METHODS = ["GET", "HEAD", "POST", "PUT"];
 const MOST_LETTERS = 4000;
 
-const BY_ADDRESS = Object.values(ROUTES).map(({ method, path }) => ({ method, pattern: patternOf(path) }));
+const BY_ADDRESS = Object.values(ROUTES).map(({ method, path, limit }) => ({
+  method,
+  limit,
+  pattern: patternOf(path),
+}));
 
 function decoded(path: string): string | null {
   try {
@@ -44,12 +51,17 @@ const wrongMethod = (methods: readonly string[]): TurnedAway => ({
 });
 
 /** Addresses of data are those of the wire, with their methods, and no others. */
-function routeProblem(path: string, method: string): TurnedAway | null {
-  const here = BY_ADDRESS.filter(({ pattern }) => pattern.test(path)).map((one) => one.method);
+function routeProblem(path: string, method: string, length: number | null): TurnedAway | null {
+  const routes = BY_ADDRESS.filter(({ pattern }) => pattern.test(path));
+  const here = routes.map((one) => one.method);
   if (here.length === 0)
     return { status: 404, what: "names an address that is not here", todo: "Use the program's own pages." };
   const allowed = here.includes("GET") ? [...here, "HEAD"] : here;
-  return allowed.includes(method) ? null : wrongMethod(allowed);
+  if (!allowed.includes(method)) return wrongMethod(allowed);
+  const limit = routes.find((one) => one.method === method)?.limit ?? 0;
+  return length !== null && length > limit
+    ? { status: 413, what: `is larger than ${sizeText(limit)}`, todo: "Send less at once." }
+    : null;
 }
 
 /**
@@ -59,7 +71,7 @@ function routeProblem(path: string, method: string): TurnedAway | null {
  * @param hosts the names this program answers to
  */
 export function turnedAway(
-  { method, url, host, origin, fetchSite, scheme }: Knock,
+  { method, url, host, origin, fetchSite, scheme, length }: Knock,
   hosts: ReadonlySet<string> = allowedHosts(),
 ): TurnedAway | null {
   if (!METHODS.includes(method)) return wrongMethod(METHODS);
@@ -75,7 +87,7 @@ export function turnedAway(
   const path = decoded(url.split("?", 1)[0]!);
   if (path === null || !path.startsWith("/"))
     return { status: 400, what: "has an address that cannot be read", todo: "Use the address that a page links to." };
-  if (path === "/api" || path.startsWith("/api/")) return routeProblem(path, method);
+  if (path === "/api" || path.startsWith("/api/")) return routeProblem(path, method, length);
   return READS.has(method) || method === "POST" ? null : wrongMethod(["GET", "HEAD"]);
 }
 

@@ -1,6 +1,7 @@
 import { InputError, isTooDeep, MOST_LEVELS, type Problem } from "@/core";
 import { DuplicateWarning } from "../repositories/people";
 import { StoreError } from "../store/store";
+import { sizeText } from "./size-text";
 
 export const now = (): string => new Date().toISOString();
 
@@ -59,9 +60,6 @@ export async function answer(work: () => unknown): Promise<Response> {
     return failure(error);
   }
 }
-
-const sizeText = (bytes: number): string =>
-  bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${bytes / 1024 / 1024} MB`;
 
 /** A request's text, read no further than the limit whatever its headers say. */
 export async function bodyText(request: Request, limit: number): Promise<string> {

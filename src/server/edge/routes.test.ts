@@ -142,6 +142,7 @@ describe("what is turned away at the door", () => {
     origin: null,
     fetchSite: null,
     scheme: "http",
+    length: null,
   } as const;
   const status = (over: Partial<Parameters<typeof turnedAway>[0]>) => turnedAway({ ...knock, ...over })?.status ?? 200;
 
@@ -162,6 +163,15 @@ describe("what is turned away at the door", () => {
     [`/${"x".repeat(5000)}`, 414],
     ["/exams/1/run?x=%E0%A4%A", 200],
   ])("%s: %s", (url, wanted) => expect(status({ url })).toBe(wanted));
+
+  it.each(WRITES.map((route) => [keyOf(route), route] as const))(
+    "%s is not read beyond what it takes",
+    (_key, route) => {
+      const write = { method: route.method, url: pathOf(route.path, IDS) };
+      expect(status({ ...write, length: route.limit })).toBe(200);
+      expect(status({ ...write, length: route.limit + 1 })).toBe(413);
+    },
+  );
 
   it("asks where a write comes from, the scheme as well", () => {
     const write = { method: "POST", url: "/api/import" };
