@@ -1,0 +1,195 @@
+import { closeSync, openSync, renameSync, writeSync } from "node:fs";
+import { type APIRequestContext, request as requests } from "@playwright/test";
+import Database from "better-sqlite3";
+import fc from "fast-check";
+import { expect, idOf, prepareExam, readyToTest, stored, test } from "./support/test";
+import { lantern, type Server, startServer } from "./support/server";
+
+/** Longer walks are for `npm test -- --all`. */
+const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
+
+/** A server of one's own, and somebody who asks it. */
+async function onItsOwn(work: (server: Server, request: APIRequestContext) => Promise<void>): Promise<void> {
+  const server = await startServer();
+  const request = await requests.newContext({ baseURL: server.url });
+  try {
+    await work(server, request);
+  } finally {
+    await request.dispose();
+    await server.stop();
+  }
+}
+
+const sentence = async (answer: { json: () => Promise<unknown> }): Promise<string> =>
+  JSON.stringify((await answer.json()) as object);
+
+test(`a server killed ${ALL ? 25 : 5} times with answers on their way keeps each that it acknowledged, once`, async () => {
+  test.setTimeout(300_000);
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    const acknowledged = new Set<string>();
+    const sent: string[] = [];
+    for (let round = 0; round < (ALL ? 25 : 5); round++) {
+      const flights = Array.from({ length: 12 }, (_none, index) => {
+        builder.add("note-written", { text: `round ${round}, ${index}` });
+        const event = builder.events.at(-1)!;
+        sent.push(event.id);
+        return request
+          .post(`/api/exams/${exam}/events`, { data: { events: [event] }, timeout: 3000 })
+          .then(async (answer) => {
+            if (answer.ok()) acknowledged.add(event.id);
+          })
+          .catch(() => {});
+      });
+      await new Promise((done) => setTimeout(done, 15 + round * 3));
+      await server.kill();
+      await Promise.all(flights);
+      await server.restart();
+    }
+    const kept = (await stored(request, exam)).events.map(({ id }) => id);
+    expect(new Set(kept).size).toBe(kept.length);
+    expect([...acknowledged].filter((id) => !kept.includes(id))).toEqual([]);
+    expect(kept.filter((id) => sent.includes(id)).length).toBeGreaterThanOrEqual(acknowledged.size);
+    expect(lantern(server.db, "verify", exam)).toContain("whole");
+  });
+});
+
+test("a lock of seven seconds: readers are answered, a writer says so, and what it sent is taken afterwards", async () => {
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    builder.add("note-written", { text: "while it was locked" });
+    const tap = () => request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+    const other = new Database(server.db);
+    other.exec("BEGIN IMMEDIATE");
+    const writing = tap();
+    const waits: number[] = [];
+    for (let turn = 0; turn < 20; turn++) {
+      const began = Date.now();
+      expect((await request.get("/api/people?q=a")).ok()).toBe(true);
+      waits.push(Date.now() - began);
+      await new Promise((done) => setTimeout(done, 150));
+    }
+    /** Nobody stood still with the writer, who waits five seconds. */
+    expect(Math.max(...waits)).toBeLessThan(2500);
+    const refused = await writing;
+    expect(refused.status()).toBe(503);
+    expect(await sentence(refused)).toContain("locked by another program");
+    other.exec("ROLLBACK");
+    other.close();
+    expect((await tap()).ok()).toBe(true);
+    expect((await stored(request, exam)).events.at(-1)?.body).toEqual({ text: "while it was locked" });
+  });
+});
+
+test("a store that is moved from under the program: nothing more is taken, until it is back", async () => {
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    builder.add("note-written", { text: "after it was moved" });
+    const tap = () => request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+    renameSync(server.db, `${server.db}.aside`);
+    const refused = await tap();
+    expect(refused.status()).toBe(503);
+    expect(await sentence(refused)).toContain("deleted, moved or replaced");
+    expect((await request.get("/api/health")).status()).toBe(503);
+    renameSync(`${server.db}.aside`, server.db);
+    expect((await tap()).ok()).toBe(true);
+  });
+});
+
+test("a store that cannot be used says so on the page, in a sentence", async ({ page }) => {
+  await onItsOwn(async (server) => {
+    const newer = new Database(server.db);
+    newer.exec("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
+    newer.close();
+    await server.kill();
+    await server.restart();
+    await page.goto(server.url);
+    await expect(page.getByRole("heading", { name: "This could not be loaded" })).toBeVisible();
+    await expect(page.getByRole("alert").first()).toContainText("made by a newer version");
+    await page.goto(`${server.url}/exams/${idOf(1)}/run`);
+    await expect(page.getByRole("alert").first()).toContainText("made by a newer version");
+  });
+});
+
+test("a damaged store gives a sentence to every route, and no trace of how it failed", async () => {
+  await onItsOwn(async (server, request) => {
+    const { exam } = await prepareExam(request, readyToTest);
+    await server.kill();
+    const checkpoint = new Database(server.db);
+    checkpoint.pragma("wal_checkpoint(TRUNCATE)");
+    const pages = checkpoint.pragma("page_count", { simple: true }) as number;
+    checkpoint.close();
+    const file = openSync(server.db, "r+");
+    const garbage = Buffer.alloc(4096, 0xa5);
+    for (let at = 2; at < pages; at++) writeSync(file, garbage, 0, 4096, at * 4096);
+    closeSync(file);
+    await server.restart();
+    for (const path of [
+      "/api/health",
+      "/api/people",
+      `/api/exams/${exam}`,
+      `/api/exams/${exam}/events`,
+      "/api/evidence",
+    ]) {
+      const answer = await request.get(path);
+      const said = await sentence(answer);
+      expect(answer.status(), path).toBe(503);
+      expect(said, path).toContain("damaged");
+      expect(said, path).not.toMatch(/node_modules| at |SqliteError/);
+    }
+  });
+});
+
+test("two servers on one store take each other's taps, each once", async () => {
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    const second = await startServer(server);
+    const elsewhere = await requests.newContext({ baseURL: second.url });
+    try {
+      const before = (await stored(request, exam)).events.length;
+      const answers = await Promise.all(
+        Array.from({ length: 60 }, (_none, index) => {
+          builder.add("note-written", { text: `note ${index}` });
+          const data = { events: [builder.events.at(-1)] };
+          return (index % 2 ? request : elsewhere).post(`/api/exams/${exam}/events`, { data });
+        }),
+      );
+      expect(answers.every((answer) => answer.ok())).toBe(true);
+      const [one, other] = [await stored(request, exam), await stored(elsewhere, exam)];
+      expect(one.events).toHaveLength(before + 60);
+      expect(other.events.map(({ id }) => id)).toEqual(one.events.map(({ id }) => id));
+      expect(lantern(server.db, "verify", exam)).toContain("whole");
+    } finally {
+      await elsewhere.dispose();
+      await second.stop();
+    }
+  });
+});
+
+test(`${ALL ? 1000 : 150} damaged events: each gets a sentence, none is half kept, and the record stays whole`, async ({
+  request,
+  prepare,
+  server,
+}) => {
+  test.setTimeout(180_000);
+  const { exam, builder } = await prepare(readyToTest);
+  const before = (await stored(request, exam)).events.length;
+  const damaged = fc
+    .tuple(fc.constantFrom(...builder.events), fc.jsonValue({ maxDepth: 3 }), fc.nat(40))
+    .map(([event, value, where]) => {
+      const keys = [...Object.keys(event), ...Object.keys(event.body as object).map((key) => `body.${key}`)];
+      const key = keys[where % keys.length]!;
+      const copy = structuredClone({ ...event, id: idOf(9_000_000 + where) }) as Record<string, unknown>;
+      if (key.startsWith("body.")) (copy.body as Record<string, unknown>)[key.slice(5)] = value;
+      else copy[key] = value;
+      return copy;
+    });
+  for (const event of fc.sample(damaged, { numRuns: ALL ? 1000 : 150, seed: 11 })) {
+    const answer = await request.post(`/api/exams/${exam}/events`, { data: { events: [event] } });
+    expect(answer.status(), JSON.stringify(event)).toBeLessThan(500);
+    expect(await sentence(answer)).not.toMatch(/node_modules|\.ts:|SqliteError/);
+  }
+  const { events } = await stored(request, exam);
+  expect(events.slice(0, before)).toHaveLength(before);
+  expect(lantern(server.db, "verify", exam)).toContain("whole");
+});
