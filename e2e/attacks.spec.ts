@@ -96,18 +96,21 @@ test("a store that is moved from under the program: nothing more is taken, until
   });
 });
 
-test("a store that cannot be used says so on the page, in a sentence", async ({ page }) => {
+test("a store that cannot be used says so on the page, in a sentence", async ({ browser }) => {
   await onItsOwn(async (server) => {
     const newer = new Database(server.db);
     newer.exec("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
     newer.close();
     await server.kill();
     await server.restart();
+    const context = await browser.newContext();
+    const page = await context.newPage();
     await page.goto(server.url);
     await expect(page.getByRole("heading", { name: "This could not be loaded" })).toBeVisible();
     await expect(page.getByRole("alert").first()).toContainText("made by a newer version");
     await page.goto(`${server.url}/exams/${idOf(1)}/run`);
     await expect(page.getByRole("alert").first()).toContainText("made by a newer version");
+    await context.close();
   });
 });
 
