@@ -1,6 +1,7 @@
 import { browserRows } from "./browser";
 import { runCalibration } from "./calibration";
 import { coreRows } from "./core";
+import { edgeRows } from "./edge";
 import { print } from "./measure";
 import { storeRows } from "./store";
 
@@ -9,10 +10,11 @@ const PICTURE = "docs/calibration.svg";
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
   const only = (part: string) => process.argv.includes(`--${part}`);
-  const all = !only("core") && !only("store") && !only("browser");
+  const all = !["core", "store", "browser", "edge"].some(only);
   const rows = [
     ...(all || only("core") ? coreRows() : []),
     ...(all || only("store") ? storeRows() : []),
+    ...(all || only("edge") ? await edgeRows() : []),
     ...(all || only("browser") ? await browserRows() : []),
   ];
   print(rows);

@@ -141,8 +141,8 @@ function searching(): Row {
 const LONG = 5000;
 
 /** The file of an exam as long as one may be. */
-export function longFile(): { content: string; payloads: string[] } {
-  const { events } = longExam(LONG);
+export function longFile(options: Parameters<typeof longExam>[1] = {}): { content: string; payloads: string[] } {
+  const { events } = longExam(LONG, options);
   const exam = events[0]!.exam;
   let head = { head: genesisOf(exam), length: 0 };
   const links = events.slice(0, LONG).map((event) => {

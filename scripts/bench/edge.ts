@@ -1,0 +1,264 @@
+import { Agent, request as ask } from "node:http";
+import { chromium, type Page } from "@playwright/test";
+import { demoExam } from "@/fixtures/demo/demo-ids";
+import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
+import { addPerson } from "@/server/repositories/people";
+import { appendEvents } from "@/server/repositories/exams";
+import { openStore } from "@/server/store/open";
+import { LAUNCH } from "../../e2e/support/chromium";
+import { type Server, startServer } from "../../e2e/support/server";
+import { median, ms, type Row } from "./measure";
+import { longFile } from "./store";
+
+/** The server as a whole, asked over HTTP from the same machine. */
+
+const NOW = "2026-03-02T10:00:00.000Z";
+const PEOPLE = 10_000;
+const CLIENTS = 20;
+
+/** Kept connections, as a browser has them. */
+const agent = new Agent({ keepAlive: true, maxSockets: 64 });
+
+function send(url: string, body?: unknown): Promise<{ status: number; took: number; text: string }> {
+  const began = performance.now();
+  return new Promise((done, failed) => {
+    const sent = ask(
+      url,
+      { agent, method: body === undefined ? "GET" : "POST", headers: { "content-type": "application/json" } },
+      (answer) => {
+        let text = "";
+        answer.setEncoding("utf8");
+        answer.on("data", (chunk: string) => (text += chunk));
+        answer.on("end", () => done({ status: answer.statusCode ?? 0, took: performance.now() - began, text }));
+      },
+    );
+    sent.on("error", failed);
+    sent.end(typeof body === "string" || body === undefined ? body : JSON.stringify(body));
+  });
+}
+
+const percentile = (values: readonly number[], share: number): number =>
+  values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+
+type Sitting = { readonly exam: string; readonly builder: ExamBuilder };
+
+/** Exams that can be tapped, one for each clinician. */
+function sittings(server: Server): Sitting[] {
+  const store = openStore(server.db);
+  const first = ["Ada", "Bo", "Cleo", "Dag", "Esme", "Finn", "Gwen", "Hal", "Ira", "Jun"];
+  const last = ["Reed", "Marsh", "Tern", "Quay", "Holt", "Wick", "Lume", "Sallow"];
+  const add = (number: number, name: string, at: string) =>
+    addPerson(
+      store,
+      { id: idOf(number), name, birthDate: `19${30 + (number % 60)}-05-12`, sex: "female", notes: "" },
+      { now: at, confirmed: true },
+    );
+  store.sqlite.transaction(() => {
+    for (let index = 0; index < PEOPLE; index++)
+      add(100_000 + index, `${first[index % 10]} ${last[index % 8]} ${index}`, "2020-01-01T00:00:00.000Z");
+  })();
+  const made = Array.from({ length: CLIENTS }, (_none, index): Sitting => {
+    const person = add(900_000 + index, `Sitting ${index}`, NOW);
+    const builder = buildExam({
+      exam: idOf(910_000 + index),
+      idsFrom: 2_000_000 + index * 10_000,
+      actor: { id: idOf(900_001), name: "Ines Calder" },
+      birthDate: person.birthDate,
+      person: { id: person.id, number: person.number, name: person.name },
+    });
+    builder.complaint("si-area.right").consent().guard().rest(1);
+    appendEvents(store, builder.events[0]!.exam, builder.events, NOW);
+    return { exam: builder.events[0]!.exam, builder };
+  });
+  store.sqlite.close();
+  return made;
+}
+
+async function tap(server: Server, { exam, builder }: Sitting): Promise<number> {
+  builder.add("note-written", { text: "a line" });
+  const answer = await send(`${server.url}/api/exams/${exam}/events`, { events: [builder.events.at(-1)] });
+  if (answer.status !== 200 || answer.text.includes('"refused"'))
+    throw new Error(`A tap was not taken: ${answer.text}`);
+  return answer.took;
+}
+
+const idle = async (server: Server): Promise<number> => (await send(`${server.url}/api/health`)).took;
+
+/** Each of some clients does the same again and again, one after the other. */
+async function together(clients: number, times: number, work: (client: number) => Promise<number>): Promise<number[]> {
+  const all = await Promise.all(
+    Array.from({ length: clients }, async (_none, client) => {
+      const took: number[] = [];
+      for (let time = 0; time < times; time++) took.push(await work(client));
+      return took;
+    }),
+  );
+  return all.flat();
+}
+
+async function perSecond(clients: number, times: number, work: (client: number) => Promise<number>): Promise<number> {
+  const began = performance.now();
+  await together(clients, times, work);
+  return (clients * times * 1000) / (performance.now() - began);
+}
+
+async function tapRows(server: Server, exams: readonly Sitting[]): Promise<Row[]> {
+  await together(4, 60, (client) => tap(server, exams[client]!));
+  await together(4, 60, () => idle(server));
+  const idleRate = await perSecond(4, 120, () => idle(server));
+  const tapRate = await perSecond(4, 120, (client) => tap(server, exams[client]!));
+  const idleMany = percentile(await together(CLIENTS, 30, () => idle(server)), 0.99);
+  const tapMany = percentile(await together(CLIENTS, 30, (client) => tap(server, exams[client]!)), 0.99);
+  return [
+    {
+      what: "taps a second, 4 clients",
+      value: `${(tapRate / idleRate).toFixed(2)} × (${tapRate.toFixed(0)}/s)`,
+      baseline: `a route that does nothing ${idleRate.toFixed(0)}/s`,
+      asked: "≥ 0.8 ×",
+      ok: tapRate / idleRate >= 0.8,
+    },
+    {
+      what: `99 % of taps, ${CLIENTS} clients on ${CLIENTS} exams`,
+      value: `${(tapMany / idleMany).toFixed(2)} × (${ms(tapMany)})`,
+      baseline: `the route that does nothing, ${CLIENTS} clients ${ms(idleMany)}`,
+      asked: "≤ 3 ×",
+      ok: tapMany / idleMany <= 3,
+    },
+  ];
+}
+
+/** How long taps take while something else is done, against alone. */
+async function beside(
+  server: Server,
+  exam: Sitting,
+  work: () => Promise<unknown>,
+): Promise<{ alone: number; beside: number; during: number }> {
+  const alone = percentile(await together(1, 200, () => tap(server, exam)), 0.99);
+  let isDone = false;
+  const working = work().finally(() => (isDone = true));
+  const took: number[] = [];
+  while (!isDone) took.push(await tap(server, exam));
+  await working;
+  return { alone, beside: percentile(took, 0.99), during: took.length };
+}
+
+const page = async (server: Server, exam: string): Promise<void> => {
+  await send(`${server.url}/exams/${exam}/run`);
+  await Promise.all([send(`${server.url}/api/here`), send(`${server.url}/api/exams/${exam}`)]);
+};
+
+async function besideRows(server: Server, exams: readonly Sitting[]): Promise<Row[]> {
+  const pages = await beside(server, exams[0]!, () => Promise.all(exams.map(({ exam }) => page(server, exam))));
+  const files = [1, 2, 3].map(
+    (number) => longFile({ exam: idOf(990_000 + number), idsFrom: 5_000_000 * number }).content,
+  );
+  const imports = await beside(server, exams[0]!, async () => {
+    for (const content of files) {
+      const { status, text } = await send(`${server.url}/api/import`, content);
+      if (status !== 200) throw new Error(`A file was not imported: ${text}`);
+    }
+  });
+  return [
+    {
+      what: `99 % of ${pages.during} taps while 20 pages open at once`,
+      value: `${(pages.beside / pages.alone).toFixed(2)} × (${ms(pages.beside)})`,
+      baseline: `taps alone ${ms(pages.alone)}`,
+      asked: "≤ 5 ×",
+      ok: pages.beside / pages.alone <= 5,
+    },
+    {
+      what: `99 % of ${imports.during} taps while three exams of 5,000 events are imported`,
+      value: `${(imports.beside / imports.alone).toFixed(2)} × (${ms(imports.beside)})`,
+      baseline: `taps alone ${ms(imports.alone)}`,
+      asked: "≤ 2 ×",
+      ok: imports.beside / imports.alone <= 2,
+    },
+  ];
+}
+
+/** From the answer to a tap on one screen to the word of it on another. */
+async function liveRow(server: Server, exam: Sitting): Promise<Row> {
+  let heard: (at: number) => void = () => {};
+  const listening = ask(`${server.url}/api/exams/${exam.exam}/live`, (answer) => {
+    answer.setEncoding("utf8");
+    answer.on("data", (chunk: string) => chunk.includes("data:") && heard(performance.now()));
+  });
+  listening.end();
+  await new Promise((done) => setTimeout(done, 500));
+  const took: number[] = [];
+  for (let turn = 0; turn < 60; turn++) {
+    const word = new Promise<number>((done) => (heard = done));
+    const began = performance.now();
+    await tap(server, exam);
+    took.push((await word) - began);
+  }
+  listening.destroy();
+  return {
+    what: "a tap on one screen, told on another, 60 taps",
+    value: `median ${ms(median(took))}, 95 % ${ms(percentile(took, 0.95))}`,
+    baseline: "from the press of the send to the word of it",
+    asked: "95 % ≤ 250 ms",
+    ok: percentile(took, 0.95) <= 250,
+  };
+}
+
+const SCREENS: readonly (readonly [name: string, path: string, there: string])[] = [
+  ["roster", "/", 'ul[aria-label="People"] li'],
+  ["run", `/exams/${demoExam("Marit Oakhanger")}/run`, "[data-sync]"],
+  ["reading", `/exams/${demoExam("Marit Oakhanger")}/reading`, "[data-beam]"],
+  ["record", `/exams/${demoExam("Marit Oakhanger")}/sign`, "[data-sync]"],
+  ["evidence", "/evidence", '[role="tab"]'],
+];
+
+async function opened(tab: Page, url: string, there: string): Promise<{ outline: number; data: number }> {
+  await tab.goto(url, { waitUntil: "commit" });
+  await tab.locator(there).first().waitFor();
+  return tab.evaluate(
+    () =>
+      new Promise<{ outline: number; data: number }>((done) =>
+        requestAnimationFrame(() => {
+          const { responseStart } = performance.getEntriesByType("navigation")[0] as PerformanceNavigationTiming;
+          const painted = performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? performance.now();
+          done({ outline: painted - responseStart, data: performance.now() - responseStart });
+        }),
+      ),
+  );
+}
+
+async function screenRows(server: Server): Promise<Row[]> {
+  const browser = await chromium.launch(LAUNCH);
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tab.goto(`data:text/html,<p>empty</p>`);
+  const rows: Row[] = [];
+  for (const [name, path, there] of SCREENS) {
+    const all: { outline: number; data: number }[] = [];
+    for (let turn = 0; turn < 7; turn++) all.push(await opened(tab, server.url + path, there));
+    const outline = median(all.slice(1).map((one) => one.outline));
+    const data = median(all.slice(1).map((one) => one.data));
+    rows.push({
+      what: `opening the ${name}, ${PEOPLE.toLocaleString("en")} people in the store`,
+      value: `outline ${ms(outline)}, data ${ms(data)}`,
+      baseline: "since the first byte of the page; scripts from the browser's cache",
+      asked: "≤ 100 ms, ≤ 300 ms",
+      ok: outline <= 100 && data <= 300,
+    });
+  }
+  await browser.close();
+  return rows;
+}
+
+export async function edgeRows(): Promise<Row[]> {
+  const server = await startServer();
+  try {
+    const exams = sittings(server);
+    return [
+      ...(await tapRows(server, exams)),
+      ...(await besideRows(server, exams)),
+      await liveRow(server, exams[2]!),
+      ...(await screenRows(server)),
+    ];
+  } finally {
+    agent.destroy();
+    await server.stop();
+  }
+}
