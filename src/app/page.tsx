@@ -1,5 +1,12 @@
 import { RosterPage } from "@/ui/roster/roster-page";
+import { Ahead } from "@/ui/shell/ahead";
+import { ROUTES } from "@/wire/routes";
 
 export default function Roster() {
-  return <RosterPage />;
+  return (
+    <>
+      <Ahead path={ROUTES.searchPeople.path} />
+      <RosterPage />
+    </>
+  );
 }

@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
 import { DEFAULT_HEADERS, turnedAway } from "./edge/front";
+import { turns } from "./edge/turn";
 
 /**
  * The program as it is served: a small server that looks at every request
@@ -22,6 +23,23 @@ const port = Number(process.env.PORT ?? 4180);
 
 const one = (value: string | string[] | undefined): string | null => (typeof value === "string" ? value : null);
 
+/** What is still on its way of a request that was turned away is let through to nowhere, so that its sender reads why. */
+const DRAINED_WITHIN = 5 * SECOND;
+function drain(request: IncomingMessage): void {
+  request.resume();
+  const late = setTimeout(() => request.destroy(), DRAINED_WITHIN).unref();
+  request.once("close", () => clearTimeout(late));
+}
+
+/**
+ * Pages and data are made a few at a time, so that a tap never stands behind
+ * twenty of them. What is sent, files, and what stays open do not wait.
+ */
+const READ_AT_ONCE = 2;
+const reading = turns(READ_AT_ONCE);
+const waitsItsTurn = ({ method, url = "" }: IncomingMessage): boolean =>
+  method === "GET" && !url.startsWith("/_next/static/") && !/^\/api\/exams\/[^/]+\/live/.test(url);
+
 function isTurnedAway(request: IncomingMessage, response: ServerResponse): boolean {
   const away = turnedAway({
     method: request.method ?? "",
@@ -37,10 +55,10 @@ function isTurnedAway(request: IncomingMessage, response: ServerResponse): boole
   response.writeHead(status, {
     "content-type": "application/json; charset=utf-8",
     "cache-control": "no-store",
-    connection: "close",
     ...(allow ? { allow } : {}),
   });
   response.end(JSON.stringify({ problems: [{ where: "request", what, todo }] }));
+  drain(request);
   return true;
 }
 
@@ -58,10 +76,17 @@ const server = createServer(
   (request, response) => {
     for (const [name, value] of Object.entries(DEFAULT_HEADERS)) response.setHeader(name, value);
     if (isTurnedAway(request, response)) return;
-    handle(request, response).catch((error: unknown) => {
-      console.error(error);
-      if (!response.headersSent) response.writeHead(500);
-      response.end();
+    const answer = () =>
+      handle(request, response).catch((error: unknown) => {
+        console.error(error);
+        if (!response.headersSent) response.writeHead(500);
+        response.end();
+      });
+    if (!waitsItsTurn(request)) return void answer();
+    reading.take((ended) => {
+      if (response.destroyed) return ended();
+      response.once("close", ended);
+      void answer();
     });
   },
 );

@@ -1,4 +1,7 @@
 import type { ReactNode } from "react";
+import { pathOf } from "@/wire/route";
+import { ROUTES } from "@/wire/routes";
+import { Ahead } from "@/ui/shell/ahead";
 import { ExamFrame } from "@/ui/exam/exam-frame";
 
 export default async function ExamLayout({
@@ -8,5 +11,11 @@ export default async function ExamLayout({
   children: ReactNode;
   params: Promise<{ exam: string }>;
 }) {
-  return <ExamFrame exam={(await params).exam}>{children}</ExamFrame>;
+  const { exam } = await params;
+  return (
+    <>
+      <Ahead path={pathOf(ROUTES.examPage.path, { exam })} />
+      <ExamFrame exam={exam}>{children}</ExamFrame>
+    </>
+  );
 }
