@@ -7,7 +7,7 @@ export type Waiting = {
   readonly exam: string;
   readonly waiting: number;
   readonly refused: number;
-  /** Why it was not taken when it was last sent; null before that. */
+  /** Why it has to wait for somebody; null where it is sent by itself as soon as it can be. */
   readonly why: string | null;
 };
 
@@ -62,8 +62,9 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
       const taken = new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
       await outbox.refuse(refusedOf(batch, receipts));
       await outbox.remove(batch.filter(({ event }) => taken.has(event.id)).map(({ order }) => order));
-      if (stopped) return void reasons.set(exam, stopped.why);
       reasons.delete(exam);
+      if (stopped && stopped.refusal !== "again") reasons.set(exam, stopped.why);
+      if (stopped) return;
     }
   };
 

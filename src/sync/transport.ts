@@ -28,7 +28,11 @@ export const httpTransport: Transport = {
     const sent = await call(ROUTES.appendEvents, { exam }, { events: [...events] });
     return sent.ok
       ? { kind: "answered", ...sent.value }
-      : { kind: "not taken", refusal: sent.refusal, why: sent.message };
+      : {
+          kind: "not taken",
+          refusal: sent.refusal,
+          why: sent.status === 0 ? "The server cannot be reached." : sent.message,
+        };
   },
   async fetchAfter(exam, seq) {
     const news = await call(ROUTES.eventsAfter, { exam }, { after: String(seq) });

@@ -27,6 +27,7 @@ export { withFastPath } from "./fast-path";
 export { named } from "./named";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";
 export { remembered, rememberedWith } from "./remembered";
+export { isolated } from "./isolated";
 export { isTooDeep, MOST_LEVELS } from "./too-deep";
 export { searchable } from "./searchable";
 export { portableSha256, type Sha256 } from "./sha256";

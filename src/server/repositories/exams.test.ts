@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { type EventBody, type ExamEvent, fold, readExam } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+import { examPage, farTimes } from "./exam-page";
 import { appendEvents, eventsAfter, loadExam } from "./exams";
 import { updatePerson } from "./people";
 import { verifyExam, verifyStore } from "./verify";
@@ -163,5 +164,26 @@ describe("the stored record", () => {
   it("is whole when nobody touched it", () => {
     const { store, id } = stored();
     expect(verifyExam(store, id)).toEqual([]);
+  });
+});
+
+describe("an event dated far from now", () => {
+  it.each([
+    ["1970-01-01T00:00:00.000Z", true],
+    ["2999-01-01T00:00:00.000Z", true],
+    ["2026-03-02T10:09:00.000Z", false],
+    ["2026-03-02T10:11:00.000Z", true],
+    ["2025-12-05T10:00:00.000Z", false],
+    ["2025-12-01T10:00:00.000Z", true],
+  ])("%s, received on 2 March 2026 at ten: told of, %s", (at, isFar) => {
+    const store = sampleStore();
+    const made = buildExam().complaint("si-area.right");
+    const exam = storeExam(store, made);
+    const before = farTimes(store, exam).length;
+    made.add("note-written", { text: "when?" });
+    appendEvents(store, exam, [{ ...made.events.at(-1)!, at }], NOW);
+    const told = farTimes(store, exam).slice(before);
+    expect(told.map((one) => one.at)).toEqual(isFar ? [at] : []);
+    expect(examPage(store, exam)?.farTimes.length).toBe(before + told.length);
   });
 });

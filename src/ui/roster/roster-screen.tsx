@@ -145,13 +145,13 @@ function WaitingHere({ people }: { people: readonly RosterRow[] }) {
   return (
     <ul
       aria-label="Waiting in this browser"
-      className="flex flex-col gap-1 rounded-lg bg-caution-well p-3 text-caution"
+      className="flex flex-col gap-1 rounded-lg bg-caution-well px-3 py-1 text-caution"
     >
       {waiting.map(({ exam, waiting: count, refused, why }) => (
-        <li key={exam} role="status" className="flex flex-wrap items-center gap-x-3">
+        <li key={exam} role="status" className="flex flex-wrap items-center justify-between gap-x-3">
           <span>
             {count > 0 &&
-              `${count} ${count === 1 ? "answer" : "answers"} of ${whose(exam)} ${count === 1 ? "waits" : "wait"} in this browser, to be sent. ${why ?? ""} `}
+              `${count} ${count === 1 ? "answer" : "answers"} of ${whose(exam)} ${count === 1 ? "waits" : "wait"} in this browser. ${why ?? "They are sent by themselves as soon as the server takes them."} `}
             {refused > 0 && `${refused} of ${whose(exam)} cannot be sent as they are.`}
           </span>
           <Link href={`/exams/${exam}/run`} className="flex min-h-11 items-center underline">

@@ -122,16 +122,19 @@ export function RecordNotices() {
         </div>
       )}
       {farTimes.length > 0 && (
-        <div role="status">
-          <p className="font-medium">The clock of a device was far off:</p>
-          <ul className="list-disc pl-5 text-sm">
+        <details>
+          <summary className="flex min-h-11 items-center font-medium">
+            {farTimes.length === 1 ? "One entry says" : `${farTimes.length} entries say`} a time far from when{" "}
+            {farTimes.length === 1 ? "it was" : "they were"} received: the clock of a device was off, or it waited long.
+          </summary>
+          <ul className="max-h-48 list-disc overflow-y-auto pl-5 text-sm" tabIndex={0} aria-label="Far times">
             {farTimes.map(({ event, seq, at, receivedAt }) => (
               <li key={event}>
                 Entry {seq} says {dayText(at)}, and was received on {dayText(receivedAt)}.
               </li>
             ))}
           </ul>
-        </div>
+        </details>
       )}
       {unread.length > 0 && (
         <p>

@@ -1,3 +1,4 @@
+import { isolated } from "../../base";
 import { citationText, NEURO_SCALES, protocolOf } from "../../knowledge";
 import {
   describeVerdict,
@@ -328,8 +329,8 @@ export function noteText(note: Note): string {
       "\n",
     ),
   );
-  return (
-    [`${note.title}\n${note.who}\n${note.when}`, ...sections, note.signature.join("\n"), note.footer].join("\n\n") +
-    "\n"
+  const whole = [`${note.title}\n${note.who}\n${note.when}`, ...sections, note.signature.join("\n"), note.footer].join(
+    "\n\n",
   );
+  return `${whole.split("\n").map(isolated).join("\n")}\n`;
 }
