@@ -53,15 +53,21 @@ const LATER = problem(
   "update",
 );
 
+/** Whether another device's event, before this place, was not known to the one that made an event. */
+const hadNotSeen = (
+  { base, device }: RecordedEvent,
+  events: readonly RecordedEvent[],
+  place = events.length,
+): boolean => base !== undefined && events.slice(base.seq, place).some((other) => other.device !== device);
+
 /**
  * The history as the device knew it when it made the event: up to its base, and
  * its own events since. The history itself where it had seen all of it.
  */
-function asKnownTo(history: History, { base, device }: RecordedEvent): History {
-  if (!base || base.seq >= history.events.length) return history;
-  const unseen = history.events.slice(base.seq).filter((event) => event.device !== device);
-  if (unseen.length === 0) return history;
-  const own = history.events.slice(base.seq).filter((event) => event.device === device);
+function asKnownTo(history: History, event: RecordedEvent): History {
+  const { base, device } = event;
+  if (!base || !hadNotSeen(event, history.events)) return history;
+  const own = history.events.slice(base.seq).filter((other) => other.device === device);
   return historyOf(history.exam, [...history.events.slice(0, base.seq), ...own]);
 }
 
@@ -94,21 +100,17 @@ export type Irregularity = { readonly event: string; readonly seq: number; reado
  * @example irregularities(historyOf(exam, events)) // []
  */
 export function irregularities({ exam, events }: Pick<History, "exam" | "events">, all = false): Irregularity[] {
-  const doubtful = (recorded: RecordedEvent, index: number): boolean => {
-    if (!asksPermission(recorded as Pick<ExamEvent, "type">)) return false;
-    const { base, device } = recorded;
-    if (all || base === undefined || base.seq >= index) return all;
-    return events.slice(base.seq, index).some((other) => other.device !== device);
-  };
+  const doubtful = (recorded: RecordedEvent, index: number): boolean =>
+    asksPermission(recorded as Pick<ExamEvent, "type">) && (all || hadNotSeen(recorded, events, index));
   if (!events.some(doubtful)) return [];
   const found: Irregularity[] = [];
   walk(exam, events, (state, recorded, index) => {
     const event = doubtful(recorded, index) ? readEvent(recorded) : null;
     const refused = event && permissionProblem(state, event);
     if (!refused) return;
-    const { base, device } = recorded;
-    const knewAll = base === undefined || !events.slice(base.seq, index).some((other) => other.device !== device);
-    const how = knewAll ? "would not have been taken" : "done before the other device's answer arrived";
+    const how = hadNotSeen(recorded, events, index)
+      ? "done before the other device's answer arrived"
+      : "would not have been taken";
     found.push({ event: recorded.id, seq: index + 1, why: `${how}: ${refused.what}` });
   });
   return found;

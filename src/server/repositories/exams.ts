@@ -246,15 +246,23 @@ function refusal(store: Store, exam: string, event: ExamEvent, progress: Progres
   );
 }
 
-/** Puts an exam on the list of exams, as its opening says. */
-export function listExam(
-  store: Store,
-  { exam, at, body }: Extract<ExamEvent, { type: "exam-opened" }>,
-  now: string,
-): void {
+type Opening = Extract<ExamEvent, { type: "exam-opened" }>;
+
+/** What the list of exams holds of one, as its opening says. */
+export const examRow = ({ exam, at, body: { person, visit } }: Opening) => ({
+  id: exam,
+  personId: person.id,
+  openedAt: at,
+  visitDate: visit?.date ?? null,
+  visitBefore: visit?.before ?? null,
+});
+
+/** Puts an exam on the list of exams. */
+export function listExam(store: Store, opening: Opening, now: string): void {
   const sql = statements(store);
-  sql.open.run(exam, body.person.id, at, body.visit?.date ?? null, body.visit?.before ?? null);
-  sql.touch.run(now, body.person.id);
+  const row = examRow(opening);
+  sql.open.run(row.id, row.personId, row.openedAt, row.visitDate, row.visitBefore);
+  sql.touch.run(now, row.personId);
 }
 
 const ID_IN_USE = "was used before for other content. Make a new id for a new event.";

@@ -1,4 +1,3 @@
-import { eq } from "drizzle-orm";
 import {
   branchesOf,
   foldPerson,
@@ -13,10 +12,9 @@ import {
   type StreamKind,
 } from "@/core";
 import type { ExamBranch } from "@/wire/branches";
-import { people } from "../store/schema";
 import type { Store } from "../store/store";
 import { listExam } from "./exams";
-import { nextNumber, personRow } from "./people";
+import { nextNumber, putPerson } from "./people";
 import {
   branchLinksOf,
   dropAfter,
@@ -68,14 +66,7 @@ function projectPerson(store: Store, id: string, now: string): void {
   if (!entry) return;
   const other = store.sqlite.prepare("SELECT 1 FROM people WHERE number = ? AND id <> ?").get(entry.number, id);
   const kept: PersonEntry = other ? { ...entry, number: nextNumber(store) } : entry;
-  const row = personRow(id, kept);
-  if (store.db.select({ id: people.id }).from(people).where(eq(people.id, id)).get())
-    store.db.update(people).set(row).where(eq(people.id, id)).run();
-  else
-    store.db
-      .insert(people)
-      .values({ ...row, recentAt: now })
-      .run();
+  putPerson(store, id, kept, now);
   if (other) say(store, "person", id, [{ type: "person-corrected", body: kept }], { now });
 }
 

@@ -122,6 +122,16 @@ export function nextNumber(store: Store): string {
   return `DL-${String((last ?? 0) + 1).padStart(4, "0")}`;
 }
 
+/** Puts a person's row; one who is there keeps their place in the roster. */
+export function putPerson(store: Store, id: string, entry: PersonEntry, recentAt: string): void {
+  const row = personRow(id, entry);
+  store.db
+    .insert(people)
+    .values({ ...row, recentAt })
+    .onConflictDoUpdate({ target: people.id, set: row })
+    .run();
+}
+
 type AddOptions = Sayer & { readonly confirmed?: boolean; readonly number?: string };
 
 /** What is kept of a person, as an event says it. */
@@ -147,10 +157,7 @@ export function addPerson(store: Store, input: unknown, { now, actor, confirmed 
   if (duplicates.length) throw new DuplicateWarning(duplicates);
   return atOnce(store, () => {
     const entry = entryOf(person, number ?? nextNumber(store));
-    store.db
-      .insert(people)
-      .values({ ...personRow(person.id, entry), recentAt: now })
-      .run();
+    putPerson(store, person.id, entry, now);
     say(store, "person", person.id, [{ type: "person-entered", body: entry }], { now, actor });
     return { id: person.id, ...entry };
   });
@@ -164,7 +171,7 @@ export function updatePerson(store: Store, input: unknown, { now, actor }: Sayer
     if (!there)
       throw new InputError([{ where: "person › id", what: "is not on the roster", todo: "Add the person first." }]);
     const entry = entryOf(person, there.number);
-    store.db.update(people).set(personRow(person.id, entry)).where(eq(people.id, person.id)).run();
+    putPerson(store, person.id, entry, now);
     say(store, "person", person.id, [{ type: "person-corrected", body: entry }], { now, actor });
     return { id: person.id, ...entry };
   });

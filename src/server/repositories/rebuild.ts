@@ -1,24 +1,18 @@
-import { eq } from "drizzle-orm";
 import { DEFAULT_SETTINGS, foldClinic, foldPerson, readEvent, type RecordedEvent, type StreamEvent } from "@/core";
-import { exams, people, practitioners } from "../store/schema";
+import { exams, practitioners } from "../store/schema";
 import type { Store } from "../store/store";
-import { personRow } from "./people";
+import { examRow } from "./exams";
+import { putPerson } from "./people";
 import { atOnce, eventsOf, storeIdOf, streamIds } from "./streams";
 
 /** How many rows were written anew. */
 export type Rebuilt = { readonly people: number; readonly practitioners: number; readonly exams: number };
 
 /** Puts a person's row as it follows from their stream, with the place in the roster that it has. */
-function rebuildPerson({ db }: Store, id: string, events: readonly StreamEvent[], now: string): number {
+function rebuildPerson(store: Store, id: string, events: readonly StreamEvent[], now: string): number {
   const { entry, enteredAt } = foldPerson(events);
   if (!entry) return 0;
-  const row = personRow(id, entry);
-  const there = db.select().from(people).where(eq(people.id, id)).get();
-  if (there) db.update(people).set(row).where(eq(people.id, id)).run();
-  else
-    db.insert(people)
-      .values({ ...row, recentAt: enteredAt ?? now })
-      .run();
+  putPerson(store, id, entry, enteredAt ?? now);
   return 1;
 }
 
@@ -35,17 +29,10 @@ function rebuildProfiles(store: Store): number {
   return rows.length;
 }
 
-function rebuildExam({ db }: Store, id: string, first: RecordedEvent | undefined): number {
+function rebuildExam({ db }: Store, first: RecordedEvent | undefined): number {
   const event = first && readEvent(first);
   if (event?.type !== "exam-opened") return 0;
-  const { person, visit } = event.body;
-  const row = {
-    id,
-    personId: person.id,
-    openedAt: event.at,
-    visitDate: visit?.date ?? null,
-    visitBefore: visit?.before ?? null,
-  };
+  const row = examRow(event);
   db.insert(exams).values(row).onConflictDoUpdate({ target: exams.id, set: row }).run();
   return 1;
 }
@@ -62,8 +49,6 @@ export function rebuildRows(store: Store, now: string): Rebuilt {
       streamIds(store, "person").map((id) => rebuildPerson(store, id, eventsOf<StreamEvent>(store, "person", id), now)),
     ),
     practitioners: rebuildProfiles(store),
-    exams: sum(
-      streamIds(store, "exam").map((id) => rebuildExam(store, id, eventsOf<RecordedEvent>(store, "exam", id)[0])),
-    ),
+    exams: sum(streamIds(store, "exam").map((id) => rebuildExam(store, eventsOf<RecordedEvent>(store, "exam", id)[0]))),
   }));
 }
