@@ -1,6 +1,6 @@
 import { mixed } from "yup";
 import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
-import { EXAM_FILE_MAX_BYTES } from "@/core/exchange";
+import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import type { Person, RecordedEvent } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import type { EvidenceVersion } from "./evidence";

@@ -25,5 +25,5 @@ export {
 export { permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { IN_POSTURE, restAgain } from "./rest-again";
-export { MOST_EVENTS, roomProblem, roomWarning } from "./room";
+export { EXAM_FILE_MAX_BYTES, MOST_EVENTS, roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

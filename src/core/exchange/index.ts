@@ -14,7 +14,7 @@ export {
   verifyExamFile,
   versionsNamed,
 } from "./exam-file/exam-file";
-export { EXAM_FILE_MAX_BYTES, type ExamFile, type FileStream } from "./exam-file/frame";
+export { type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { describeRun } from "./letters/describe-run";

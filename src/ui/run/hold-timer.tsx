@@ -6,6 +6,7 @@ import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { useKeys } from "../shell/use-keys";
+import { keepStart, LET_GO, readStart } from "./holds";
 
 const RADIUS = 24;
 const AROUND = 2 * Math.PI * RADIUS;
@@ -36,27 +37,6 @@ type HoldTimerProps = {
 
 /** A gap this long between two looks at the clock means that the page or the tablet slept. */
 const SLEPT_MS = 2500;
-
-const HOLD_KEY = "dust-lantern-hold ";
-const startedKey = (id: string) => `${HOLD_KEY}${id}`;
-const readStart = (id: string): number | null => {
-  const stored = Number(sessionStorage.getItem(startedKey(id)));
-  return stored > 0 ? stored : null;
-};
-const keepStart = (id: string, instant: number | null) =>
-  instant === null
-    ? sessionStorage.removeItem(startedKey(id))
-    : sessionStorage.setItem(startedKey(id), String(instant));
-
-const LET_GO = "dust-lantern-let-go";
-
-/** Whatever is being held is let go: a stop ends the hold as well, and no time is recorded of it. */
-export function endHolds(): void {
-  Object.keys(sessionStorage)
-    .filter((key) => key.startsWith(HOLD_KEY))
-    .forEach((key) => sessionStorage.removeItem(key));
-  window.dispatchEvent(new Event(LET_GO));
-}
 
 const REST_KEY = "dust-lantern-rest";
 

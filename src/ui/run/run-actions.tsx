@@ -10,7 +10,7 @@ import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
-import { endHolds } from "./hold-timer";
+import { endHolds } from "./holds";
 import { More } from "./more";
 import type { TestActions } from "./use-test";
 import { useStop } from "./use-stop";

@@ -7,13 +7,14 @@ import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
-import { BeforeTesting, RestPanel } from "./before-testing";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
 import { useWakeLock } from "./use-wake-lock";
 import { later } from "../primitives/later";
 
+const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));
+const RestPanel = later(() => import("./before-testing").then((module) => module.RestPanel));
 const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
 /** What has been found so far, once there is something to press. */
 const ReadingPanel = later(

@@ -10,17 +10,11 @@ import { runKey, SIDES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
-import { ReasonForm } from "../primitives/reason-form";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-import { AtOnce } from "./at-once";
 import { AnswerButtons, choicesOf } from "./answer-buttons";
-import { DosePanel } from "./dose-panel";
 import { FeltPanel, useFelt } from "./felt-panel";
-import { HowItIsDone } from "./how-it-is-done";
-import { MeasurePanel } from "./measure-panel";
-import { BeforeTechnique, OtherSide } from "./other-side";
 import { RestLine } from "./rest-line";
 import { RunActions } from "./run-actions";
 import { FIGURE_FRAME } from "./figure-frame";
@@ -29,6 +23,19 @@ import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
 import { later } from "../primitives/later";
 
+const DosePanel = later(
+  () => import("./dose-panel").then((module) => module.DosePanel),
+  () => <div aria-hidden className="min-h-14" />,
+);
+const AtOnce = later(() => import("./at-once").then((module) => module.AtOnce));
+const HowItIsDone = later(() => import("./how-it-is-done").then((module) => module.HowItIsDone));
+const ReasonForm = later(() => import("../primitives/reason-form").then((module) => module.ReasonForm));
+const BeforeTechnique = later(() => import("./other-side").then((module) => module.BeforeTechnique));
+const OtherSide = later(() => import("./other-side").then((module) => module.OtherSide));
+const MeasurePanel = later(
+  () => import("./measure-panel").then((module) => module.MeasurePanel),
+  () => <div aria-hidden className="min-h-28" />,
+);
 const SignPanel = later(() => import("./sign-panel").then((module) => module.SignPanel));
 /** Drawn once the words stand: its place is kept meanwhile. */
 const StageFigure = later(

@@ -4,7 +4,7 @@ import { AlertTriangle, Check, Clock, CloudOff } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
-import { ReasonForm } from "../primitives/reason-form";
+import { later } from "../primitives/later";
 import { useSync } from "../exam/exam-provider";
 
 const LOOK = {
@@ -14,9 +14,11 @@ const LOOK = {
   refused: { Icon: AlertTriangle, text: "cannot be sent", tone: "text-stop bg-stop-well" },
 } as const;
 
+const WhereTapsAre = later(() => import("./where-taps-are").then((module) => module.WhereTapsAre));
+
 /** Where the taps are: saved, waiting to be sent, or cannot be sent and why. */
 export function StatusPill() {
-  const { sync, retry, offerAgain, discard, keepAsAmendment } = useSync();
+  const { sync } = useSync();
   const [open, setOpen] = useState(false);
   const { Icon, text, tone } = LOOK[sync.state];
   const count = sync.state === "refused" ? sync.refused.length : sync.waiting;
@@ -35,50 +37,7 @@ export function StatusPill() {
         </span>
       </Button>
       <Dialog open={open} onOpenChange={setOpen} title="Where your taps are">
-        <p>
-          {sync.state === "saved" && "Every tap is in the record on this machine's server."}
-          {sync.state === "sending" && "The last taps are kept in this browser and are on their way."}
-          {sync.state === "waiting" &&
-            `${sync.waiting} kept in this browser, not with the server yet. ${sync.why ?? ""} They are sent by themselves as soon as it can be.`}
-          {sync.state === "refused" &&
-            "The server would not take these. They are kept here, and can be offered again once what they need is there."}
-        </p>
-        {sync.state === "refused" && (
-          <Button look="main" onClick={() => void offerAgain()}>
-            Offer them again
-          </Button>
-        )}
-        {sync.refused.map((entry) => (
-          <div key={entry.order} className="rounded-lg border border-stop p-3">
-            <p className="font-medium">{entry.event.type.replaceAll("-", " ")}</p>
-            <p className="text-sm">{entry.refused}</p>
-            <pre
-              className="mt-2 max-h-32 overflow-auto rounded bg-well p-2 text-xs"
-              tabIndex={0}
-              aria-label="What was entered"
-            >
-              {JSON.stringify(entry.event.body, null, 1)}
-            </pre>
-            {entry.refusal === "signed" && (
-              <ReasonForm
-                label="Keep it as an amendment: why is the signed record changed?"
-                button="Keep as amendment"
-                shortest={3}
-                className="mt-2 gap-3"
-                fieldClass="min-w-60"
-                onGive={(reason) => void keepAsAmendment(entry.order, reason)}
-              />
-            )}
-            <Button look="stop" className="mt-2" onClick={() => void discard(entry.order)}>
-              Give this entry up
-            </Button>
-          </div>
-        ))}
-        {sync.state === "waiting" && (
-          <Button look="main" onClick={retry}>
-            Try now
-          </Button>
-        )}
+        <WhereTapsAre />
       </Dialog>
     </>
   );

@@ -1,4 +1,4 @@
-import { assertRecorded } from "../../admission";
+import { assertRecorded, EXAM_FILE_MAX_BYTES } from "../../admission";
 import { canonicalJson, check, named, portableSha256, refuse, remembered, type Sha256 } from "../../base";
 import { type EvidenceChanges, type EvidenceSet, resolveEvidence, SHIPPED_EVIDENCE, versionOf } from "../../evidence";
 import {
@@ -16,7 +16,6 @@ import {
 import { RECORD_VERSION, SHIPPED_VERSION } from "../../vocabulary";
 import {
   EXAM_FILE_FORMAT,
-  EXAM_FILE_MAX_BYTES,
   EXAM_FILE_VERSION,
   type ExamFile,
   fileFrame,

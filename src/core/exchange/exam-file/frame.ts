@@ -7,8 +7,6 @@ import { type ChainHead, type RecordedEvent, STREAM_KINDS, type StreamKind } fro
 export const EXAM_FILE_FORMAT = "dust-lantern-exam";
 /** The version of the file that is written; the first is read for ever. */
 export const EXAM_FILE_VERSION = 2;
-/** The largest exam file that is read, in bytes. */
-export const EXAM_FILE_MAX_BYTES = 8 * 1024 * 1024;
 
 export type FileLink = {
   readonly seq: number;
