@@ -15,6 +15,8 @@ import { longFile } from "./store";
 const NOW = "2026-03-02T10:00:00.000Z";
 const PEOPLE = 10_000;
 const CLIENTS = 20;
+/** Enough taps beside them that one in a hundred is not the worst of a few. */
+const BURSTS = 8;
 
 /** Kept connections, as a browser has them. */
 const agent = new Agent({ keepAlive: true, maxSockets: 64 });
@@ -152,7 +154,9 @@ async function besideRows(server: Server, exams: readonly Sitting[]): Promise<Ro
   for (let turn = 0; turn < 3; turn++) await page(server, exams[turn]!.exam);
   const small = longFile({ exam: idOf(989_999), idsFrom: 4_000_000 }).content;
   await send(`${server.url}/api/import`, small);
-  const pages = await beside(server, exams[0]!, () => Promise.all(exams.map(({ exam }) => page(server, exam))));
+  const pages = await beside(server, exams[0]!, async () => {
+    for (let burst = 0; burst < BURSTS; burst++) await Promise.all(exams.map(({ exam }) => page(server, exam)));
+  });
   const files = [1, 2, 3].map(
     (number) => longFile({ exam: idOf(990_000 + number), idsFrom: 5_000_000 * number }).content,
   );
@@ -164,7 +168,7 @@ async function besideRows(server: Server, exams: readonly Sitting[]): Promise<Ro
   });
   return [
     {
-      what: `99 % of ${pages.during} taps while 20 pages open at once`,
+      what: `99 % of ${pages.during} taps while 20 pages open at once, again and again`,
       value: `${(pages.beside / pages.alone).toFixed(2)} × (${ms(pages.beside)})`,
       baseline: `taps alone ${ms(pages.alone)}`,
       asked: "≤ 5 ×",
