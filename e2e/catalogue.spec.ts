@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { protocolOf, SOURCES } from "@/core";
 import { TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import { beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
-import { expect, prepareExam, test } from "./support/test";
+import { expect, openRun, prepareExam, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
 
@@ -61,7 +61,7 @@ async function walk(page: Page, one: TestCase): Promise<void> {
     region: isUpper(one) ? "neck-arm" : "lumbopelvic",
     ...(one.schools ? { schools: one.schools } : {}),
   });
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await openTest(page, one.test, one.side);
   for (const step of tapsOf(builder, one)) await tap(page, step);
   for (const [source, side, outcome] of one.expect) {

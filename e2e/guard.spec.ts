@@ -4,7 +4,7 @@ test("a block stands where the test is, and is lifted only by a typed reason", a
   const { exam } = await prepare(
     (builder) => void builder.complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(0),
   );
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
   await expect(page.getByText("Blocked: Pregnancy: not face down.").last()).toBeVisible();
   await expect(page.locator("[data-response=nothing]")).toBeDisabled();
@@ -38,7 +38,7 @@ test("an emergency takes the screen until it is said what was done", async ({ pa
   await alarm.getByRole("textbox").fill("Ambulance called at 10:05, spoke to the crew");
   await alarm.getByRole("button", { name: "Record and go on" }).click();
   await expect(alarm).toBeHidden();
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await expect(page.getByRole("button", { name: /^Distraction\s*, blocked/ })).toBeVisible();
 });
 
@@ -115,14 +115,14 @@ test("an examination ends with a reason, says what was left, and can be gone on 
     .toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
   await card.getByRole("link", { name: "To the note" }).click();
   await expect(page.getByText("The examination ended: too sore to go on.")).toBeVisible();
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.getByRole("button", { name: "Go on after all" }).click();
   await expect(page.getByRole("region", { name: /Distraction|Thigh thrust/ })).toBeVisible();
 });
 
 test("nothing is tested before guard, agreement and the rating at rest", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await expect(page.getByRole("heading", { name: "The guard comes first" })).toBeVisible();
   await page.keyboard.press("4");
   await expect(page.locator("[data-response]")).toHaveCount(0);
@@ -134,14 +134,14 @@ test("repeat keeps the first run, retract takes a test back, and a dose too low 
   prepare,
 }) => {
   const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.getByLabel("Force given, in kgf").fill("9");
   await page.keyboard.press("Enter");
   await page.locator("[data-response=nothing]").click();
   await saved(page);
   await page.goto(`/exams/${exam}/reading`);
   await expect(page.getByText(/too little force to count \(9 kgf given, 25 asked\)/).first()).toBeVisible();
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.getByRole("button", { name: /^Distraction\s*, done/ }).click();
   await page.keyboard.press("a");
   await page.getByRole("dialog", { name: "Distraction again. Why?" }).getByText("the dose was wrong").click();
@@ -164,7 +164,7 @@ test("a technique asks what it loads, is blocked by the answers, and leaves the 
     void builder.complaint("si-area.right").consent().guard({ anticoagulants: "yes" }).rest(1, "si-area.right");
     builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
   });
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
   await page.keyboard.press("l");
   const dialog = page.getByRole("dialog", { name: "Log a technique" });

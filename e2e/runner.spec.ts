@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { protocolOf, type Sheet, SHEETS } from "@/core";
 import type { ExamBuilder } from "@/fixtures/samples/build";
 import { openTest } from "./support/table";
-import { expect, prepareExam, saved, stored, test } from "./support/test";
+import { expect, openRun, prepareExam, saved, stored, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
 
@@ -16,7 +16,7 @@ const readyFor = (sheet: Sheet) => (exam: ExamBuilder) => {
 };
 const openSheet = async (page: Page, sheet: Sheet) => {
   const { exam } = await prepareExam(page.request, readyFor(sheet), { region: sheet.region });
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await saved(page);
   return exam;
 };
@@ -274,7 +274,7 @@ test("baseline: all normal in one action, a deficit named by its level, severe w
   await expect(page.locator('[data-root-level="right l5"]')).toContainText("L5 explains most");
   await page.locator('[data-neuro="power l5 right"]').selectOption("2");
   await saved(page);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await expect(page.getByText(/Severe weakness \(L5 right 2 of 5\)/).first()).toBeVisible();
   await page.goto(`/exams/${exam}/referral`);
   await expect(page.locator("[data-note]")).toContainText("Urgent referral");
@@ -361,7 +361,7 @@ test("another school changes the ladder of the next exam, and the reading says w
   const { exam } = await prepareExam(page.request, readyFor(LOW_BACK), {
     schools: { "raise-range": "any", "slump-order": "leg-first" },
   });
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await openTest(page, "slump", "right");
   await expect(page.locator("[data-asking=knee]")).toBeVisible();
   await page.goto(`/exams/${exam}/reading`);

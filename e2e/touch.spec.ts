@@ -1,4 +1,4 @@
-import { expect, probability, readyToTest, saved, stored, test } from "./support/test";
+import { expect, openRun, probability, readyToTest, saved, stored, test } from "./support/test";
 
 test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
 
@@ -72,7 +72,7 @@ test("targets are 56 px while testing and 44 px elsewhere", async ({ page, prepa
             `${target.textContent?.slice(0, 30)} ${Math.round(target.getBoundingClientRect().width)}x${Math.round(target.getBoundingClientRect().height)}`,
         );
     }, least);
-  await page.goto(`/exams/${exam}/run`);
+  await openRun(page, exam);
   await page.locator("[data-response=familiar]").tap();
   await expect(page.getByText("Where?", { exact: true })).toBeVisible();
   const testPanel = await small(56);

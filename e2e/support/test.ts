@@ -95,10 +95,11 @@ export async function prepareExam(
 export const readyToTest = (exam: ExamBuilder): void =>
   void exam.complaint("si-area.right").consent().guard().rest(1, "si-area.right");
 
-/** The run screen, once a press can be taken. */
+/** The run screen, once a press can be taken and all of it is there. */
 export async function openRun(page: Page, exam: string): Promise<void> {
   await page.goto(`/exams/${exam}/run`);
   await expect(page.locator("main[aria-busy=false]")).toBeVisible();
+  await expect(page.locator("html[data-whole]")).toBeAttached();
 }
 
 export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 20_000 });
