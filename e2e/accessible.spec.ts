@@ -179,6 +179,7 @@ for (const [name, path, prepare] of SCREENS) {
     await page.goto(path);
     await expect(page.locator("h1").first()).toBeAttached();
     await expect(page.locator("main[aria-busy=true]")).toHaveCount(0);
+    if (path.endsWith("/run")) await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
     if (path.startsWith("/exams")) await expect(page.locator("html[data-whole]")).toBeAttached();
     await prepare?.(page);
     await bringAxe(page);

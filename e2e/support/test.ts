@@ -99,6 +99,7 @@ export const readyToTest = (exam: ExamBuilder): void =>
 export async function openRun(page: Page, exam: string): Promise<void> {
   await page.goto(`/exams/${exam}/run`);
   await expect(page.locator("main[aria-busy=false]")).toBeVisible();
+  await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
   await expect(page.locator("html[data-whole]")).toBeAttached();
 }
 

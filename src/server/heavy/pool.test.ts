@@ -25,7 +25,7 @@ describe("heavy work", () => {
 
   it("says what is wrong as it would here", async () => {
     process.env.DUST_LANTERN_DB = temporaryPath();
-    await expect(heavy("importExam", "no file", NOW)).rejects.toThrow(InputError);
+    await expect(heavy("importExam", "no file", NOW)).rejects.toMatchObject({ name: "InputError" });
     await expect(heavy("exportPerson", idOf(9), NOW)).rejects.toThrow("on the roster");
   });
 

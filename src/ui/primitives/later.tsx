@@ -9,6 +9,15 @@ type Later<P extends object> = ComponentType<P> & { readonly fetch: () => Promis
 /** Every part that comes later, as soon as the screen that shows it is known. */
 const parts = new Set<() => Promise<unknown>>();
 let isFetching = false;
+let onTheirWay = 0;
+
+/** Says on the page whether all of it is there, for whoever waits until it is. */
+function sayWhole(change: number): void {
+  onTheirWay += change;
+  if (!isFetching) return;
+  if (onTheirWay === 0) document.documentElement.dataset.whole = "yes";
+  else delete document.documentElement.dataset.whole;
+}
 
 /**
  * A part of a screen that is fetched after the screen stands. It is there at
@@ -24,17 +33,22 @@ export function later<P extends object>(
   let here: ComponentType<P> | null = null;
   let coming: Promise<unknown> | null = null;
   const shown = new Set<() => void>();
-  const fetch = (): Promise<unknown> =>
-    (coming ??= load().then(
+  const begin = (): Promise<unknown> => {
+    sayWhole(1);
+    return load().then(
       (part) => {
         here = part;
         shown.forEach((show) => show());
+        sayWhole(-1);
       },
       () => {
         coming = null;
+        sayWhole(-1);
         if (shown.size > 0) setTimeout(() => void fetch(), AGAIN_AFTER_MS);
       },
-    ));
+    );
+  };
+  const fetch = (): Promise<unknown> => (coming ??= begin());
   const subscribe = (show: () => void) => {
     shown.add(show);
     void fetch();
@@ -57,7 +71,7 @@ export function later<P extends object>(
 export function useLater(): void {
   useEffect(() => {
     isFetching = true;
-    /** Said on the page, for whoever waits until all of it is there. */
-    void Promise.all([...parts].map((fetch) => fetch())).then(() => (document.documentElement.dataset.whole = "yes"));
+    parts.forEach((fetch) => void fetch());
+    sayWhole(0);
   }, []);
 }
