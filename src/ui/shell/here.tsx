@@ -25,6 +25,7 @@ const HereContext = createContext<HereValue>({
 export const useHere = (): HereValue => useContext(HereContext);
 
 const A_YEAR_SECONDS = 31_536_000;
+const AGAIN_AFTER_MS = 3000;
 
 /** Light, dark, or as the device has it: at once, and kept for the next page. */
 function showTheme(theme: string): void {
@@ -50,6 +51,12 @@ export function HereProvider({ children }: { children: ReactNode }) {
     const timer = setTimeout(() => void reload(), 0);
     return () => clearTimeout(timer);
   }, [reload]);
+  /** No screen stands without it, so it is asked for until it is there. */
+  useEffect(() => {
+    if (problem === null || here !== null) return;
+    const timer = setInterval(() => void reload(), AGAIN_AFTER_MS);
+    return () => clearInterval(timer);
+  }, [problem, here, reload]);
   const value = useMemo(() => ({ here, behindMs, problem, reload }), [here, behindMs, problem, reload]);
   return <HereContext value={value}>{children}</HereContext>;
 }
