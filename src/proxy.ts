@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { DEFAULT_HEADERS, turnedAway } from "@/server/edge/front";
+import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "@/server/edge/front";
 
 const isDevelopment = process.env.NODE_ENV === "development";
 
@@ -38,11 +38,8 @@ export function proxy(request: NextRequest): NextResponse {
     length: sent.has("content-length") ? Number(sent.get("content-length")) : null,
   });
   if (away) {
-    const { status, what, todo, allow } = away;
-    return NextResponse.json(
-      { problems: [{ where: "request", what, todo }] },
-      { status, headers: allow ? { allow } : {} },
-    );
+    const { status, allow } = away;
+    return NextResponse.json(sentenceOf(away), { status, headers: allow ? { allow } : {} });
   }
   const nonce = crypto.randomUUID().replaceAll("-", "");
   const policy = contentSecurityPolicy(nonce);

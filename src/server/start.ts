@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
-import { DEFAULT_HEADERS, turnedAway } from "./edge/front";
+import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "./edge/front";
 import { turns } from "./edge/turn";
 
 /**
@@ -51,13 +51,13 @@ function isTurnedAway(request: IncomingMessage, response: ServerResponse): boole
     length: request.headers["content-length"] === undefined ? null : Number(request.headers["content-length"]),
   });
   if (!away) return false;
-  const { status, what, todo, allow } = away;
+  const { status, allow } = away;
   response.writeHead(status, {
     "content-type": "application/json; charset=utf-8",
     "cache-control": "no-store",
     ...(allow ? { allow } : {}),
   });
-  response.end(JSON.stringify({ problems: [{ where: "request", what, todo }] }));
+  response.end(JSON.stringify(sentenceOf(away)));
   drain(request);
   return true;
 }

@@ -1,4 +1,4 @@
-import { deliver, firstBatch, refusedOf } from "./deliver";
+import { deliver, firstBatch, refusedOf, takenOf } from "./deliver";
 import type { Outbox, OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 
@@ -59,7 +59,7 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
         exam,
         batch.map(({ event }) => event),
       );
-      const taken = new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
+      const taken = takenOf(receipts);
       await outbox.refuse(refusedOf(batch, receipts));
       await outbox.remove(batch.filter(({ event }) => taken.has(event.id)).map(({ order }) => order));
       reasons.delete(exam);

@@ -69,6 +69,10 @@ export async function deliver(
   };
 }
 
+/** The ids of what the server has by now. */
+export const takenOf = (receipts: readonly Receipt[]): ReadonlySet<string> =>
+  new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
+
 /** What is refused of a batch, by its place in the outbox. */
 export function refusedOf(batch: readonly OutboxEntry[], receipts: readonly Receipt[]): Map<number, Refused> {
   const why = new Map(

@@ -13,7 +13,7 @@ import {
   type TakenFrom,
 } from "@/core/record";
 import type { Outbox, OutboxEntry } from "./outbox";
-import { deliver, firstBatch, refusedOf } from "./deliver";
+import { deliver, firstBatch, refusedOf, takenOf } from "./deliver";
 import type { Answering } from "@/wire/refusals";
 import type { Transport } from "./transport";
 
@@ -281,7 +281,7 @@ class OneExam implements ExamClient {
     const events = batch.map(({ event }) => event);
     const { receipts, end, stopped } = await deliver(this.options.transport, this.options.exam, events);
     await this.refuseAll(refusedOf(batch, receipts));
-    const taken = new Set(receipts.filter(({ result }) => result !== "refused").map(({ id }) => id));
+    const taken = takenOf(receipts);
     const accepted = events.filter(({ id }) => taken.has(id));
     if (end && !(await this.isUpTo(end, accepted))) {
       this.retryLater("The server cannot be reached.");

@@ -1,5 +1,4 @@
-import { check, describeProblem, InputError, type Problem } from "@/core/base";
-import { listOfEach, holding, text } from "@/core/base";
+import { check, describeProblem, holding, InputError, listOfEach, type Problem, text } from "@/core/base";
 import { type Answering, refusalOf } from "./refusals";
 import { pathOf, type Route } from "./route";
 

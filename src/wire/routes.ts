@@ -101,7 +101,7 @@ export const ROUTES = {
     answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
     answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
   }),
-  liveEvents: route("GET", "/api/exams/{exam}/live", { ask: closed({ after: position().optional() }) }),
+  liveEvents: route("GET", "/api/exams/{exam}/live", { ask: closed({}) }),
   exportExam: route("GET", "/api/exams/{exam}/export", { ask: downloadAs }),
   importExam: route("POST", "/api/import", {
     ask: text(EXAM_FILE_MAX_BYTES, 1),

@@ -91,6 +91,9 @@ export function turnedAway(
   return READS.has(method) || method === "POST" ? null : wrongMethod(["GET", "HEAD"]);
 }
 
+/** The same as every other refusal: what, where, what to do. */
+export const sentenceOf = ({ what, todo }: TurnedAway) => ({ problems: [{ where: "request", what, todo }] });
+
 /** What every answer carries, files included. */
 export const DEFAULT_HEADERS: Readonly<Record<string, string>> = {
   "x-content-type-options": "nosniff",

@@ -10,7 +10,6 @@ export class RequestError extends Error {
   constructor(
     readonly status: number,
     readonly problem: Problem,
-    readonly headers: Readonly<Record<string, string>> = {},
   ) {
     super(problem.what);
   }
@@ -23,12 +22,12 @@ const reject = (status: number, what: string, todo: string): never => {
 /** Nothing that is answered is kept by anybody on the way. */
 const UNKEPT = { "cache-control": "no-store" };
 
-const problems = (list: readonly Problem[], status: number, extra: object = {}, headers: object = {}): Response =>
-  Response.json({ problems: list, ...extra }, { status, headers: { ...UNKEPT, ...headers } });
+const problems = (list: readonly Problem[], status: number, extra: object = {}): Response =>
+  Response.json({ problems: list, ...extra }, { status, headers: UNKEPT });
 
 /** Every failure as the same three things: what, where, what to do. */
 function failure(error: unknown): Response {
-  if (error instanceof RequestError) return problems([error.problem], error.status, {}, error.headers);
+  if (error instanceof RequestError) return problems([error.problem], error.status);
   if (error instanceof InputError) return problems(error.problems, 400);
   if (error instanceof DuplicateWarning) {
     return problems(

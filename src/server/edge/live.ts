@@ -1,10 +1,9 @@
 import type { ChainHead } from "@/core";
+import { shared } from "../store/shared";
 
 type Listener = () => void;
 
-const SHARED = Symbol.for("dust-lantern.live");
-const shared = globalThis as unknown as Record<symbol, Map<string, Set<Listener>> | undefined>;
-const listeners = (): Map<string, Set<Listener>> => (shared[SHARED] ??= new Map());
+const listeners = () => shared("live", () => new Map<string, Set<Listener>>());
 
 /** Tells everybody who looks at an exam that it has moved on. */
 export const announce = (exam: string): void =>

@@ -1,4 +1,4 @@
-import { check, type Schema } from "@/core";
+import { check, isUuid, type Schema } from "@/core";
 import type { Route } from "@/wire/route";
 import { answer, jsonText, parsed, RequestError } from "./http";
 import type { Store } from "../store/store";
@@ -16,12 +16,10 @@ export type Asked<Ask> = {
 /** An address without ids has none. */
 type Context = { params: Promise<Record<string, string> | undefined> };
 
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
-
 async function idsOf({ params }: Context): Promise<Record<string, string>> {
   const ids = (await params) ?? {};
   for (const [where, id] of Object.entries(ids))
-    if (!UUID.test(id))
+    if (!isUuid(id))
       throw new RequestError(404, { where, what: "is not an id", todo: "Use the address that a page links to." });
   return ids;
 }

@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { theStore } from "../store/open";
+import { shared } from "../store/shared";
 import { type Done, errorOf, type Job } from "./messages";
 import { type TaskArgs, type TaskName, type TaskResult, TASKS } from "./tasks";
 
@@ -12,9 +13,7 @@ const THREADS = 2;
 type Waiting = { readonly done: (value: unknown) => void; readonly failed: (error: Error) => void };
 type Thread = { readonly worker: Worker; readonly waiting: Map<number, Waiting> };
 
-const SHARED = Symbol.for("dust-lantern.heavy");
-const shared = globalThis as unknown as Record<symbol, { threads: Thread[]; next: number } | undefined>;
-const pool = () => (shared[SHARED] ??= { threads: [], next: 1 });
+const pool = () => shared("heavy", () => ({ threads: [] as Thread[], next: 1 }));
 
 function begin(): Thread {
   const waiting: Thread["waiting"] = new Map();

@@ -1,4 +1,4 @@
-import { anchorText, remembered } from "@/core";
+import { anchorText, type RecordedEvent, remembered } from "@/core";
 import type { ExamPage, FarTime } from "@/wire/exam-page";
 import { evidenceInStore } from "./evidence";
 import { importedUpTo, loadExam, previousVisit } from "./exams";
@@ -12,21 +12,26 @@ const DAY = 24 * 60 * MINUTE;
 const AHEAD = 10 * MINUTE;
 const BEHIND = 90 * DAY;
 
-const statements = remembered(({ sqlite }: Store) =>
-  sqlite.prepare<[string], { event: string; seq: number; at: string; receivedAt: string }>(
-    `SELECT id AS event, seq, json_extract(payload, '$.at') AS at, received_at AS receivedAt
-     FROM stream_events WHERE kind = 'exam' AND stream = ? ORDER BY seq`,
-  ),
+const received = remembered(({ sqlite }: Store) =>
+  sqlite
+    .prepare<[string], string>("SELECT received_at FROM stream_events WHERE kind = 'exam' AND stream = ? ORDER BY seq")
+    .pluck(),
 );
 
 /** Events that say they were made long before they came here, or after. What was imported came when its own store had it. */
-export const farTimes = (store: Store, exam: string): FarTime[] =>
-  statements(store)
-    .all(exam)
-    .filter(({ at, receivedAt }) => {
-      const late = Date.parse(receivedAt) - Date.parse(at);
-      return late < -AHEAD || late > BEHIND;
-    });
+export function farTimes(
+  store: Store,
+  exam: string,
+  events: readonly RecordedEvent[] = loadExam(store, exam)?.events ?? [],
+): FarTime[] {
+  const receipts = received(store).all(exam);
+  return events.flatMap(({ id, at }, index) => {
+    const receivedAt = receipts[index];
+    if (receivedAt === undefined) return [];
+    const late = Date.parse(receivedAt) - Date.parse(at);
+    return late < -AHEAD || late > BEHIND ? [{ event: id, seq: index + 1, at, receivedAt }] : [];
+  });
+}
 
 /** All that an exam's screens begin with; null when there is no such exam. */
 export function examPage(store: Store, exam: string): ExamPage | null {
@@ -40,7 +45,7 @@ export function examPage(store: Store, exam: string): ExamPage | null {
       branches: examBranches(store, exam),
       previous: previousVisit(store, exam),
       evidence: evidenceInStore(store, stored.events),
-      farTimes: farTimes(store, exam),
+      farTimes: farTimes(store, exam, stored.events),
     }
   );
 }

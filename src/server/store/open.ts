@@ -5,6 +5,7 @@ import { drizzle } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
 import { upgradeRows } from "../repositories/upgrade-rows";
 import * as schema from "./schema";
+import { shared } from "./shared";
 import { asStoreError, type Store, StoreError } from "./store";
 import { keepCopy, nameStore } from "./upgrade";
 
@@ -144,9 +145,8 @@ export function expectedSchema(): Schema {
 /** Which file an open store is, whatever its name stands for by now. */
 type FileMark = { readonly device: number; readonly file: number };
 
-type Shared = { store: Store; mark: FileMark };
-const SHARED = Symbol.for("dust-lantern.store");
-const shared = globalThis as unknown as Record<symbol, Shared | undefined>;
+type Open = { readonly store: Store; readonly mark: FileMark };
+const held = () => shared("store", () => ({ open: null as Open | null }));
 
 /** A writer of the server waits by trying again, so that no reader stands still meanwhile. */
 const SERVER_BUSY_MS = 20;
@@ -163,11 +163,11 @@ function markOf(path: string): FileMark | null {
  */
 export function theStore(): Store {
   const path = storePath();
-  const open = shared[SHARED];
+  const { open } = held();
   if (open?.store.path !== path) {
     const store = openStore(path);
     store.sqlite.pragma(`busy_timeout = ${SERVER_BUSY_MS}`);
-    shared[SHARED] = { store, mark: markOf(path)! };
+    held().open = { store, mark: markOf(path)! };
     return store;
   }
   assertSameFile(open.store);
@@ -179,7 +179,7 @@ export function theStore(): Store {
  * is written would go nowhere that anybody finds again.
  */
 export function assertSameFile({ path }: Store): void {
-  const open = shared[SHARED];
+  const { open } = held();
   if (open?.store.path !== path) return;
   const mark = markOf(path);
   if (mark?.device !== open.mark.device || mark.file !== open.mark.file)

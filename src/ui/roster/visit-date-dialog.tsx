@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { isCalendarDate } from "@/core/base";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
@@ -12,8 +13,6 @@ type VisitDateDialogProps = {
   onGive: (date: string) => void;
   onClose: () => void;
 };
-
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 /** The order of visits hangs on their days: where two clocks disagree, somebody says which day it is. */
 export function VisitDateDialog({ device, server, onGive, onClose }: VisitDateDialogProps) {
@@ -29,7 +28,7 @@ export function VisitDateDialog({ device, server, onGive, onClose }: VisitDateDi
         className="flex flex-col gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          if (DAY.test(date)) onGive(date);
+          if (isCalendarDate(date)) onGive(date);
         }}
       >
         <Field label="Day of this visit" hint="YYYY-MM-DD">
@@ -44,7 +43,7 @@ export function VisitDateDialog({ device, server, onGive, onClose }: VisitDateDi
           )}
         </Field>
         <div className="flex flex-wrap gap-2">
-          <Button type="submit" look="main" disabled={!DAY.test(date)}>
+          <Button type="submit" look="main" disabled={!isCalendarDate(date)}>
             Confirm and open
           </Button>
           <Button onClick={onClose}>Cancel</Button>
