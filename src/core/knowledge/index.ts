@@ -1,6 +1,7 @@
 /** Tests, studies, rules, questions: data with citations. */
 export { checkCatalogueText } from "./check/check-catalogue-text";
 export { CITATIONS, citationText } from "./citations";
+export { guideOf, GUIDES, type TestGuide } from "./guides";
 export {
   CLONIC_REFLEX,
   CRANIAL_ITEMS,

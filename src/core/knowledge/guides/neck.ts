@@ -1,0 +1,143 @@
+import type { TestId } from "../protocols";
+import type { TestGuide } from "./types";
+
+export const NECK_GUIDES = {
+  "sharp-purser": {
+    say: "I ease your forehead back. Say at once what changes.",
+    stand: "Stand beside them: thumb and finger on C2, other palm on the forehead.",
+    landmark: "From the occiput down the midline: a dip, then the first big spine is C2.",
+    healthy: "Pressure of a palm on the forehead, and no movement of the head on the neck.",
+    wrong: "C2 slides along with the head because the spine is not held; or it is repeated once a slide was felt.",
+    endFeel: "Firm and at once. A slide, a clunk or an empty end: stop, and do not repeat it.",
+  },
+  alar: {
+    say: "A small movement of the head. Tell me about anything odd.",
+    stand: "At the head: it rests on one palm, a finger each side of C2.",
+    landmark: "The first big spine below the occiput is C2; it should move as soon as the head starts to bend.",
+    healthy: "A short movement with a firm stop; C2 turns at once under the finger.",
+    wrong: "The whole neck is bent. Only the upper neck bends, a few degrees: that is the commonest fault here.",
+    endFeel: "Firm and early. Soft or empty, or C2 that waits before it moves, counts as a finding.",
+    ways: [
+      {
+        under: { "alar-grip": ["gripped"] },
+        stand: "At the head: C2 gripped between thumb and finger, other palm under the head.",
+      },
+    ],
+  },
+  transverse: {
+    say: "I lift your head a little and hold. Tell me what changes.",
+    stand: "At the head: occiput in the palms, index fingers on the arch of C1.",
+    landmark: "Slide from the mastoid back and in, below the occiput: the arch of C1 lies deep under soft muscle.",
+    healthy: "Pressure under the skull, with nothing in the mouth, hands, feet or eyes.",
+    wrong: "The neck is flexed instead of lifted level; or it is let go before 15 seconds are over.",
+    endFeel: "Firm, with no glide. A soft glide, a lump in the throat, nausea or eye flicker ends it.",
+  },
+  "flexion-rotation": {
+    say: "Chin down, then I turn your head. Let me carry it.",
+    stand: "At the head: hands under the occiput, bent head held against your chest.",
+    landmark: "Hold below the two bumps behind the ears; the chin should rest near the breastbone.",
+    healthy: "A stretch behind the neck, and about 44° each way.",
+    wrong: "The neck comes out of full flexion while it turns, which adds degrees from below.",
+    endFeel: "Firm. A hard early stop with pain first is a joint finding; a spasm ends the test.",
+  },
+  "craniocervical-flexion": {
+    say: "A small nod, as if saying yes, and keep breathing.",
+    stand: "Beside the head: two fingers on the front of the neck, gauge in sight.",
+    landmark: "Cuff under the hollow of the neck against the skull; fingers beside the windpipe on the surface muscle.",
+    healthy: "A light effort under the jaw; 26 to 30 mmHg held ten seconds without a shake.",
+    wrong: "The head is pressed back or lifted, and the surface muscles do the work.",
+    endFeel: null,
+  },
+  "neck-rotation": {
+    say: "Turn your head as far as you can. Shoulders stay still.",
+    stand: "Behind and above them: watch the shoulders, read the angle, do not help.",
+    landmark: "Nose and the point of the shoulder: the angle is read between them from above.",
+    healthy: "A pull at the opposite side of the neck near the end.",
+    wrong: "The shoulders turn along, or the chin lifts at the end.",
+    endFeel: null,
+  },
+  "neck-bending": {
+    say: "Bend as I say, as far as it goes by itself.",
+    stand: "Beside them: inclinometer on the crown, other hand on the upper back.",
+    landmark: "Crown of the head, in line with both ears; zero with the eyes level.",
+    healthy: "A pull on the far side at the end of each movement.",
+    wrong: "The trunk moves along; the device slides with the hair; the zero is not taken again.",
+    endFeel: null,
+  },
+  "neck-side-bend": {
+    say: "I bend your neck sideways. Tell me where you feel it.",
+    stand: "Behind them: one hand steadies the shoulder, the other guides the head.",
+    landmark: "Ear towards the point of the shoulder, nose kept forward.",
+    healthy: "A pull on the side that opens; nothing on the side that closes.",
+    wrong: "The head turns instead of bending, or the shoulder rises to meet it.",
+    endFeel: "Firm and springy. Hard and early on the closing side, pain first, points to a joint.",
+  },
+  lhermitte: {
+    say: "Chin to your chest, slowly. Does anything run down you?",
+    stand: "Beside them: watch arms and legs; a hand behind the head only last.",
+    landmark: "Chin towards the hollow above the breastbone.",
+    healthy: "A pull between the shoulder blades; nothing runs into arms or legs.",
+    wrong: "It is done before fracture, ligament and cord questions are answered; or passively first.",
+    endFeel: null,
+  },
+  "shoulder-abduction-relief": {
+    say: "Put this hand on your head. Does it get easier?",
+    stand: "In front of them: watch, or lift the arm from under the elbow.",
+    landmark: "The palm lies on the crown, elbow out to the side.",
+    healthy: "Nothing: without a symptom there is nothing to ease.",
+    wrong: "It is judged after two seconds; wait half a minute with the hand on the head.",
+    endFeel: null,
+  },
+  "foraminal-compression": {
+    say: "I press on your head, slowly. Say when, and where.",
+    stand: "Behind them, higher than they sit: both hands on the crown, fingers laced.",
+    landmark: "Crown of the head, in line with the ears; the press follows the neck's own line.",
+    healthy: "Pressure on the head and a little in the neck; nothing below the shoulder.",
+    wrong: "The position was never asked about alone, so nobody knows whether position or press brought it on.",
+    endFeel: "Springy. A pain that comes before any resistance: stop there, no more weight.",
+    ways: [
+      {
+        under: { "compression-way": ["variant-a"] },
+        stand: "Behind them: bend to this side first, ask, then both hands press.",
+      },
+      {
+        under: { "compression-way": ["variant-b"] },
+        stand: "Behind them: back, bent and turned, ask, then both hands press.",
+      },
+    ],
+  },
+  "maximal-compression": {
+    say: "First the position: all right? Then I press lightly.",
+    stand: "Behind them: both hands on the crown, your chest behind the head.",
+    landmark: "Crown of the head; the press follows the axis of the bent neck.",
+    healthy: "Pressure in the neck on the closing side; nothing in the arm.",
+    wrong: "Position and press come as one, although they are two questions.",
+    endFeel: "Firm. Pain before resistance ends it in the position, without the press.",
+  },
+  "shoulder-depression": {
+    say: "I press this shoulder down. Where do you feel it?",
+    stand: "Behind them: one hand on the shoulder, the other beside the head.",
+    landmark: "The flat between neck and point of the shoulder, not the joint itself.",
+    healthy: "A pull from the neck to the shoulder.",
+    wrong: "The head is pushed away at the same time, which loads both sides.",
+    endFeel: "Soft and elastic. A hard stop, or a symptom before any pull, is told at once.",
+  },
+  "neck-distraction": {
+    say: "I draw your head away from you. Better, same or worse?",
+    stand: "At the head: one hand under the occiput, the other under the chin.",
+    landmark: "Palm below the bony ridge of the skull; fingers of the other hand under the chin, never on the ears.",
+    healthy: "A pleasant pull along the neck.",
+    wrong: "The jaw is squeezed, the head tips back, or it is let go suddenly.",
+    endFeel: "Elastic. Guarding, or a symptom that grows: ease off slowly.",
+    ways: [
+      {
+        under: { "distraction-grip": ["occiput-mastoids"] },
+        stand: "At the head: one hand under the occiput, the other behind both ears.",
+      },
+      {
+        under: { "distraction-lying": ["seated"] },
+        stand: "Behind them: forearms on the shoulders, palms lift below the skull.",
+      },
+    ],
+  },
+} as const satisfies Partial<Record<TestId, TestGuide>>;
