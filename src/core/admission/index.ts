@@ -22,6 +22,7 @@ export {
   stageBlocks,
   type TestOnSide,
 } from "./entry";
+export { type AskedNow, askedNow } from "./asked-now";
 export { permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { IN_POSTURE, restAgain } from "./rest-again";

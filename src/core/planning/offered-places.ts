@@ -1,6 +1,6 @@
 import type { Condition, FeltCondition, Protocol } from "../knowledge";
 import type { ExamState } from "../record";
-import { otherSide, type Place, type Side, type SiteId, SITES } from "../vocabulary";
+import { otherSide, type Place, placeParts, type Side, type SiteId, SITES } from "../vocabulary";
 
 /** How many places fit on the run screen without scrolling. */
 const OFFERED = 8;
@@ -39,6 +39,34 @@ const SACROILIAC = (near: Side): Place[] => [
 ];
 
 /**
+ * The places the person drew, their familiar symptom's first.
+ *
+ * @example drawnPlaces({ areas: [], familiar: null }) // []
+ */
+export const drawnPlaces = (state: Pick<ExamState, "areas" | "familiar">): Place[] => [
+  ...new Set(
+    state.areas
+      .toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area))
+      .flatMap(({ places }) => places),
+  ),
+];
+
+/** How many of their places an answer and a place are offered together for. */
+const THEIRS_OFFERED = 3;
+
+/**
+ * Where THEIRS is offered at once: the places they drew, those on the tested
+ * side and in the middle before the others.
+ *
+ * @example theirPlaces({ areas: [], familiar: null }, "right") // []
+ */
+export function theirPlaces(state: Pick<ExamState, "areas" | "familiar">, side: Side | null): Place[] {
+  const isFar = (place: Place) => side !== null && placeParts(place).side === otherSide(side);
+  const drawn = drawnPlaces(state);
+  return [...drawn.filter((place) => !isFar(place)), ...drawn.filter(isFar)].slice(0, THEIRS_OFFERED);
+}
+
+/**
  * Places to choose from when a familiar symptom came: the person's own first,
  * then those that decide the test, the tested side before the other.
  *
@@ -49,9 +77,7 @@ export function offeredPlaces(
   side: Side | null,
   protocol?: Protocol,
 ): Place[] {
-  const own = state.areas
-    .toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area))
-    .flatMap(({ places }) => places);
+  const own = drawnPlaces(state);
   const near = side ?? "right";
   const isSacroiliac = !protocol || protocol.tissueGroup === "sacroiliac-provocation";
   const usual = isSacroiliac ? SACROILIAC(near) : placesOfTest(protocol, near);

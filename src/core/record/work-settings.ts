@@ -21,6 +21,8 @@ export const workSettingsSchema = closed({
   hand: oneOf(["right", "left"]),
   sound: boolean().typeError("is not yes or no; choose one").required("is missing; choose yes or no"),
   theme: oneOf(["system", "light", "dark"]),
+  /** While a test is in hand, what has been read so far stays out of sight; left out: it does. */
+  quiet: boolean().typeError("is not yes or no; choose one").optional(),
   /** Run sheets of their own. */
   sheets: ownSheets().optional(),
 });

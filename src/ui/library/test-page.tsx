@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { POSES, poseOf } from "@/core/poses";
-import { CITATIONS, EVIDENCE, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
+import { CITATIONS, EVIDENCE, GUIDES, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
 import { describeForceRange, type Measure, rangeText } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
@@ -43,6 +43,43 @@ function measureText({ unit, expected, expectedWhy, underSchool = [], byAge, mdc
     ]
       .filter(Boolean)
       .join(", ") || `in ${unit}`
+  );
+}
+
+/** Everything the hands need to know, and what is otherwise in another way of doing it. */
+function Guide({ protocol }: { protocol: Protocol }) {
+  const { say, stand, landmark, healthy, wrong, endFeel, ways = [] } = GUIDES[protocol.id];
+  const optionOf = (school: string, option: string) =>
+    protocol.schools.find(({ id }) => id === school)?.options.find(({ id }) => id === option)?.label ?? option;
+  return (
+    <>
+      <Terms
+        rows={[
+          ["Say", <>&ldquo;{say}&rdquo;</>],
+          ["You", stand],
+          ["Landmark", landmark],
+          ["Healthy people feel", healthy],
+          ["Goes wrong when", wrong],
+          ["End feel", endFeel ?? "not felt for: no part is taken to its end by hand"],
+        ]}
+      />
+      {ways.length > 0 && (
+        <ul aria-label="Otherwise in other ways" className="mt-3 flex flex-col gap-1 text-sm">
+          {ways.map(({ under, say: said, stand: stood }, index) => (
+            <li key={index}>
+              <strong>
+                {Object.entries(under)
+                  .flatMap(([school, options]) => options.map((option) => optionOf(school, option)))
+                  .join(", ")}
+                :
+              </strong>{" "}
+              {said && <>&ldquo;{said}&rdquo; </>}
+              {stood}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 
@@ -225,6 +262,9 @@ export function TestPage({ test }: { test: TestId }) {
                 ...protocol.measures.map((measure) => [measure.label, measureText(measure)] as const),
               ]}
             />
+          </Card>
+          <Card heading="At the table">
+            <Guide protocol={protocol} />
           </Card>
           <Card heading="Steps">
             <Steps protocol={protocol} />

@@ -9,7 +9,7 @@ import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
-import { PlaceName } from "./felt-panel";
+import { PlaceName } from "../drawing/place-name";
 import { ConsentWords } from "../complaint/consent-words";
 
 /** Rated before the first stage: only a rise over it, or a further spread, counts. */

@@ -3,14 +3,14 @@
 import { useState } from "react";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import type { StageRecord } from "@/core/record";
-import { type Place, placeParts, QUALITIES, type Reaction, REACTIONS, SITES } from "@/core/vocabulary";
-import { KEYS } from "../shell/keymap";
+import { type Place, QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary";
+import { type KeyEntry, KEYS } from "../shell/keymap";
 import { PlaceList } from "../drawing/place-list";
+import { PlaceName } from "../drawing/place-name";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { KeyHint } from "../shell/key-hint";
 import { Score } from "../primitives/score";
-import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
 import { stepped, type TestActions } from "./use-test";
 import { usePressing } from "./use-pressing";
@@ -19,31 +19,6 @@ import { later } from "../primitives/later";
 
 /** Fetched when the chart is opened: most answers never need it. */
 const BodyChart = later(() => import("../drawing/body-chart").then((module) => module.BodyChart));
-
-/** Short names for the places that come up most at the table. */
-const SHORT: Partial<Record<string, string>> = {
-  "si-area": "buttock below L5",
-  "low-back": "low back above L5",
-  "dorsum-foot": "top of foot",
-  "medial-knee-shin": "inner knee, shin",
-  "upper-trapezius-scapula": "shoulder blade",
-  "head-occiput": "head",
-  "ring-little-finger": "ring, little finger",
-  "thumb-index": "thumb, index",
-};
-
-export const PlaceName = ({ place }: { place: Place }) => {
-  const { site, side } = placeParts(place);
-  return (
-    <>
-      {side !== "central" && <SideBadge side={side} size="sm" />}
-      <span className="leading-tight">
-        {SHORT[site] ?? SITES[site].label}
-        {side === "central" && SITES[site].sides.length > 1 ? ", middle" : ""}
-      </span>
-    </>
-  );
-};
 
 const scorePressed = (score: number) => `score ${score}` as const;
 
@@ -71,6 +46,9 @@ export function useFelt(
     const place = offered[KEYS.place.keys.indexOf(event.key.toLowerCase())];
     if (isAsked && place) actions.place(place);
   });
+  useKeys(KEYS.wince, () => isAsked && actions.reaction("wince"));
+  useKeys(KEYS.guarding, () => isAsked && actions.reaction("guarding"));
+  useKeys(KEYS.heldBreath, () => isAsked && actions.reaction("held breath"));
   useKeys(KEYS.more, () => isAsked && actions.step(1));
   useKeys(KEYS.less, () => isAsked && actions.step(-1));
   return actions;
@@ -80,84 +58,110 @@ type FeltPanelProps = {
   record: StageRecord | null;
   felt: ReturnType<typeof useFelt>;
   needsPlace: boolean;
+  /** How bad is what is asked now. */
+  asksHowBad: boolean;
   /** The stage it came at, when another one is asked about by now. */
   stage: string | null;
   /** Asked only by tests whose reading turns on what it feels like. */
   qualities: Pick<TestActions, "toggleQuality"> | null;
 };
 
+const REACTION_KEYS = {
+  wince: KEYS.wince,
+  guarding: KEYS.guarding,
+  "held breath": KEYS.heldBreath,
+} as const satisfies Record<Reaction, KeyEntry>;
+
+function SeenBeside({ record, felt, qualities }: Pick<FeltPanelProps, "record" | "felt" | "qualities">) {
+  return (
+    <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
+      {qualities && (
+        <span role="group" aria-label="What it feels like" className="flex flex-wrap items-center gap-1.5">
+          <span className="pr-1 text-sm text-soft">It feels</span>
+          {QUALITIES.map((quality) => (
+            <Button
+              key={quality}
+              big
+              data-quality={quality}
+              aria-pressed={record?.qualities.includes(quality) ?? false}
+              onClick={() => void qualities.toggleQuality(quality)}
+              className="px-2.5! text-sm"
+            >
+              {quality}
+            </Button>
+          ))}
+        </span>
+      )}
+      <span className="pr-1 text-sm text-soft">Seen beside it</span>
+      {REACTIONS.map((reaction) => (
+        <Button
+          key={reaction}
+          big
+          aria-pressed={record?.reactions.includes(reaction) ?? false}
+          pressing={felt.pressing === reaction}
+          onClick={() => felt.reaction(reaction)}
+          className="px-2.5! text-sm"
+        >
+          {reaction} <KeyHint entry={REACTION_KEYS[reaction]} />
+        </Button>
+      ))}
+    </div>
+  );
+}
+
 /** Where it was felt (their own areas first), how bad, and what the body did. */
-export function FeltPanel({ record, felt, needsPlace, stage, qualities }: FeltPanelProps) {
+export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualities }: FeltPanelProps) {
   const [chart, setChart] = useState(false);
+  const [all, setAll] = useState(false);
   const { offered, pressing } = felt;
   const chosen = record?.places ?? [];
-  const places = [...offered, ...chosen.filter((place) => !offered.includes(place))];
+  const places = needsPlace || all ? [...offered, ...chosen.filter((place) => !offered.includes(place))] : chosen;
   useKeys(KEYS.chart, () => setChart(true));
+  const where = (
+    <div role="group" aria-label="Where was it felt?" className="flex flex-wrap gap-1.5">
+      <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
+        {stage ? `Where, at ${stage.toLowerCase()}?` : "Where?"}
+      </span>
+      {places.map((place) => (
+        <Button
+          key={place}
+          big
+          aria-pressed={chosen.includes(place)}
+          pressing={pressing === place}
+          data-place={place}
+          onClick={() => felt.place(place)}
+          className="gap-1.5 px-2.5! text-sm"
+        >
+          <PlaceName place={place} />
+          {offered.includes(place) && <KeyHint entry={KEYS.place} nth={offered.indexOf(place)} />}
+        </Button>
+      ))}
+      {!needsPlace && !all && (
+        <Button big onClick={() => setAll(true)} className="px-2.5! text-sm">
+          other places
+        </Button>
+      )}
+      <Button big onClick={() => setChart(true)} className="px-2.5! text-sm">
+        {places === chosen ? "on the body" : "elsewhere"} <KeyHint entry={KEYS.chart} />
+      </Button>
+    </div>
+  );
 
   return (
     <div className="flex flex-col gap-2">
-      <div role="group" aria-label="Where was it felt?" className="flex flex-wrap gap-1.5">
-        <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
-          {stage ? `Where, at ${stage.toLowerCase()}?` : "Where?"}
-        </span>
-        {places.map((place, index) => (
-          <Button
-            key={place}
-            big
-            aria-pressed={chosen.includes(place)}
-            pressing={pressing === place}
-            data-place={place}
-            onClick={() => felt.place(place)}
-            className="gap-1.5 px-2.5! text-sm"
-          >
-            <PlaceName place={place} />
-            <KeyHint entry={KEYS.place} nth={index} />
-          </Button>
-        ))}
-        <Button big onClick={() => setChart(true)} className="px-2.5! text-sm">
-          elsewhere <KeyHint entry={KEYS.chart} />
-        </Button>
+      {needsPlace && where}
+      <div className={asksHowBad ? "rounded-xl outline-3 outline-offset-4 outline-lantern" : ""} data-how-bad>
+        <Score
+          label={asksHowBad ? "How bad is it now? Type 0 to 10, or press." : "How bad?"}
+          value={record?.intensity ?? null}
+          pressing={pressing?.startsWith("score ") ? Number(pressing.slice(6)) : null}
+          onChoose={felt.rate}
+          big
+          inRow
+        />
       </div>
-      <Score
-        label="How bad?"
-        value={record?.intensity ?? null}
-        pressing={pressing?.startsWith("score ") ? Number(pressing.slice(6)) : null}
-        onChoose={felt.rate}
-        big
-        inRow
-      />
-      <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
-        {qualities && (
-          <span role="group" aria-label="What it feels like" className="flex flex-wrap items-center gap-1.5">
-            <span className="pr-1 text-sm text-soft">It feels</span>
-            {QUALITIES.map((quality) => (
-              <Button
-                key={quality}
-                big
-                data-quality={quality}
-                aria-pressed={record?.qualities.includes(quality) ?? false}
-                onClick={() => void qualities.toggleQuality(quality)}
-                className="px-2.5! text-sm"
-              >
-                {quality}
-              </Button>
-            ))}
-          </span>
-        )}
-        <span className="pr-1 text-sm text-soft">Seen beside it</span>
-        {REACTIONS.map((reaction) => (
-          <Button
-            key={reaction}
-            big
-            aria-pressed={record?.reactions.includes(reaction) ?? false}
-            pressing={pressing === reaction}
-            onClick={() => felt.reaction(reaction)}
-            className="px-2.5! text-sm"
-          >
-            {reaction}
-          </Button>
-        ))}
-      </div>
+      {!needsPlace && where}
+      <SeenBeside record={record} felt={felt} qualities={qualities} />
       <Dialog open={chart} onOpenChange={setChart} title="Where was it felt?" wide>
         <BodyChart chosen={chosen} onToggle={felt.place} />
         <details>

@@ -3,6 +3,7 @@
 import { readNumber } from "@/core/base";
 import Link from "next/link";
 import { useState } from "react";
+import { guideOf } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
@@ -47,6 +48,7 @@ function Afterwards({ test }: { test: TestActions }) {
 /** How it is done, in full, and the ways it can differ; open it when needed. */
 export function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions }) {
   const { protocol } = step;
+  const guide = guideOf(protocol.id, test.variant);
   const schools = protocol.schools.filter(({ kind, id }) => kind === "doing" && id !== "dose");
   return (
     <details>
@@ -55,10 +57,16 @@ export function HowItIsDone({ step, test }: { step: SheetStep; test: TestActions
       </summary>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-sm">
         {[
+          ["Say", `“${guide.say}”`],
           ["Person", protocol.placing],
+          ["You", guide.stand],
           ["Hands", protocol.hands],
+          ["Landmark", guide.landmark],
           ["Direction", protocol.direction],
           ["Stage", test.stage.instruction],
+          ["Healthy people feel", guide.healthy],
+          ["Goes wrong when", guide.wrong],
+          ...(guide.endFeel ? [["End feel", guide.endFeel]] : []),
           ["Stop rule", protocol.stopRule],
           ...(protocol.equipment.length ? [["Needed", protocol.equipment.join(", ")]] : []),
           ...(test.variant.sideUp ? [["Side up", test.variant.sideUp]] : []),

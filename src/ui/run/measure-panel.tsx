@@ -22,10 +22,18 @@ type NumberFieldProps = {
   onKeep: (value: number | null) => void;
   onStep: (steps: number) => void;
   inputRef?: React.Ref<HTMLInputElement>;
+  /** This number is what is asked now. */
+  isAsked?: boolean;
 };
 
 /** The other side's number, and whether the difference is larger than the error of measuring it. */
-function Beside({ measure, value, other, bothSore, side }: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef">) {
+function Beside({
+  measure,
+  value,
+  other,
+  bothSore,
+  side,
+}: Omit<NumberFieldProps, "onKeep" | "onStep" | "inputRef" | "isAsked">) {
   if (other === undefined || !side) return null;
   const compared = value === undefined ? null : sideDifference(value, other, measure.mdc ?? null);
   return (
@@ -50,7 +58,8 @@ function Beside({ measure, value, other, bothSore, side }: Omit<NumberFieldProps
 }
 
 /** One number: typed, or stepped by the arrow keys and buttons; kept when left or on Enter. */
-function NumberField({ measure, value, other, bothSore, side, onKeep, onStep, inputRef }: NumberFieldProps) {
+function NumberField(props: NumberFieldProps) {
+  const { measure, value, other, bothSore, side, onKeep, onStep, inputRef, isAsked = false } = props;
   const [typed, setTyped] = useState<string | null>(null);
   const keep = () => {
     if (typed !== null) onKeep(readNumber(typed));
@@ -61,7 +70,10 @@ function NumberField({ measure, value, other, bothSore, side, onKeep, onStep, in
     onStep(steps);
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-2 gap-y-1" data-measure={measure.id}>
+    <div
+      className={`flex flex-wrap items-center gap-x-2 gap-y-1 ${isAsked ? "rounded-xl outline-3 outline-offset-4 outline-lantern" : ""}`}
+      data-measure={measure.id}
+    >
       <label className="flex items-center gap-2">
         <span className="leading-tight">
           {measure.label}
@@ -101,10 +113,16 @@ function NumberField({ measure, value, other, bothSore, side, onKeep, onStep, in
   );
 }
 
-type MeasurePanelProps = { measures: readonly Measure[]; test: TestActions; side: Side | null };
+type MeasurePanelProps = {
+  measures: readonly Measure[];
+  test: TestActions;
+  side: Side | null;
+  /** The number that is asked now; digits go to it. */
+  asked: string | null;
+};
 
 /** The numbers a test reads, beside the other side's. */
-export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
+export function MeasurePanel({ measures, test, side, asked }: MeasurePanelProps) {
   const first = useRef<HTMLInputElement>(null);
   useKeys(KEYS.firstNumber, (event) => {
     event.preventDefault();
@@ -123,10 +141,15 @@ export function MeasurePanel({ measures, test, side }: MeasurePanelProps) {
           side={side}
           onKeep={(value) => void test.measure(measure.id, value)}
           onStep={(steps) => void test.measureBy(measure, steps)}
+          isAsked={measure.id === asked}
           {...(index === 0 ? { inputRef: first } : {})}
         />
       ))}
-      <KeyHint entry={KEYS.firstNumber} />
+      {asked ? (
+        <span className="text-sm font-medium">Where did it start? Type it, Enter.</span>
+      ) : (
+        <KeyHint entry={KEYS.firstNumber} />
+      )}
     </div>
   );
 }

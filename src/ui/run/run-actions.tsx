@@ -31,7 +31,7 @@ const SKIP_REASONS = [
   "cannot get into the position",
 ] as const;
 
-type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; onNext: () => void };
+type RunActionsProps = { step: SheetStep; test: TestActions; isDone: boolean; onNext: () => void; onEnter: () => void };
 
 const onControl = (event: KeyboardEvent) =>
   event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
@@ -42,7 +42,7 @@ const LATER_REASONS = ["after they have rested", "when they are turned over", "a
 const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer not to"] as const;
 
 /** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
-export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
+export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsProps) {
   const { append, undo, state } = useExam();
   const [asking, setAsking] = useState<"skip" | "later" | "stage" | "repeat" | "end" | "technique" | "note" | null>(
     null,
@@ -81,7 +81,7 @@ export function RunActions({ step, test, isDone, onNext }: RunActionsProps) {
   const repeat = () => (repeatAsksWhy(state, { test: protocol.id, side }) ? setAsking("repeat") : test.repeat());
   useKeys(KEYS.repeat, repeat);
   useKeys(KEYS.next, (event) => {
-    if (!onControl(event)) onNext();
+    if (!onControl(event)) onEnter();
   });
   const reasons = (kind: typeof asking, title: string, list: readonly string[], onGive: (reason: string) => void) => (
     <ReasonDialog

@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { isReadyToTest } from "@/core/admission";
-import { stepAfter } from "@/core/planning";
+import { type SheetStep, stepAfter } from "@/core/planning";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
@@ -22,6 +22,25 @@ const ReadingPanel = later(
   () => <div aria-hidden className="h-72 rounded-2xl border border-line bg-card" />,
 );
 
+const QuietPanel = later(
+  () => import("./quiet-panel").then((module) => module.QuietPanel),
+  () => <div aria-hidden className="h-40 rounded-2xl border border-line bg-card" />,
+);
+
+/** Whether a test is under the hands: what was read so far would press along. */
+const isInHand = (step: SheetStep | null): boolean => step?.status === "to do" || step?.status === "begun";
+
+/** Everything but the question and its answers is hidden from whoever lies on the table, until the key again. */
+function useBlank(): void {
+  const [blank, setBlank] = useState(false);
+  useKeys(KEYS.blank, () => setBlank(!blank));
+  useEffect(() => {
+    const { dataset } = document.documentElement;
+    if (blank) dataset.blank = "yes";
+    return () => void delete dataset.blank;
+  }, [blank]);
+}
+
 /** At the table: sheet, test, reading. Left-handed practitioners have the sheet on the right. */
 export function RunScreen() {
   const exam = useExam();
@@ -30,6 +49,7 @@ export function RunScreen() {
   const [selected, setSelected] = useState<string | null>(() => sheet.next?.key ?? sheet.steps.at(-1)?.key ?? null);
   const [rating, setRating] = useState(false);
   useWakeLock();
+  useBlank();
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
   const goNext = () => setSelected(stepAfter(sheet.steps, current?.key)?.key ?? current?.key ?? null);
   useKeys(KEYS.before, () => {
@@ -37,6 +57,8 @@ export function RunScreen() {
     if (before) setSelected(before.key);
   });
 
+  const isReady = isReadyToTest(exam.state, exam.guard);
+  const quiet = (profile.settings.work.quiet ?? true) && isReady && !state.ended && isInHand(current);
   const leftHanded = profile.settings.work.hand === "left";
   const columns = leftHanded
     ? {
@@ -55,7 +77,7 @@ export function RunScreen() {
     <div className={`grid grow gap-3 p-3 lg:gap-4 ${columns.grid}`} data-hand={profile.settings.work.hand}>
       <div
         data-sheet
-        className={`md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
+        className={`hush md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
       >
         <RunSheetPanel current={current} onSelect={setSelected} />
         {state.rest && (
@@ -67,14 +89,21 @@ export function RunScreen() {
       <div className={columns.test}>
         {state.ended ? (
           <EndedCard />
-        ) : isReadyToTest(exam.state, exam.guard) ? (
+        ) : isReady ? (
           current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
         ) : (
           <BeforeTesting position={current?.protocol.position} />
         )}
       </div>
-      <aside aria-label="Reading so far" className={`md:col-span-2 xl:col-span-1 ${columns.reading}`}>
-        <ReadingPanel />
+      <aside
+        aria-label={quiet ? "Cautions, and what is next" : "Reading so far"}
+        className={`hush md:col-span-2 xl:col-span-1 ${columns.reading}`}
+      >
+        {quiet && <QuietPanel step={current!} />}
+        {/* Kept up to date beneath, so that it is there at once between tests. */}
+        <div hidden={quiet}>
+          <ReadingPanel />
+        </div>
       </aside>
       <Dialog open={rating} onOpenChange={setRating} title="At rest, now">
         <RestPanel position={current?.protocol.position} onDone={() => setRating(false)} />

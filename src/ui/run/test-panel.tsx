@@ -1,24 +1,26 @@
 "use client";
 
-import { AlertTriangle, Ban } from "lucide-react";
+import { Ban } from "lucide-react";
 import { useState } from "react";
-import { stageBlocks } from "@/core/admission";
-import { type SheetStep } from "@/core/planning";
+import { type AskedNow, stageBlocks } from "@/core/admission";
+import type { Measure } from "@/core/measurement";
+import { type SheetStep, theirPlaces } from "@/core/planning";
 import { kindOf } from "@/core/record";
-import { cautionsOn } from "@/core/safety";
-import { runKey, SIDES } from "@/core/vocabulary";
+import { type Place, runKey, SIDES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
 import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-import { AnswerButtons, choicesOf } from "./answer-buttons";
+import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
+import { Cautions } from "./cautions";
 import { FeltPanel, useFelt } from "./felt-panel";
-import { RestLine } from "./rest-line";
+import { RestLine, useRest } from "./rest-line";
 import { RunActions } from "./run-actions";
 import { FIGURE_FRAME } from "./figure-frame";
 import { usePressing } from "./use-pressing";
+import { useAsked } from "./use-asked";
 import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
 import { later } from "../primitives/later";
@@ -28,6 +30,11 @@ const DosePanel = later(
   () => <div aria-hidden className="min-h-14" />,
 );
 const AtOnce = later(() => import("./at-once").then((module) => module.AtOnce));
+/** What to say and where to stand: read after the picture, so it comes after it. */
+const GuideLines = later(
+  () => import("./guide-lines").then((module) => module.GuideLines),
+  () => <div aria-hidden className="min-h-16" />,
+);
 const HowItIsDone = later(() => import("./how-it-is-done").then((module) => module.HowItIsDone));
 const ReasonForm = later(() => import("../primitives/reason-form").then((module) => module.ReasonForm));
 const BeforeTechnique = later(() => import("./other-side").then((module) => module.BeforeTechnique));
@@ -98,21 +105,6 @@ function StageLadder({ test }: { test: TestActions }) {
   );
 }
 
-function Cautions({ step, test }: { step: SheetStep; test: TestActions }) {
-  const { guard } = useExam();
-  const texts = [...cautionsOn(guard, test.stage).map(({ text }) => text), ...step.protocol.cautions.slice(0, 1)];
-  return (
-    <ul className="flex flex-col gap-1 text-sm">
-      {texts.map((text) => (
-        <li key={text} className="flex gap-1.5 text-caution">
-          <AlertTriangle aria-hidden size={16} className="mt-0.5 shrink-0" />
-          {text}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
 /** Why this stage is not done now: a block of the guard, or a test that is not earned yet. */
 function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   const { guard, append } = useExam();
@@ -169,19 +161,19 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   );
 }
 
-/** One action, each finding recorded: all ordinary, or the other side's answers again. */
+/** One action, each finding recorded: nothing came at any stage, or the other side's answers again. */
 function Shortcuts({ test, disabled }: { test: TestActions; disabled: boolean }) {
   const open = test.ladder === null || test.ladder.here !== null;
-  const clear = () => void test.allClear();
+  const nothing = () => void test.nothingCame();
   const same = () => void test.sameAsOther?.();
-  useKeys(KEYS.allClear, () => open && !disabled && clear());
+  useKeys(KEYS.nothingCame, () => open && !disabled && nothing());
   useKeys(KEYS.sameAsOther, () => open && !disabled && same());
   if (!open || disabled || kindOf(test.stage) === "measure") return null;
   return (
     <div className="flex flex-wrap gap-2">
-      <Button big onClick={clear} className="text-sm">
-        {kindOf(test.stage) === "release" ? "Nothing changes it" : "All clear, to the end"}{" "}
-        <KeyHint entry={KEYS.allClear} />
+      <Button big onClick={nothing} className="text-sm">
+        {kindOf(test.stage) === "release" ? "Nothing changes it" : "Nothing came, to the end"}{" "}
+        <KeyHint entry={KEYS.nothingCame} />
       </Button>
       {test.sameAsOther && (
         <Button big onClick={same} className="text-sm">
@@ -195,77 +187,119 @@ function Shortcuts({ test, disabled }: { test: TestActions; disabled: boolean })
 const asksQuality = (step: SheetStep): boolean =>
   step.protocol.readings.some(({ lines }) => lines.some(({ quality }) => quality !== undefined));
 
-/** One test on one side: picture, question, answers, where, how bad, numbers, dose. */
+/** Name, side, what to say, where to stand, what this stage does, what to mind, and the picture of it. */
+function Heading({ step, test, onSelect }: Pick<TestPanelProps, "step" | "onSelect"> & { test: TestActions }) {
+  const { protocol } = step;
+  return (
+    <>
+      <div className="hush flex flex-wrap items-center gap-3">
+        <h2 className="text-2xl font-bold">{protocol.name}</h2>
+        <SideSwitch step={step} onSelect={onSelect} />
+        <OtherSide step={step} test={test} />
+      </div>
+      <div className="hush grid gap-3 sm:grid-cols-2">
+        <StageFigure key={`${step.key} ${test.stage.id}`} step={step} test={test} />
+        <div className="flex flex-col gap-1.5 sm:order-first">
+          <p className="font-medium" data-stage-instruction>
+            {test.stage.instruction}
+          </p>
+          <GuideLines step={step} test={test} />
+          <Cautions key={step.key} step={step} test={test} />
+          <BeforeTechnique step={step} test={test} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** What is read as a number while this stage is in hand: its own, or that of the stage where theirs came. */
+function measuresShown({ protocol }: SheetStep, test: TestActions, asked: AskedNow): readonly Measure[] {
+  const { ladder, stage, feltStage, feltRecord } = test;
+  const cameAt = feltRecord?.response === "familiar" ? feltStage?.measures?.[0] : undefined;
+  const ofNoStage = ({ id }: Measure) => !protocol.stages.some(({ measures }) => measures?.includes(id));
+  return test.measures.filter((measure) => {
+    if (cameAt !== undefined && (asked.what !== "answer" || !ladder?.ended)) return measure.id === cameAt;
+    return Boolean(ladder?.ended) || (stage.measures ? stage.measures.includes(measure.id) : ofNoStage(measure));
+  });
+}
+
+/** One test on one side: picture, question, answers, angle, where, how bad, dose. */
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { guard, state } = useExam();
   const test = useTest(step);
+  const rest = useRest(step);
   const [pressing, press] = usePressing<string>();
   const [warned, setWarned] = useState<string | null>(null);
-  const respond = (answer: string) => press(answer, test.answer(answer));
   const { protocol, side } = step;
   const { ladder, stage, record, feltRecord } = test;
-  const answered = record?.response ?? record?.answer ?? null;
+  const respond = (answer: string, place?: Place) =>
+    place ? press(`theirs ${place}`, test.theirsAt(place)) : press(answer, test.answer(answer));
   const blocked = step.status === "not earned" || stageBlocks(guard, stage, step, test.run).length > 0;
   const isOver = ladder?.ended === "stopped";
-  const needsPlace = feltRecord?.response === "familiar" && feltRecord.places.length === 0;
-  const asksWhere = feltRecord !== null;
-  const felt = useFelt(test, step, asksWhere || pressing === "familiar" || pressing === "other");
-  const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
-  /** The numbers of this stage; once the test is over, all of them. */
-  const measures = test.measures.filter(
-    ({ id }) =>
-      Boolean(ladder?.ended) ||
-      (stage.measures
-        ? stage.measures.includes(id)
-        : !protocol.stages.some((candidate) => candidate.measures?.includes(id))),
-  );
-
-  useKeys(KEYS.answer, (event) => {
-    const choice = choicesOf(stage)[Number(event.key) - 1];
-    if (choice && !blocked && !isOver) respond(choice.id);
+  const theirs = theirPlaces(state, side);
+  const presses = pressesOf(stage, theirs);
+  const wasPressed = pressing === "familiar" || pressing === "other" || pressing?.startsWith("theirs ");
+  const felt = useFelt(test, step, feltRecord !== null || Boolean(wasPressed));
+  const { asked, passOver } = useAsked(step, test, !blocked && !isOver, {
+    choose: (nth) => {
+      const chosen = presses[nth];
+      if (chosen) respond(chosen.id, chosen.place);
+    },
+    rate: felt.rate,
+    rateRest: rest.rate,
   });
+  const needsPlace = asked.what === "place";
+  const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
+  const measures = measuresShown(step, test, asked);
+
   /** Leaving without letting go is warned of once. */
   const goOn = () => {
     if (undifferentiated && warned !== step.key) setWarned(step.key);
     else onNext();
   };
+  const enter = () => {
+    if (asked.what === "rest" && rest.last !== null) rest.rate(rest.last);
+    else if (!passOver()) goOn();
+  };
 
   return (
-    <section aria-label={`${protocol.name}${side ? ` ${side}` : ""}`} className="flex flex-col gap-2.5">
-      <div className="grid gap-3 sm:grid-cols-[1fr_minmax(13rem,18rem)]">
-        <div className="flex flex-col gap-2">
-          <div className="flex flex-wrap items-center gap-3">
-            <h2 className="text-2xl font-bold">{protocol.name}</h2>
-            <SideSwitch step={step} onSelect={onSelect} />
-            <OtherSide step={step} test={test} />
-          </div>
-          <p className="text-sm">
-            {stage.instruction} <span className="text-soft">{protocol.hands}</span>
-          </p>
-          <Cautions step={step} test={test} />
-          <BeforeTechnique step={step} test={test} />
-        </div>
-        <StageFigure key={`${step.key} ${stage.id}`} step={step} test={test} />
-      </div>
-      {!blocked && <RestLine step={step} />}
+    <section
+      aria-label={`${protocol.name}${side ? ` ${side}` : ""}`}
+      className="flex flex-col gap-2.5"
+      data-asked={asked.what}
+    >
+      <Heading step={step} test={test} onSelect={onSelect} />
       <StageLadder test={test} />
       <Blocked step={step} test={test} />
+      {!blocked && <RestLine step={step} rest={rest} />}
       <p className="text-xl" data-asking={stage.id}>
         &ldquo;{stage.question}&rdquo;
       </p>
       <AnswerButtons
         stage={stage}
-        chosen={answered}
+        chosen={record?.response ?? record?.answer ?? null}
+        chosenPlaces={record?.places ?? []}
         pressing={pressing}
         disabled={blocked || isOver}
+        theirs={theirs}
+        isWaiting={asked.what !== "answer"}
         onAnswer={respond}
       />
-      {!blocked && measures.length > 0 && <MeasurePanel measures={measures} test={test} side={side} />}
-      {asksWhere && (
+      {!blocked && measures.length > 0 && (
+        <MeasurePanel
+          measures={measures}
+          test={test}
+          side={side}
+          asked={asked.what === "number" ? asked.measure : null}
+        />
+      )}
+      {feltRecord && (
         <FeltPanel
+          key={`${test.run?.id} ${test.feltStage?.id}`}
           record={feltRecord}
           felt={felt}
-          needsPlace={needsPlace}
+          needsPlace={needsPlace || (feltRecord.response === "other" && feltRecord.places.length === 0)}
+          asksHowBad={asked.what === "how bad"}
           stage={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
           qualities={asksQuality(step) ? test : null}
         />
@@ -290,8 +324,14 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
           {...test}
         />
       )}
-      {!asksWhere && <Shortcuts test={test} disabled={blocked || isOver} />}
-      <RunActions step={step} test={test} isDone={Boolean(ladder?.ended) && !needsPlace} onNext={goOn} />
+      {!feltRecord && <Shortcuts test={test} disabled={blocked || isOver} />}
+      <RunActions
+        step={step}
+        test={test}
+        isDone={Boolean(ladder?.ended) && asked.what === "answer"}
+        onNext={goOn}
+        onEnter={enter}
+      />
       <HowItIsDone step={step} test={test} />
     </section>
   );

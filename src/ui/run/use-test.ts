@@ -41,6 +41,8 @@ export type TestActions = {
   readonly measures: readonly Measure[];
   readonly setVariant: (change: Variant) => void;
   readonly answer: (answer: string) => Promise<unknown>;
+  /** Theirs, and where: one press. */
+  readonly theirsAt: (place: Place) => Promise<unknown>;
   readonly toggleFelt: (place: Place) => Promise<unknown>;
   readonly rate: (intensity: number) => Promise<unknown>;
   /** A step up or down from what is recorded, or from `from` when nothing is. */
@@ -54,7 +56,7 @@ export type TestActions = {
   readonly giveDose: (change: Partial<EventBody<"dose-recorded">>) => void;
   readonly leaveStageOut: (reason: string) => void;
   /** Every stage still open is answered with its ordinary answer, each recorded. */
-  readonly allClear: () => Promise<unknown>;
+  readonly nothingCame: () => Promise<unknown>;
   /** The other side's answers again, each recorded; null when there is no other side to take them from. */
   readonly sameAsOther: (() => Promise<unknown>) | null;
   readonly sore: (intensity: number, minutes: number | null) => void;
@@ -107,6 +109,19 @@ function feltDraft({ stage, record, feltStage, feltRecord }: RunPosition, run: s
   };
 }
 
+/** Theirs at a stage, and where; a place more when theirs is there already. */
+function theirsDrafts(position: RunPosition, stage: Stage, run: string, place: Place): EventDraft[] {
+  const record = position.run?.stages[stage.id] ?? null;
+  const isTheirs = record?.response === "familiar";
+  if (isTheirs && record.places.includes(place)) return [];
+  return [
+    ...(isTheirs ? [] : [answerDraft(stage, run, "familiar")]),
+    feltDraft({ ...position, feltStage: stage, feltRecord: isTheirs ? record : null }, run, (known) => ({
+      places: [...(known?.places ?? []), place],
+    })),
+  ];
+}
+
 export const startDraft = (
   { protocol, side }: SheetStep,
   variant: Variant,
@@ -148,6 +163,7 @@ export function useTest(step: SheetStep): TestActions {
         return (record?.response ?? record?.answer) === answer ? [] : [answerDraft(stage, run, answer)];
       });
     },
+    theirsAt: (place) => onRun((position, run) => theirsDrafts(position, shown.stage, run, place)),
     toggleFelt: (place) => felt((record) => ({ places: flip(record?.places, place) })),
     rate: (intensity) => felt(() => ({ intensity })),
     rateBy: (steps, from) => felt((record) => ({ intensity: stepped(record, steps, from) })),
@@ -172,7 +188,7 @@ export function useTest(step: SheetStep): TestActions {
       ]),
     leaveStageOut: (reason) =>
       void onRun(({ stage }, run) => [{ type: "stage-skipped", body: { run, stage: stage.id, reason } }]),
-    allClear: () => onRun((position, run) => clearDrafts(position, preset, step, run)),
+    nothingCame: () => onRun((position, run) => clearDrafts(position, preset, step, run)),
     sameAsOther:
       shown.otherRun && !shown.run
         ? () => onRun(({ otherRun }, run) => (otherRun ? copyDrafts(otherRun, run) : []))

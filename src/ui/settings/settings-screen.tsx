@@ -151,6 +151,12 @@ export function SettingsScreen({ profiles, current, onChanged }: SettingsProps &
                   onChoose={(hand) => work({ hand: hand as typeof settings.work.hand })}
                 />
                 <Choice
+                  label="Quiet run: beams and counters only between tests"
+                  value={(settings.work.quiet ?? true) ? "on" : "off"}
+                  options={named(["on", "off"])}
+                  onChoose={(quiet) => work({ quiet: quiet === "on" })}
+                />
+                <Choice
                   label="Tone at the end of a hold"
                   value={settings.work.sound ? "on" : "off"}
                   options={named(["on", "off"])}

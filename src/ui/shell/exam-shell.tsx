@@ -89,7 +89,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
   const onRun = pathname.endsWith("/run");
   return (
     <div className="flex min-h-dvh flex-col">
-      <header className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-card px-3 py-1.5">
+      <header className="hush no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-card px-3 py-1.5">
         <Link href="/" aria-label="Roster" className="grid size-11 place-items-center rounded-lg">
           <LanternMark />
         </Link>

@@ -4,7 +4,7 @@ import { type KeyName, KEYS, keyRows, RUN_LIST } from "./keymap";
 
 const screens = ["run", "roster", "library", "shell"].map((folder) => {
   const path = new URL(`../${folder}/`, import.meta.url).pathname;
-  const files = readdirSync(path).filter((file) => file.endsWith(".tsx"));
+  const files = readdirSync(path).filter((file) => /(?<!\.test)\.tsx?$/.test(file));
   return { folder, text: files.map((file) => readFileSync(path + file, "utf8")).join("\n") };
 });
 const heardIn = (folder: string) =>

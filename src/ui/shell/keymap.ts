@@ -14,13 +14,16 @@ export const KEYS = {
   search: named("/"),
   newPerson: letter("n"),
   nth: each("1 2 3 4 5 6 7 8 9"),
-  answer: each("1 2 3 4 5"),
+  digit: each("1 2 3 4 5 6 7 8 9 0"),
   place: each("q w e r t y"),
   chart: letter("c"),
   more: { keys: ["+", "="], shown: "+" },
   less: { keys: ["-"], shown: "−" },
   restKept: letter("k"),
-  allClear: letter("n"),
+  wince: letter("z"),
+  guarding: letter("j"),
+  heldBreath: letter("v"),
+  nothingCame: letter("n"),
   sameAsOther: letter("m"),
   firstNumber: letter("g"),
   next: named("Enter"),
@@ -35,21 +38,26 @@ export const KEYS = {
   note: letter("f"),
   technique: letter("l"),
   sheet: letter("o"),
+  blank: letter("b"),
 } as const satisfies Record<string, KeyEntry>;
 
 export type KeyName = keyof typeof KEYS;
 
 /** What the keys of the run screen do, in the order they are listed. */
 export const RUN_LIST: readonly (readonly [names: readonly KeyName[], does: string])[] = [
-  [["answer"], "the answers in the order shown: nothing, stretch, another pain, THEIRS; gone, less, the same, worse"],
+  [
+    ["digit"],
+    "what is asked now: the answers in the order shown (nothing, stretch, another pain, THEIRS by place; gone, less, the same, worse), the angle, how bad 0 to 10 (1 then 0: ten)",
+  ],
   [["place"], "where it was felt: the first six places shown"],
   [["chart"], "another place, on the body chart"],
   [["more", "less"], "how bad, one step up or down"],
   [["restKept"], "at rest as before, where it is asked"],
-  [["allClear"], "all clear to the end of this test"],
+  [["wince", "guarding", "heldBreath"], "seen beside it: a wince, guarding, held breath"],
+  [["nothingCame"], "nothing came, to the end of this test"],
   [["sameAsOther"], "the same as the other side"],
   [["firstNumber"], "the first number; arrow keys step it"],
-  [["next"], "on to the next test"],
+  [["next"], "passes over an angle or a rating that is asked; else on to the next test"],
   [["before"], "back to the test before"],
   [["timer"], "start or stop the hold timer"],
   [["stop"], "stop the test"],
@@ -59,6 +67,7 @@ export const RUN_LIST: readonly (readonly [names: readonly KeyName[], does: stri
   [["dose"], "dose given"],
   [["note", "technique"], "a note at this stage; log a technique"],
   [["sheet"], "change the run sheet"],
+  [["blank"], "hide all but the question and its answers"],
 ];
 
 const EVERYWHERE: readonly KeyRow[] = [

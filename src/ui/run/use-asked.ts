@@ -1,0 +1,58 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { type AskedNow, askedNow } from "@/core/admission";
+import type { SheetStep } from "@/core/planning";
+import { useExam } from "../exam/exam-provider";
+import { KEYS } from "../shell/keymap";
+import { useKeys } from "../shell/use-keys";
+import type { TestActions } from "./use-test";
+
+/** A nought this soon after a one makes ten of it. */
+const TEN_WITHIN_MS = 1200;
+
+type Answers = {
+  /** A digit as the number of the answer it stands at. */
+  readonly choose: (nth: number) => void;
+  readonly rate: (intensity: number) => void;
+  readonly rateRest: (intensity: number) => void;
+};
+
+/**
+ * The one thing that is asked now, and the digits that answer it: a rating at
+ * rest, an angle, how bad, or the stage's own answers. A number that is not
+ * needed can be passed over.
+ */
+export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, { choose, rate, rateRest }: Answers) {
+  const { state } = useExam();
+  const [passed, setPassed] = useState<ReadonlySet<string>>(new Set());
+  const asked: AskedNow = askedNow(state, test, step, passed);
+  const one = useRef<{ at: number; rate: (intensity: number) => void } | null>(null);
+
+  useKeys(KEYS.digit, (event) => {
+    const digit = Number(event.key);
+    const last = one.current;
+    one.current = null;
+    if (!isHeard) return;
+    if (digit === 0 && last && event.timeStamp - last.at < TEN_WITHIN_MS) return last.rate(10);
+    if (asked.what === "number") {
+      /** The digit itself goes into the field that is focused by it. */
+      document.querySelector<HTMLInputElement>(`[data-measure="${asked.measure}"] input`)?.focus();
+      return;
+    }
+    const rating = asked.what === "rest" ? rateRest : asked.what === "how bad" ? rate : null;
+    if (!rating) return void (digit > 0 && choose(digit - 1));
+    if (digit === 1) one.current = { at: event.timeStamp, rate: rating };
+    rating(digit);
+  });
+
+  /** Whether there was something to pass over. */
+  const passOver = (): boolean => {
+    const { run, feltStage } = test;
+    if (!run || !feltStage || (asked.what !== "number" && asked.what !== "how bad")) return false;
+    if (asked.what === "how bad" && asked.required) return false;
+    setPassed(new Set([...passed, `${asked.what} ${run.id} ${feltStage.id}`]));
+    return true;
+  };
+  return { asked, passOver };
+}
