@@ -183,6 +183,8 @@ test("a technique asks what it loads, is blocked by the answers, and leaves the 
   await expect(dialog).toBeHidden();
   await expect(page.locator("[data-before-technique]")).toContainText("their familiar symptom");
   const clear = page.locator('[data-response="nothing"][aria-pressed="true"]');
+  await page.keyboard.press("k");
+  await expect(page.locator("[data-rest-again]")).toHaveCount(0);
   await page.keyboard.press("1");
   await expect(clear).toBeVisible();
   await page.getByRole("button", { name: /^Sacral thrust/ }).click();

@@ -108,7 +108,7 @@ test.describe("by touch", () => {
       test.setTimeout(150_000);
       const exam = await openSheet(page, sheet);
       await runThrough(page, {
-        clear: () => page.getByRole("button", { name: /^All clear/ }).tap(),
+        clear: () => page.getByRole("button", { name: /^Nothing came/ }).tap(),
         number: async (index) => {
           await page
             .locator("[data-measure]")
@@ -133,7 +133,7 @@ test("the letting go comes up itself; leaving without it warns once; what it ear
     await page.keyboard.press("1");
   }
   await expect(page.locator("[data-asking=knee]")).toBeVisible();
-  await page.keyboard.press("4");
+  await page.locator("[data-response=familiar]").click();
   await page.locator('[data-place="lateral-calf.right"]').click();
   await expect(page.locator("[data-asking=head]")).toBeVisible();
   await expect(page.locator('[data-answer="less"]')).toBeVisible();
@@ -141,7 +141,11 @@ test("the letting go comes up itself; leaving without it warns once; what it ear
     .locator("h2")
     .first()
     .evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await page.keyboard.press("Enter");
+  /** The angle and how bad are asked first, and can be passed over. */
+  for (const asked of ["number", "how bad", "answer"]) {
+    await expect(page.locator(`[data-asked="${asked}"]`)).toBeVisible();
+    await page.keyboard.press("Enter");
+  }
   await expect(page.getByRole("alert").filter({ hasText: "not differentiated" })).toBeVisible();
   await page.keyboard.press("2");
   await expect(page.locator("[data-asking=reverse]")).toBeVisible();
@@ -154,7 +158,7 @@ test("the letting go comes up itself; leaving without it warns once; what it ear
     page.getByRole("button", { name: /^Dorsiflexion sign after the raise\s*right\s*, not earned/ }),
   ).toBeVisible();
   await openTest(page, "straight-leg-raise", "right");
-  await page.keyboard.press("4");
+  await page.locator("[data-response=familiar]").click();
   await page.locator('[data-place="posterior-calf.right"]').click();
   /** It was there at rest, 2 of 10: without a rise nothing was brought on, and nothing is earned. */
   await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "6 of 10" }).click();

@@ -62,13 +62,10 @@ export async function tap(page: Page, step: ExplicitStep): Promise<void> {
   }
   if ("sign" in step) {
     const sign = page.locator(`[data-sign="${step.sign}"]`);
-    const list = sign.locator("xpath=self::label/select");
-    if (await list.count()) await list.selectOption(step.option);
-    else
-      await sign
-        .getByRole("radio")
-        .nth(await optionIndex(page, step.sign, step.option))
-        .click();
+    await sign
+      .getByRole("radio")
+      .nth(await optionIndex(page, step.sign, step.option))
+      .click();
     return;
   }
   /** Taps may follow faster than screens: the stage that is asked about comes first. */
@@ -78,7 +75,10 @@ export async function tap(page: Page, step: ExplicitStep): Promise<void> {
     return;
   }
   await page.locator(`[data-response=${step.response}]`).click();
-  for (const place of step.felt ?? []) await page.locator(`[data-place="${place}"]`).first().click();
+  for (const [index, place] of (step.felt ?? []).entries()) {
+    if (index === 1) await page.getByRole("button", { name: "other places" }).click();
+    await page.locator(`[data-place="${place}"]`).first().click();
+  }
   for (const quality of step.qualities ?? []) await page.locator(`[data-quality=${quality}]`).click();
 }
 

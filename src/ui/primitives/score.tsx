@@ -1,11 +1,12 @@
 "use client";
 
+import type { ReactNode } from "react";
 import { Choice } from "./choice";
 
 const STEPS = Array.from({ length: 11 }, (_, step) => String(step));
 
 type ScoreProps = {
-  label: string;
+  label: ReactNode;
   hideLabel?: boolean;
   value: number | null;
   onChoose: (value: number) => void;

@@ -152,7 +152,7 @@ export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualiti
       {needsPlace && where}
       <div className={asksHowBad ? "rounded-xl outline-3 outline-offset-4 outline-lantern" : ""} data-how-bad>
         <Score
-          label={asksHowBad ? "How bad is it now? Type 0 to 10, or press." : "How bad?"}
+          label={<>How bad?{asksHowBad && <span className="font-normal"> now, 0 to 10: type it, or press</span>}</>}
           value={record?.intensity ?? null}
           pressing={pressing?.startsWith("score ") ? Number(pressing.slice(6)) : null}
           onChoose={felt.rate}
