@@ -1,4 +1,4 @@
-import { expect, openRun, probability, saved, stored, test } from "./support/test";
+import { askAll, expect, openRun, probability, saved, stored, test } from "./support/test";
 
 test("a whole examination by keyboard only, from a new person to a signed record", async ({ page, request }) => {
   const { keyboard } = page;
@@ -66,8 +66,7 @@ test("a whole examination by keyboard only, from a new person to a signed record
 
   await keyboard.press("Alt+2");
   await page.waitForURL("**/guard");
-  await tabTo(/asked: no/);
-  await keyboard.press("Enter");
+  await askAll(page, () => keyboard.press("n"));
   await tabTo("On to the tests", "link");
   await keyboard.press("Enter");
   await page.waitForURL("**/run");

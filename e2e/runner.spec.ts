@@ -271,12 +271,26 @@ test("baseline: all normal in one action, a deficit named by its level, severe w
 }) => {
   const exam = await openSheet(page, LOW_BACK);
   await page.goto(`/exams/${exam}/baseline`);
-  await page.getByRole("button", { name: "All normal" }).click();
-  await expect(page.getByText(/(\d+) of \1 recorded/)).toBeVisible();
-  await page.locator('[data-neuro="power l5 right"]').selectOption("4");
-  await page.locator('[data-neuro="touch l5 right"]').selectOption("1");
+  for (const kind of ["power", "reflex", "touch", "pin", "upper-motor"])
+    await page.locator(`[data-all-normal=${kind}]`).click();
+  await expect(page.locator("[data-recorded]")).toHaveText("51 of 55 recorded");
+  await expect(page.locator("[data-all-normal=touch]")).toContainText("done but the saddle");
+  const record = async (cell: string, step: string) => {
+    await page.locator(`[data-neuro="${cell}"]`).click();
+    await page.locator(`[data-step-bar="${cell}"]`).getByRole("radio", { name: step, exact: true }).click();
+  };
+  await record("power l5 right", "4");
+  await record("touch l5 right", "reduced");
   await expect(page.locator('[data-root-level="right l5"]')).toContainText("L5 explains most");
-  await page.locator('[data-neuro="power l5 right"]').selectOption("2");
+  /** The same by the figure and a key. */
+  await page.locator('[data-point="reflex s1 left"]').click();
+  await expect(page.locator('[data-step-bar="reflex s1 left"]')).toBeVisible();
+  await page.locator('[data-neuro="reflex s1 left"]').focus();
+  await page.keyboard.press("1");
+  await expect(page.locator('[data-neuro="reflex s1 left"]')).toHaveAttribute("data-value", "1");
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.locator('[data-neuro="power s1 left"]')).toBeFocused();
+  await record("power l5 right", "2");
   await saved(page);
   await openRun(page, exam);
   await expect(page.getByText(/Severe weakness \(L5 right 2 of 5\)/).first()).toBeVisible();

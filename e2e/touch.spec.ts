@@ -1,4 +1,4 @@
-import { expect, openRun, probability, readyToTest, saved, stored, test } from "./support/test";
+import { askAll, expect, openRun, probability, readyToTest, saved, stored, test } from "./support/test";
 
 test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
 
@@ -18,7 +18,7 @@ test("a whole examination by touch only", async ({ page, request, prepare }) => 
   await expect(page.getByText("Irritability high.")).toBeVisible();
   await page.getByRole("radio", { name: "agreed", exact: true }).tap();
   await page.getByRole("link", { name: "On to the guard" }).tap();
-  await page.getByRole("button", { name: /asked: no/ }).tap();
+  await askAll(page, () => page.locator("[data-option=no]").tap());
   await page.getByRole("link", { name: "On to the tests" }).tap();
   await page.getByRole("radio", { name: "2 of 10" }).tap();
   await page.getByRole("button", { name: /Keep, and on/ }).tap();

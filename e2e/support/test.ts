@@ -95,6 +95,18 @@ export async function prepareExam(
 export const readyToTest = (exam: ExamBuilder): void =>
   void exam.complaint("si-area.right").consent().guard().rest(1, "si-area.right");
 
+/** Answers every warning question with no, one after another. */
+export async function askAll(page: Page, no: () => Promise<unknown>): Promise<number> {
+  const question = page.locator("section[data-question]");
+  await expect(page.locator("[data-asked-count]")).toBeVisible();
+  for (let asked = 0; ; asked++) {
+    if ((await question.count()) === 0) return asked;
+    const id = await question.getAttribute("data-question");
+    await no();
+    await expect(page.locator(`section[data-question="${id}"]`)).toHaveCount(0);
+  }
+}
+
 /** The run screen, once a press can be taken and all of it is there. */
 export async function openRun(page: Page, exam: string): Promise<void> {
   await page.goto(`/exams/${exam}/run`);

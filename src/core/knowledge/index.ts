@@ -14,6 +14,7 @@ export {
   kindsAt,
   ROOT_LEVELS,
   type RootLevel,
+  type RootLevelId,
   SEVERE_WEAKNESS,
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
@@ -61,6 +62,7 @@ export {
   WHOLE_NECK,
 } from "./safety/effects";
 export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
+export { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId } from "./safety/question-parts";
 export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";

@@ -56,7 +56,7 @@ export { type Aggravating, AGGRAVATING, type Area, ONSETS, PROVOKED_BY } from ".
 export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";
-export { type Asked, type Override } from "./events/safety";
+export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";
 export { STOP_REASONS } from "./events/run";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";

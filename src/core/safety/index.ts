@@ -1,4 +1,5 @@
 /** What the answers block, caution and refer. */
+export { answeredTogether, type AskedGroup, askedInOrder } from "./asking";
 export { answersThatHold, questionsFor, questionsForLoads, questionsInForce } from "./asked";
 export { assessGuard, type Block, type Caution, type Guard, openEmergency, type Origin, type Referral } from "./assess";
 export {

@@ -1,14 +1,14 @@
 "use client";
 
-import { useForm } from "react-hook-form";
+import { useForm, useWatch } from "react-hook-form";
 import { yupResolver } from "@hookform/resolvers/yup";
 import { PRESSURE_AGAIN_AFTER } from "@/core/knowledge";
 import { type EventBody, vitalsSchema } from "@/core/record";
-import { SIDES } from "@/core/vocabulary";
+import { type Side, SIDES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
+import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
 import { useExam } from "../exam/exam-provider";
-import { type Cell, cranialCells, StepSelect } from "./step-select";
 
 const POSITIONS = ["seated", "supine", "standing"] as const;
 
@@ -16,13 +16,14 @@ const POSITIONS = ["seated", "supine", "standing"] as const;
 const typed = { setValueAs: (value: unknown) => (value === "" || value === null ? null : Number(value)) };
 const EMPTY = { systolic: null, diastolic: null, pulse: null, position: "seated", side: "left" } as const;
 
-/** Blood pressure, pulse and a short look at the cranial nerves, before a neck is turned, extended or pulled on. */
-export function NeckLook({ onKeep }: { onKeep: (cell: Cell, value: number) => void }) {
+/** Blood pressure and pulse, before a neck is turned, extended or pulled on. */
+export function NeckLook() {
   const { state, append } = useExam();
-  const { register, handleSubmit, reset, formState } = useForm({
+  const { register, handleSubmit, reset, formState, setValue, control } = useForm({
     resolver: yupResolver(vitalsSchema),
     defaultValues: EMPTY as unknown as EventBody<"vitals-recorded">,
   });
+  const [position, side] = useWatch({ control, name: ["position", "side"] });
   const keep = handleSubmit(async (body) => {
     if (await append({ type: "vitals-recorded", body })) reset();
   });
@@ -40,24 +41,18 @@ export function NeckLook({ onKeep }: { onKeep: (cell: Cell, value: number) => vo
         {numeric("systolic", "Upper, mmHg")}
         {numeric("diastolic", "Lower, mmHg")}
         {numeric("pulse", "Pulse")}
-        <Field label="Position">
-          {(ids) => (
-            <select {...ids} className={inputClass} {...register("position")}>
-              {POSITIONS.map((position) => (
-                <option key={position}>{position}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Arm">
-          {(ids) => (
-            <select {...ids} className={inputClass} {...register("side")}>
-              {SIDES.map((side) => (
-                <option key={side}>{side}</option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <Choice
+          label="Position"
+          value={position as string}
+          options={POSITIONS.map((value) => ({ value: value as string, label: value }))}
+          onChoose={(value) => setValue("position", value as (typeof POSITIONS)[number])}
+        />
+        <Choice
+          label="Arm"
+          value={side as string}
+          options={SIDES.map((value) => ({ value: value as string, label: value }))}
+          onChoose={(value) => setValue("side", value as Side)}
+        />
         <Button type="submit">Record</Button>
       </form>
       <p className="mt-1 text-sm text-soft">
@@ -74,15 +69,6 @@ export function NeckLook({ onKeep }: { onKeep: (cell: Cell, value: number) => vo
           ))}
         </ul>
       )}
-      <h4 className="mt-3 text-sm font-semibold">Cranial nerves</h4>
-      <div className="grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
-        {cranialCells().map((cell) => (
-          <div key={cell.level} className="grid grid-cols-[1fr_7rem] items-center gap-2 text-sm">
-            {cell.label}
-            <StepSelect cell={cell} onKeep={onKeep} />
-          </div>
-        ))}
-      </div>
     </section>
   );
 }

@@ -1,15 +1,14 @@
 "use client";
 
 import { ReasonForm } from "../primitives/reason-form";
-import { AlertTriangle, Ban, Check, Send } from "lucide-react";
+import { AlertTriangle, Ban, Send } from "lucide-react";
 import Link from "next/link";
-import { ALL_CLEAR_OPTION, CITATIONS, type GuardQuestion, protocolOf } from "@/core/knowledge";
+import { protocolOf } from "@/core/knowledge";
 import { type Block, overriddenText, type Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";
-import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
-import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
+import { AskingCard } from "./asking-card";
 
 function BlockRow({ block }: { block: Block }) {
   const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");
@@ -58,93 +57,13 @@ function ReferralRow({ referral }: { referral: Referral }) {
   );
 }
 
-function QuestionRow({ question, answer }: { question: GuardQuestion; answer: string | undefined }) {
-  const { append, previous } = useExam();
-  const last = question.options.find(({ id }) => id === previous?.guardAnswers[question.id]);
-  return (
-    <li className="grid gap-2 border-b border-line py-2 last:border-0 md:grid-cols-[minmax(18rem,1fr)_minmax(0,auto)] md:items-center">
-      <p>
-        <strong className="block text-sm text-soft">
-          {question.heading}
-          {last && <span className="font-normal"> · last visit: {last.label.toLowerCase()}</span>}
-        </strong>
-        {question.ask}
-        {question.citation && <span className="block text-xs text-soft">{CITATIONS[question.citation]}</span>}
-      </p>
-      <Choice
-        label={question.heading}
-        hideLabel
-        value={answer ?? null}
-        options={question.options.map(({ id, label }) => ({ value: id, label }))}
-        onChoose={(next) => void append({ type: "guard-answered", body: { question: question.id, answer: next } })}
-      />
-    </li>
-  );
-}
-
 /** Questions that decide what may be tested; the answers' consequences stand beside them. */
 export function GuardScreen() {
-  const { exam, guard, state, append } = useExam();
-  const { questions, unanswered, stale, blocks, cautions, referrals } = guard;
-  const askedAgain = () =>
-    void append(
-      ...stale.map(({ id }) => ({
-        type: "guard-answered" as const,
-        body: { question: id, answer: state.guardAnswers[id] ?? ALL_CLEAR_OPTION },
-      })),
-    );
-  const shortcut = unanswered.filter(({ step }) => !step);
-  const clearAll = () =>
-    void append(
-      ...shortcut.map(({ id }) => ({
-        type: "guard-answered" as const,
-        body: { question: id, answer: ALL_CLEAR_OPTION },
-      })),
-    );
+  const { exam, guard } = useExam();
+  const { blocks, cautions, referrals } = guard;
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
-      <Card
-        heading="Before anything is loaded"
-        aside={
-          <span className="text-sm text-soft">
-            {questions.length - unanswered.length - stale.length} of {questions.length} asked
-          </span>
-        }
-      >
-        {guard.askAgain && (
-          <p role="status" className="mb-3 rounded-lg border border-stop bg-stop-well p-3 font-medium text-stop">
-            A test was stopped, or a sign is new. Ask these again before going on: {stale.length} are left.
-          </p>
-        )}
-        <ul>
-          {questions.map((question) => (
-            <QuestionRow key={question.id} question={question} answer={guard.answers[question.id]} />
-          ))}
-        </ul>
-        <div className="sticky bottom-0 -mx-4 -mb-4 mt-2 flex flex-wrap gap-3 rounded-b-2xl border-t border-line bg-card p-3">
-          {shortcut.length > 0 && (
-            <Button look="main" big onClick={clearAll}>
-              <Check aria-hidden size={20} /> All{" "}
-              {shortcut.length === questions.length ? "" : `${shortcut.length} others `}asked: no
-            </Button>
-          )}
-          {unanswered.length === 0 && guard.askAgain && (
-            <Button look="main" big onClick={askedAgain}>
-              <Check aria-hidden size={20} /> Asked again: the answers stand as shown
-            </Button>
-          )}
-          {unanswered.length === 0 && !guard.askAgain && (
-            <ButtonLink look="main" big href={`/exams/${exam}/run`}>
-              On to the tests
-            </ButtonLink>
-          )}
-          {unanswered.length === 0 && !guard.askAgain && (
-            <ButtonLink big href={`/exams/${exam}/baseline`}>
-              Neurological baseline
-            </ButtonLink>
-          )}
-        </div>
-      </Card>
+      <AskingCard />
       <aside className="flex flex-col gap-4" aria-label="What the answers mean">
         {referrals.length > 0 && (
           <Card heading="Refer">

@@ -1,7 +1,7 @@
 "use client";
 
 import { directionsFrom, rootLevels } from "@/core/reading";
-import { DermatomeDrawing } from "../drawing/dermatome-drawing";
+import { NeuroFigure } from "../drawing/neuro-figure";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
@@ -36,9 +36,11 @@ export function RootLevel() {
   return (
     <Card heading="Root level">
       <div className="flex flex-col gap-2">
-        <div className="mx-auto w-56">
-          <DermatomeDrawing readings={levels} />
-        </div>
+        {[...new Set(levels.map(({ level }) => level.region))].map((region) => (
+          <div key={region} className="mx-auto w-full max-w-80">
+            <NeuroFigure region={region} neuro={state.neuro} readings={levels} />
+          </div>
+        ))}
         <ul className="flex flex-col gap-2 text-sm">
           {levels.map(({ side, level, explains, doesNotExplain, kinds, ruleMet }) => (
             <li key={side}>

@@ -20,6 +20,7 @@ import { later } from "../primitives/later";
 const TechniqueDialog = later(() => import("./technique-dialog").then((module) => module.TechniqueDialog));
 const StageNoteDialog = later(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog));
 
+const NeurologyDialog = later(() => import("./neurology-dialog").then((module) => module.NeurologyDialog));
 const ReasonDialog = later(() => import("./reason-dialog").then((module) => module.ReasonDialog));
 const StopDialog = later(() => import("./stop-dialog").then((module) => module.StopDialog));
 
@@ -44,9 +45,9 @@ const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer 
 /** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
 export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsProps) {
   const { append, undo, state } = useExam();
-  const [asking, setAsking] = useState<"skip" | "later" | "stage" | "repeat" | "end" | "technique" | "note" | null>(
-    null,
-  );
+  const [asking, setAsking] = useState<
+    "skip" | "later" | "stage" | "repeat" | "end" | "technique" | "note" | "neurology" | null
+  >(null);
   /** The stage that was on the screen when they said stop. */
   const [stoppedAt, setStoppedAt] = useState<Stage | null>(null);
   const { stop } = useStop(step, test);
@@ -77,6 +78,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
   useKeys(KEYS.later, () => setAsking("later"));
   useKeys(KEYS.technique, () => setAsking("technique"));
   useKeys(KEYS.note, () => setAsking("note"));
+  useKeys(KEYS.neurology, () => setAsking("neurology"));
   useKeys(KEYS.undo, () => void undo());
   const repeat = () => (repeatAsksWhy(state, { test: protocol.id, side }) ? setAsking("repeat") : test.repeat());
   useKeys(KEYS.repeat, repeat);
@@ -113,6 +115,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
                 { name: "Retract this test", onSelect: test.retract },
               ]
             : []),
+          { name: "Power, reflexes, feeling", entry: KEYS.neurology, onSelect: () => setAsking("neurology") },
           { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
           { name: "End the examination", onSelect: () => setAsking("end") },
           { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
@@ -132,6 +135,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
         end,
       )}
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}
+      {asking === "neurology" && <NeurologyDialog position={protocol.position} onClose={() => setAsking(null)} />}
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>

@@ -86,7 +86,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
   useStepKeys(exam);
   useLater();
   const person = state.opened?.body.person;
-  const onRun = pathname.endsWith("/run");
+  const screen = pathname.endsWith("/run") ? "run" : pathname.endsWith("/guard") ? "guard" : "other";
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="hush no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-card px-3 py-1.5">
@@ -127,7 +127,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </nav>
         <div className="flex items-center">
           <StatusPill />
-          <KeyHelp rows={keyRows(onRun ? "run" : "other")} />
+          <KeyHelp rows={keyRows(screen)} />
         </div>
       </header>
       {state.signed && <SignedBar signed={state.signed} />}

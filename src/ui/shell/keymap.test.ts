@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { type KeyName, KEYS, keyRows, RUN_LIST } from "./keymap";
+import { type KeyName, KEYS, keyRows, GUARD_LIST, RUN_LIST } from "./keymap";
 
-const screens = ["run", "roster", "library", "shell"].map((folder) => {
+const screens = ["run", "guard", "roster", "library", "shell"].map((folder) => {
   const path = new URL(`../${folder}/`, import.meta.url).pathname;
   const files = readdirSync(path).filter((file) => /(?<!\.test)\.tsx?$/.test(file));
   return { folder, text: files.map((file) => readFileSync(path + file, "utf8")).join("\n") };
@@ -13,13 +13,16 @@ const heardIn = (folder: string) =>
   );
 
 describe("the keymap", () => {
-  it("lists every key that the run screen hears, once, and hears every key it lists", () => {
-    const listed = RUN_LIST.flatMap(([names]) => names);
+  it.each([
+    ["run", RUN_LIST],
+    ["guard", GUARD_LIST],
+  ] as const)("lists every key that the %s screen hears, once, and hears every key it lists", (screen, list) => {
+    const listed = list.flatMap(([names]) => names);
     expect(new Set(listed).size).toBe(listed.length);
-    expect(listed.toSorted()).toEqual([...new Set(heardIn("run"))].toSorted());
+    expect(listed.toSorted()).toEqual([...new Set(heardIn(screen))].toSorted());
   });
 
-  it.each(["run", "roster", "library"])("gives no key two meanings on the %s screen", (folder) => {
+  it.each(["run", "guard", "roster", "library"])("gives no key two meanings on the %s screen", (folder) => {
     const keys = [...new Set(heardIn(folder))].flatMap((name) => [...KEYS[name].keys]);
     expect(keys.length).toBeGreaterThan(0);
     expect(new Set(keys).size).toBe(keys.length);

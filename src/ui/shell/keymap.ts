@@ -38,7 +38,13 @@ export const KEYS = {
   note: letter("f"),
   technique: letter("l"),
   sheet: letter("o"),
+  neurology: letter("i"),
   blank: letter("b"),
+  answerNo: letter("n"),
+  answerYes: letter("y"),
+  notSure: letter("d"),
+  option: each("1 2 3 4 5 6 7 8 9"),
+  questionBefore: named("Backspace"),
 } as const satisfies Record<string, KeyEntry>;
 
 export type KeyName = keyof typeof KEYS;
@@ -66,8 +72,19 @@ export const RUN_LIST: readonly (readonly [names: readonly KeyName[], does: stri
   [["undo"], "undo the last tap"],
   [["dose"], "dose given"],
   [["note", "technique"], "a note at this stage; log a technique"],
+  [["neurology"], "power, reflexes and feeling, in the posture they are in"],
   [["sheet"], "change the run sheet"],
   [["blank"], "hide all but the question and its answers"],
+];
+
+/** What the keys of the guard do. */
+export const GUARD_LIST: readonly (readonly [names: readonly KeyName[], does: string])[] = [
+  [["answerNo"], "no: to every part that is shown"],
+  [["answerYes"], "yes"],
+  [["notSure"], "not sure, or it could not be asked"],
+  [["option"], "yes to one part, or the answer that stands at this number"],
+  [["undo"], "undo the last answer, and ask it again"],
+  [["questionBefore"], "back to the question before"],
 ];
 
 const EVERYWHERE: readonly KeyRow[] = [
@@ -82,5 +99,7 @@ const rowOf = ([names, does]: (typeof RUN_LIST)[number]): KeyRow => [
 ];
 
 /** The keys of a screen of the exam. */
-export const keyRows = (screen: "run" | "other"): readonly KeyRow[] =>
-  screen === "run" ? [...RUN_LIST.map(rowOf), ...EVERYWHERE] : EVERYWHERE;
+export const keyRows = (screen: "run" | "guard" | "other"): readonly KeyRow[] => [
+  ...(screen === "run" ? RUN_LIST : screen === "guard" ? GUARD_LIST : []).map(rowOf),
+  ...EVERYWHERE,
+];

@@ -9,6 +9,7 @@ import {
   besideRule,
   interpretResponses,
   oneSourceEach,
+  baselineLeft,
   percentText,
   responsesTo,
   sayOneSource,
@@ -194,7 +195,8 @@ function readingLines(sourceReading: SourceReading, reading: Reading, spread: Sp
 }
 
 /** The baseline: what is not ordinary, or that all of it is. */
-function baselineLines({ neuro }: ExamState): string[] {
+function baselineLines(state: ExamState): string[] {
+  const { neuro } = state;
   if (neuro.length === 0) return [];
   const odd = neuro.filter(({ kind, value }) => value !== NEURO_SCALES[kind].normal);
   const lines = odd.map(({ kind, level, side, value, before }) => {
@@ -202,9 +204,13 @@ function baselineLines({ neuro }: ExamState): string[] {
     const said = scale.steps.find((step) => step.value === value)?.label ?? String(value);
     return `${scale.label}, ${level.toUpperCase()}${side ? ` ${side}` : ""}: ${said}${before === undefined ? "" : ` (last visit ${before})`}`;
   });
-  return lines.length
-    ? [`${lines.join("; ")}. The other ${neuro.length - odd.length} recorded are ordinary.`]
-    : [`${neuro.length} recorded, all ordinary.`];
+  const left = baselineLeft(state);
+  return [
+    lines.length
+      ? `${lines.join("; ")}. The other ${neuro.length - odd.length} recorded are ordinary.`
+      : `${neuro.length} recorded, all ordinary.`,
+    ...(left ? [`Not the whole baseline: ${left}.`] : []),
+  ];
 }
 
 const vitalsLines = ({ vitals }: ExamState): string[] =>

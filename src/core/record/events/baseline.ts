@@ -1,7 +1,7 @@
 import { array, type InferType } from "yup";
 import { closed, name, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, withFastPath } from "../../base";
 import { NEURO_KINDS } from "../../knowledge";
-import { SIDES } from "../../vocabulary";
+import { POSITIONS, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -17,6 +17,8 @@ const finding = closed({
   value: numberIn(0, 5).required("is missing; choose one of the steps"),
   /** What it was at the last visit, when there was one. */
   before: numberIn(0, 5).optional(),
+  /** How they lay, sat or stood for it. */
+  position: oneOf(POSITIONS).optional(),
   /** Known and unchanged: since when, assessed by whom. */
   known: text(200, 3).optional(),
 });

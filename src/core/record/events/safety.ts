@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { closed, name, oneOfOrNone, text, yesNo } from "../../base";
+import { closed, listOfEach, name, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../../base";
 import { GUARD_QUESTIONS, TEST_IDS, type TestId } from "../../knowledge";
 import { currentId } from "../../vocabulary";
 import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
@@ -8,12 +8,36 @@ import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
 
 const consent = closed({ explained: yesNo(), agreed: yesNo(), others: text(300) });
 
+/** Who an answer came from. */
+export const ANSWERED_BY = ["them", "interpreter", "relative", "records"] as const;
+export type AnsweredBy = (typeof ANSWERED_BY)[number];
+
+/** Most parts a question has, with room. */
+const MOST_PARTS = 20;
+
+const guardAnswer = closed({
+  question: name(),
+  answer: name(),
+  /** Left out before it was asked who answered. */
+  by: oneOf(ANSWERED_BY).optional(),
+  /** Which of the question's parts it was yes to, counted from the first. */
+  parts: listOfEach(wholeIn(1, MOST_PARTS).required("is missing; send the number of the part"), MOST_PARTS).optional(),
+});
+
 /** A typed reason against a block: for one test; before version 3 for whatever the block reached. */
 export type Override = {
   readonly test: TestId | null;
   readonly reason: string;
   readonly actor: Actor;
   readonly at: string;
+};
+
+/** How an answer was given: by whom, when, and to which part of a question that asks several things. */
+export type Given = {
+  readonly by: AnsweredBy;
+  readonly at: string;
+  readonly actor: string;
+  readonly parts: readonly number[];
 };
 
 /** When a question was last answered: in which round of asking, and after how many runs. */
@@ -28,6 +52,8 @@ export type SafetyState = {
   guardRound: number;
   /** When each question was last answered. */
   readonly guardAsked: Readonly<Record<string, Asked>>;
+  /** How each question was last answered, where it was said. */
+  readonly guardGiven: Readonly<Record<string, Given>>;
   /** The same for the whole guard, as one answer stood for all of it before version 3. */
   guardAskedAsOne: Asked;
 };
@@ -39,6 +65,7 @@ export const nothingAsked: SafetyState = {
   acknowledged: {},
   guardRound: 0,
   guardAsked: {},
+  guardGiven: {},
   guardAskedAsOne: { round: 0, runs: 0 },
 };
 
@@ -64,11 +91,13 @@ function endOverrides(draft: SafetyDraft): void {
 
 export const safety = {
   "consent-recorded": kind(consent, (draft: SafetyDraft, { body }) => void (draft.consent = body)),
-  "guard-answered": kind(closed({ question: name(), answer: name() }), (draft: SafetyDraft, event) => {
+  "guard-answered": kind(guardAnswer, (draft: SafetyDraft, event) => {
     const [question, answer] = currentAnswer(event.body.question, event.body.answer);
     const asked = { round: draft.guardRound, runs: draft.runs.length };
     draft.guardAnswers = { ...draft.guardAnswers, [question]: answer };
     draft.guardAsked[question] = asked;
+    const { by, parts = [] } = event.body;
+    if (by) draft.guardGiven[question] = { by, at: event.at, actor: event.actor.id, parts };
     if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
     else endOverrides(draft);
   }),

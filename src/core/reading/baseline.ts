@@ -1,0 +1,111 @@
+import {
+  CRANIAL_ITEMS,
+  kindsAt,
+  NEURO_SCALES,
+  type NeuroKind,
+  ROOT_LEVELS,
+  type RootLevel,
+  UPPER_MOTOR_SIGNS,
+} from "../knowledge";
+import { type ExamState, examRegions, type NeuroFinding } from "../record";
+import { type Side, SIDES } from "../vocabulary";
+
+/** One thing the baseline looks at: a kind of sign, at a level, on a side. */
+export type BaselineCell = {
+  readonly kind: NeuroKind;
+  readonly level: string;
+  readonly side: Side | null;
+  readonly label: string;
+  /** Never taken for ordinary with the rest of its group. */
+  readonly onlyByHand?: true;
+};
+
+/** The cells of one kind, what was recorded of them, and what of it is not ordinary. */
+export type BaselineGroup = {
+  readonly kind: NeuroKind;
+  readonly cells: readonly BaselineCell[];
+  /** Cells that "all normal as examined" would fill. */
+  readonly open: readonly BaselineCell[];
+  readonly recorded: number;
+  readonly odd: number;
+};
+
+const LABELS = {
+  power: ({ label, power }: RootLevel) => `${label} power, ${power}`,
+  reflex: ({ reflex }: RootLevel) => `${reflex} reflex`,
+  touch: ({ label, area }: RootLevel) => `${area ? `${label} ${area}` : label} light touch`,
+  pin: ({ label, area }: RootLevel) => `${area ? `${label} ${area}` : label} pin`,
+};
+
+/** What is examined at a root level on a side. */
+export const levelCells = (level: RootLevel, side: Side): BaselineCell[] =>
+  kindsAt(level).map((kind) => ({
+    kind,
+    level: level.id,
+    side,
+    label: LABELS[kind](level),
+    ...(level.onlyByHand ? { onlyByHand: true as const } : {}),
+  }));
+
+const upperMotorCells = (): BaselineCell[] =>
+  UPPER_MOTOR_SIGNS.flatMap(({ id, label, sided }) =>
+    (sided ? SIDES : [null]).map((side) => ({ kind: "upper-motor" as const, level: id, side, label })),
+  );
+
+const cranialCells = (): BaselineCell[] =>
+  CRANIAL_ITEMS.map(({ id, label }) => ({ kind: "cranial", level: id, side: null, label }));
+
+/** Whether a finding is of this cell. */
+export const isOfCell = (
+  { kind, level, side }: Pick<BaselineCell, "kind" | "level" | "side">,
+  finding: Pick<NeuroFinding, "kind" | "level" | "side">,
+): boolean => kind === finding.kind && level === finding.level && side === finding.side;
+
+/**
+ * The baseline of an exam, kind by kind: what there is to look at in its
+ * regions, and how much of it was looked at. Half of one is never a whole one.
+ *
+ * @example baselineGroups(openedState).map(({ kind }) => kind) // ["power", "reflex", "touch", "pin", "upper-motor"]
+ */
+export function baselineGroups(state: ExamState): readonly BaselineGroup[] {
+  const regions = examRegions(state);
+  const all = [
+    ...ROOT_LEVELS.filter(({ region }) => regions.has(region)).flatMap((level) =>
+      SIDES.flatMap((side) => levelCells(level, side)),
+    ),
+    ...upperMotorCells(),
+    ...(regions.has("neck-arm") ? cranialCells() : []),
+  ];
+  return (Object.keys(NEURO_SCALES) as NeuroKind[]).flatMap((kind) => {
+    const cells = all.filter((cell) => cell.kind === kind);
+    if (cells.length === 0) return [];
+    const found = cells.map((cell) => state.neuro.find((finding) => isOfCell(cell, finding)));
+    return [
+      {
+        kind,
+        cells,
+        open: cells.filter((cell, index) => !cell.onlyByHand && !found[index]),
+        recorded: found.filter(Boolean).length,
+        odd: found.filter((finding) => finding && finding.value !== NEURO_SCALES[kind].normal).length,
+      },
+    ];
+  });
+}
+
+/**
+ * What of the baseline was not looked at, in words; null when all of it was, or
+ * nothing was begun.
+ *
+ * @example baselineLeft(openedState) // null
+ */
+export function baselineLeft(state: ExamState): string | null {
+  const groups = baselineGroups(state);
+  if (state.neuro.length === 0 || groups.every(({ open }) => open.length === 0)) return null;
+  return groups
+    .filter(({ open }) => open.length > 0)
+    .map(({ kind, recorded, open }) => {
+      const name = NEURO_SCALES[kind].label.toLowerCase();
+      return recorded === 0 ? `${name} not examined` : `${name} ${recorded} of ${recorded + open.length} examined`;
+    })
+    .join(", ");
+}

@@ -1,0 +1,60 @@
+import { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId, type GuardQuestion } from "../knowledge";
+import type { ExamState } from "../record";
+import type { Guard } from "./assess";
+
+/** The questions of one group as they are asked, and how many still wait. */
+export type AskedGroup = {
+  readonly id: GuardGroupId;
+  readonly label: string;
+  readonly questions: readonly GuardQuestion[];
+  readonly left: number;
+};
+
+/** A question the order does not name stands with the last group. */
+const groupOf = ({ id }: GuardQuestion): GuardGroupId => GUARD_ASKED[id]?.group ?? "body";
+
+const ORDER = Object.keys(GUARD_ASKED);
+const placeOf = ({ id }: GuardQuestion): number => (ORDER.includes(id) ? ORDER.indexOf(id) : ORDER.length);
+
+/**
+ * The guard's questions in the order they are asked in, group by group: the
+ * grave ones first. A question asked again counts as waiting.
+ *
+ * @example askedInOrder(assessGuard(openedState))[0]?.id // "grave"
+ */
+export function askedInOrder({
+  questions,
+  unanswered,
+  stale,
+}: Pick<Guard, "questions" | "unanswered" | "stale">): readonly AskedGroup[] {
+  const waiting = new Set([...unanswered, ...stale].map(({ id }) => id));
+  return (Object.keys(GUARD_GROUPS) as GuardGroupId[]).flatMap((id) => {
+    const own = questions.filter((question) => groupOf(question) === id).toSorted((a, b) => placeOf(a) - placeOf(b));
+    if (own.length === 0) return [];
+    return [
+      { id, label: GUARD_GROUPS[id], questions: own, left: own.filter((question) => waiting.has(question.id)).length },
+    ];
+  });
+}
+
+/** Answers of one person no further apart than this were not asked one by one, in milliseconds. */
+const TOGETHER_WITHIN_MS = 1000;
+
+/**
+ * The questions whose answers were stored within a second of another one, by
+ * one person: they are marked where the answers are summed up.
+ *
+ * @example answeredTogether({ guardGiven: {} }).size // 0
+ */
+export function answeredTogether({ guardGiven }: Pick<ExamState, "guardGiven">): ReadonlySet<string> {
+  const given = Object.entries(guardGiven)
+    .map(([question, { at, actor }]) => ({ question, actor, at: Date.parse(at) }))
+    .toSorted((a, b) => a.at - b.at);
+  const together = new Set<string>();
+  for (const [index, one] of given.entries())
+    for (const next of given.slice(index + 1)) {
+      if (next.at - one.at > TOGETHER_WITHIN_MS) break;
+      if (next.actor === one.actor) together.add(one.question).add(next.question);
+    }
+  return together;
+}
