@@ -223,6 +223,25 @@ const CASES: Readonly<Record<string, Case>> = {
     draft: start("thigh-thrust", "right"),
     says: null,
   },
+  "an end as a mistake, nothing recorded": {
+    state: buildExam,
+    draft: () => ({ type: "exam-ended", body: { reason: "mistake", note: "" } }),
+    says: null,
+  },
+  "an end as a mistake, a complaint recorded": {
+    state: () => buildExam().complaint("si-area.right"),
+    draft: () => ({ type: "exam-ended", body: { reason: "mistake", note: "" } }),
+    says: /nothing is recorded yet/,
+  },
+  "an end as a mistake, one question answered": {
+    state: () => {
+      const exam = buildExam();
+      exam.add("guard-answered", { question: "weight-loss", answer: "no" });
+      return exam;
+    },
+    draft: () => ({ type: "exam-ended", body: { reason: "mistake", note: "" } }),
+    says: /nothing is recorded yet/,
+  },
   "a second end": {
     state: () => endedBy("time"),
     draft: () => ({ type: "exam-ended", body: { reason: "sore", note: "" } }),

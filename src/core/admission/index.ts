@@ -23,7 +23,7 @@ export {
   type TestOnSide,
 } from "./entry";
 export { type AskedNow, askedNow } from "./asked-now";
-export { permissionProblem, repeatAsksWhy } from "./permission";
+export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { IN_POSTURE, restAgain } from "./rest-again";
 export { EXAM_FILE_MAX_BYTES, MOST_EVENTS, roomProblem, roomWarning } from "./room";

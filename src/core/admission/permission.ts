@@ -232,8 +232,27 @@ function signProblem(state: ExamState): Refusal | null {
     : null;
 }
 
+/**
+ * Whether nothing but its opening, and a sheet, stands in an exam: it can be
+ * discarded as opened by mistake.
+ *
+ * @example isEmptyExam(openedState) // true
+ */
+export const isEmptyExam = (state: ExamState): boolean =>
+  state.areas.length === 0 &&
+  state.history === null &&
+  state.centralisation === null &&
+  state.consent === null &&
+  state.rest === null &&
+  Object.keys(state.guardAnswers).length === 0 &&
+  [state.runs, state.neuro, state.vitals, state.techniques, state.notes, state.unread].every(
+    ({ length }) => length === 0,
+  );
+
 function endProblem(state: ExamState, { body }: EventOf<"exam-ended">): Refusal | null {
   if (state.ended) return problem("type", "ends an exam that was ended already", "Take that end back first.");
+  if (body.reason === "mistake" && !isEmptyExam(state))
+    return problem("body › reason", "is for an exam in which nothing is recorded yet", "End it for another reason.");
   return body.reason === "other" && body.note.trim() === ""
     ? problem("body › note", "is empty, and the reason is another one", "Write why it was ended.")
     : null;

@@ -40,6 +40,20 @@ describe("the roster", () => {
     expect(first?.exams.map(({ signedAt }) => signedAt === null).toSorted()).toEqual([false, true]);
   });
 
+  it("leaves out an exam that was opened by mistake, until that end is taken back", () => {
+    const store = sampleStore();
+    const exam = buildExam();
+    storeExam(store, exam);
+    const shown = () => searchPeople(store, "quill").flatMap((found) => found.exams.map(({ id }) => id));
+    expect(shown()).toEqual([exam.events[0]!.exam]);
+    exam.add("exam-ended", { reason: "mistake", note: "" });
+    storeExam(store, exam);
+    expect(shown()).toEqual([]);
+    exam.add("event-retracted", { event: exam.events.at(-1)!.id, reason: "going on after all" });
+    storeExam(store, exam);
+    expect(shown()).toEqual([exam.events[0]!.exam]);
+  });
+
   it.each([
     ["an impossible date", { birthDate: "1990-02-30" }, "calendar"],
     ["a date to come", { birthDate: "2036-01-01" }, "future"],

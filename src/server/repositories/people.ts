@@ -24,6 +24,12 @@ const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): st
 
 const escapeLike = (word: string): string => word.replace(/[\\%_]/g, (mark) => `\\${mark}`);
 
+/** An exam whose last event ends it as opened by mistake: nothing follows that end but its taking back. */
+const OPENED_BY_MISTAKE = sql`EXISTS (SELECT 1 FROM streams h JOIN stream_events e
+  ON e.kind = h.kind AND e.stream = h.stream AND e.seq = h.length
+  WHERE h.kind = 'exam' AND h.stream = exams.id AND e.type = 'exam-ended'
+  AND json_extract(e.payload, '$.body.reason') = 'mistake')`;
+
 /** Exams of several people, latest first; whether one is signed is asked of its events. */
 function examsByPerson(store: Store, personIds: readonly string[]): Map<string, ExamSummary[]> {
   const rows = store.db
@@ -37,7 +43,7 @@ function examsByPerson(store: Store, personIds: readonly string[]): Map<string, 
       events: sql<number>`coalesce((SELECT length FROM streams h WHERE h.kind = 'exam' AND h.stream = exams.id), 0)`,
     })
     .from(exams)
-    .where(inArray(exams.personId, [...personIds]))
+    .where(and(inArray(exams.personId, [...personIds]), sql`NOT ${OPENED_BY_MISTAKE}`))
     .orderBy(desc(exams.openedAt))
     .all();
   const byPerson = new Map<string, ExamSummary[]>();

@@ -4,6 +4,7 @@ import { NEURO_SCALES } from "@/core/knowledge";
 import { neuroChanges, type RootLevelReading, rootLevels } from "@/core/reading";
 import { examRegions } from "@/core/record";
 import { ButtonLink } from "../primitives/button";
+import { dayText } from "../primitives/dates";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -58,7 +59,7 @@ export function BaselineScreen() {
         </Card>
         {previous && (
           <Card heading="Since the last visit">
-            <p className="text-sm text-soft">{previous.openedAt.slice(0, 10)}</p>
+            <p className="text-sm text-soft">{dayText(previous.openedAt)}</p>
             {changes.length === 0 ? (
               <p>No change in what was recorded both times.</p>
             ) : (

@@ -1,6 +1,9 @@
 "use client";
 
+import { Trash2 } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { isEmptyExam } from "@/core/admission";
 import type { Area, EventDraft, ExamState } from "@/core/record";
 import type { Place } from "@/core/vocabulary";
 import { BodyChart } from "../drawing/body-chart";
@@ -34,6 +37,21 @@ function toggled(state: ExamState, name: string, place: Place): EventDraft {
     : { type: "area-recorded", body: { ...area, places } };
 }
 
+/** Back to the roster, where it is seen no more; the opening stays in the record. */
+function Discard() {
+  const { append } = useExam();
+  const router = useRouter();
+  const discard = async () => {
+    const taken = await append({ type: "exam-ended", body: { reason: "mistake", note: "" } });
+    if (taken) router.push("/");
+  };
+  return (
+    <Button className="mt-3" onClick={() => void discard()}>
+      <Trash2 aria-hidden size={18} /> Opened by mistake: discard
+    </Button>
+  );
+}
+
 /** Where it hurts, drawn; how it behaves; and which one is the familiar symptom. */
 export function ComplaintScreen() {
   const { state, appendFrom } = useExam();
@@ -64,6 +82,7 @@ export function ComplaintScreen() {
             <p className="text-lg">
               Mark on the body where it hurts. Right is marked R in a square, left L in a circle.
             </p>
+            {!state.ended && isEmptyExam(state) && <Discard />}
           </Card>
         )}
         {state.areas.map((area, index) => (

@@ -4,6 +4,7 @@ import { NO_CHANGES } from "@/core/evidence";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
 import type { EvidenceVersion } from "@/wire/evidence";
 import { Button } from "../primitives/button";
+import { timeText } from "../primitives/dates";
 import { Card } from "../primitives/card";
 import type { Save } from "./save";
 
@@ -32,7 +33,7 @@ export function Versions(props: { history: readonly Omit<EvidenceVersion, "chang
               <span className="rounded bg-ink px-1.5 text-xs font-semibold text-paper">in force</span>
             )}
             <span className="block text-soft">
-              {at.slice(0, 16).replace("T", " ")} UTC, {by}: {reason}
+              {timeText(at)}, {by}: {reason}
             </span>
           </li>
         ))}

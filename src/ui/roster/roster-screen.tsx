@@ -1,7 +1,7 @@
 "use client";
 
-import { format, parseISO } from "date-fns";
-import { FileUp, Play, Plus, Search } from "lucide-react";
+import { format } from "date-fns";
+import { FileUp, Plus, Search } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -16,7 +16,8 @@ import type { Profile } from "@/wire/practitioners";
 import type { RosterRow } from "@/wire/roster";
 import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
-import { Button, ButtonLink } from "../primitives/button";
+import { Button } from "../primitives/button";
+import { dayText } from "../primitives/dates";
 import { inputClass } from "../primitives/field";
 import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
@@ -24,6 +25,9 @@ import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { useWaiting } from "../shell/courier";
 import { useHere } from "../shell/here";
+import { ExamLinks } from "./exam-links";
+import { InProgress, openExams } from "./in-progress";
+import { useDiscard } from "./use-discard";
 import { VisitDateDialog } from "./visit-date-dialog";
 import { PersonDialog } from "./person-dialog";
 
@@ -163,35 +167,14 @@ function WaitingHere({ people }: { people: readonly RosterRow[] }) {
   );
 }
 
-function ExamLinks({ person }: { person: RosterRow }) {
-  const [latest, ...older] = person.exams;
-  if (!latest) return <span className="text-soft">no examination yet</span>;
-  const unfinished = latest.signedAt === null;
-  return (
-    <span className="flex flex-wrap items-center gap-2">
-      <ButtonLink
-        className={unfinished ? "border-lantern! font-semibold" : ""}
-        href={`/exams/${latest.id}/${unfinished ? "run" : "sign"}`}
-      >
-        {unfinished && <Play aria-hidden size={16} />}
-        {unfinished ? "In progress" : "Signed"}, {format(parseISO(latest.openedAt), "d MMM yyyy")}
-      </ButtonLink>
-      {older.map(({ id, openedAt }) => (
-        <Link key={id} href={`/exams/${id}/reading`} className="flex min-h-11 items-center underline">
-          {format(parseISO(openedAt), "d MMM yyyy")}
-        </Link>
-      ))}
-    </span>
-  );
-}
-
 type PersonRowProps = {
   person: RosterRow;
   onEdit: (person: RosterRow) => void;
   onExamine: (person: RosterRow, region: ExamRegion) => unknown;
+  onDiscard: (exam: string) => void;
 };
 
-function PersonRow({ person, onEdit, onExamine }: PersonRowProps) {
+function PersonRow({ person, onEdit, onExamine, onDiscard }: PersonRowProps) {
   return (
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
       <button
@@ -204,9 +187,9 @@ function PersonRow({ person, onEdit, onExamine }: PersonRowProps) {
       </button>
       <span className="text-sm">
         {person.number} · {ageOn(person.birthDate, format(new Date(), "yyyy-MM-dd"))} years · {person.sex}
-        <span className="block text-soft">born {person.birthDate}</span>
+        <span className="block text-soft">born {dayText(person.birthDate)}</span>
       </span>
-      <ExamLinks person={person} />
+      <ExamLinks person={person} onDiscard={onDiscard} />
       <span className="flex gap-1.5">
         {REGION_BUTTONS.map(({ region, label }) => (
           <Button key={region} className="px-2.5!" onClick={() => onExamine(person, region)}>
@@ -230,9 +213,8 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
   const router = useRouter();
   const search = useRef<HTMLInputElement>(null);
   const file = useRef<HTMLInputElement>(null);
-  const inProgress = initial.flatMap((person) =>
-    person.exams.filter(({ signedAt }) => signedAt === null).map((exam) => ({ person, exam })),
-  );
+  const inProgress = openExams(initial, new Date().toISOString());
+  const { discard, problem: discardProblem } = useDiscard(profile, onChanged);
 
   useKeys(KEYS.search, (event) => {
     event.preventDefault();
@@ -243,7 +225,7 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
     setEditing("new");
   });
   useKeys(KEYS.nth, (event) => {
-    const chosen = inProgress[Number(event.key) - 1];
+    const chosen = [...inProgress.today, ...inProgress.due][Number(event.key) - 1];
     if (chosen) router.push(`/exams/${chosen.exam.id}/run`);
   });
 
@@ -270,16 +252,7 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
             , so that every entry names who made it.
           </p>
         )}
-        {inProgress.length > 0 && (
-          <nav aria-label="In progress" className="flex flex-wrap items-center gap-2">
-            <span className="font-semibold">In progress</span>
-            {inProgress.slice(0, 9).map(({ person, exam }, index) => (
-              <ButtonLink key={exam.id} look="main" href={`/exams/${exam.id}/run`}>
-                <Play aria-hidden size={16} /> {person.name} <KeyHint entry={KEYS.nth} nth={index} />
-              </ButtonLink>
-            ))}
-          </nav>
-        )}
+        <InProgress {...inProgress} />
         <div className="flex flex-wrap gap-2">
           <label className="relative min-w-64 grow">
             <span className="sr-only">Search by name, number or birth year</span>
@@ -313,7 +286,7 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
             }}
           />
         </div>
-        {[problem, openProblem, message].filter(Boolean).map((text) => (
+        {[problem, openProblem, discardProblem, message].filter(Boolean).map((text) => (
           <p key={text} role="status" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
             {text}
           </p>
@@ -321,7 +294,13 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
         <WaitingHere people={[...initial, ...people]} />
         <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
           {people.map((person) => (
-            <PersonRow key={person.id} person={person} onEdit={setEditing} onExamine={open} />
+            <PersonRow
+              key={person.id}
+              person={person}
+              onEdit={setEditing}
+              onExamine={open}
+              onDiscard={(exam) => void discard(exam)}
+            />
           ))}
           {people.length === 0 && (
             <li className="p-6 text-center text-soft">

@@ -38,7 +38,7 @@ const onControl = (event: KeyboardEvent) =>
   event.target instanceof Element && event.target.closest("button, a, summary, input, textarea") !== null;
 
 /** Those with words of their own; anything else is typed. */
-const END_IDS = (Object.keys(END_REASONS) as EndReason[]).filter((id) => id !== "other");
+const END_IDS = (Object.keys(END_REASONS) as EndReason[]).filter((id) => id !== "other" && id !== "mistake");
 const LATER_REASONS = ["after they have rested", "when they are turned over", "after the other side"] as const;
 const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer not to"] as const;
 

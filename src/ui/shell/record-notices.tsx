@@ -2,10 +2,10 @@
 
 import { irregularities, type Irregularity, roomWarning } from "@/core/admission";
 import { readEvent, type ExamEvent, type RecordedEvent } from "@/core/record";
-import { format, parseISO } from "date-fns";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ExamBranch } from "@/wire/branches";
 import { Button } from "../primitives/button";
+import { timeText } from "../primitives/dates";
 import { useExam } from "../exam/exam-provider";
 import { askWorker } from "../exam/reading-worker";
 
@@ -37,7 +37,7 @@ function BranchEvent({ branch, recorded, isTaken }: { branch: ExamBranch; record
         <p className="font-medium">
           {said(recorded.type)}{" "}
           <span className="font-normal">
-            {recorded.at.slice(0, 16).replace("T", " ")}, {recorded.actor.name}
+            {timeText(recorded.at)}, {recorded.actor.name}
           </span>
         </p>
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-sm">
@@ -93,8 +93,6 @@ function useImported(): readonly Irregularity[] {
   return found;
 }
 
-const dayText = (instant: string): string => format(parseISO(instant), "d MMM yyyy, HH:mm");
-
 /** What has to be known of the record itself: done out of order, continued apart, later entries, nearly full. */
 export function RecordNotices() {
   const { exam, events, state, branches, farTimes } = useExam();
@@ -130,7 +128,7 @@ export function RecordNotices() {
           <ul className="max-h-48 list-disc overflow-y-auto pl-5 text-sm" tabIndex={0} aria-label="Far times">
             {farTimes.map(({ event, seq, at, receivedAt }) => (
               <li key={event}>
-                Entry {seq} says {dayText(at)}, and was received on {dayText(receivedAt)}.
+                Entry {seq} says {timeText(at)}, and was received on {timeText(receivedAt)}.
               </li>
             ))}
           </ul>

@@ -3,6 +3,7 @@
 import type { ExamState } from "@/core/record";
 import { useExam } from "../exam/exam-provider";
 import { Button } from "../primitives/button";
+import { dayText } from "../primitives/dates";
 import { ReasonForm } from "../primitives/reason-form";
 
 const SHORTEST = 3;
@@ -20,8 +21,7 @@ export function SignedBar({ signed }: { signed: NonNullable<ExamState["signed"]>
       ) : (
         <details>
           <summary className="flex min-h-11 items-center font-medium">
-            Signed by {signed.body.name} on {signed.at.slice(0, 10)}. Changes from here are amendments: open to make
-            one.
+            Signed by {signed.body.name} on {dayText(signed.at)}. Changes from here are amendments: open to make one.
           </summary>
           <ReasonForm
             label="Why is the signed record changed?"

@@ -9,6 +9,8 @@ export const END_REASONS = {
   time: "out of time",
   wish: "they wished to stop",
   emergency: "an emergency",
+  /** Only of one in which nothing was recorded yet. */
+  mistake: "opened by mistake",
   other: "another reason",
 } as const;
 export type EndReason = keyof typeof END_REASONS;

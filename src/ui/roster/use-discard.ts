@@ -1,0 +1,38 @@
+"use client";
+
+import { useState } from "react";
+import { v4 as newId } from "uuid";
+import { appendTap } from "@/core/admission";
+import { InputError } from "@/core/base";
+import { historyOf } from "@/core/record";
+import { call } from "@/wire/call";
+import type { Profile } from "@/wire/practitioners";
+import { ROUTES } from "@/wire/routes";
+
+/** Ends an examination that was opened by mistake: what was opened stays in the record, and off the roster. */
+export function useDiscard(profile: Profile | null, onChanged: () => void) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const discard = async (exam: string) => {
+    if (!profile) return;
+    const known = await call(ROUTES.eventsAfter, { exam }, {});
+    if (!known.ok) return setProblem(known.message);
+    const taken = appendTap(
+      historyOf(exam, known.value.events),
+      [{ type: "exam-ended", body: { reason: "mistake", note: "" } }],
+      {
+        at: new Date().toISOString(),
+        actor: { id: profile.id, name: profile.name },
+        device: "roster",
+        newId,
+      },
+    );
+    if (taken instanceof InputError) return setProblem(taken.message);
+    const written = await call(ROUTES.appendEvents, { exam }, { events: [...taken.events] });
+    const refused = written.ok
+      ? written.value.receipts.find(({ result }) => result === "refused")?.why
+      : written.message;
+    setProblem(refused ?? null);
+    if (!refused) onChanged();
+  };
+  return { discard, problem };
+}
