@@ -2,10 +2,11 @@ import type { Page } from "@playwright/test";
 import { expect, probability, readyToTest, saved, stored, test, prepareExam } from "./support/test";
 import { lantern, startServer } from "./support/server";
 
-/** The test is open, and the intervals have come, so that all scripts are there. */
+/** The test is open, all of the screen is there, and what works beside it has answered. */
 async function readyPage(page: Page): Promise<void> {
   await expect(page.getByRole("region", { name: "Distraction" })).toBeVisible();
-  await expect(page.locator("[data-next]")).toBeVisible();
+  await expect(page.locator("html[data-whole]")).toBeAttached();
+  await expect(page.locator("[data-next]")).toBeAttached();
 }
 
 test("a server killed between two taps loses none of them", async ({ browser }) => {
@@ -58,7 +59,7 @@ test("a part of the screen that could not be fetched takes nothing down, and is 
   await saved(page);
   await expect(page.locator("[data-next]")).toHaveCount(0);
   isCut = false;
-  await expect(page.locator("[data-next]")).toBeVisible();
+  await expect(page.locator("[data-next]")).toBeAttached();
   await expect(page.getByRole("region", { name: "Distraction" }).getByRole("img").first()).toBeVisible();
 });
 
@@ -158,7 +159,7 @@ test("two tabs on one exam show the same, and two devices do", async ({
   const tab = await context.newPage();
   const device = await (await browser.newContext({ baseURL: server.url })).newPage();
   for (const one of [page, tab, device]) await one.goto(`/exams/${exam}/run`);
-  for (const one of [page, tab, device]) await expect(one.getByRole("region", { name: "Distraction" })).toBeVisible();
+  for (const one of [page, tab, device]) await readyPage(one);
   await tab.getByRole("button", { name: /^Compression/ }).click();
   await tab.keyboard.press("1");
   await device.getByRole("button", { name: /^Thigh thrust right/ }).click();

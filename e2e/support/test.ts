@@ -58,6 +58,9 @@ export const test = base.extend<Fixtures, { server: Server }>({
 
 let made = 0;
 
+/** Long enough ago for everything that is prepared to lie in the past. */
+const TWO_HOURS_MS = 7_200_000;
+
 /** A person and an exam of their own, brought to where the test begins. */
 export async function prepareExam(
   request: APIRequestContext,
@@ -78,6 +81,7 @@ export async function prepareExam(
     idsFrom: base + 2,
     birthDate,
     sex: "female",
+    startsAt: new Date(Date.now() - TWO_HOURS_MS).toISOString(),
     region: person.region ?? "lumbopelvic",
     settings: person.schools ? { schools: person.schools } : {},
     actor: INES,

@@ -25,6 +25,6 @@ export {
 export { type AskedNow, askedNow } from "./asked-now";
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
-export { IN_POSTURE, restAgain } from "./rest-again";
+export { restAgain } from "./rest-again";
 export { EXAM_FILE_MAX_BYTES, MOST_EVENTS, roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

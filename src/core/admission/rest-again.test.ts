@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
-import { protocolOf, PROTOCOLS, type TestId } from "../knowledge";
-import { IN_POSTURE, restAgain } from "./rest-again";
+import { protocolOf, PROTOCOLS, restQuestion, type TestId } from "../knowledge";
+import { restAgain } from "./rest-again";
 import type { Position } from "../vocabulary";
 
 const rated = (position?: Position) => {
@@ -19,7 +19,7 @@ describe("the symptom at rest, before the next test", () => {
       const other = position === "seated" ? "prone" : "seated";
       expect([id, before(rated(other), id)]).toEqual([id, "other posture"]);
       expect([id, before(rated(), id)]).toEqual([id, null]);
-      expect(IN_POSTURE[position]).toMatch(/ here$/);
+      expect(restQuestion(position)).toMatch(/ here, at rest/);
     }
   });
 

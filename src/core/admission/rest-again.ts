@@ -1,5 +1,4 @@
 import { type ExamState, runsNow } from "../record";
-import { protocolOf } from "../knowledge";
 import type { TestOnSide } from "./entry";
 
 /**
@@ -25,12 +24,3 @@ export function restAgain(
     return "brought on";
   return rest.position !== undefined && !restIn[protocol.position] ? "other posture" : null;
 }
-
-/** The posture of a test, as the person is asked about it. */
-export const IN_POSTURE = {
-  standing: "Standing here",
-  seated: "Sitting here",
-  supine: "Lying on your back here",
-  "side-lying": "Lying on your side here",
-  prone: "Lying on your front here",
-} as const satisfies Record<ReturnType<typeof protocolOf>["position"], string>;

@@ -80,3 +80,13 @@ export { type AccuracyRecord, type Counts } from "./studies/types";
 export { checkRules } from "./check/check-rules";
 export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";
+export {
+  CONSENT_TEXTS,
+  consentSentences,
+  NEVER_SAID,
+  restQuestion,
+  type Told,
+  TOLD_KINDS,
+  type ToldKind,
+  toldSentences,
+} from "./told";

@@ -51,6 +51,7 @@ export {
 export { DEPENDENCE_RANGE, sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
+export { mainSentence } from "./main-sentence";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";

@@ -1,6 +1,6 @@
 import { array, boolean, type InferType, object } from "yup";
-import { closed, distinctListOf, oneOf, withFastPath, text } from "../base";
-import { TEST_IDS } from "../knowledge";
+import { choices, closed, distinctListOf, isChoices, oneOf, withFastPath, text } from "../base";
+import { NEVER_SAID, TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
 
@@ -15,6 +15,34 @@ const ownSheets = () =>
     (value) => Array.isArray(value) && value.length <= MOST_SHEETS,
   );
 
+/** Most sentences said in own words, and the longest of them. */
+const MOST_WORDS = 600;
+const LONGEST_SENTENCE = 400;
+
+const isOwnWords = (value: unknown): value is Record<string, string> =>
+  isChoices(value) &&
+  Object.keys(value).length <= MOST_WORDS &&
+  Object.entries(value).every(
+    ([shipped, own]) =>
+      shipped.length <= LONGEST_SENTENCE &&
+      own.trim().length >= 2 &&
+      own.length <= LONGEST_SENTENCE &&
+      !NEVER_SAID.test(own),
+  );
+
+/** Own words under the shipped sentence they are said for. */
+const ownWords = () =>
+  withFastPath(
+    choices()
+      .optional()
+      .test(
+        "own-words",
+        "holds a sentence that is empty, over 400 characters, or says diagnosed, confirmed, clear or safe; write it otherwise",
+        (value) => value === undefined || isOwnWords(value),
+      ),
+    isOwnWords,
+  );
+
 /** How one practitioner likes to work. Never changes a reading. */
 export const workSettingsSchema = closed({
   unit: oneOf(FORCE_UNITS),
@@ -23,6 +51,8 @@ export const workSettingsSchema = closed({
   theme: oneOf(["system", "light", "dark"]),
   /** While a test is in hand, what has been read so far stays out of sight; left out: it does. */
   quiet: boolean().typeError("is not yes or no; choose one").optional(),
+  /** What is said to the person in own words. */
+  words: ownWords(),
   /** Run sheets of their own. */
   sheets: ownSheets().optional(),
 });

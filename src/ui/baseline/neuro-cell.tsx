@@ -45,14 +45,18 @@ export function NeuroCell({ cell, selected, at, inTabOrder, onSelect, onKey }: N
       data-value={value ?? ""}
       tabIndex={inTabOrder ? 0 : -1}
       aria-pressed={selected}
-      aria-label={`${cell.label}${cell.side ? `, ${cell.side}` : ""}: ${said}${changed ? `, was ${before}` : ""}`}
       onClick={onSelect}
       onFocus={onSelect}
       onKeyDown={onKey}
       className={`min-h-11 min-w-11 grow rounded-lg border px-1 leading-none ${selected ? "outline-3 outline-lantern" : ""} ${odd ? "border-2 border-stop bg-stop-well font-bold text-stop" : value === undefined ? "border-dashed border-edge text-soft" : "border-line bg-card"}`}
     >
-      {value === undefined ? "·" : odd ? (SHORT_STEPS[said] ?? said) : "✓"}
-      {changed && <span className="block pt-0.5 text-[0.65rem] font-normal">was {before}</span>}
+      <span className="sr-only">
+        {`${cell.label}${cell.side ? `, ${cell.side}` : ""}: ${said}${changed ? `, was ${before}` : ""}`}
+      </span>
+      <span aria-hidden>
+        {value === undefined ? "·" : odd ? (SHORT_STEPS[said] ?? said) : "✓"}
+        {changed && <span className="block pt-0.5 text-[0.65rem] font-normal">was {before}</span>}
+      </span>
     </button>
   );
 }

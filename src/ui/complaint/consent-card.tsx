@@ -1,6 +1,7 @@
 "use client";
 
-import { ButtonLink } from "../primitives/button";
+import { useRouter } from "next/navigation";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
@@ -12,6 +13,7 @@ import { ConsentWords } from "./consent-words";
 export function ConsentCard() {
   const { exam, state, appendFrom } = useExam();
   const { consent } = state;
+  const router = useRouter();
   const others = consent?.others ?? "";
   /** Who is present is kept with the answer; before there is one, with "explained, not yet agreed". */
   const record = (change: { agreed?: boolean; others?: string }) =>
@@ -38,9 +40,20 @@ export function ConsentCard() {
           ]}
           onChoose={(answer) => void record({ agreed: answer === "agreed" })}
         />
-        <ButtonLink look="main" big className="self-start" href={`/exams/${exam}/guard`}>
-          On to the guard
-        </ButtonLink>
+        {consent?.agreed ? (
+          <ButtonLink look="main" big className="self-start" href={`/exams/${exam}/guard`}>
+            On to the guard
+          </ButtonLink>
+        ) : (
+          <Button
+            look="main"
+            big
+            className="self-start"
+            onClick={() => void record({ agreed: true }).then((taken) => taken && router.push(`/exams/${exam}/guard`))}
+          >
+            They agreed: on to the guard
+          </Button>
+        )}
       </div>
     </Card>
   );

@@ -1,7 +1,13 @@
-/** What is said before anybody is touched. */
-export const ConsentWords = () => (
-  <>
-    &ldquo;These tests press on your joints to see whether they bring on your pain. You may be sore for a day or two.
-    Say stop at any time, and I stop.&rdquo;
-  </>
-);
+"use client";
+
+import { consentSentences } from "@/core/knowledge";
+import { sheetTests } from "@/core/record";
+import { useExam } from "../exam/exam-provider";
+import { useSaid } from "../exam/use-said";
+
+/** What is said before anybody is touched: by what the tests on the sheet do. */
+export function ConsentWords() {
+  const { state } = useExam();
+  const said = useSaid();
+  return <>&ldquo;{consentSentences(sheetTests(state)).map(said).join(" ")}&rdquo;</>;
+}

@@ -1,6 +1,7 @@
 "use client";
 
 import { ArrowLeft, Check, Undo2 } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ALL_CLEAR_OPTION, CITATIONS, GUARD_ASKED, type GuardQuestion } from "@/core/knowledge";
 import { ANSWERED_BY, type AnsweredBy, type EventBody } from "@/core/record";
@@ -9,6 +10,7 @@ import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
+import { useSaid } from "../exam/use-said";
 import { KeyHint } from "../shell/key-hint";
 import { KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
@@ -43,6 +45,7 @@ function Parts({
   chosen: readonly number[];
   onPart: (part: number) => void;
 }) {
+  const said = useSaid();
   const parts = partsOf(question);
   if (parts.length === 0) return null;
   return (
@@ -57,7 +60,7 @@ function Parts({
             className="w-full justify-start! px-3! text-left text-lg"
           >
             {numbered(question).length === 0 && <KeyHint entry={KEYS.option} nth={index} />}
-            {part}
+            {said(part)}
           </Button>
         </li>
       ))}
@@ -68,6 +71,7 @@ function Parts({
 /** One question, large: its parts, then no on one side, yes and not sure on the other. */
 function Question({ question, onGive }: { question: GuardQuestion; onGive: Give }) {
   const { previous, guard } = useExam();
+  const said = useSaid();
   const [parts, setParts] = useState<readonly number[]>([]);
   const several = numbered(question);
   const [yes] = question.options.filter(isPlain);
@@ -99,7 +103,7 @@ function Question({ question, onGive }: { question: GuardQuestion; onGive: Give 
           {last && <span className="font-normal"> · last visit: {last.label.toLowerCase()}</span>}
         </p>
         <p className={partsOf(question).length > 0 ? "text-soft" : "text-2xl leading-snug"}>
-          &ldquo;{question.ask}&rdquo;
+          &ldquo;{said(question.ask)}&rdquo;
         </p>
         {question.citation && <p className="text-xs text-soft">{CITATIONS[question.citation]}</p>}
       </div>
@@ -229,6 +233,7 @@ function Summary({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (q
 export function AskingCard() {
   const { exam, guard, state, append, undo } = useExam();
   const [opened, setOpened] = useState<string | null>(null);
+  const router = useRouter();
   const [by, setBy] = useState<AnsweredBy>("them");
   const groups = askedInOrder(guard);
   const inOrder = groups.flatMap(({ questions }) => questions);
@@ -241,7 +246,13 @@ export function AskingCard() {
       by,
       ...(parts.length > 0 ? { parts: [...parts] } : {}),
     };
-    void append({ type: "guard-answered", body }).then((taken) => taken && setOpened(null));
+    const isLast = waiting.size === 1 && waiting.has(question.id) && answer === ALL_CLEAR_OPTION;
+    void append({ type: "guard-answered", body }).then((taken) => {
+      if (!taken) return;
+      setOpened(null);
+      /** Nothing follows from any answer, so there is nothing to read first. */
+      if (isLast && guard.referrals.length === 0 && guard.blocks.length === 0) router.push(`/exams/${exam}/run`);
+    });
   };
   const back = () => {
     const at = current ? inOrder.indexOf(current) : inOrder.length;
@@ -290,8 +301,8 @@ export function AskingCard() {
         )}
       </div>
       <div className="flex flex-wrap items-center gap-2 border-t border-line pt-2">
-        <Button onClick={back} aria-label="The question before">
-          <ArrowLeft aria-hidden size={18} /> <KeyHint entry={KEYS.questionBefore} />
+        <Button onClick={back}>
+          <ArrowLeft aria-hidden size={18} /> Before <KeyHint entry={KEYS.questionBefore} />
         </Button>
         <Button onClick={takeBack}>
           <Undo2 aria-hidden size={18} /> Undo <KeyHint entry={KEYS.undo} />

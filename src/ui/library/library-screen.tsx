@@ -8,7 +8,7 @@ import { searchCatalogue } from "@/core/knowledge";
 import { POSITIONS, REGION_IDS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
 import { PositionDrawing } from "../drawing/position-drawing";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";
 import { useKeys } from "../shell/use-keys";
@@ -27,7 +27,10 @@ export function LibraryScreen({ initial }: { initial: string }) {
     <>
       <PageHeader />
       <main className="mx-auto flex w-full max-w-7xl flex-col gap-4 p-4">
-        <h1 className="text-2xl font-bold">Library</h1>
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h1 className="text-2xl font-bold">Library</h1>
+          <ButtonLink href="/library/words">What is said to the person</ButtonLink>
+        </div>
         <div className="flex flex-wrap gap-2">
           <label className="relative min-w-64 grow">
             <span className="sr-only">Search by name, other names, region, source or position</span>

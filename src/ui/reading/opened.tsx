@@ -1,7 +1,15 @@
 "use client";
 
 import { Tabs } from "radix-ui";
-import { besideRule, percentText, sayRuleBeside, type SourceReading, type Spread } from "@/core/reading";
+import {
+  besideRule,
+  mainSentence,
+  percentText,
+  type RuleBeside,
+  sayRuleBeside,
+  type SourceReading,
+  type Spread,
+} from "@/core/reading";
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { Card } from "../primitives/card";
@@ -21,18 +29,41 @@ const TABS = [
   ["start", "Start"],
 ] as const;
 
-/** What argues against a source's answer, in sentences. */
+/** What else argues against a source's answer: the first of it stands in the main sentence. */
 export function Against({ source }: { source: SourceReading }) {
-  if (source.against.length === 0) return null;
+  const others = source.against.slice(1);
+  if (others.length === 0) return null;
   return (
     <section aria-label="What argues against" className="rounded-lg border border-line p-3">
-      <h3 className="font-semibold">What argues against</h3>
+      <h3 className="font-semibold">What else argues against</h3>
       <ul className="list-disc pl-5 text-sm">
-        {source.against.map((line) => (
+        {others.map((line) => (
           <li key={line}>{line}</li>
         ))}
       </ul>
     </section>
+  );
+}
+
+/** The rule alone, its tests alone, and both: of a hundred people each. */
+function RuleAndTests({ beside }: { beside: RuleBeside }) {
+  const rows = [
+    ["the rule alone", beside.rule],
+    ["its tests alone", beside.tests],
+    ["both, weighed", beside.together],
+  ] as const;
+  return (
+    <dl className="my-1 grid max-w-xl grid-cols-[auto_1fr_auto] items-center gap-x-3 gap-y-1 text-sm">
+      {rows.map(([label, chance]) => (
+        <div key={label} className="contents">
+          <dt>{label}</dt>
+          <dd aria-hidden className="h-3 rounded bg-well">
+            <span className="block h-3 rounded bg-lantern" style={{ width: `${chance * 100}%` }} />
+          </dd>
+          <dd className="text-right font-semibold">{Math.round(chance * 100)} of 100</dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 
@@ -57,17 +88,23 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
             </>
           )}
         </span>
-        {source.figured && spread && (
-          <span className="ml-auto text-sm text-soft">
-            Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100
-            between {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
-          </span>
-        )}
       </div>
-      {beside && source.preferred && beside.part > 0 && (
-        <p className="mb-2" data-beside>
-          {sayRuleBeside(beside, source.preferred)}
+      {!reading.underAge && (
+        <p className="mb-2 max-w-prose text-lg leading-snug" data-main-sentence>
+          {mainSentence(source)}
         </p>
+      )}
+      {source.figured && spread && (
+        <p className="mb-2 text-sm text-soft">
+          Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100 between{" "}
+          {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
+        </p>
+      )}
+      {beside && source.preferred && beside.part > 0 && (
+        <div className="mb-2" data-beside>
+          <RuleAndTests beside={beside} />
+          <p className="text-sm">{sayRuleBeside(beside, source.preferred)}</p>
+        </div>
       )}
       <Against source={source} />
       {reading.underAge ? (

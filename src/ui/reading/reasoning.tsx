@@ -121,38 +121,45 @@ const weightText = ({ weight, behind, ...step }: Step): string =>
     ? ""
     : `, counted at ${Math.round(weight * 100)} % of its weight: it loads the same tissue (${groupLabel(step)}) as ${behind ?? "a stronger result"}, so the two overlap`;
 
-const COLUMNS =
-  "grid gap-x-4 gap-y-1 border-t border-line py-1.5 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]";
+const COLUMNS = "grid items-center gap-x-4 md:grid-cols-[minmax(0,1fr)_6.5rem_minmax(12rem,24rem)]";
 
+/** One result as a bar hung from the one before; its figure, its study and its overlap open beneath it. */
 function StepRow({ along, x, start }: { along: StepAlong; x: Scale; start: number }) {
   const { step, from, to } = along;
   const limited = step.printed !== null && Math.abs(step.printed - step.counted) > 1e-9;
   return (
-    <li className={COLUMNS} data-step={step.id}>
-      <div>
-        <strong>{step.label}</strong>
-        <span className="block">
-          ratio {ratioText(step.counted)}
-          {limited && ` (printed ${ratioText(step.printed!)})`}
-          {weightText(step)}
-          {step.remark && ` (${step.remark})`}
-        </span>
-        <Cite figure={step.figure} start={start} />
-        {step.parts.length > 0 && (
-          <ul className="mt-1 list-disc pl-6 text-sm">
-            {step.parts.map((part) => (
-              <li key={part.label}>
-                {part.label}: ratio {ratioText(part.counted)}
-                {weightText(part)} <Cite figure={part.figure} start={start} />
-              </li>
-            ))}
-          </ul>
-        )}
-      </div>
-      <span className="md:text-right">
-        {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(to))}</strong>
-      </span>
-      <MoveBar from={from} to={to} x={x} />
+    <li className="border-t border-line" data-step={step.id}>
+      <details>
+        <summary className={`${COLUMNS} min-h-11 list-none`}>
+          <span>
+            <strong>{step.label}</strong>
+            <span className="text-sm text-soft"> ratio {ratioText(step.counted)}</span>
+          </span>
+          <span className="md:text-right">
+            {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(to))}</strong>
+          </span>
+          <MoveBar from={from} to={to} x={x} />
+        </summary>
+        <div className="pb-2">
+          <p className="text-sm">
+            Ratio {ratioText(step.counted)}
+            {limited && ` (printed ${ratioText(step.printed!)})`}
+            {weightText(step)}
+            {step.remark && ` (${step.remark})`}.
+          </p>
+          <Cite figure={step.figure} start={start} />
+          {step.parts.length > 0 && (
+            <ul className="mt-1 list-disc pl-6 text-sm">
+              {step.parts.map((part) => (
+                <li key={part.label}>
+                  {part.label}: ratio {ratioText(part.counted)}
+                  {weightText(part)} <Cite figure={part.figure} start={start} />
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </details>
     </li>
   );
 }
@@ -186,25 +193,27 @@ export function Reasoning({ source }: { source: SourceReading }) {
   const x = scaleFor([startLogOdds, ...along.map(({ from }) => from), logit(probability)]);
   return (
     <div>
-      <div className="grid gap-x-4 md:grid-cols-[minmax(0,1fr)_7.5rem_minmax(12rem,22rem)]">
-        <span />
+      <div className={COLUMNS}>
+        <span className="text-xs text-soft">Press a result for its study.</span>
         <span className="hidden text-right text-xs text-soft md:block">chance in 100</span>
         <Axis x={x} />
       </div>
       <ol>
-        <li className={COLUMNS}>
-          <div>
-            <strong>Start</strong>
-            <span className="block">
-              {start.reason}; worth {start.equivalentPeople} people
-            </span>
-            <span className="block text-sm text-soft">
-              {start.population}. {start.citation ? `${citationText(start.citation)}; ` : ""}
+        <li className="border-t border-line">
+          <details>
+            <summary className={`${COLUMNS} min-h-11 list-none`}>
+              <span>
+                <strong>Start</strong> <span className="text-sm text-soft">{start.reason}</span>
+              </span>
+              <strong className="md:text-right">{percentText(start.mean)}</strong>
+              <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
+            </summary>
+            <p className="pb-2 text-sm text-soft">
+              Worth {start.equivalentPeople} people. {start.population}.{" "}
+              {start.citation ? `${citationText(start.citation)}; ` : ""}
               {start.standing === "none" ? "a setting, not a study" : start.standing}.
-            </span>
-          </div>
-          <strong className="md:text-right">{percentText(start.mean)}</strong>
-          <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
+            </p>
+          </details>
         </li>
         {along.map((taken) => (
           <StepRow key={taken.step.id} along={taken} x={x} start={start.mean} />

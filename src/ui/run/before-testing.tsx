@@ -3,56 +3,52 @@
 import { useState } from "react";
 import { offeredPlaces } from "@/core/planning";
 import { testLabel } from "@/core/reading";
-import { IN_POSTURE } from "@/core/admission";
+import { restQuestion } from "@/core/knowledge";
 import type { Place, Position } from "@/core/vocabulary";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
+import { useSaid } from "../exam/use-said";
 import { PlaceName } from "../drawing/place-name";
+import { useRatingKeys } from "./use-rating-keys";
 import { ConsentWords } from "../complaint/consent-words";
 
-/** Rated before the first stage: only a rise over it, or a further spread, counts. */
+/** Rated before the first stage: only a rise over it, or a further spread, counts. One press keeps it. */
 export function RestPanel({ position, onDone }: { position?: Position | undefined; onDone?: () => void }) {
+  const said = useSaid();
   const { state, append } = useExam();
   const own = state.areas.find(({ area }) => area === state.familiar?.area)?.places ?? [];
-  const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places ?? own);
-  const [intensity, setIntensity] = useState<number | null>(state.rest?.intensity ?? null);
+  const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places.length ? state.rest.places : own);
   const toggle = (place: Place) =>
     setPlaces(places.includes(place) ? places.filter((other) => other !== place) : [...places, place]);
-  const keep = async () => {
-    if (intensity === null) return;
+  const keep = async (intensity: number) => {
     const taken = await append({
       type: "rest-rated",
       body: { intensity, places: intensity === 0 ? [] : [...places], ...(position ? { position } : {}) },
     });
     if (taken) onDone?.();
   };
+  const rate = (intensity: number) => void keep(intensity);
+  useRatingKeys(rate);
   return (
     <Card heading="At rest first">
-      <p className="mb-3 text-xl">
-        &ldquo;{position ? IN_POSTURE[position] : "Keeping still"}, at rest: how bad is your pain right now?&rdquo;
-      </p>
-      <Score label="At rest, 0 to 10" hideLabel value={intensity} onChoose={setIntensity} big />
-      {intensity !== null && intensity > 0 && (
-        <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
-          <span className="flex min-h-14 items-center pr-1 font-semibold">Where?</span>
-          {offeredPlaces(state, null).map((place) => (
-            <Button
-              key={place}
-              big
-              aria-pressed={places.includes(place)}
-              onClick={() => toggle(place)}
-              className="gap-1.5 px-2.5! text-sm"
-            >
-              <PlaceName place={place} />
-            </Button>
-          ))}
-        </div>
-      )}
-      <Button look="main" big className="mt-4" disabled={intensity === null} onClick={() => void keep()}>
-        {state.rest ? "Keep this rating" : "Keep, and on to the first test"}
-      </Button>
+      <p className="mb-3 text-xl">&ldquo;{said(restQuestion(position))}&rdquo;</p>
+      <Score label="At rest, 0 to 10" hideLabel value={state.rest?.intensity ?? null} onChoose={rate} big />
+      <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
+        <span className="flex min-h-14 items-center pr-1 font-semibold">There at rest, if any:</span>
+        {offeredPlaces(state, null).map((place) => (
+          <Button
+            key={place}
+            big
+            aria-pressed={places.includes(place)}
+            onClick={() => toggle(place)}
+            className="gap-1.5 px-2.5! text-sm"
+          >
+            <PlaceName place={place} />
+          </Button>
+        ))}
+      </div>
     </Card>
   );
 }

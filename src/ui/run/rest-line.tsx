@@ -1,11 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import { IN_POSTURE, restAgain } from "@/core/admission";
+import { restAgain } from "@/core/admission";
+import { restQuestion } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
+import { useSaid } from "../exam/use-said";
 import { KeyHint } from "../shell/key-hint";
 import { KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
@@ -34,6 +36,7 @@ type RestLineProps = { step: SheetStep; rest: ReturnType<typeof useRest> };
 export function RestLine({ step, rest: { asked, last, rate } }: RestLineProps) {
   /** On a phone the eleven steps would push the answers off the screen; they come when asked for. */
   const [opened, setOpened] = useState(false);
+  const said = useSaid();
   useKeys(KEYS.restKept, () => asked && last !== null && rate(last));
   if (!asked || last === null) return null;
   return (
@@ -43,9 +46,7 @@ export function RestLine({ step, rest: { asked, last, rate } }: RestLineProps) {
       data-rest-again={asked}
     >
       <p className="flex flex-wrap items-center gap-2 sm:mb-1">
-        <span className="min-w-48 flex-1 text-xl">
-          &ldquo;{IN_POSTURE[step.protocol.position]}, at rest: how bad is it now?&rdquo;
-        </span>
+        <span className="min-w-48 flex-1 text-xl">&ldquo;{said(restQuestion(step.protocol.position))}&rdquo;</span>
         <Button big className="px-3! text-sm" onClick={() => rate(last)}>
           Still {last} <KeyHint entry={KEYS.restKept} />
         </Button>

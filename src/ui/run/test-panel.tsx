@@ -13,6 +13,7 @@ import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
 import { FeltPanel, useFelt } from "./felt-panel";
@@ -191,24 +192,22 @@ const asksQuality = (step: SheetStep): boolean =>
 function Heading({ step, test, onSelect }: Pick<TestPanelProps, "step" | "onSelect"> & { test: TestActions }) {
   const { protocol } = step;
   return (
-    <>
-      <div className="hush flex flex-wrap items-center gap-3">
-        <h2 className="text-2xl font-bold">{protocol.name}</h2>
-        <SideSwitch step={step} onSelect={onSelect} />
-        <OtherSide step={step} test={test} />
-      </div>
-      <div className="hush grid gap-3 sm:grid-cols-2">
-        <StageFigure key={`${step.key} ${test.stage.id}`} step={step} test={test} />
-        <div className="flex flex-col gap-1.5 sm:order-first">
-          <p className="font-medium" data-stage-instruction>
-            {test.stage.instruction}
-          </p>
-          <GuideLines step={step} test={test} />
-          <Cautions key={step.key} step={step} test={test} />
-          <BeforeTechnique step={step} test={test} />
+    <div className="hush grid gap-3 sm:grid-cols-[minmax(0,1fr)_minmax(0,21rem)]">
+      <div className="flex flex-col gap-1.5">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <h2 className="text-2xl leading-tight font-bold">{protocol.name}</h2>
+          <SideSwitch step={step} onSelect={onSelect} />
+          <OtherSide step={step} test={test} />
         </div>
+        <p className="font-medium" data-stage-instruction>
+          {test.stage.instruction}
+        </p>
+        <GuideLines step={step} test={test} />
+        <Cautions key={step.key} step={step} test={test} />
+        <BeforeTechnique step={step} test={test} />
       </div>
-    </>
+      <StageFigure key={`${step.key} ${test.stage.id}`} step={step} test={test} />
+    </div>
   );
 }
 
@@ -227,6 +226,7 @@ function measuresShown({ protocol }: SheetStep, test: TestActions, asked: AskedN
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { guard, state } = useExam();
   const test = useTest(step);
+  const said = useSaid();
   const rest = useRest(step);
   const [pressing, press] = usePressing<string>();
   const [warned, setWarned] = useState<string | null>(null);
@@ -273,7 +273,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       <Blocked step={step} test={test} />
       {!blocked && <RestLine step={step} rest={rest} />}
       <p className="text-xl" data-asking={stage.id}>
-        &ldquo;{stage.question}&rdquo;
+        &ldquo;{said(stage.question)}&rdquo;
       </p>
       <AnswerButtons
         stage={stage}

@@ -1,15 +1,13 @@
 "use client";
 
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { type AskedNow, askedNow } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
 import { useExam } from "../exam/exam-provider";
 import { KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
+import { useTen } from "./use-rating-keys";
 import type { TestActions } from "./use-test";
-
-/** A nought this soon after a one makes ten of it. */
-const TEN_WITHIN_MS = 1200;
 
 type Answers = {
   /** A digit as the number of the answer it stands at. */
@@ -27,14 +25,11 @@ export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, {
   const { state } = useExam();
   const [passed, setPassed] = useState<ReadonlySet<string>>(new Set());
   const asked: AskedNow = askedNow(state, test, step, passed);
-  const one = useRef<{ at: number; rate: (intensity: number) => void } | null>(null);
+  const ten = useTen();
 
   useKeys(KEYS.digit, (event) => {
     const digit = Number(event.key);
-    const last = one.current;
-    one.current = null;
-    if (!isHeard) return;
-    if (digit === 0 && last && event.timeStamp - last.at < TEN_WITHIN_MS) return last.rate(10);
+    if (!isHeard || ten.completes(digit, event.timeStamp)) return;
     if (asked.what === "number") {
       /** The digit itself goes into the field that is focused by it. */
       document.querySelector<HTMLInputElement>(`[data-measure="${asked.measure}"] input`)?.focus();
@@ -42,7 +37,7 @@ export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, {
     }
     const rating = asked.what === "rest" ? rateRest : asked.what === "how bad" ? rate : null;
     if (!rating) return void (digit > 0 && choose(digit - 1));
-    if (digit === 1) one.current = { at: event.timeStamp, rate: rating };
+    ten.rated(digit, event.timeStamp, rating);
     rating(digit);
   });
 
