@@ -5,9 +5,12 @@ import { LEG } from "./leg";
 import { LOW_BACK } from "./low-back";
 import { NECK } from "./neck";
 import { PELVIS } from "./pelvis";
+import { poseBefore } from "./moves";
 import { type Pose, posed } from "./pose";
 
 /** How every test is drawn. Apart from the protocols: what is read never needs it. */
+export { poseBetween } from "./moves";
+export { type Standing, STANDS } from "./standing";
 export type { TestPoses } from "./test-poses";
 export { type ArmPose, bent, type FigureContact, type LegPose, type Pose, type PoseLandmark } from "./pose";
 
@@ -25,3 +28,11 @@ export function poseOf(test: TestId, stage?: string, variant: Variant = {}): Pos
     .filter((way) => (way.stages ?? [stage]).includes(stage) && isUnder(way.under, variant))
     .reduce((pose, { change }) => posed(pose, change), posed(start, stages[stage]));
 }
+
+/**
+ * The pose a stage moves the person from; null where nothing moves.
+ *
+ * @example poseStart("straight-leg-raise", "raise")?.tested.hip // 0
+ */
+export const poseStart = (test: TestId, stage: string, variant: Variant = {}): Pose | null =>
+  poseBefore(test, stage, variant, poseOf(test, stage, variant), (before) => poseOf(test, before, variant));

@@ -26,6 +26,7 @@ export const LEG = {
         "Seated at the table's edge, slouched, chin down; the tested knee is straightened and the foot brought up.",
       trunk: 40,
       neck: 10,
+      restArms: { shoulder: -35, elbow: 95 },
     }),
     stages: {
       chin: { neck: 45 },
@@ -37,7 +38,7 @@ export const LEG = {
     },
     ways: [
       { under: { "slump-lumbar": ["upright"] }, stages: ["slouch"], change: { trunk: 8 } },
-      { under: { "slump-hands": ["free"] }, stages: ["slouch"], change: { testedArm: { shoulder: 35, elbow: 60 } } },
+      { under: { "slump-hands": ["free"] }, change: { restArms: { shoulder: 40, elbow: 75 } } },
     ],
   },
   valsalva: {

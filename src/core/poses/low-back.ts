@@ -14,8 +14,8 @@ export const LOW_BACK = {
     stages: {
       flexion: { trunk: 60 },
       extension: { trunk: -20 },
-      "bend-right": { trunk: 0 },
-      "bend-left": { trunk: 0 },
+      "bend-right": { view: "front", trunk: 26 },
+      "bend-left": { view: "front", trunk: -26 },
     },
   },
   quadrant: {
@@ -95,8 +95,8 @@ export const LOW_BACK = {
     stages: {
       flexion: { trunk: 70 },
       extension: { trunk: -25 },
-      "side-glide-right": { trunk: 0 },
-      "side-glide-left": { trunk: 0 },
+      "side-glide-right": { view: "front", trunk: 16 },
+      "side-glide-left": { view: "front", trunk: -16 },
     },
   },
   "seated-piriformis": {

@@ -1,9 +1,9 @@
-import { crown, seated, seatedFront, supine } from "./build";
+import { crown, seatedFront, seatedUpper, supine } from "./build";
 import type { TestPoses } from "./test-poses";
 
 export const NECK = {
   "sharp-purser": {
-    start: seated({
+    start: seatedUpper({
       contacts: [
         { at: "forehead", push: "left" },
         { at: "neck", push: "hold" },
@@ -55,11 +55,16 @@ export const NECK = {
     }),
   },
   "neck-bending": {
-    start: seated({
+    start: seatedUpper({
       description: "Seated upright, seen from the side; the head is bent forward, back and to each side by themselves.",
       neck: 20,
     }),
-    stages: { flexion: { neck: 45 }, extension: { neck: -45 }, "bend-right": { neck: 0 }, "bend-left": { neck: 0 } },
+    stages: {
+      flexion: { neck: 45 },
+      extension: { neck: -45 },
+      "bend-right": { view: "front", neck: 32 },
+      "bend-left": { view: "front", neck: -32 },
+    },
   },
   "neck-side-bend": {
     start: seatedFront({
@@ -69,11 +74,14 @@ export const NECK = {
     }),
   },
   lhermitte: {
-    start: seated({
+    start: seatedUpper({
       contacts: [{ at: "occiput", push: "right" }],
       description: "Seated, seen from the side; the neck is bent forward from behind the head.",
       neck: 45,
     }),
+    stages: {
+      own: { contacts: [], description: "Seated, seen from the side; they bring the chin to the chest by themselves." },
+    },
   },
   "shoulder-abduction-relief": {
     start: seatedFront({

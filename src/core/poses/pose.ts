@@ -56,10 +56,14 @@ export type Pose = {
   readonly body: "standing" | "seated" | "supine" | "prone" | "side";
   /** side: profile. front: facing you, or from above when lying. crown: looking down on the head. */
   readonly view: "side" | "front" | "crown";
+  /** upper: head, trunk and arms alone, as large as they fit; the legs take no part. */
+  readonly focus?: "upper";
   readonly tested: LegPose;
   readonly other: LegPose;
   readonly testedArm?: ArmPose;
   readonly otherArm?: ArmPose;
+  /** Both arms, where they take no part and do not lie as usual. */
+  readonly restArms?: ArmPose;
   /** Forward bend, or towards the tested side seen from the front. */
   readonly trunk?: number;
   readonly neck?: number;

@@ -1,16 +1,20 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { bent, type Pose } from "@/core/poses";
+import { bent, type Pose, type Standing } from "@/core/poses";
 import { type Measure, nearest, startOfMeasure } from "@/core/measurement";
 import type { Side } from "@/core/vocabulary";
 import { numberAt, onCircle } from "./joint-angle";
 import { FRAME, type Point, poseSkeleton, type Turn } from "./pose-geometry";
-import { PositionDrawing } from "./position-drawing";
+import { framedBy, PositionDrawing } from "./position-drawing";
 
 type MeasuredDrawingProps = {
   pose: Pose;
   side: Side | null;
+  standing: Standing;
+  /** How the person was before this stage moved them. */
+  from: Pose | null;
+  settled: Pose;
   measure: Measure;
   value: number | null;
   onMeasure: (value: number) => void;
@@ -42,6 +46,9 @@ function ExpectedArc({ turn, from, to }: { turn: Turn; from: number; to: number 
 export function MeasuredDrawing({
   pose,
   side,
+  standing,
+  from: start,
+  settled,
   measure,
   value,
   onMeasure,
@@ -70,8 +77,9 @@ export function MeasuredDrawing({
   const { from = 0, times = 1 } = joint;
   const shown = dragged ?? value;
   const posed = shown === null ? pose : bent(pose, joint, shown);
-  const turn = poseSkeleton(posed, side ?? "right").turns[joint.part];
-  if (!turn) return <PositionDrawing pose={posed} side={side} className={className} />;
+  const turn = poseSkeleton(posed, side ?? "right", framedBy(posed, start, settled)).turns[joint.part];
+  const figure = { pose: posed, side, standing, from: start, settled };
+  if (!turn) return <PositionDrawing {...figure} className={className} />;
 
   const toAngle = (number: number) => from + times * number;
   const current = shown ?? startOfMeasure(measure);
@@ -131,7 +139,7 @@ export function MeasuredDrawing({
         onStep(by);
       }}
     >
-      <PositionDrawing pose={posed} side={side} className="w-full" />
+      <PositionDrawing {...figure} className="w-full" />
       <svg viewBox={`0 0 ${FRAME.width} ${FRAME.height}`} className="absolute inset-0 w-full" aria-hidden>
         {expected && expected[0] !== expected[1] && (
           <ExpectedArc turn={turn} from={toAngle(expected[0])} to={toAngle(expected[1])} />

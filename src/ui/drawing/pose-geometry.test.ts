@@ -1,42 +1,109 @@
 import { describe, expect, it } from "vitest";
-import { bent, poseOf, type Pose } from "@/core/poses";
-import { PROTOCOLS } from "@/core/knowledge";
+import { bent, poseBetween, poseOf, poseStart, type Pose, STANDS } from "@/core/poses";
+import { guideOf, PROTOCOLS, stagesOf, type Variant } from "@/core/knowledge";
 import { nearest } from "@/core/measurement";
 import { SIDES } from "@/core/vocabulary";
 import { numberAt, onCircle } from "./joint-angle";
-import { directionOf, FRAME, type Point, poseSkeleton } from "./pose-geometry";
+import { directionOf, FRAME, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
 
-/** Every figure there is: each test as it begins and as each of its stages poses it. */
-const POSES = PROTOCOLS.flatMap(({ id, stages }) => [
-  [`${id}`, poseOf(id)] as const,
-  ...stages.map((stage) => [`${id} ${stage.id}`, poseOf(id, stage.id)] as const),
-]);
+/** Every way of doing a test, one school at a time. */
+const variantsOf = ({ schools }: (typeof PROTOCOLS)[number]): readonly Variant[] => [
+  {},
+  ...schools
+    .filter(({ kind }) => kind === "doing")
+    .flatMap(({ id, options, defaultOption }) =>
+      options.filter((option) => option.id !== defaultOption).map((option) => ({ [id]: option.id })),
+    ),
+];
 
-const pointsOf = (pose: Pose, side: (typeof SIDES)[number]): Point[] => {
-  const { landmarks, tested, other, testedArm, otherArm, ground, head, nose, shoulders } = poseSkeleton(pose, side);
+/** Every figure there is: each test, in each way of doing it, at each of its stages, with where it moves from. */
+const FIGURES = PROTOCOLS.flatMap((protocol) => {
+  const all = variantsOf(protocol).flatMap((variant) =>
+    stagesOf(protocol, variant).map(({ id: stage }) => ({
+      name: `${protocol.id} ${stage} ${Object.values(variant).join(" ")}`.trim(),
+      test: protocol.id,
+      pose: poseOf(protocol.id, stage, variant),
+      from: poseStart(protocol.id, stage, variant),
+    })),
+  );
+  return [...new Map(all.map((figure) => [JSON.stringify([figure.pose, figure.from]), figure])).values()];
+});
+
+const limbsOf = ({ tested, other, testedArm, otherArm }: Skeleton, { focus }: Pose): Point[] => [
+  ...(focus === "upper" ? [] : [...Object.values(tested), ...Object.values(other)]),
+  ...Object.values(testedArm),
+  ...Object.values(otherArm),
+];
+
+const pointsOf = (pose: Pose, side: (typeof SIDES)[number], framed: readonly Pose[]): Point[] => {
+  const bones = poseSkeleton(pose, side, framed);
+  const { landmarks, ground, head, nose, shoulders } = bones;
+  const held = pose.contacts.map(({ at }) => landmarks[at]);
   /** From above the head there are no limbs to draw. */
-  if (pose.view === "crown") return [...Object.values(landmarks), ...shoulders, head, nose];
-  return [
-    ...Object.values(landmarks),
-    ...Object.values(tested),
-    ...Object.values(other),
-    ...Object.values(testedArm),
-    ...Object.values(otherArm),
-    ...ground.flat(),
-    head,
-    nose,
-  ];
+  if (pose.view === "crown") return [...held, ...shoulders, head, nose];
+  return [...held, ...limbsOf(bones, pose), ...(pose.focus === "upper" ? [] : ground.flat()), head, nose];
+};
+
+const expectInFrame = (points: readonly Point[]) => {
+  for (const { x, y } of points) {
+    expect(x).toBeGreaterThanOrEqual(0);
+    expect(x).toBeLessThanOrEqual(FRAME.width);
+    expect(y).toBeGreaterThanOrEqual(0);
+    expect(y).toBeLessThanOrEqual(FRAME.height);
+  }
 };
 
 describe("a drawn figure", () => {
-  it.each(POSES)("%s: nothing of it lies outside the frame, on either side", (_name, pose) => {
-    for (const side of SIDES)
-      for (const { x, y } of pointsOf(pose, side)) {
-        expect(x).toBeGreaterThanOrEqual(0);
-        expect(x).toBeLessThanOrEqual(FRAME.width);
-        expect(y).toBeGreaterThanOrEqual(0);
-        expect(y).toBeLessThanOrEqual(FRAME.height);
-      }
+  it.each(FIGURES)("$name: nothing of it lies outside the frame, where it moves from neither", ({ pose, from }) => {
+    for (const side of SIDES) {
+      const framed = [pose, ...(from ? [from] : [])];
+      for (const one of framed) expectInFrame(pointsOf(one, side, framed));
+    }
+  });
+
+  it.each(FIGURES)("$name: no limb goes through the table, at either end of its way", ({ pose, from }) => {
+    if (pose.view !== "side" || pose.body === "side" || pose.focus === "upper") return;
+    const framed = [pose, ...(from ? [from] : [])];
+    for (const one of framed) {
+      const bones = poseSkeleton(one, "right", framed);
+      const [top] = bones.ground;
+      const [left, right] = [Math.min(...top!.map(({ x }) => x)), Math.max(...top!.map(({ x }) => x))];
+      const surface = Math.min(...top!.map(({ y }) => y));
+      for (const [index, { x, y }] of limbsOf(bones, one).entries())
+        if (x > left + 2 && x < right - 2) expect([index, y <= surface + 1.5]).toEqual([index, true]);
+    }
+  });
+
+  it.each(FIGURES)("$name: every hand lies on the person, and no two in one place", ({ pose }) => {
+    const { landmarks, scale } = poseSkeleton(pose, "right");
+    const places = pose.contacts.map(({ at }) => landmarks[at]);
+    for (const [index, a] of places.entries())
+      for (const b of places.slice(index + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(7 * scale);
+  });
+
+  it("says where one stands for every test, as its guide does", () => {
+    for (const { id } of PROTOCOLS) {
+      const { stand } = guideOf(id);
+      const said = STANDS[id];
+      if (said === "feet") expect([id, stand]).toEqual([id, expect.stringMatching(/foot end/)]);
+      if (said === "behind") expect([id, stand]).toEqual([id, expect.stringMatching(/^(Sitting b|B)ehind/)]);
+      if (said === "front") expect([id, stand]).toEqual([id, expect.stringMatching(/in front/i)]);
+      if (said === "other") expect([id, stand]).toEqual([id, expect.stringMatching(/far side|pain-free side/)]);
+      if (said === "head") expect([id, stand]).toEqual([id, expect.stringMatching(/head|shoulder/)]);
+    }
+  });
+
+  it("moves from one pose to the other without a jump, and ends where it stands", () => {
+    for (const { pose, from } of FIGURES) {
+      if (!from) continue;
+      const ends = [poseBetween(from, pose, 0), poseBetween(from, pose, 1)].map((one) =>
+        poseSkeleton(one, "right", [pose, from]),
+      );
+      expect(ends[1]!.head.x).toBeCloseTo(poseSkeleton(pose, "right", [pose, from]).head.x, 6);
+      expect(JSON.stringify(ends[0])).not.toBe(JSON.stringify(ends[1]));
+      const middle = poseSkeleton(poseBetween(from, pose, 0.5), "right", [pose, from]);
+      expect(Number.isFinite(middle.tested.toe.x + middle.testedArm.hand.y)).toBe(true);
+    }
   });
 });
 

@@ -29,8 +29,8 @@ export type Skeleton = {
   readonly scale: number;
 };
 
-export const FRAME = { width: 310, height: 176 } as const;
-const MARGIN = { x: 22, top: 14, bottom: 20 } as const;
+export const FRAME = { width: 310, height: 196 } as const;
+const MARGIN = { x: 16, top: 10, bottom: 18 } as const;
 const LENGTH = {
   trunk: 37,
   neck: 16,
@@ -61,6 +61,8 @@ export const directionOf = (from: Point, to: Point): number =>
 type Raw = Omit<Skeleton, "scale">;
 const ORIGIN: Point = { x: 0, y: 0 };
 const HANGING: ArmPose = { shoulder: 6, elbow: 10 };
+/** Of somebody face down: along the body, on the table. */
+const BESIDE: ArmPose = { shoulder: -8, elbow: 6 };
 const RESTING: ArmPose = { shoulder: 22, elbow: 42 };
 
 function leg(hip: Point, thigh: number, shank: number, foot: number, thighLength: number = LENGTH.thigh): Leg {
@@ -120,7 +122,7 @@ function profile(pose: Pose): Raw {
     const forearm = upperArm + front * elbow;
     return arm(shoulder, upperArm, forearm, forearm + front * wrist);
   };
-  const atRest = pose.body === "seated" ? RESTING : HANGING;
+  const atRest = pose.restArms ?? (pose.body === "seated" ? RESTING : pose.body === "prone" ? BESIDE : HANGING);
   const testedArm = armOf(pose.testedArm ?? atRest);
   const faceDirection = headDirection - front * 90;
   const thighDirection = base + 180 + front * pose.tested.hip;
@@ -334,16 +336,17 @@ const pointsOf = (raw: Raw, pose: Pose): Point[] =>
         raw.landmarks.crown,
         ...raw.shoulders,
         raw.pelvis,
-        ...[raw.tested, raw.other].flatMap(({ knee, ankle, toe }) => [knee, ankle, toe]),
+        ...(pose.focus === "upper"
+          ? []
+          : [raw.tested, raw.other].flatMap(({ knee, ankle, toe }) => [knee, ankle, toe])),
         ...[raw.testedArm, raw.otherArm].flatMap(({ elbow, wrist, hand }) => [elbow, wrist, hand]),
-        ...raw.ground.flat(),
+        ...(pose.focus === "upper" ? [] : raw.ground.flat()),
         ...tailsOf(raw, pose),
       ];
 
-const LARGEST = 1.25;
+const LARGEST = 1.5;
 
-function fitted(raw: Raw, pose: Pose): Skeleton {
-  const points = pointsOf(raw, pose);
+function fitted(raw: Raw, points: readonly Point[]): Skeleton {
   const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
   const [left, right, top, bottom] = [
     Math.min(...xs) - 12,
@@ -384,13 +387,18 @@ function fitted(raw: Raw, pose: Pose): Skeleton {
   };
 }
 
+const rawOf = (pose: Pose, side: Side): Raw =>
+  pose.view === "crown" ? fromCrown(pose, side) : pose.view === "front" ? frontal(pose, side) : profile(pose);
+
 /**
  * A pose's joint angles → where every joint is drawn, fitted to the frame.
  *
  * @param side which of the patient's sides is the tested one
+ * @param framed the poses the frame and what they lie on are made for, the end of a movement first; left out: the pose
  */
-export function poseSkeleton(pose: Pose, side: Side): Skeleton {
-  const raw =
-    pose.view === "crown" ? fromCrown(pose, side) : pose.view === "front" ? frontal(pose, side) : profile(pose);
-  return fitted(raw, pose);
+export function poseSkeleton(pose: Pose, side: Side, framed: readonly Pose[] = [pose]): Skeleton {
+  const raw = rawOf(pose, side);
+  const frames = framed.map((one) => (one === pose ? raw : rawOf(one, side)));
+  const points = frames.flatMap((one, index) => pointsOf(one, framed[index]!));
+  return fitted({ ...raw, ground: frames[0]!.ground }, points);
 }

@@ -1,29 +1,109 @@
 import { memo, type ReactNode } from "react";
-import type { FigureContact, Pose } from "@/core/poses";
+import type { Pose, Standing } from "@/core/poses";
 import { otherSide, type Side, sideLetter, SIDES } from "@/core/vocabulary";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
+import { Practitioner } from "./practitioner";
+import { Ghost, type Part, Volume } from "./volume";
 
 const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;
-const LIMB = { fill: "none", strokeLinecap: "round", strokeLinejoin: "round" } as const;
 
-function LegLimb({ leg, tone, scale }: { leg: Leg; tone: string; scale: number }) {
+const legParts = ({ hip, knee, ankle, toe }: Leg, scale: number): Part[] => [
+  { from: hip, to: knee, radius: [11.5 * scale, 8.5 * scale] },
+  { from: knee, to: ankle, radius: [8.5 * scale, 5 * scale] },
+  { from: ankle, to: toe, radius: [5 * scale, 3.4 * scale] },
+];
+
+const armParts = ({ shoulder, elbow, wrist, hand }: Arm, scale: number): Part[] => [
+  { from: shoulder, to: elbow, radius: [7 * scale, 5.4 * scale] },
+  { from: elbow, to: wrist, radius: [5.4 * scale, 3.8 * scale] },
+  { from: wrist, to: hand, radius: [4 * scale, 3.6 * scale] },
+];
+
+/** Chest, waist and pelvis, with the neck: one body. */
+function trunkParts(pose: Pose, bones: Skeleton): Part[] {
+  const { scale, neck, head, waist, pelvis, shoulders } = bones;
+  const [right, left] = shoulders;
+  const top = { x: (right.x + left.x) / 2, y: (right.y + left.y) / 2 };
+  const chest = { x: right.x + (waist.x - right.x) * 0.4, y: right.y + (waist.y - right.y) * 0.4 };
+  const neckPart: Part = { from: top, to: neck, radius: [7.5 * scale, 6 * scale] };
+  const throat: Part = { from: neck, to: head, radius: [6 * scale, 6.5 * scale] };
+  if (pose.view !== "front")
+    return [
+      { from: right, to: chest, radius: [12 * scale, 16 * scale] },
+      { from: chest, to: waist, radius: [16 * scale, 12 * scale] },
+      { from: waist, to: pelvis, radius: [12 * scale, 15 * scale] },
+      neckPart,
+      throat,
+    ];
+  const inwards = (side: Point, share: number): Point => ({
+    x: side.x + (waist.x - side.x) * share,
+    y: side.y + (waist.y - side.y) * share,
+  });
+  return [
+    { from: right, to: left, radius: [9 * scale, 9 * scale] },
+    { from: inwards(right, 0.2), to: bones.hips[0], radius: [12 * scale, 11 * scale] },
+    { from: inwards(left, 0.2), to: bones.hips[1], radius: [12 * scale, 11 * scale] },
+    { from: top, to: waist, radius: [20 * scale, 15 * scale] },
+    { from: waist, to: pelvis, radius: [15 * scale, 17 * scale] },
+    neckPart,
+    throat,
+  ];
+}
+
+/** The way a part took: an arc about its joint, with a point at its end. */
+function Moved({ from, to: end, about }: { from: Point; to: Point; about: Point }) {
+  const radius = (Math.hypot(from.x - about.x, from.y - about.y) + Math.hypot(end.x - about.x, end.y - about.y)) / 2;
+  const cross = (from.x - about.x) * (end.y - about.y) - (from.y - about.y) * (end.x - about.x);
+  const sweep = cross > 0 ? 1 : 0;
+  const along = Math.atan2(end.y - about.y, end.x - about.x) + (sweep ? Math.PI / 2 : -Math.PI / 2);
+  const corner = (turn: number): Point => ({
+    x: end.x - 9 * Math.cos(along + turn),
+    y: end.y - 9 * Math.sin(along + turn),
+  });
   return (
-    <g stroke={tone} {...LIMB}>
-      <path d={path(leg.hip, leg.knee)} strokeWidth={19 * scale} />
-      <path d={path(leg.knee, leg.ankle)} strokeWidth={14 * scale} />
-      <path d={path(leg.ankle, leg.toe)} strokeWidth={9 * scale} />
+    <g data-moved fill="none" stroke="var(--lantern)" strokeWidth={2.2} strokeLinecap="round" strokeLinejoin="round">
+      <path
+        d={`M${from.x.toFixed(1)} ${from.y.toFixed(1)}A${radius.toFixed(1)} ${radius.toFixed(1)} 0 0 ${sweep} ${end.x.toFixed(1)} ${end.y.toFixed(1)}`}
+        strokeDasharray="5 4"
+      />
+      <path d={path(corner(0.5), end, corner(-0.5))} />
     </g>
   );
 }
 
-function ArmLimb({ arm, tone, scale }: { arm: Arm; tone: string; scale: number }) {
-  return (
-    <g stroke={tone} {...LIMB}>
-      <path d={path(arm.shoulder, arm.elbow)} strokeWidth={11 * scale} />
-      <path d={path(arm.elbow, arm.wrist)} strokeWidth={9 * scale} />
-      <path d={path(arm.wrist, arm.hand)} strokeWidth={8 * scale} />
-    </g>
-  );
+/** The ways of the parts that moved furthest out: a foot, a hand, the head. */
+function Movements({ now, before, hasLegs }: { now: Skeleton; before: Skeleton; hasLegs: boolean }) {
+  const ways = [
+    ...(hasLegs ? [[before.tested.ankle, now.tested.ankle, now.tested.hip] as const] : []),
+    [before.testedArm.wrist, now.testedArm.wrist, now.testedArm.shoulder],
+    [before.head, now.head, now.shoulders[0].x === now.shoulders[1].x ? now.waist : now.neck],
+  ] as const;
+  const [way] = ways.filter(([from, to]) => Math.hypot(from.x - to.x, from.y - to.y) > 14);
+  return way ? <Moved from={way[0]} to={way[1]} about={way[2]} /> : null;
+}
+
+/** What of a figure its pose moves from another one: the limbs and the trunk that stand elsewhere. */
+function movedParts(pose: Pose, now: Skeleton, before: Skeleton): Part[] {
+  const isMoved = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) > 3;
+  const { scale } = before;
+  return [
+    ...(["other", "tested"] as const).flatMap((leg) =>
+      pose.focus !== "upper" && (isMoved(now[leg].toe, before[leg].toe) || isMoved(now[leg].knee, before[leg].knee))
+        ? legParts(before[leg], scale)
+        : [],
+    ),
+    ...(["otherArm", "testedArm"] as const).flatMap((arm) =>
+      isMoved(now[arm].hand, before[arm].hand) && !isMoved(now[arm].shoulder, before[arm].shoulder)
+        ? armParts(before[arm], scale)
+        : [],
+    ),
+    ...(isMoved(now.head, before.head)
+      ? [
+          ...(isMoved(now.shoulders[0], before.shoulders[0]) ? trunkParts(pose, before) : []),
+          { from: before.head, to: before.head, radius: [13 * scale, 13 * scale] as const },
+        ]
+      : []),
+  ];
 }
 
 /** R in a square, L in a circle, as everywhere. */
@@ -43,63 +123,6 @@ function SideLabel({ at, side }: { at: Point; side: Side }) {
   );
 }
 
-const ARROWS: Partial<Record<FigureContact["push"], Point>> = {
-  up: { x: 0, y: -1 },
-  down: { x: 0, y: 1 },
-  left: { x: -1, y: 0 },
-  right: { x: 1, y: 0 },
-};
-
-function Arrow({ from, to }: { from: Point; to: Point }) {
-  const length = Math.hypot(to.x - from.x, to.y - from.y);
-  const [ux, uy] = [(to.x - from.x) / length, (to.y - from.y) / length];
-  const corner = (turn: 1 | -1): Point => ({ x: to.x - ux * 11 - uy * turn * 7, y: to.y - uy * 11 + ux * turn * 7 });
-  return (
-    <g fill="var(--stop)" stroke="var(--card)" strokeWidth={1.5} paintOrder="stroke">
-      <path
-        d={path(from, { x: to.x - ux * 9, y: to.y - uy * 9 })}
-        stroke="var(--stop)"
-        strokeWidth={5}
-        strokeLinecap="round"
-      />
-      <path d={`${path(to, corner(1), corner(-1))}Z`} />
-    </g>
-  );
-}
-
-/** The tail of an arrow stays inside the frame. */
-const inFrame = ({ x, y }: Point): Point => ({
-  x: Math.min(Math.max(x, 6), FRAME.width - 6),
-  y: Math.min(Math.max(y, 6), FRAME.height - 14),
-});
-
-/** A push: an arrow on the drawing's plane, a crossed circle when it goes straight into it, a ring for a hand that only holds. */
-function Contact({ contact, at, middle }: { contact: FigureContact; at: Point; middle: Point }) {
-  const arrow = ARROWS[contact.push];
-  if (arrow)
-    return (
-      <Arrow
-        from={inFrame({ x: at.x - arrow.x * 46, y: at.y - arrow.y * 46 })}
-        to={{ x: at.x - arrow.x * 10, y: at.y - arrow.y * 10 }}
-      />
-    );
-  if (contact.push === "hold")
-    return <circle cx={at.x} cy={at.y} r={8} fill="var(--card)" stroke="var(--stop)" strokeWidth={3.5} />;
-  const outwards = contact.push === "outwards and down" ? Math.sign(at.y - middle.y) || 1 : 0;
-  return (
-    <g>
-      {outwards !== 0 && <Arrow from={{ x: at.x, y: at.y + outwards * 4 }} to={{ x: at.x, y: at.y + outwards * 46 }} />}
-      <circle cx={at.x} cy={at.y} r={10} fill="var(--card)" stroke="var(--stop)" strokeWidth={3} />
-      <path
-        d={`M${at.x - 6} ${at.y - 6}l12 12m0-12-12 12`}
-        stroke="var(--stop)"
-        strokeWidth={3}
-        strokeLinecap="round"
-      />
-    </g>
-  );
-}
-
 const PALE = "color-mix(in srgb, var(--soft) 45%, var(--card))";
 const BODY = "color-mix(in srgb, var(--soft) 72%, var(--card))";
 
@@ -108,7 +131,10 @@ const testsArm = (pose: Pose): boolean => pose.testedArm !== undefined;
 
 /** Whether a leg is what is tested; seated and seen from the front it is the neck or an arm. */
 const testsLeg = (pose: Pose): boolean =>
-  !testsArm(pose) && pose.view !== "crown" && !(pose.view === "front" && pose.body === "seated");
+  !testsArm(pose) &&
+  pose.focus !== "upper" &&
+  pose.view !== "crown" &&
+  !(pose.view === "front" && pose.body === "seated");
 
 /** Where the letters stand: on the limbs that are tested, or on the shoulders when the head is. */
 function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (readonly [Side, Point])[] {
@@ -123,6 +149,7 @@ function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (
         ]
       : SIDES.map((bodySide, index) => [bodySide, bones.shoulders[index]!] as const);
   }
+  if (pose.focus === "upper" && pose.view === "side" && !testsArm(pose)) return [[side, bones.shoulders[0]]];
   if (pose.view === "front" && pose.body !== "supine")
     return SIDES.map((bodySide, index) => [bodySide, bones.shoulders[index]!] as const);
   if (testsArm(pose)) return [[side, towards(bones.testedArm.shoulder, bones.testedArm.elbow)]];
@@ -132,25 +159,51 @@ function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (
   ];
 }
 
-function FromCrown({ bones }: { bones: Skeleton }) {
+/** From above: shoulders, head, ears and nose; the turn as an arc from where the nose was. */
+function FromCrown({ bones, before }: { bones: Skeleton; before: Skeleton | null }) {
   const { head, nose, scale } = bones;
   const [right, left] = bones.shoulders;
+  const edge = `color-mix(in srgb, ${BODY} 62%, var(--ink))`;
   const angle = Math.atan2(nose.y - head.y, nose.x - head.x);
-  const base = (turn: number): Point => ({
-    x: head.x + 30 * scale * Math.cos(angle + turn),
-    y: head.y + 30 * scale * Math.sin(angle + turn),
+  const at = (turn: number, radius: number): Point => ({
+    x: head.x + radius * scale * Math.cos(angle + turn),
+    y: head.y + radius * scale * Math.sin(angle + turn),
   });
+  const degrees = ((angle * 180) / Math.PI).toFixed(1);
   return (
     <g>
-      <path d={path(left, right)} stroke={PALE} strokeWidth={34 * scale} {...LIMB} />
+      <Volume parts={[{ from: left, to: right, radius: [19 * scale, 19 * scale] }]} tone={PALE} scale={scale} />
+      {[1.45, -1.45].map((turn) => (
+        <circle key={turn} cx={at(turn, 27).x} cy={at(turn, 27).y} r={5 * scale} fill={BODY} stroke={edge} />
+      ))}
       <path
-        d={`${path(nose, base(0.28), base(-0.28))}Z`}
+        d={`${path(nose, at(0.3, 30), at(-0.3, 30))}Z`}
         fill={BODY}
-        stroke={BODY}
-        strokeWidth={3}
+        stroke={edge}
+        strokeWidth={1.5}
         strokeLinejoin="round"
       />
-      <circle cx={head.x} cy={head.y} r={30 * scale} fill={BODY} />
+      <ellipse
+        cx={head.x}
+        cy={head.y}
+        rx={32 * scale}
+        ry={27 * scale}
+        transform={`rotate(${degrees} ${head.x.toFixed(1)} ${head.y.toFixed(1)})`}
+        fill={BODY}
+        stroke={edge}
+        strokeWidth={1.2}
+      />
+      <ellipse
+        cx={head.x - 6 * scale}
+        cy={head.y - 8 * scale}
+        rx={14 * scale}
+        ry={9 * scale}
+        fill="white"
+        opacity={0.16}
+      />
+      {before && Math.hypot(nose.x - before.nose.x, nose.y - before.nose.y) > 3 && (
+        <Moved from={before.nose} to={nose} about={head} />
+      )}
     </g>
   );
 }
@@ -180,19 +233,29 @@ function Face({ pose, bones }: { pose: Pose; bones: Skeleton }) {
   return <path d={`${path(nose, side(0.34), side(-0.34))}Z`} fill={BODY} />;
 }
 
-function Torso({ pose, bones }: { pose: Pose; bones: Skeleton }) {
-  const { scale } = bones;
-  const [right, left] = bones.shoulders;
-  return pose.view === "front" ? (
-    <path
-      d={`${path(right, left, bones.hips[1], bones.hips[0])}Z`}
-      fill={BODY}
-      stroke={BODY}
-      strokeWidth={14 * scale}
-      strokeLinejoin="round"
-    />
-  ) : (
-    <path d={path(right, bones.waist, bones.pelvis)} stroke={BODY} strokeWidth={27 * scale} {...LIMB} />
+function Head({ pose, bones }: { pose: Pose; bones: Skeleton }) {
+  const { head, neck, scale } = bones;
+  const turn = (Math.atan2(head.y - neck.y, head.x - neck.x) * 180) / Math.PI;
+  const edge = `color-mix(in srgb, ${BODY} 62%, var(--ink))`;
+  const oval = {
+    cx: head.x,
+    cy: head.y,
+    transform: `rotate(${turn.toFixed(1)} ${head.x.toFixed(1)} ${head.y.toFixed(1)})`,
+  };
+  return (
+    <g>
+      <ellipse {...oval} rx={15.5 * scale} ry={12.5 * scale} fill={BODY} stroke={edge} strokeWidth={1.2 * scale} />
+      <ellipse
+        {...oval}
+        cx={head.x - 3 * scale}
+        cy={head.y - 4 * scale}
+        rx={7 * scale}
+        ry={5 * scale}
+        fill="white"
+        opacity={0.16}
+      />
+      <Face pose={pose} bones={bones} />
+    </g>
   );
 }
 
@@ -206,13 +269,53 @@ const seenFrom = (pose: Pose): string =>
       ? "seen from above"
       : "facing you";
 
-type PositionDrawingProps = { pose: Pose; side: Side | null; className?: string; children?: ReactNode };
+type PositionDrawingProps = {
+  pose: Pose;
+  side: Side | null;
+  /** Where the practitioner stands; left out: not drawn. */
+  standing?: Standing | null;
+  /** How the person was before this stage moved them. */
+  from?: Pose | null;
+  /** How the stage leaves them, when the pose is on its way there. */
+  settled?: Pose | undefined;
+  className?: string;
+  children?: ReactNode;
+};
 
-function DrawnFigure({ pose, side, className, children }: PositionDrawingProps) {
-  const bones = poseSkeleton(pose, side ?? "right");
+type BodyDrawnProps = { pose: Pose; bones: Skeleton; side: Side | null };
+
+/** The person: what lies behind first, the tested limb last and in its side's hue. */
+function Body({ pose, bones, side }: BodyDrawnProps) {
   const { scale } = bones;
   const tone = side ? `var(--${side})` : BODY;
   const arms = testsArm(pose);
+  const hasLegs = pose.focus !== "upper";
+  const leg = (which: Leg, hue: string) => <Volume parts={legParts(which, scale)} tone={hue} scale={scale} />;
+  const arm = (which: Arm, hue: string) => <Volume parts={armParts(which, scale)} tone={hue} scale={scale} />;
+  return (
+    <>
+      {hasLegs && leg(bones.other, side && testsLeg(pose) ? PALE : BODY)}
+      {arm(bones.otherArm, PALE)}
+      {!arms && arm(bones.testedArm, PALE)}
+      {arms && hasLegs && leg(bones.tested, PALE)}
+      <Volume parts={trunkParts(pose, bones)} tone={BODY} scale={scale} />
+      <Head pose={pose} bones={bones} />
+      {arms ? arm(bones.testedArm, tone) : hasLegs && leg(bones.tested, testsLeg(pose) ? tone : BODY)}
+    </>
+  );
+}
+
+/** Both ends of a movement share a frame, so that nothing but what moves moves. */
+export const framedBy = (pose: Pose, from: Pose | null, settled: Pose | undefined): readonly Pose[] => [
+  settled ?? pose,
+  ...(from ? [from] : []),
+];
+
+function DrawnFigure({ pose, side, standing = null, from = null, settled, className, children }: PositionDrawingProps) {
+  const framed = framedBy(pose, from, settled);
+  const bones = poseSkeleton(pose, side ?? "right", framed);
+  const before = from ? poseSkeleton(from, side ?? "right", framed) : null;
+  const isCrown = pose.view === "crown";
   const fromAbove = pose.body === "side" || (pose.view === "front" && pose.body === "supine");
   return (
     <svg
@@ -223,46 +326,33 @@ function DrawnFigure({ pose, side, className, children }: PositionDrawingProps) 
     >
       {fromAbove && (
         <rect
-          x={12}
-          y={12}
-          width={286}
-          height={144}
+          x={10}
+          y={8}
+          width={FRAME.width - 20}
+          height={FRAME.height - 30}
           rx={14}
           fill="var(--well)"
           stroke="var(--edge)"
           strokeWidth={1.5}
         />
       )}
-      {bones.ground.map((outline, index) => (
-        <path key={index} d={`${path(...outline)}Z`} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.5} />
-      ))}
+      {pose.focus !== "upper" &&
+        bones.ground.map((outline, index) => (
+          <path key={index} d={`${path(...outline)}Z`} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.5} />
+        ))}
+      {before && !isCrown && <Ghost parts={movedParts(pose, bones, before)} scale={bones.scale} />}
       {pose.view === "crown" ? (
-        <FromCrown bones={bones} />
+        <FromCrown bones={bones} before={before} />
       ) : (
-        <>
-          <LegLimb leg={bones.other} tone={side && testsLeg(pose) ? PALE : BODY} scale={scale} />
-          <ArmLimb arm={bones.otherArm} tone={PALE} scale={scale} />
-          {!arms && <ArmLimb arm={bones.testedArm} tone={PALE} scale={scale} />}
-          {arms && <LegLimb leg={bones.tested} tone={PALE} scale={scale} />}
-          <Torso pose={pose} bones={bones} />
-          <path d={path(bones.neck, bones.head)} stroke={BODY} strokeWidth={11 * scale} {...LIMB} />
-          <circle cx={bones.head.x} cy={bones.head.y} r={14 * scale} fill={BODY} />
-          <Face pose={pose} bones={bones} />
-          {arms ? (
-            <ArmLimb arm={bones.testedArm} tone={tone} scale={scale} />
-          ) : (
-            <LegLimb leg={bones.tested} tone={testsLeg(pose) ? tone : BODY} scale={scale} />
-          )}
-        </>
+        <Body pose={pose} bones={bones} side={side} />
       )}
+      {before && !isCrown && <Movements now={bones} before={before} hasLegs={pose.focus !== "upper"} />}
+      <Practitioner pose={pose} bones={bones} standing={standing} side={side} />
       {labelPlaces(pose, bones, side).map(([labelled, at]) => (
         <SideLabel key={labelled} at={at} side={labelled} />
       ))}
-      {pose.contacts.map((contact) => (
-        <Contact key={contact.at} contact={contact} at={bones.landmarks[contact.at]} middle={bones.pelvis} />
-      ))}
       {children}
-      <text x={10} y={171} textAnchor="start" fontSize={11} fill="var(--soft)">
+      <text x={10} y={FRAME.height - 6} textAnchor="start" fontSize={11} fill="var(--soft)">
         {seenFrom(pose)}
       </text>
     </svg>

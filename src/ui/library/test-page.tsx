@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { POSES, poseOf } from "@/core/poses";
+import { POSES, poseOf, poseStart, STANDS } from "@/core/poses";
 import { CITATIONS, EVIDENCE, GUIDES, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
 import { describeForceRange, type Measure, rangeText } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
@@ -220,6 +220,7 @@ export function TestPage({ test }: { test: TestId }) {
           <p className="text-soft">{protocol.otherNames.join(", ")}</p>
           <PositionDrawing
             pose={poseOf(test)}
+            standing={STANDS[test]}
             side={protocol.sided ? "right" : null}
             className="w-full rounded-xl border border-line bg-card"
           />
@@ -229,6 +230,8 @@ export function TestPage({ test }: { test: TestId }) {
                 <li key={`${stage.id} ${index}`} className="text-sm">
                   <PositionDrawing
                     pose={poseOf(test, stage.id)}
+                    from={poseStart(test, stage.id)}
+                    standing={STANDS[test]}
                     side={protocol.sided ? "right" : null}
                     className="w-full rounded-lg border border-line bg-card"
                   />

@@ -5,6 +5,7 @@ import { runPosition } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
 import { stepAfter } from "@/core/planning";
 import { settingsOf, variantFor } from "@/core/record";
+import { cautionsOn } from "@/core/safety";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
@@ -27,12 +28,14 @@ export function QuietPanel({ step }: { step: SheetStep }) {
   const position = runPosition(state, step, variantFor(step.protocol, settingsOf(state)));
   const open = unfinishedHere(position);
   const after = stepAfter(sheet.steps, step.key);
-  const cautions = [...new Set(guard.cautions.map(({ text }) => text))];
+  /** Those that concern this test stand beside its instruction. */
+  const atTest = new Set(step.protocol.stages.flatMap((stage) => cautionsOn(guard, stage)).map(({ text }) => text));
+  const cautions = [...new Set(guard.cautions.map(({ text }) => text))].filter((text) => !atTest.has(text));
   return (
     <Card heading="While it is done">
       <div data-quiet className="flex flex-col gap-3">
         {cautions.length > 0 && (
-          <ul aria-label="What to mind with this person" className="flex flex-col gap-1.5 text-sm text-caution">
+          <ul aria-label="Otherwise to mind with this person" className="flex flex-col gap-1.5 text-sm text-caution">
             {cautions.map((text) => (
               <li key={text} className="flex gap-1.5">
                 <AlertTriangle aria-hidden size={16} className="mt-0.5 shrink-0" />

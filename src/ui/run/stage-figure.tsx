@@ -1,30 +1,49 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import { poseOf } from "@/core/poses";
+import { poseOf, poseStart, STANDS } from "@/core/poses";
 import type { SheetStep } from "@/core/planning";
 import { MeasuredDrawing } from "../drawing/measured-drawing";
 import { PositionDrawing } from "../drawing/position-drawing";
 import { FIGURE_FRAME } from "./figure-frame";
+import { useLoop } from "./use-loop";
 import type { TestActions } from "./use-test";
 
 /** The figure as this stage poses it; a goniometer where the stage reads an angle. It keeps to one number per stage. */
 export function StageFigure({ step, test }: { step: SheetStep; test: TestActions }) {
-  const pose = useMemo(
+  const still = useMemo(
     () => poseOf(step.protocol.id, test.stage.id, test.variant),
     [step.protocol.id, test.stage.id, test.variant],
   );
+  const from = useMemo(
+    () => poseStart(step.protocol.id, test.stage.id, test.variant),
+    [step.protocol.id, test.stage.id, test.variant],
+  );
+  const pose = useLoop(from, still);
+  const standing = STANDS[step.protocol.id];
   const measures = test.measures.filter(({ id, joint }) => joint && test.stage.measures?.includes(id));
   const [id] = useState(
     (measures.find((candidate) => test.run?.measures[candidate.id] === undefined) ?? measures[0])?.id,
   );
   const measure = measures.find((candidate) => candidate.id === id);
   if (!measure || step.status === "not earned")
-    return <PositionDrawing pose={pose} side={step.side} className={FIGURE_FRAME} />;
+    return (
+      <PositionDrawing
+        pose={pose}
+        side={step.side}
+        standing={standing}
+        from={from}
+        settled={still}
+        className={FIGURE_FRAME}
+      />
+    );
   return (
     <MeasuredDrawing
       pose={pose}
       side={step.side}
+      standing={standing}
+      from={from}
+      settled={still}
       measure={measure}
       value={test.run?.measures[measure.id] ?? null}
       onMeasure={(value) => void test.measure(measure.id, value)}

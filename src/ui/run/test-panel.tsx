@@ -48,7 +48,7 @@ const SignPanel = later(() => import("./sign-panel").then((module) => module.Sig
 /** Drawn once the words stand: its place is kept meanwhile. */
 const StageFigure = later(
   () => import("./stage-figure").then((module) => module.StageFigure),
-  () => <div aria-hidden className={`aspect-310/176 ${FIGURE_FRAME}`} />,
+  () => <div aria-hidden className={`aspect-310/196 ${FIGURE_FRAME}`} />,
 );
 
 type TestPanelProps = { step: SheetStep; onSelect: (key: string) => void; onNext: () => void };
@@ -258,8 +258,9 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
     else onNext();
   };
   const enter = () => {
-    if (asked.what === "rest" && rest.last !== null) rest.rate(rest.last);
-    else if (!passOver()) goOn();
+    const what = passOver();
+    if (what === "rested" && rest.last !== null) rest.rate(rest.last);
+    else if (what === "none") goOn();
   };
 
   return (

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type AskedNow, askedNow } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
 import { useExam } from "../exam/exam-provider";
@@ -26,6 +26,9 @@ export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, {
   const [passed, setPassed] = useState<ReadonlySet<string>>(new Set());
   const asked: AskedNow = askedNow(state, test, step, passed);
   const ten = useTen();
+  /** What was rated last, until the record shows it: an Enter right after it belongs to what comes next. */
+  const rated = useRef<string | null>(null);
+  const askedAt = `${asked.what} ${step.key} ${test.run?.id ?? ""} ${test.feltStage?.id ?? ""}`;
 
   useKeys(KEYS.digit, (event) => {
     const digit = Number(event.key);
@@ -38,16 +41,19 @@ export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, {
     const rating = asked.what === "rest" ? rateRest : asked.what === "how bad" ? rate : null;
     if (!rating) return void (digit > 0 && choose(digit - 1));
     ten.rated(digit, event.timeStamp, rating);
+    rated.current = askedAt;
     rating(digit);
   });
 
-  /** Whether there was something to pass over. */
-  const passOver = (): boolean => {
+  /** Passes over what is asked and not needed; "rested" keeps the rating at rest, "none": there was nothing to pass. */
+  const passOver = (): "passed" | "rested" | "none" => {
     const { run, feltStage } = test;
-    if (!run || !feltStage || (asked.what !== "number" && asked.what !== "how bad")) return false;
-    if (asked.what === "how bad" && asked.required) return false;
+    const isRated = rated.current === askedAt;
+    if (asked.what === "rest") return isRated ? "passed" : "rested";
+    if (!run || !feltStage || isRated || (asked.what !== "number" && asked.what !== "how bad")) return "none";
+    if (asked.what === "how bad" && asked.required) return "none";
     setPassed(new Set([...passed, `${asked.what} ${run.id} ${feltStage.id}`]));
-    return true;
+    return "passed";
   };
   return { asked, passOver };
 }
