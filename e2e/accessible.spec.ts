@@ -105,6 +105,20 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ["reading by sign", `${exam("Henrik Vale")}/reading`],
   ["library", "/library"],
   ["library, a test", "/library/slump"],
+  ["library, what is said", "/library/words"],
+  [
+    "guard, a question",
+    `${exam("Gudrun Pellworm")}/guard`,
+    async (page) => void (await page.locator('[data-asked-question="cauda-equina"]').click()),
+  ],
+  [
+    "run, neurology",
+    `${exam("Wilma Stroud")}/run`,
+    async (page) => {
+      await page.keyboard.press("i");
+      await page.getByRole("dialog", { name: "Power, reflexes, feeling" }).waitFor();
+    },
+  ],
   ["reading", `${exam("Marit Oakhanger")}/reading`],
   [
     "reading, what if",

@@ -53,7 +53,7 @@ for (const [width, height] of [
     });
     await openRun(page, exam);
     await openTest(page, "slump", "right");
-    for (const stage of ["slouch", "chin", "overpressure"]) {
+    for (const stage of ["slouch", "chin", "overpressure", "back-press"]) {
       await expect(page.locator(`[data-asking=${stage}]`)).toBeVisible();
       await page.keyboard.press("1");
     }

@@ -83,3 +83,25 @@ test("settings: units, hand, theme, and a profile of one's own", async ({ page, 
     (await page.getByRole("region", { name: "Distraction" }).boundingBox())!.x,
   );
 });
+
+test("a sentence said in our words is used at the table; a promise no test can keep is not kept", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard().rest(0));
+  await page.goto("/library/words");
+  const shipped = "I press outwards on your hips. Is that your pain?";
+  const row = page.locator(`[data-told="${shipped}"]`);
+  await row.getByRole("button", { name: "In our words" }).click();
+  await row.getByRole("textbox").fill("This is safe: I press outwards.");
+  await expect(row.getByRole("alert")).toContainText("No test can promise");
+  await expect(row.getByRole("button", { name: "Keep" })).toBeDisabled();
+  await row.getByRole("textbox").fill("Now I lean on both hips. Yours?");
+  await row.getByRole("button", { name: "Keep" }).click();
+  await expect(row).toContainText("Now I lean on both hips. Yours?");
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.locator("[data-guide]")).toContainText("Now I lean on both hips. Yours?");
+  await page.goto("/library/words");
+  await row.getByRole("button", { name: "As shipped" }).click();
+  await expect(row).not.toContainText("Now I lean");
+});

@@ -129,7 +129,7 @@ const LOW_BACK = SHEETS.find(({ id }) => id === "low-back-leg")!;
 test("the letting go comes up itself; leaving without it warns once; what it earns is offered", async ({ page }) => {
   await openSheet(page, LOW_BACK);
   await openTest(page, "slump", "right");
-  for (const stage of ["slouch", "chin", "overpressure"]) {
+  for (const stage of ["slouch", "chin", "overpressure", "back-press"]) {
     await expect(page.locator(`[data-asking=${stage}]`)).toBeVisible();
     await page.keyboard.press("1");
   }

@@ -17,15 +17,18 @@ type Shot = {
 
 const whereFelt = async (page: Page) => {
   await page.getByRole("button", { name: /^FABER left/ }).click();
-  await page.locator("[data-response=familiar]").click();
-  await page.locator('[data-place="si-area.left"]').click();
+  await page.locator('[data-theirs="si-area.left"]').click();
   await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "6 of 10" }).click();
 };
 
 const SHOTS: readonly Shot[] = [
   { name: "roster", path: "/" },
   { name: "complaint", path: `${exam("Caspian Moorhen")}/complaint` },
-  { name: "guard", path: `${exam("Gudrun Pellworm")}/guard` },
+  {
+    name: "guard",
+    path: `${exam("Gudrun Pellworm")}/guard`,
+    prepare: async (page) => void (await page.locator('[data-asked-question="cauda-equina"]').click()),
+  },
   { name: "run", path: `${exam("Caspian Moorhen")}/run`, prepare: whereFelt },
   {
     name: "run-slump",

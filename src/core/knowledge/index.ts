@@ -80,13 +80,7 @@ export { type AccuracyRecord, type Counts } from "./studies/types";
 export { checkRules } from "./check/check-rules";
 export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";
-export {
-  CONSENT_TEXTS,
-  consentSentences,
-  NEVER_SAID,
-  restQuestion,
-  type Told,
-  TOLD_KINDS,
-  type ToldKind,
-  toldSentences,
-} from "./told";
+export { CONSENT_TEXTS, consentSentences } from "./consent";
+export { NEVER_SAID } from "./never-said";
+export { restQuestion } from "./rest-question";
+export { type Told, TOLD_KINDS, type ToldKind, toldSentences } from "./told";

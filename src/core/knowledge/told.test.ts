@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { POSITIONS } from "../vocabulary";
 import { PROTOCOLS, TEST_IDS } from "./protocols";
-import { consentSentences, CONSENT_TEXTS, NEVER_SAID, restQuestion, toldSentences } from "./told";
+import { consentSentences, CONSENT_TEXTS } from "./consent";
+import { NEVER_SAID } from "./never-said";
+import { restQuestion } from "./rest-question";
+import { toldSentences } from "./told";
 
 const ALL = toldSentences();
 

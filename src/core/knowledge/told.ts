@@ -1,7 +1,8 @@
 import type { Position } from "../vocabulary";
 import { GUIDES } from "./guides";
-import { PROTOCOLS, protocolOf, type TestId } from "./protocols";
-import { WHOLE_NECK } from "./safety/effects";
+import { CONSENT_TEXTS } from "./consent";
+import { PROTOCOLS } from "./protocols";
+import { IN_POSTURE, restQuestion } from "./rest-question";
 import { GUARD_ASKED } from "./safety/question-parts";
 import { GUARD_QUESTIONS } from "./safety/questions";
 
@@ -20,57 +21,6 @@ export const TOLD_KINDS = {
 export type ToldKind = keyof typeof TOLD_KINDS;
 
 export type Told = { readonly text: string; readonly kind: ToldKind; readonly where: readonly string[] };
-
-/** What no sentence of the app says, nor any that a clinic puts in its place. */
-export const NEVER_SAID = /\b(diagnos\w*|confirm\w*|safe\w*|clear|cleared)\b/i;
-
-const STOP_SAID = "Say stop at any time, and I stop.";
-
-/** What is explained before the tests: by what they do. */
-export const CONSENT_TEXTS = {
-  press: "These tests press on your joints to see whether they bring on your pain. You may be sore for a day or two.",
-  nerve: "Some stretch a nerve a little. It may tingle for some minutes.",
-  neck: "Some move your neck. Tell me at once of dizziness, changed sight or speech, or a numb face.",
-  stop: STOP_SAID,
-} as const;
-
-const isNerve = (test: TestId): boolean => protocolOf(test).tissueGroup.endsWith("-neural");
-const isNeck = (test: TestId): boolean =>
-  protocolOf(test).stages.some(({ loads }) =>
-    loads.some(({ load }) => (WHOLE_NECK as readonly string[]).includes(load)),
-  );
-
-/**
- * What is explained before these tests, sentence by sentence.
- *
- * @example consentSentences(["thigh-thrust"]).length // 2
- */
-export function consentSentences(tests: readonly TestId[]): readonly string[] {
-  const others = tests.some((test) => !isNerve(test) && !isNeck(test));
-  return [
-    ...(others || tests.length === 0 ? [CONSENT_TEXTS.press] : []),
-    ...(tests.some(isNerve) ? [CONSENT_TEXTS.nerve] : []),
-    ...(tests.some(isNeck) ? [CONSENT_TEXTS.neck] : []),
-    CONSENT_TEXTS.stop,
-  ];
-}
-
-/** The posture of a test, as the person is asked about it. */
-const IN_POSTURE = {
-  standing: "Standing here",
-  seated: "Sitting here",
-  supine: "Lying on your back here",
-  "side-lying": "Lying on your side here",
-  prone: "Lying on your front here",
-} as const satisfies Record<Position, string>;
-
-/**
- * How the symptom at rest is asked about, in the posture the person is in.
- *
- * @example restQuestion("supine") // "Lying on your back here, at rest: how bad is it now?"
- */
-export const restQuestion = (position: Position | undefined): string =>
-  `${position ? IN_POSTURE[position] : "Keeping still"}, at rest: how bad is it now?`;
 
 /** Every sentence there is, each once, with all the places it is said at. */
 export function toldSentences(): readonly Told[] {

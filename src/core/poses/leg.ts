@@ -30,7 +30,8 @@ export const LEG = {
     }),
     stages: {
       chin: { neck: 45 },
-      overpressure: { neck: 55, trunk: 48 },
+      overpressure: { neck: 55, trunk: 44 },
+      "back-press": { neck: 55, trunk: 50 },
       knee: { neck: 55, trunk: 48, tested: { knee: 12 } },
       dorsiflex: { neck: 55, trunk: 48, tested: { knee: 12, ankle: 15 } },
       "ankle-press": { neck: 55, trunk: 48, tested: { knee: 12, ankle: 22 } },

@@ -71,7 +71,7 @@ const NO_ARM = { shoulder: 0, elbow: 0 } as const;
  * The pose on the way from one to another, hands and view as in the end.
  *
  * @param share 0 at the start, 1 at the end
- * @example poseBetween(a, b, 1).tested.knee === b.tested.knee // true
+ * @example poseBetween(poseOf("slump", "overpressure"), poseOf("slump", "knee"), 1).tested.knee // 12
  */
 export function poseBetween(from: Pose, to: Pose, share: number): Pose {
   const { trunk, neck, turn } = {

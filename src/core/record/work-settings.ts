@@ -1,5 +1,5 @@
-import { array, boolean, type InferType, object } from "yup";
-import { choices, closed, distinctListOf, isChoices, oneOf, withFastPath, text } from "../base";
+import { array, boolean, type InferType, mixed, object } from "yup";
+import { closed, distinctListOf, oneOf, withFastPath, text } from "../base";
 import { NEVER_SAID, TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
@@ -20,11 +20,14 @@ const MOST_WORDS = 600;
 const LONGEST_SENTENCE = 400;
 
 const isOwnWords = (value: unknown): value is Record<string, string> =>
-  isChoices(value) &&
+  typeof value === "object" &&
+  value !== null &&
+  !Array.isArray(value) &&
   Object.keys(value).length <= MOST_WORDS &&
   Object.entries(value).every(
-    ([shipped, own]) =>
+    ([shipped, own]: [string, unknown]) =>
       shipped.length <= LONGEST_SENTENCE &&
+      typeof own === "string" &&
       own.trim().length >= 2 &&
       own.length <= LONGEST_SENTENCE &&
       !NEVER_SAID.test(own),
@@ -33,8 +36,8 @@ const isOwnWords = (value: unknown): value is Record<string, string> =>
 /** Own words under the shipped sentence they are said for. */
 const ownWords = () =>
   withFastPath(
-    choices()
-      .optional()
+    mixed<Record<string, string>>()
+      .meta({ pattern: "record" })
       .test(
         "own-words",
         "holds a sentence that is empty, over 400 characters, or says diagnosed, confirmed, clear or safe; write it otherwise",

@@ -1,9 +1,9 @@
 import type { ArmPose, PoseLandmark, Pose, LegPose } from "@/core/poses";
+import type { Arm, Leg, Point } from "./point";
+import { groundFromFront, groundInProfile, isLying } from "./pose-ground";
 import { type PoseJoint, otherSide, type Side } from "@/core/vocabulary";
 
-export type Point = { readonly x: number; readonly y: number };
-export type Leg = { readonly hip: Point; readonly knee: Point; readonly ankle: Point; readonly toe: Point };
-export type Arm = { readonly shoulder: Point; readonly elbow: Point; readonly wrist: Point; readonly hand: Point };
+export type { Arm, Leg, Point } from "./point";
 
 /** A joint that can be turned by hand: its angle is `sign` times the turn away from `zero`, in degrees on the screen. */
 export type Turn = { readonly pivot: Point; readonly zero: number; readonly sign: 1 | -1; readonly reach: number };
@@ -75,27 +75,6 @@ function arm(shoulder: Point, upper: number, fore: number, hand: number): Arm {
   const elbow = along(shoulder, upper, LENGTH.upperArm);
   const wrist = along(elbow, fore, LENGTH.forearm);
   return { shoulder, elbow, wrist, hand: along(wrist, hand, LENGTH.hand) };
-}
-
-const isLying = ({ body }: Pose): boolean => body === "supine" || body === "prone" || body === "side";
-
-/** What they are on, in profile: a table, a table's edge, or the floor. */
-function groundInProfile(pose: Pose, tested: Leg, other: Leg): Point[][] {
-  const box = (left: number, right: number, top: number, depth: number): Point[] => [
-    { x: left, y: top },
-    { x: right, y: top },
-    { x: right, y: top + depth },
-    { x: left, y: top + depth },
-  ];
-  if (pose.body === "standing") {
-    const y = Math.max(tested.ankle.y, other.ankle.y) + 7;
-    return [box(-70, 80, y, 4)];
-  }
-  if (pose.body === "seated") return [box(-52, 46, 14, 9), box(-44, -38, 23, 62)];
-  const hangs = Math.min(pose.tested.hip, pose.other.hip) < -18 && pose.body === "supine";
-  const over = pose.body === "prone" && pose.tested.hip > 40;
-  const end = hangs || over ? 16 : 132;
-  return [box(-126, end, 15, 8), box(-112, -106, 23, 34), box(end - 20, end - 14, 23, 34)];
 }
 
 function profile(pose: Pose): Raw {
@@ -177,30 +156,6 @@ function profile(pose: Pose): Raw {
 }
 
 const turn = (pivot: Point, zero: number, sign: 1 | -1, reach: number) => ({ pivot, zero, sign, reach });
-
-const FEET = 94;
-
-/** The chair's seat or the floor, seen from the front. */
-const groundFromFront = (pose: Pose): Raw["ground"] =>
-  pose.body === "seated"
-    ? [
-        [
-          { x: -46, y: 14 },
-          { x: 46, y: 14 },
-          { x: 46, y: 24 },
-          { x: -46, y: 24 },
-        ],
-      ]
-    : isLying(pose)
-      ? []
-      : [
-          [
-            { x: -60, y: FEET + 24 },
-            { x: 60, y: FEET + 24 },
-            { x: 60, y: FEET + 28 },
-            { x: -60, y: FEET + 28 },
-          ],
-        ];
 
 /** Facing you, or from above when lying on the back; `side` is the tested one. */
 function frontal(pose: Pose, side: Side): Raw {

@@ -1,6 +1,7 @@
 import type { FigureContact, Pose, Standing } from "@/core/poses";
 import type { Side } from "@/core/vocabulary";
 import { FRAME, type Point, type Skeleton } from "./pose-geometry";
+import { isLying } from "./pose-ground";
 import { partPath } from "./volume";
 
 const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;
@@ -75,7 +76,6 @@ function Hand({ at, towards, flipped }: { at: Point; towards: Point; flipped: bo
 
 /** Landmarks that a hand lies under, of somebody on their back. */
 const UNDER: ReadonlySet<FigureContact["at"]> = new Set(["occiput", "sacrum", "ankle-tested", "ankle-other"]);
-const isLying = ({ body }: Pose): boolean => body === "supine" || body === "prone" || body === "side";
 /** How far apart two forearms begin that come from one place. */
 const APART = 30;
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { offeredPlaces } from "@/core/planning";
+import { offeredPlaces, painfulSides } from "@/core/planning";
 import { testLabel } from "@/core/reading";
 import { restQuestion } from "@/core/knowledge";
 import type { Place, Position } from "@/core/vocabulary";
@@ -13,6 +13,24 @@ import { useSaid } from "../exam/use-said";
 import { PlaceName } from "../drawing/place-name";
 import { useRatingKeys } from "./use-rating-keys";
 import { ConsentWords } from "../complaint/consent-words";
+
+/** What the whole sheet needs at hand, and which side goes to the edge, before the person lies down. */
+function Needed() {
+  const { sheet, state } = useExam();
+  const needed = [...new Set(sheet.steps.flatMap(({ protocol }) => protocol.equipment))];
+  const sides = painfulSides(state);
+  const lying = sheet.steps.some(
+    ({ protocol }) => protocol.position === "supine" || protocol.position === "side-lying",
+  );
+  const edge = lying && sides.length === 1 ? `the ${sides[0]} side near the edge of the table` : null;
+  const list = [...needed, ...(edge ? [edge] : [])];
+  if (list.length === 0) return null;
+  return (
+    <p className="mb-3 text-soft" data-needed>
+      At hand for the whole sheet: {list.join(", ")}.
+    </p>
+  );
+}
 
 /** Rated before the first stage: only a rise over it, or a further spread, counts. One press keeps it. */
 export function RestPanel({ position, onDone }: { position?: Position | undefined; onDone?: () => void }) {
@@ -33,6 +51,7 @@ export function RestPanel({ position, onDone }: { position?: Position | undefine
   useRatingKeys(rate);
   return (
     <Card heading="At rest first">
+      <Needed />
       <p className="mb-3 text-xl">&ldquo;{said(restQuestion(position))}&rdquo;</p>
       <Score label="At rest, 0 to 10" hideLabel value={state.rest?.intensity ?? null} onChoose={rate} big />
       <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">

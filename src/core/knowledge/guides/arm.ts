@@ -28,7 +28,7 @@ export const ARM_GUIDES = {
   "ulnt-1": {
     say: "I move your arm in steps. Say at the first change.",
     stand: "Facing their head: fist on the table above the shoulder, other hand holds fingers.",
-    landmark: `${GIRDLE} All fingers and the thumb lie in one grip.`,
+    landmark: `${GIRDLE} All fingers and the thumb lie in one grip. Irritable: cradle the arm, and your own arm presses the girdle.`,
     healthy: STRONG,
     wrong: "The girdle rises as the arm goes out; or wrist and fingers slip while the elbow straightens.",
     endFeel:

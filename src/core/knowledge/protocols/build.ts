@@ -20,6 +20,9 @@ export const tested = (...loads: LoadId[]): StageLoad[] => loads.map((load) => (
 export const other = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "other side" }));
 
 export const IS_IT_YOURS = "Does that bring on your pain? The one you came with? Where?";
+/** A position that is asked about by itself, and then the press in it. */
+export const POSITION_THEN_PRESS =
+  "First the position: is that all right? Now I press: does that bring on your pain? Where?";
 export const WHAT_CHANGES = "And now: is it gone, less, the same, or worse?";
 
 type StageParts = Partial<Omit<Stage, "id" | "name" | "instruction">>;

@@ -14,6 +14,7 @@ import {
   person,
   pointsTo,
   positive,
+  POSITION_THEN_PRESS,
   provoke,
   reading,
   relief,
@@ -89,6 +90,7 @@ const compression: Protocol = {
       [...press, ...person("neck-extension")],
       {
         only: { "compression-way": ["staged", "neutral-extension"] },
+        question: POSITION_THEN_PRESS,
       },
     ),
     provoke(
@@ -98,6 +100,7 @@ const compression: Protocol = {
       [...press, ...person("neck-side-bend")],
       {
         only: { "compression-way": ["staged"] },
+        question: POSITION_THEN_PRESS,
       },
     ),
     provoke(
@@ -107,6 +110,7 @@ const compression: Protocol = {
       [...press, ...person("neck-side-bend")],
       {
         only: { "compression-way": ["staged", "variant-a"] },
+        question: POSITION_THEN_PRESS,
         dose: { kgf: [7, 7] },
       },
     ),
@@ -115,7 +119,7 @@ const compression: Protocol = {
       "Back, bent and turned",
       "Head back, bent and turned to this side. Press to about 7 kgf.",
       [...press, ...person("neck-extension", "neck-side-bend", "neck-rotation")],
-      { only: { "compression-way": ["variant-b"] }, dose: { kgf: [7, 7] } },
+      { only: { "compression-way": ["variant-b"] }, question: POSITION_THEN_PRESS, dose: { kgf: [7, 7] } },
     ),
   ],
   orders: [],
@@ -195,6 +199,7 @@ const maximal: Protocol = {
       "Back, bent, turned, press",
       "Head back, bent and turned to this side; press along its axis, slowly.",
       [...press, ...person("neck-extension", "neck-side-bend", "neck-rotation")],
+      { question: POSITION_THEN_PRESS },
     ),
   ],
   orders: [],

@@ -46,6 +46,7 @@ const HEAD_DOWN: Condition = {
   any: [
     { response: { chin: ["nothing", "stretch", "other", "familiar"] } },
     { response: { overpressure: ["nothing", "stretch", "other", "familiar"] } },
+    { response: { "back-press": ["nothing", "stretch", "other", "familiar"] } },
   ],
 };
 const ANKLE_NOT_LOADED: Condition = { not: ANKLE_LOADED };
@@ -170,12 +171,16 @@ const slump: Protocol = {
     provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], {
       ways: [SLOUCHED],
     }),
+    provoke("overpressure", "Press the neck", "Gentle overpressure on the head; keep it on.", [...slouch, ...neck], {
+      ways: [SLOUCHED],
+      only: { "slump-overpressure": ["on"] },
+    }),
     provoke(
-      "overpressure",
-      "Overpressure",
-      "Gentle overpressure on upper back and neck; keep it on.",
+      "back-press",
+      "Press the back",
+      "Gentle overpressure on the upper back as well; keep both on.",
       [...slouch, ...neck],
-      { ways: [SLOUCHED], only: { "slump-overpressure": ["on"] } },
+      { since: 3, ways: [SLOUCHED], only: { "slump-overpressure": ["on"] } },
     ),
     provoke("knee", "Straighten knee", "They straighten the knee as far as it goes.", [...slouch, ...leg], {
       ways: [
@@ -217,12 +222,12 @@ const slump: Protocol = {
     {
       school: "slump-order",
       option: "chin-first",
-      stages: ["chin", "overpressure", "slouch"],
+      stages: ["chin", "overpressure", "back-press", "slouch"],
     },
     {
       school: "slump-order",
       option: "leg-first",
-      stages: ["knee", "dorsiflex", "ankle-press", "slouch", "chin", "overpressure"],
+      stages: ["knee", "dorsiflex", "ankle-press", "slouch", "chin", "overpressure", "back-press"],
     },
     { school: "slump-limb-order", option: "ankle-first", stages: ["dorsiflex", "knee"] },
   ],
