@@ -61,6 +61,11 @@ test("a whole examination by keyboard only, from a new person to a signed record
   await keyboard.type("a dull ache low on the right");
   await keyboard.press("Tab");
   await expect(page.getByRole("heading", { name: "Area 1 · familiar symptom" })).toBeVisible();
+  /** A number key rates in a 0 to 10 field that has the focus; a one and a nought are ten. */
+  await page.getByRole("radiogroup", { name: "Worst" }).getByRole("radio").first().focus();
+  await keyboard.press("1");
+  await keyboard.press("0");
+  await expect(page.getByRole("radiogroup", { name: "Worst" }).getByRole("radio", { name: "10 of 10" })).toBeChecked();
   await tabTo("agreed", "radio");
   await keyboard.press("Space");
 

@@ -1,4 +1,4 @@
-import { expect, test } from "./support/test";
+import { expect, stored, test } from "./support/test";
 
 test("search as you type, by name, number and birth year", async ({ page }) => {
   await page.goto("/");
@@ -82,6 +82,23 @@ test("settings: units, hand, theme, and a profile of one's own", async ({ page, 
   expect(await left("Run sheet")).toBeGreaterThan(
     (await page.getByRole("region", { name: "Distraction" }).boundingBox())!.x,
   );
+});
+
+test("on a device whose clock is off by two days the day of a visit is confirmed by hand, and kept", async ({
+  page,
+}) => {
+  const today = new Date().toISOString().slice(0, 10);
+  await page.clock.install({ time: Date.now() + 2 * 86_400_000 });
+  await page.goto("/");
+  await page.getByRole("button", { name: "Examine Odalys Brandt, Neck, arm" }).click();
+  const dialog = page.getByRole("dialog", { name: "What day is it?" });
+  await expect(dialog).toContainText("differ by more than ten minutes");
+  await expect(dialog.getByLabel("Day of this visit")).toHaveValue(today);
+  await dialog.getByRole("button", { name: "Confirm and open" }).click();
+  await page.waitForURL("**/complaint");
+  const exam = new URL(page.url()).pathname.split("/")[2]!;
+  const { events } = await stored(page.request, exam);
+  expect(events[0]?.body.visit).toMatchObject({ date: today });
 });
 
 test("a sentence said in our words is used at the table; a promise no test can keep is not kept", async ({

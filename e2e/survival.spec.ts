@@ -105,6 +105,31 @@ test("a page closed while offline finds its taps again", async ({ page, context,
   });
 });
 
+test("fifty presses made offline in a tab that is closed all arrive, in their order, from the next one", async ({
+  page,
+  context,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  const before = (await stored(request, exam)).events.length;
+  await context.setOffline(true);
+  await page.keyboard.press("4");
+  await expect(page.locator('[data-asked="how bad"]')).toBeVisible();
+  for (let press = 0; press < 49; press++) await page.keyboard.press(press % 2 ? "-" : "+");
+  await expect(page.locator("[data-sync=waiting]")).toContainText("52 waiting to be sent");
+  await page.close();
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto("/");
+  await expect.poll(async () => (await stored(request, exam)).events.length - before, { timeout: 20_000 }).toBe(52);
+  const { events } = await stored(request, exam);
+  const scores = events.slice(-49).map(({ body }) => body.intensity);
+  expect(scores).toEqual(scores.map((_, index) => (index % 2 ? 1 : 2)));
+});
+
 test("what waits of an examination that is left is told on the roster, and sent from there", async ({
   page,
   context,

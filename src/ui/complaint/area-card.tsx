@@ -82,6 +82,7 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
         </div>
         {SCORES.map(([field, label]) => (
           <Score
+            digits
             key={field}
             label={label}
             value={area[field]}

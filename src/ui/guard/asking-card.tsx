@@ -35,16 +35,10 @@ const numbered = (question: GuardQuestion) => {
   return hasNo && several.length < 2 ? [] : several;
 };
 
+type PartsProps = { question: GuardQuestion; chosen: readonly number[]; onPart: (part: number) => void };
+
 /** The parts of a question; a press on one is a yes to it. */
-function Parts({
-  question,
-  chosen,
-  onPart,
-}: {
-  question: GuardQuestion;
-  chosen: readonly number[];
-  onPart: (part: number) => void;
-}) {
+function Parts({ question, chosen, onPart }: PartsProps) {
   const said = useSaid();
   const parts = partsOf(question);
   if (parts.length === 0) return null;
@@ -70,9 +64,9 @@ function Parts({
 
 /** One question, large: its parts, then no on one side, yes and not sure on the other. */
 function Question({ question, onGive }: { question: GuardQuestion; onGive: Give }) {
-  const { previous, guard } = useExam();
+  const { previous, guard, state } = useExam();
   const said = useSaid();
-  const [parts, setParts] = useState<readonly number[]>([]);
+  const [parts, setParts] = useState<readonly number[]>(state.guardGiven[question.id]?.parts ?? []);
   const several = numbered(question);
   const [yes] = question.options.filter(isPlain);
   const hasNo = question.options.some(({ id }) => id === ALL_CLEAR_OPTION);

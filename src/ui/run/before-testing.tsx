@@ -53,7 +53,14 @@ export function RestPanel({ position, onDone }: { position?: Position | undefine
     <Card heading="At rest first">
       <Needed />
       <p className="mb-3 text-xl">&ldquo;{said(restQuestion(position))}&rdquo;</p>
-      <Score label="At rest, 0 to 10" hideLabel value={state.rest?.intensity ?? null} onChoose={rate} big />
+      <Score
+        label="At rest, 0 to 10"
+        hideLabel
+        value={state.rest?.intensity ?? null}
+        onChoose={rate}
+        big
+        digits={onDone !== undefined}
+      />
       <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
         <span className="flex min-h-14 items-center pr-1 font-semibold">There at rest, if any:</span>
         {offeredPlaces(state, null).map((place) => (

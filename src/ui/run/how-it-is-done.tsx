@@ -19,6 +19,7 @@ function Afterwards({ test }: { test: TestActions }) {
   return (
     <div className="mt-2 flex flex-col gap-2 border-t border-line pt-2">
       <Score
+        digits
         label="Sore afterwards?"
         big
         inRow
