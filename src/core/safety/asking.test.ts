@@ -46,6 +46,14 @@ describe("the guard as it is asked", () => {
     },
   );
 
+  it("asks about inflammation right after the grave where both sides hurt, and loses no question by it", () => {
+    const guard = assessGuard(buildExam({ region: "lumbopelvic" }).complaint("si-area.right").state());
+    const [usual, both] = [askedInOrder(guard), askedInOrder(guard, true)];
+    expect(both.slice(0, 2).map(({ id }) => id)).toEqual(["grave", "inflammation"]);
+    expect(both.map(({ id }) => id).toSorted()).toEqual(usual.map(({ id }) => id).toSorted());
+    expect(usual[1]?.id).not.toBe("inflammation");
+  });
+
   it("marks answers of one person within a second of each other, and no others", () => {
     expect(
       [

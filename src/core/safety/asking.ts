@@ -16,19 +16,24 @@ const groupOf = ({ id }: GuardQuestion): GuardGroupId => GUARD_ASKED[id]?.group 
 const ORDER = Object.keys(GUARD_ASKED);
 const placeOf = ({ id }: GuardQuestion): number => (ORDER.includes(id) ? ORDER.indexOf(id) : ORDER.length);
 
+/** Pain on both sides may be cord, cauda equina or inflammation: those are asked first of all. */
+const FIRST_OF_BOTH_SIDES: readonly GuardGroupId[] = ["grave", "inflammation"];
+
 /**
  * The guard's questions in the order they are asked in, group by group: the
  * grave ones first. A question asked again counts as waiting.
  *
+ * @param isBothSides the symptom is on both sides: inflammation is asked right after the grave
  * @example askedInOrder(assessGuard(openedState))[0]?.id // "grave"
  */
-export function askedInOrder({
-  questions,
-  unanswered,
-  stale,
-}: Pick<Guard, "questions" | "unanswered" | "stale">): readonly AskedGroup[] {
+export function askedInOrder(
+  { questions, unanswered, stale }: Pick<Guard, "questions" | "unanswered" | "stale">,
+  isBothSides = false,
+): readonly AskedGroup[] {
   const waiting = new Set([...unanswered, ...stale].map(({ id }) => id));
-  return (Object.keys(GUARD_GROUPS) as GuardGroupId[]).flatMap((id) => {
+  const all = Object.keys(GUARD_GROUPS) as GuardGroupId[];
+  const order = isBothSides ? [...new Set([...FIRST_OF_BOTH_SIDES, ...all])] : all;
+  return order.flatMap((id) => {
     const own = questions.filter((question) => groupOf(question) === id).toSorted((a, b) => placeOf(a) - placeOf(b));
     if (own.length === 0) return [];
     return [
