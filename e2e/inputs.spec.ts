@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { askAll, expect, openRun, test } from "./support/test";
+import { askAll, expect, newPerson, openRun, test } from "./support/test";
 import { openTest } from "./support/table";
 
 /** An input is one press, one typed number, or one press on the picture. */
@@ -125,9 +125,10 @@ for (const [region, button] of [
   ["lumbopelvic", /Back, leg/],
   ["neck-arm", /Neck, arm/],
 ] as const)
-  test(`from an opened ${region} exam to its first test: the questions and four more`, async ({ page }) => {
+  test(`from an opened ${region} exam to its first test: the questions and four more`, async ({ page, request }) => {
+    const name = await newPerson(request);
     await page.goto("/");
-    await page.getByRole("listitem").filter({ hasText: "Odalys Brandt" }).getByRole("button", { name: button }).click();
+    await page.getByRole("listitem").filter({ hasText: name }).getByRole("button", { name: button }).click();
     await page.waitForURL("**/complaint");
     let inputs = 0;
     const counted = async (act: Promise<unknown>) => {

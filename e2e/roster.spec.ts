@@ -1,4 +1,4 @@
-import { expect, stored, test } from "./support/test";
+import { expect, newPerson, stored, test } from "./support/test";
 
 test("search as you type, by name, number and birth year", async ({ page }) => {
   await page.goto("/");
@@ -26,13 +26,15 @@ test("an exam in progress is one key away", async ({ page }) => {
 
 test("an exam opened by mistake goes with one press while it is empty, on the roster or where it begins", async ({
   page,
+  request,
 }) => {
+  const name = await newPerson(request);
   await page.goto("/");
-  await page.getByRole("button", { name: "Examine Odalys Brandt, Back, leg" }).click();
+  await page.getByRole("button", { name: `Examine ${name}, Back, leg` }).click();
   await page.waitForURL("**/complaint");
   await page.getByRole("button", { name: "Opened by mistake: discard" }).click();
   await page.waitForURL((url) => url.pathname === "/");
-  const row = page.getByRole("listitem").filter({ hasText: "Odalys Brandt" });
+  const row = page.getByRole("listitem").filter({ hasText: name });
   await expect(row).toContainText("no examination yet");
   await row.getByRole("button", { name: /Neck, arm/ }).click();
   await page.waitForURL("**/complaint");
@@ -86,11 +88,13 @@ test("settings: units, hand, theme, and a profile of one's own", async ({ page, 
 
 test("on a device whose clock is off by two days the day of a visit is confirmed by hand, and kept", async ({
   page,
+  request,
 }) => {
+  const name = await newPerson(request);
   const today = new Date().toISOString().slice(0, 10);
   await page.clock.install({ time: Date.now() + 2 * 86_400_000 });
   await page.goto("/");
-  await page.getByRole("button", { name: "Examine Odalys Brandt, Neck, arm" }).click();
+  await page.getByRole("button", { name: `Examine ${name}, Neck, arm` }).click();
   const dialog = page.getByRole("dialog", { name: "What day is it?" });
   await expect(dialog).toContainText("differ by more than ten minutes");
   await expect(dialog.getByLabel("Day of this visit")).toHaveValue(today);

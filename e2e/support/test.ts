@@ -99,6 +99,17 @@ export async function prepareExam(
 export const readyToTest = (exam: ExamBuilder): void =>
   void exam.complaint("si-area.right").consent().guard().rest(1, "si-area.right");
 
+/** Somebody of this test's own on the roster, without an examination; their name. */
+export async function newPerson(request: APIRequestContext): Promise<string> {
+  const base = Math.floor(Math.random() * 2 ** 36) * 1000;
+  const name = `Nell N${base.toString(36)}`;
+  const added = await request.post("/api/people", {
+    data: { person: { id: idOf(base), name, birthDate: "1971-06-05", sex: "female", notes: "" }, confirmed: true },
+  });
+  expect(added.ok()).toBe(true);
+  return name;
+}
+
 /** Answers every warning question with no, one after another. */
 export async function askAll(page: Page, no: () => Promise<unknown>): Promise<number> {
   const question = page.locator("section[data-question]");

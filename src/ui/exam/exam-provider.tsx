@@ -149,6 +149,8 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
 
   useEffect(() => {
     const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(`dust-lantern ${exam}`);
+    /** A tap that is kept after its screen was left has nobody here to tell. */
+    let isHere = true;
     const created = createExamClient({
       exam,
       initial: firstRef.current,
@@ -158,7 +160,7 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
       transport: httpTransport,
       newId,
       now: () => new Date(),
-      announce: () => channel?.postMessage("changed"),
+      announce: () => isHere && channel?.postMessage("changed"),
     });
     const refresh = () => void created.refresh();
     let isLive = false;
@@ -178,6 +180,7 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
       returnToCourier();
       clearInterval(poll);
       hushLive();
+      isHere = false;
       channel?.close();
       window.removeEventListener("online", refresh);
       created.close();
