@@ -1,5 +1,6 @@
-import type { Page } from "@playwright/test";
+import type { APIRequestContext, BrowserContext, Page } from "@playwright/test";
 import { expect, probability, readyToTest, saved, stored, test, prepareExam } from "./support/test";
+import type { ExamBuilder } from "@/fixtures/samples/build";
 import { lantern, startServer } from "./support/server";
 
 /** The test is open, all of the screen is there, and what works beside it has answered. */
@@ -7,6 +8,23 @@ async function readyPage(page: Page): Promise<void> {
   await expect(page.getByRole("region", { name: "Distraction" })).toBeVisible();
   await expect(page.locator("html[data-whole]")).toBeAttached();
   await expect(page.locator("[data-next]")).toBeAttached();
+}
+
+type Offline = {
+  readonly page: Page;
+  readonly context: BrowserContext;
+  readonly request: APIRequestContext;
+  readonly prepare: (tell: (exam: ExamBuilder) => void) => Promise<{ exam: string }>;
+};
+
+/** A run that is open and whole, with the network cut; how many events the server had of it by then. */
+async function openCutOff({ page, context, request, prepare }: Offline): Promise<{ exam: string; before: number }> {
+  const { exam } = await prepare(readyToTest);
+  await page.goto(`/exams/${exam}/run`);
+  await readyPage(page);
+  const before = (await stored(request, exam)).head.length;
+  await context.setOffline(true);
+  return { exam, before };
 }
 
 test("a server killed between two taps loses none of them", async ({ browser }) => {
@@ -69,11 +87,7 @@ test("with the network cut, taps wait in the browser, and are sent when it is ba
   request,
   prepare,
 }) => {
-  const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
-  await readyPage(page);
-  const before = (await stored(request, exam)).head.length;
-  await context.setOffline(true);
+  const { exam, before } = await openCutOff({ page, context, request, prepare });
   await page.keyboard.press("1");
   await page.keyboard.press("Enter");
   await page.keyboard.press("1");
@@ -88,10 +102,7 @@ test("with the network cut, taps wait in the browser, and are sent when it is ba
 });
 
 test("a page closed while offline finds its taps again", async ({ page, context, request, prepare }) => {
-  const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
-  await readyPage(page);
-  await context.setOffline(true);
+  const { exam } = await openCutOff({ page, context, request, prepare });
   await page.keyboard.press("2");
   await expect(page.locator("[data-sync=waiting]")).toBeVisible();
   await page.close();
@@ -111,11 +122,7 @@ test("fifty presses made offline in a tab that is closed all arrive, in their or
   request,
   prepare,
 }) => {
-  const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
-  await readyPage(page);
-  const before = (await stored(request, exam)).events.length;
-  await context.setOffline(true);
+  const { exam, before } = await openCutOff({ page, context, request, prepare });
   await page.keyboard.press("4");
   await expect(page.locator('[data-asked="how bad"]')).toBeVisible();
   for (let press = 0; press < 49; press++) await page.keyboard.press(press % 2 ? "-" : "+");

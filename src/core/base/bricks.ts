@@ -108,10 +108,12 @@ export const name = () =>
   );
 
 const MOST_CHOICES = 80;
+/** Whether a value is an object with values under names, and no list. */
+export const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
 export const isChoices = (value: unknown): value is Record<string, string> =>
-  typeof value === "object" &&
-  value !== null &&
-  !Array.isArray(value) &&
+  isRecord(value) &&
   Object.keys(value).length <= MOST_CHOICES &&
   Object.entries(value).every(([key, chosen]) => NAMED.test(key) && isText(chosen, 80, 1) && NAME.test(chosen));
 const NAMED = /^[a-zA-Z0-9.-]+$/;

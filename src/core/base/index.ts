@@ -9,6 +9,7 @@ export {
   instant,
   isCalendarDate,
   isChoices,
+  isRecord,
   isUuid,
   listOf,
   listOfEach,

@@ -38,12 +38,8 @@ const SACROILIAC = (near: Side): Place[] => [
   `lateral-hip.${near}`,
 ];
 
-/**
- * The places the person drew, their familiar symptom's first.
- *
- * @example drawnPlaces({ areas: [], familiar: null }) // []
- */
-export const drawnPlaces = (state: Pick<ExamState, "areas" | "familiar">): Place[] => [
+/** The places the person drew, their familiar symptom's first. */
+const drawnPlaces = (state: Pick<ExamState, "areas" | "familiar">): Place[] => [
   ...new Set(
     state.areas
       .toSorted((a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area))

@@ -65,6 +65,8 @@ const mixedAll = <T extends object>(a: T, b: T, share: number): T =>
     }),
   ) as T;
 
+const spineOf = ({ trunk, neck, turn }: Pose) => ({ trunk, neck, turn });
+
 const NO_ARM = { shoulder: 0, elbow: 0 } as const;
 
 /**
@@ -74,11 +76,6 @@ const NO_ARM = { shoulder: 0, elbow: 0 } as const;
  * @example poseBetween(poseOf("slump", "overpressure"), poseOf("slump", "knee"), 1).tested.knee // 12
  */
 export function poseBetween(from: Pose, to: Pose, share: number): Pose {
-  const { trunk, neck, turn } = {
-    trunk: mixed(from.trunk, to.trunk, share),
-    neck: mixed(from.neck, to.neck, share),
-    turn: mixed(from.turn, to.turn, share),
-  };
   return {
     ...to,
     tested: mixedAll(from.tested, to.tested, share),
@@ -89,9 +86,7 @@ export function poseBetween(from: Pose, to: Pose, share: number): Pose {
     ...(from.otherArm || to.otherArm
       ? { otherArm: mixedAll(from.otherArm ?? NO_ARM, to.otherArm ?? NO_ARM, share) }
       : {}),
-    ...(trunk === undefined ? {} : { trunk }),
-    ...(neck === undefined ? {} : { neck }),
-    ...(turn === undefined ? {} : { turn }),
+    ...mixedAll(spineOf(from), spineOf(to), share),
   };
 }
 

@@ -1,5 +1,5 @@
 import { type InferType, mixed } from "yup";
-import { choices, closed, isChoices, numberIn, oneOf, withFastPath } from "../base";
+import { choices, closed, isChoices, isRecord, numberIn, oneOf, withFastPath } from "../base";
 import {
   DOSE_SCHOOLS,
   findSchool,
@@ -34,9 +34,7 @@ const ruleIds = ["none", ...SACROILIAC_RULES.map((rule) => rule.id)];
 
 /** A dependence, 0 to 1, for each of some tissue groups. */
 const isGroupDependence = (value: unknown): value is Record<string, number> =>
-  typeof value === "object" &&
-  value !== null &&
-  !Array.isArray(value) &&
+  isRecord(value) &&
   Object.entries(value).every(([group, rho]) => group in GROUPS && typeof rho === "number" && rho >= 0 && rho <= 1);
 
 const groupDependence = () =>

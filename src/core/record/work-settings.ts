@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, mixed, object } from "yup";
-import { closed, distinctListOf, oneOf, withFastPath, text } from "../base";
+import { closed, distinctListOf, isRecord, oneOf, withFastPath, text } from "../base";
 import { NEVER_SAID, TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
@@ -20,12 +20,10 @@ const MOST_WORDS = 600;
 const LONGEST_SENTENCE = 400;
 
 const isOwnWords = (value: unknown): value is Record<string, string> =>
-  typeof value === "object" &&
-  value !== null &&
-  !Array.isArray(value) &&
+  isRecord(value) &&
   Object.keys(value).length <= MOST_WORDS &&
   Object.entries(value).every(
-    ([shipped, own]: [string, unknown]) =>
+    ([shipped, own]) =>
       shipped.length <= LONGEST_SENTENCE &&
       typeof own === "string" &&
       own.trim().length >= 2 &&

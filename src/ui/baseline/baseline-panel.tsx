@@ -21,7 +21,6 @@ import { useExam } from "../exam/exam-provider";
 import { cellKey, NeuroCell } from "./neuro-cell";
 
 const KINDS = ["power", "reflex", "touch", "pin"] as const;
-const SHORT = { power: "power", reflex: "reflex", touch: "touch", pin: "pin" } as const;
 
 /** From the midline outwards, as the limbs lie: right to the left of the level, left to its right. */
 const KINDS_ON: Record<Side, readonly (typeof KINDS)[number][]> = { right: KINDS.toReversed(), left: KINDS };
@@ -98,7 +97,7 @@ function LevelGrid({ levels, selected, select, keep }: GridProps) {
             ...KINDS_ON[side].map((kind) => (
               <th key={`${side} ${kind}`} scope="col" className="text-center text-xs font-medium">
                 <span className="flex flex-col items-center gap-0.5">
-                  <SideBadge side={side} size="sm" /> {SHORT[kind]}
+                  <SideBadge side={side} size="sm" /> {kind}
                 </span>
               </th>
             )),

@@ -2,10 +2,9 @@ import { memo, type ReactNode } from "react";
 import type { Pose, Standing } from "@/core/poses";
 import { otherSide, type Side, sideLetter, SIDES } from "@/core/vocabulary";
 import { type Arm, FRAME, type Leg, type Point, poseSkeleton, type Skeleton } from "./pose-geometry";
+import { path } from "./point";
 import { Practitioner } from "./practitioner";
-import { Ghost, type Part, Volume } from "./volume";
-
-const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;
+import { edgeOf, Ghost, type Part, Volume } from "./volume";
 
 const legParts = ({ hip, knee, ankle, toe }: Leg, scale: number): Part[] => [
   { from: hip, to: knee, radius: [11.5 * scale, 8.5 * scale] },
@@ -163,7 +162,7 @@ function labelPlaces(pose: Pose, bones: Skeleton, side: Side | null): readonly (
 function FromCrown({ bones, before }: { bones: Skeleton; before: Skeleton | null }) {
   const { head, nose, scale } = bones;
   const [right, left] = bones.shoulders;
-  const edge = `color-mix(in srgb, ${BODY} 62%, var(--ink))`;
+  const edge = edgeOf(BODY);
   const angle = Math.atan2(nose.y - head.y, nose.x - head.x);
   const at = (turn: number, radius: number): Point => ({
     x: head.x + radius * scale * Math.cos(angle + turn),
@@ -236,7 +235,7 @@ function Face({ pose, bones }: { pose: Pose; bones: Skeleton }) {
 function Head({ pose, bones }: { pose: Pose; bones: Skeleton }) {
   const { head, neck, scale } = bones;
   const turn = (Math.atan2(head.y - neck.y, head.x - neck.x) * 180) / Math.PI;
-  const edge = `color-mix(in srgb, ${BODY} 62%, var(--ink))`;
+  const edge = edgeOf(BODY);
   const oval = {
     cx: head.x,
     cy: head.y,

@@ -1,10 +1,9 @@
 import type { FigureContact, Pose, Standing } from "@/core/poses";
 import type { Side } from "@/core/vocabulary";
 import { FRAME, type Point, type Skeleton } from "./pose-geometry";
+import { path } from "./point";
 import { isLying } from "./pose-ground";
 import { partPath } from "./volume";
-
-const path = (...points: Point[]) => `M${points.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`).join("L")}`;
 
 const ARROWS: Partial<Record<FigureContact["push"], Point>> = {
   up: { x: 0, y: -1 },

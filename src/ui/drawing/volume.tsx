@@ -31,7 +31,8 @@ function lightOf({ from, to: end, radius: [a, b] }: Part): Part {
   return { from: up(from, a), to: up(end, b), radius: [a * 0.42, b * 0.42] };
 }
 
-const dark = (tone: string) => `color-mix(in srgb, ${tone} 62%, var(--ink))`;
+/** The line around a part of a tone. */
+export const edgeOf = (tone: string) => `color-mix(in srgb, ${tone} 62%, var(--ink))`;
 const light = (tone: string) => `color-mix(in srgb, ${tone} 55%, white)`;
 
 type BodyProps = { parts: readonly Part[]; tone: string; scale: number };
@@ -42,7 +43,7 @@ export function Volume({ parts, tone, scale }: BodyProps) {
   return (
     <g strokeLinejoin="round">
       {paths.map((path, index) => (
-        <path key={`o${index}`} d={path} fill={dark(tone)} stroke={dark(tone)} strokeWidth={2.4 * scale} />
+        <path key={`o${index}`} d={path} fill={edgeOf(tone)} stroke={edgeOf(tone)} strokeWidth={2.4 * scale} />
       ))}
       {paths.map((path, index) => (
         <path key={`f${index}`} d={path} fill={tone} />

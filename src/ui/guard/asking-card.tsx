@@ -14,7 +14,7 @@ import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { KeyHint } from "../shell/key-hint";
-import { KEYS } from "../shell/keymap";
+import { type KeyEntry, KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
 
 const BY_WORDS: Record<AnsweredBy, string> = {
@@ -64,6 +64,15 @@ function Parts({ question, chosen, onPart }: PartsProps) {
   );
 }
 
+/** An answer as it is pressed, with its key. */
+type AnswerOffered = {
+  readonly id: string;
+  readonly label: string;
+  readonly key: KeyEntry;
+  readonly nth?: number;
+  readonly wide?: boolean;
+};
+
 /** One question, large: its parts, then no on one side, yes and not sure on the other. */
 function Question({ question, onGive }: { question: GuardQuestion; onGive: Give }) {
   const { previous, guard, state } = useExam();
@@ -81,6 +90,26 @@ function Question({ question, onGive }: { question: GuardQuestion; onGive: Give 
     if (several.length === 0 && yes && marked.length > 0) onGive(question, yes.id, marked);
   };
   const say = (answer: string) => onGive(question, answer, answer === ALL_CLEAR_OPTION ? [] : parts);
+  const answers: readonly AnswerOffered[] = [
+    ...(hasNo
+      ? [
+          {
+            id: ALL_CLEAR_OPTION,
+            label: partsOf(question).length > 1 ? "No to all" : "No",
+            key: KEYS.answerNo,
+            wide: true,
+          },
+        ]
+      : []),
+    ...(several.length > 0
+      ? several.map(({ id, label }, nth) => ({ id, label, key: KEYS.option, nth }))
+      : yes
+        ? [{ id: yes.id, label: yes.label, key: KEYS.answerYes }]
+        : []),
+    ...(question.options.some(({ id }) => id === NOT_KNOWN)
+      ? [{ id: NOT_KNOWN, label: "Not sure", key: KEYS.notSure }]
+      : []),
+  ];
   useKeys(KEYS.answerNo, () => hasNo && say(ALL_CLEAR_OPTION));
   useKeys(KEYS.answerYes, () => several.length === 0 && yes && say(yes.id));
   useKeys(KEYS.notSure, () => question.options.some(({ id }) => id === NOT_KNOWN) && say(NOT_KNOWN));
@@ -105,44 +134,18 @@ function Question({ question, onGive }: { question: GuardQuestion; onGive: Give 
       </div>
       <Parts question={question} chosen={parts} onPart={part} />
       <div role="group" aria-label="Answer" className="flex flex-wrap gap-2">
-        {hasNo && (
+        {answers.map(({ id, label, key, nth, wide }) => (
           <Button
+            key={id}
             big
-            data-option={ALL_CLEAR_OPTION}
-            aria-pressed={given === ALL_CLEAR_OPTION}
-            onClick={() => say(ALL_CLEAR_OPTION)}
-            className="min-h-18! grow basis-52 text-xl"
+            data-option={id}
+            aria-pressed={given === id}
+            onClick={() => say(id)}
+            className={`min-h-18! grow ${wide ? "basis-52 text-xl" : "basis-28 text-lg"}`}
           >
-            No{partsOf(question).length > 1 ? " to all" : ""} <KeyHint entry={KEYS.answerNo} />
-          </Button>
-        )}
-        {(several.length > 0 ? several : yes ? [yes] : []).map((option, index) => (
-          <Button
-            key={option.id}
-            big
-            data-option={option.id}
-            aria-pressed={given === option.id}
-            onClick={() => say(option.id)}
-            className="min-h-18! grow basis-28 text-lg"
-          >
-            {option.label}{" "}
-            {several.length > 0 ? <KeyHint entry={KEYS.option} nth={index} /> : <KeyHint entry={KEYS.answerYes} />}
+            {label} <KeyHint entry={key} {...(nth === undefined ? {} : { nth })} />
           </Button>
         ))}
-        {question.options
-          .filter(({ id }) => id === NOT_KNOWN)
-          .map((option) => (
-            <Button
-              key={option.id}
-              big
-              data-option={option.id}
-              aria-pressed={given === option.id}
-              onClick={() => say(option.id)}
-              className="min-h-18! grow basis-28 text-lg"
-            >
-              Not sure <KeyHint entry={KEYS.notSure} />
-            </Button>
-          ))}
       </div>
     </section>
   );

@@ -1,6 +1,5 @@
 "use client";
 
-import { Search } from "lucide-react";
 import Link from "next/link";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { poseOf } from "@/core/poses";
@@ -9,7 +8,7 @@ import { POSITIONS, REGION_IDS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { KEYS } from "../shell/keymap";
 import { PositionDrawing } from "../drawing/position-drawing";
 import { Button, ButtonLink } from "../primitives/button";
-import { inputClass } from "../primitives/field";
+import { SearchField } from "../primitives/search-field";
 import { PageHeader } from "../shell/page-header";
 import { useKeys } from "../shell/use-keys";
 
@@ -32,19 +31,15 @@ export function LibraryScreen({ initial }: { initial: string }) {
           <ButtonLink href="/library/words">What is said to the person</ButtonLink>
         </div>
         <div className="flex flex-wrap gap-2">
-          <label className="relative min-w-64 grow">
-            <span className="sr-only">Search by name, other names, region, source or position</span>
-            <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
-            <input
-              ref={search}
-              type="search"
-              className={`${inputClass} pl-10`}
-              placeholder="Name, other name, region, source or position"
-              value={query}
-              maxLength={80}
-              onChange={(event) => setQuery(event.target.value)}
-            />
-          </label>
+          <SearchField
+            label="Search by name, other names, region, source or position"
+            placeholder="Name, other name, region, source or position"
+            value={query}
+            maxLength={80}
+            onChange={setQuery}
+            inputRef={search}
+            className="min-w-64 grow"
+          />
           <div role="group" aria-label="Show only" className="flex flex-wrap gap-1.5">
             {[...REGION_IDS.map((region) => REGIONS[region]), ...POSITIONS].map((word) => (
               <Button

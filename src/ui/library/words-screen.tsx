@@ -1,6 +1,5 @@
 "use client";
 
-import { Search } from "lucide-react";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { searchable } from "@/core/base";
@@ -10,6 +9,7 @@ import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
+import { SearchField } from "../primitives/search-field";
 import { useHere } from "../shell/here";
 import { PageHeader } from "../shell/page-header";
 
@@ -123,18 +123,13 @@ export function WordsScreen() {
             {problem}
           </p>
         )}
-        <label className="relative">
-          <span className="sr-only">Search the sentences, or the tests they belong to</span>
-          <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
-          <input
-            type="search"
-            className={`${inputClass} pl-10`}
-            placeholder="A word, or a test"
-            value={query}
-            maxLength={80}
-            onChange={(event) => setQuery(event.target.value)}
-          />
-        </label>
+        <SearchField
+          label="Search the sentences, or the tests they belong to"
+          placeholder="A word, or a test"
+          value={query}
+          maxLength={80}
+          onChange={setQuery}
+        />
         {shown.length === 0 && <p role="status">Nothing found. Try fewer letters, or the name of a test.</p>}
         {KINDS.map((kind) => {
           const own = shown.filter((told) => told.kind === kind);

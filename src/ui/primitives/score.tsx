@@ -1,11 +1,10 @@
 "use client";
 
-import { type KeyboardEvent, type ReactNode, useRef } from "react";
+import type { KeyboardEvent, ReactNode } from "react";
 import { Choice } from "./choice";
+import { useTen } from "./use-ten";
 
 const STEPS = Array.from({ length: 11 }, (_, step) => String(step));
-/** A nought this soon after a one makes ten of it. */
-const TEN_WITHIN_MS = 1200;
 
 type ScoreProps = {
   label: ReactNode;
@@ -21,14 +20,15 @@ type ScoreProps = {
 
 /** 0 none to 10 worst imaginable, eleven steps. */
 export function Score({ label, hideLabel, value, onChoose, big, inRow, pressing = null, digits = false }: ScoreProps) {
-  const one = useRef(0);
+  const ten = useTen();
   const onKeyDown = (event: KeyboardEvent) => {
     if (!digits || !/^\d$/.test(event.key) || event.ctrlKey || event.altKey || event.metaKey) return;
     event.preventDefault();
     event.nativeEvent.stopImmediatePropagation();
-    const isTen = event.key === "0" && event.timeStamp - one.current < TEN_WITHIN_MS;
-    one.current = event.key === "1" ? event.timeStamp : 0;
-    onChoose(isTen ? 10 : Number(event.key));
+    const digit = Number(event.key);
+    if (ten.completes(digit, event.timeStamp)) return;
+    ten.rated(digit, event.timeStamp, onChoose);
+    onChoose(digit);
   };
   return (
     <div className="contents" onKeyDown={onKeyDown}>

@@ -1,7 +1,7 @@
 "use client";
 
 import { format } from "date-fns";
-import { FileUp, Plus, Search } from "lucide-react";
+import { FileUp, Plus } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -18,7 +18,7 @@ import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { dayText } from "../primitives/dates";
-import { inputClass } from "../primitives/field";
+import { SearchField } from "../primitives/search-field";
 import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
@@ -27,6 +27,7 @@ import { useWaiting } from "../shell/courier";
 import { useHere } from "../shell/here";
 import { ExamLinks } from "./exam-links";
 import { InProgress, openExams } from "./in-progress";
+import { sendEvents } from "./send-events";
 import { useDiscard } from "./use-discard";
 import { VisitDateDialog } from "./visit-date-dialog";
 import { PersonDialog } from "./person-dialog";
@@ -108,10 +109,7 @@ function useNewExam(profile: Profile | null, evidence: string) {
       { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
     );
     if (opened instanceof InputError) return setProblem(opened.message);
-    const written = await call(ROUTES.appendEvents, { exam }, { events: [...opened.events] });
-    const refused = written.ok
-      ? written.value.receipts.find(({ result }) => result === "refused")?.why
-      : written.message;
+    const refused = await sendEvents(exam, opened.events);
     if (refused) setProblem(refused);
     else router.push(`/exams/${exam}/complaint`);
   };
@@ -254,19 +252,15 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
         )}
         <InProgress {...inProgress} />
         <div className="flex flex-wrap gap-2">
-          <label className="relative min-w-64 grow">
-            <span className="sr-only">Search by name, number or birth year</span>
-            <Search aria-hidden size={20} className="absolute top-3 left-3 text-soft" />
-            <input
-              ref={search}
-              type="search"
-              className={`${inputClass} pl-10`}
-              placeholder="Name, number or birth year"
-              value={query}
-              onChange={(event) => setQuery(event.target.value)}
-              maxLength={200}
-            />
-          </label>
+          <SearchField
+            label="Search by name, number or birth year"
+            placeholder="Name, number or birth year"
+            value={query}
+            maxLength={200}
+            onChange={setQuery}
+            inputRef={search}
+            className="min-w-64 grow"
+          />
           <Button look="main" onClick={() => setEditing("new")}>
             <Plus aria-hidden size={18} /> New person <KeyHint entry={KEYS.newPerson} />
           </Button>

@@ -8,6 +8,7 @@ import { historyOf } from "@/core/record";
 import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import { ROUTES } from "@/wire/routes";
+import { sendEvents } from "./send-events";
 
 /** Ends an examination that was opened by mistake: what was opened stays in the record, and off the roster. */
 export function useDiscard(profile: Profile | null, onChanged: () => void) {
@@ -27,11 +28,8 @@ export function useDiscard(profile: Profile | null, onChanged: () => void) {
       },
     );
     if (taken instanceof InputError) return setProblem(taken.message);
-    const written = await call(ROUTES.appendEvents, { exam }, { events: [...taken.events] });
-    const refused = written.ok
-      ? written.value.receipts.find(({ result }) => result === "refused")?.why
-      : written.message;
-    setProblem(refused ?? null);
+    const refused = await sendEvents(exam, taken.events);
+    setProblem(refused);
     if (!refused) onChanged();
   };
   return { discard, problem };

@@ -26,29 +26,15 @@ export function StageFigure({ step, test }: { step: SheetStep; test: TestActions
     (measures.find((candidate) => test.run?.measures[candidate.id] === undefined) ?? measures[0])?.id,
   );
   const measure = measures.find((candidate) => candidate.id === id);
-  if (!measure || step.status === "not earned")
-    return (
-      <PositionDrawing
-        pose={pose}
-        side={step.side}
-        standing={standing}
-        from={from}
-        settled={still}
-        className={FIGURE_FRAME}
-      />
-    );
+  const figure = { pose, side: step.side, standing, from, settled: still, className: FIGURE_FRAME };
+  if (!measure || step.status === "not earned") return <PositionDrawing {...figure} />;
   return (
     <MeasuredDrawing
-      pose={pose}
-      side={step.side}
-      standing={standing}
-      from={from}
-      settled={still}
+      {...figure}
       measure={measure}
       value={test.run?.measures[measure.id] ?? null}
       onMeasure={(value) => void test.measure(measure.id, value)}
       onStep={(steps) => void test.measureBy(measure, steps)}
-      className={FIGURE_FRAME}
     />
   );
 }

@@ -5,8 +5,8 @@ import { type AskedNow, askedNow } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
 import { useExam } from "../exam/exam-provider";
 import { KEYS } from "../shell/keymap";
+import { useTen } from "../primitives/use-ten";
 import { useKeys } from "../shell/use-keys";
-import { useTen } from "./use-rating-keys";
 import type { TestActions } from "./use-test";
 
 type Answers = {
