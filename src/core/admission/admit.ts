@@ -3,13 +3,23 @@ import {
   GUARD_QUESTIONS,
   kindsAt,
   NEURO_SCALES,
+  NOT_THROUGH_RELATIVES,
   protocolOf,
   ROOT_LEVELS,
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
-import { type EventType, type ExamEvent, type ExamState, SIGNATURES, versionOfEvent } from "../record";
+import {
+  type EventType,
+  type ExamEvent,
+  type ExamState,
+  MOST_SYMPTOMS,
+  SIGNATURES,
+  symptomsOf,
+  versionOfEvent,
+} from "../record";
 import { assessGuard, isReachedBy, questionsInForce } from "../safety";
 import { currentId, TECHNIQUE_REGIONS } from "../vocabulary";
+import { ASKS_ANEW } from "./agreement";
 import { permissionProblem, SAYS_WHERE } from "./permission";
 import { roomProblem } from "./room";
 import {
@@ -91,7 +101,10 @@ const retract: Check<"event-retracted"> = (state, { body }) => {
     : null;
 };
 
-const guardAnswer: Check<"guard-answered"> = (state, { body }) => {
+const NOT_KNOWN = "not-known";
+
+const guardAnswer: Check<"guard-answered"> = (state, event) => {
+  const { body } = event;
   const asked = currentId(GUARD_QUESTIONS, body.question);
   const question = questionsInForce(state).find(({ id }) => id === asked);
   if (!question)
@@ -106,7 +119,29 @@ const guardAnswer: Check<"guard-answered"> = (state, { body }) => {
       `"${body.answer}" is not an answer to it`,
       `Use one of: ${question.options.map(({ id }) => id).join(", ")}.`,
     );
-  return null;
+  return versionOfEvent(event) >= ASKS_ANEW &&
+    body.by === "relative" &&
+    NOT_THROUGH_RELATIVES.includes(question.id) &&
+    currentId(question.options, body.answer) !== NOT_KNOWN
+    ? problem(
+        "body › by",
+        `"${question.heading}" was answered through a relative`,
+        "Find another way to ask, or answer that it is not known.",
+      )
+    : null;
+};
+
+const symptom: Check<"symptom-named"> = (state, { body }) => {
+  if (!state.areas.some(({ area }) => area === body.area))
+    return problem("body › area", "is not an area of this complaint", "Record the area first.");
+  const named = symptomsOf(state);
+  return named.length < MOST_SYMPTOMS || named.some(({ area }) => area === body.area)
+    ? null
+    : problem(
+        "body › area",
+        `is a fourth symptom, and a complaint holds ${MOST_SYMPTOMS}`,
+        "Drop one, or join two areas into one.",
+      );
 };
 
 const CHECKS: { [T in EventType]?: Check<T> } = {
@@ -114,6 +149,7 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
     state.areas.some(({ area }) => area === body.area)
       ? null
       : problem("body › area", "is not an area of this complaint", "Record the area first."),
+  "symptom-named": symptom,
   "guard-answered": guardAnswer,
   "block-overridden": override,
   "referral-acknowledged": (state, { body }) =>

@@ -1,4 +1,6 @@
+import type { AskedAnew } from "../knowledge";
 import type { ExamState } from "../record";
+import { anewStands } from "./agreement";
 import type { RunPosition, TestOnSide } from "./entry";
 import { restAgain } from "./rest-again";
 import { unfinishedRun } from "./unfinished";
@@ -9,6 +11,8 @@ import { unfinishedRun } from "./unfinished";
  */
 export type AskedNow =
   | { readonly what: "rest" | "place" | "answer" }
+  /** For what this test asks for on its own, before it touches. */
+  | { readonly what: "agreement"; readonly anew: AskedAnew }
   | { readonly what: "number"; readonly measure: string }
   /** Required: without it the run reads as open, and no other test begins. */
   | { readonly what: "how bad"; readonly required: boolean };
@@ -28,7 +32,11 @@ export function askedNow(
   test: TestOnSide,
   passed: PassedOver,
 ): AskedNow {
-  if (!run) return { what: restAgain(state, test) ? "rest" : "answer" };
+  if (!run) {
+    const stands = anewStands(state, test.protocol.id);
+    if (stands?.is === "to ask" && stands.anew) return { what: "agreement", anew: stands.anew };
+    return { what: restAgain(state, test) ? "rest" : "answer" };
+  }
   if (!feltStage || feltRecord?.response !== "familiar" || run.stopped) return { what: "answer" };
   if (feltRecord.places.length === 0) return { what: "place" };
   const measure = feltStage.measures?.[0];

@@ -29,6 +29,7 @@ import {
   unaskedByTechnique,
 } from "../safety";
 import { problem, type Refusal } from "./admit-run";
+import { ASKS_ANEW, saddleAgreementProblem, techniqueAgreementProblem, testAgreementProblem } from "./agreement";
 import { stageBlocks } from "./entry";
 import { missingBeforeTesting } from "./readiness";
 import { unfinishedRun } from "./unfinished";
@@ -82,6 +83,8 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
   const guard = assessGuard(state, v);
   const [missing] = missingBeforeTesting(state, guard);
   if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  const notAgreed = v >= ASKS_ANEW ? testAgreementProblem(state, body.test) : null;
+  if (notAgreed) return notAgreed;
   const [unasked] = unaskedFor(state, body.test, v);
   if (unasked)
     return problem(
@@ -200,6 +203,8 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
       `${kind}, ${region}: "${unasked.heading}" was not asked`,
       "Answer the question that it brings, then do it.",
     );
+  const notAgreed = v >= ASKS_ANEW ? techniqueAgreementProblem(state, event.body) : null;
+  if (notAgreed) return notAgreed;
   return blocks[0] && !despite
     ? problem(
         "body › despite",
@@ -265,6 +270,7 @@ const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "answer-recorded",
   "measure-recorded",
   "technique-logged",
+  "neuro-recorded",
   "run-counted",
   "exam-ended",
   "exam-signed",
@@ -291,6 +297,8 @@ export function permissionProblem(state: ExamState, event: ExamEvent): Refusal |
       return measureProblem(state, event);
     case "technique-logged":
       return techniqueProblem(state, event);
+    case "neuro-recorded":
+      return versionOfEvent(event) >= ASKS_ANEW ? saddleAgreementProblem(state, event.body) : null;
     case "run-counted":
       return countProblem(state, event);
     case "exam-ended":

@@ -1,5 +1,5 @@
 import { protocolOf } from "../knowledge";
-import { type ExamState, kindOf, ladderOf, type Run } from "../record";
+import { type ExamState, kindOf, ladderOf, restOf, type Run } from "../record";
 
 /** What a begun test still needs. */
 type Need = "place" | "how bad" | "release";
@@ -18,13 +18,12 @@ function asksFor(run: Run): Pick<Unfinished, "asks" | "needs"> | null {
   if (!felt) return null;
   if (felt.record?.places.length === 0)
     return { needs: "place", asks: "their symptom came, and where it was felt is not said" };
-  const { rest } = run;
-  const spread =
-    rest !== null && rest.places.length > 0 && felt.record?.places.some((place) => !rest.places.includes(place));
-  if (run.v >= ASKS_HOW_BAD && (rest?.intensity ?? 0) > 0 && !spread && felt.record?.intensity === null)
+  const rest = restOf(run.rest, felt.record?.symptom ?? null);
+  const spread = rest.places.length > 0 && felt.record?.places.some((place) => !rest.places.includes(place));
+  if (run.v >= ASKS_HOW_BAD && rest.intensity > 0 && !spread && felt.record?.intensity === null)
     return {
       needs: "how bad",
-      asks: `their symptom was there at rest (${rest?.intensity} of 10), and how bad it became is not said`,
+      asks: `their symptom was there at rest (${rest.intensity} of 10), and how bad it became is not said`,
     };
   return here && kindOf(here) === "release"
     ? { needs: "release", asks: `their symptom came, and the step that tells it apart is open (${here.name})` }

@@ -1,5 +1,6 @@
 /** Tests, studies, rules, questions: data with citations. */
 export { checkCatalogueText } from "./check/check-catalogue-text";
+export { anewForTest, ASKED_ANEW_IDS, type AskedAnew, askedAnew, type AskedAnewId } from "./consent";
 export { CITATIONS, citationText } from "./citations";
 export { guideOf, GUIDES, type TestGuide } from "./guides";
 export {
@@ -62,7 +63,7 @@ export {
   WHOLE_NECK,
 } from "./safety/effects";
 export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
-export { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId } from "./safety/question-parts";
+export { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId, NOT_THROUGH_RELATIVES } from "./safety/question-parts";
 export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";

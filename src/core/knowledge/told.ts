@@ -1,6 +1,6 @@
 import type { Position } from "../vocabulary";
 import { GUIDES } from "./guides";
-import { CONSENT_TEXTS } from "./consent";
+import { ASKED_ANEW_IDS, askedAnew, CONSENT_TEXTS } from "./consent";
 import { PROTOCOLS } from "./protocols";
 import { IN_POSTURE, restQuestion } from "./rest-question";
 import { GUARD_ASKED } from "./safety/question-parts";
@@ -31,6 +31,7 @@ export function toldSentences(): readonly Told[] {
     else told.set(text, { kind, where: new Set([where]) });
   };
   Object.values(CONSENT_TEXTS).forEach((text) => add("consent", text, "consent"));
+  ASKED_ANEW_IDS.map(askedAnew).forEach(({ say, label }) => add("consent", say, label));
   for (const position of [undefined, ...Object.keys(IN_POSTURE)] as (Position | undefined)[])
     add("rest", restQuestion(position), position ?? "in no posture of its own");
   for (const { id, ask, heading, until } of GUARD_QUESTIONS) {

@@ -1,7 +1,8 @@
-import { unfinishedRun } from "../admission";
+import { anewStands, unfinishedRun } from "../admission";
 import { type Protocol, protocolOf, type TestId } from "../knowledge";
 import { isEarned, type Reading } from "../reading";
 import {
+  DECLINED,
   effectiveRuns,
   type ExamState,
   ladderOf,
@@ -70,6 +71,23 @@ export function sideOrder(state: Pick<ExamState, "areas" | "familiar">): readonl
   return first === "left" ? ["right", "left"] : ["left", "right"];
 }
 
+/** How a position is spoken of that somebody cannot take. */
+const TAKING: Record<Position, string> = {
+  standing: "stand",
+  seated: "sit",
+  supine: "lie on the back",
+  "side-lying": "lie on the side",
+  prone: "lie on the front",
+};
+
+/** Why a test is left out of this visit by what was said before it; null: nothing speaks against it. */
+function notToday({ visit, askedAnew, skips }: ExamState, { id, position }: Protocol): string | null {
+  const stands = anewStands({ askedAnew, skips }, id);
+  if (stands?.is === "declined") return DECLINED;
+  if (!visit?.cannotTake.includes(position)) return null;
+  return `cannot ${TAKING[position]}${visit.cannotWhy ? `: ${visit.cannotWhy}` : ""}`;
+}
+
 function stepOf(
   protocol: Protocol,
   side: Side | null,
@@ -83,6 +101,7 @@ function stepOf(
   const run = runs.findLast(isThis) ?? null;
   const skip = state.skips.find(isThis);
   const later = state.postponed.find(isThis);
+  const not = skip?.reason ?? notToday(state, protocol);
   const { whole } = blocksOnTest(guard, protocol, run?.variant ?? variantFor(protocol, settings), side);
   const ladder = run && ladderOf(run);
   const begun = ladder && (Object.keys(run.stages).length > 0 || Object.keys(run.measures).length > 0);
@@ -90,7 +109,7 @@ function stepOf(
     ? "done"
     : whole.length
       ? "blocked"
-      : skip
+      : not !== null
         ? "skipped"
         : begun
           ? "begun"
@@ -106,7 +125,7 @@ function stepOf(
     status,
     run,
     blocks: whole,
-    because: skip?.reason ?? (status === "not earned" ? (protocol.earned?.otherwise ?? null) : (later?.reason ?? null)),
+    because: not ?? (status === "not earned" ? (protocol.earned?.otherwise ?? null) : (later?.reason ?? null)),
   };
 }
 

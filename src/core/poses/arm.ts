@@ -38,6 +38,7 @@ export const ARM = {
     }),
     stages: {
       neck: { neck: -28 },
+      "neck-placed-towards": { neck: 28 },
       abduction: { testedArm: { shoulder: 95 } },
       supination: { testedArm: { shoulder: 95, elbow: 90 } },
       wrist: { testedArm: { shoulder: 95, elbow: 90, wrist: -40 } },
@@ -62,6 +63,7 @@ export const ARM = {
     }),
     stages: {
       neck: { neck: -28 },
+      "neck-placed-towards": { neck: 28 },
       elbow: { testedArm: { shoulder: 12, elbow: 0 } },
       rotation: { testedArm: { shoulder: 12, elbow: 0 } },
       wrist: { testedArm: { shoulder: 12, elbow: 0, wrist: -40 } },
@@ -85,6 +87,7 @@ export const ARM = {
     }),
     stages: {
       neck: { neck: -28 },
+      "neck-placed-towards": { neck: 28 },
       elbow: { testedArm: { shoulder: 12, elbow: 0 } },
       rotation: { testedArm: { shoulder: 12, elbow: 0 } },
       wrist: { testedArm: { shoulder: 12, elbow: 0, wrist: -40 } },
@@ -108,6 +111,7 @@ export const ARM = {
     }),
     stages: {
       neck: { neck: -28 },
+      "neck-placed-towards": { neck: 28 },
       wrist: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } },
       pronation: { testedArm: { shoulder: 20, elbow: 60, wrist: -40 } },
       elbow: { testedArm: { shoulder: 25, elbow: 125, wrist: -40 } },

@@ -119,6 +119,16 @@ export const PELVIS = {
             "Lying on the side, seen from in front; a forearm lies along the upper iliac crest and leans down.",
         },
       },
+      {
+        under: { "compression-contact": ["squeezed"] },
+        change: supineAbove({
+          contacts: [
+            { at: "iliac-spine-tested", push: "left" },
+            { at: "iliac-spine-other", push: "right" },
+          ],
+          description: "Lying on the back, seen from above. Both hands squeeze the front iliac spines together.",
+        }),
+      },
     ],
   },
   "sacral-thrust": {

@@ -1,5 +1,5 @@
 import type { Provoked } from "../knowledge";
-import { isAnswered, kindOf, ladderOf, type Run, type StageRecord } from "../record";
+import { isAnswered, kindOf, ladderOf, restOf, type Run, type StageRecord } from "../record";
 import type { Outcome, Place, Quality } from "../vocabulary";
 
 export type Verdict = { readonly outcome: Outcome; readonly reason: string };
@@ -32,18 +32,16 @@ function reproduction(
   });
   if (record.places.length === 0)
     return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
-  if (!rest || rest.intensity === 0) return hearing("reproduced");
+  const { intensity: before, places } = restOf(rest, record.symptom);
+  if (before === 0) return hearing("reproduced");
   /** At rest it was rated and not placed: whether it spread cannot be told, so the rise decides. */
-  const spread = rest.places.length > 0 && record.places.some((place) => !rest.places.includes(place));
+  const spread = places.length > 0 && record.places.some((place) => !places.includes(place));
   if (spread) return hearing("reproduced");
-  if (rest.intensity >= NO_ROOM_TO_RISE)
-    return verdict(
-      "not interpretable",
-      `${rest.intensity} of 10 at rest leaves no room to rise, and it did not spread`,
-    );
+  if (before >= NO_ROOM_TO_RISE)
+    return verdict("not interpretable", `${before} of 10 at rest leaves no room to rise, and it did not spread`);
   if (record.intensity === null)
-    return verdict("equivocal", `it was there at rest (${rest.intensity} of 10); say how bad it became`);
-  return hearing(record.intensity - rest.intensity >= restRise ? "reproduced" : "not reproduced");
+    return verdict("equivocal", `it was there at rest (${before} of 10); say how bad it became`);
+  return hearing(record.intensity - before >= restRise ? "reproduced" : "not reproduced");
 }
 
 /**
@@ -55,6 +53,11 @@ function reproduction(
 export function provocationResult(run: Run, restRise: number): ProvocationResult | Verdict {
   const ladder = ladderOf(run);
   const main = ladder.rungs.filter(({ stage }) => kindOf(stage) !== "release");
+  if (run.isUnreliable && main.some(({ stage, record }) => kindOf(stage) === "provoke" && record?.response))
+    return verdict(
+      "not interpretable",
+      "they cannot say reliably what they feel today; only what is seen and measured is read",
+    );
   const familiar = main.filter(({ record }) => record?.response === "familiar");
   if (familiar.length) {
     const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run.rest, restRise));

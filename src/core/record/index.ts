@@ -52,13 +52,27 @@ export {
   isEventType,
 } from "./event";
 export { type NeuroFinding, type Vitals, vitalsSchema } from "./events/baseline";
-export { type Aggravating, AGGRAVATING, type Area, ONSETS, PROVOKED_BY } from "./events/complaint";
+export {
+  type Aggravating,
+  AGGRAVATING,
+  type Area,
+  MOST_SYMPTOMS,
+  ONSETS,
+  PROVOKED_BY,
+  restOf,
+  type RestRating,
+  type Symptom,
+  SYMPTOM_LETTERS,
+  symptomAt,
+  symptomsOf,
+} from "./events/complaint";
 export { PURPOSES } from "./events/opening";
 export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";
 export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";
-export { STOP_REASONS } from "./events/run";
+export { DECLINED, STOP_REASONS } from "./events/run";
+export { CHAPERONES, INTERPRETERS, PAIN_MEDICINES, SIGNALS, USUAL_VISIT, type Visit } from "./events/visit";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
 export { fold } from "./fold";
 export { append, begin, type History, historyOf, walk } from "./history";

@@ -6,12 +6,31 @@ import { HAND_MADE } from "@/fixtures/frozen/hand-made";
 import { chainEvent, type ChainHead, genesisOf, verifyChain } from "./chain";
 import type { RecordedEvent } from "./envelope";
 import { EVENT_TYPES } from "./event";
+import { USUAL_VISIT } from "./events/visit";
 import { fold } from "./fold";
 import { append, begin } from "./history";
 import { parseEvent } from "./parse-event";
 import { RECORD_VERSION } from "../vocabulary";
 
 const EXAM = idOf(1);
+
+/** Two symptoms of theirs, what held for the visit, and what was asked for on its own. */
+function twoSymptoms(): readonly RecordedEvent[] {
+  const exam = buildExam().complaint("si-area.right").consent();
+  exam.add("area-recorded", {
+    area: "area-2",
+    places: ["posterior-calf.right"],
+    qualities: [],
+    now: null,
+    best: null,
+    worst: null,
+  });
+  exam.add("symptom-named", { area: "area-2", words: "a buzz in the calf" });
+  exam.add("symptom-dropped", { area: "area-2" });
+  exam.add("visit-noted", { ...USUAL_VISIT, interpreter: "professional" });
+  exam.add("asked-anew", { what: "saddle", agreed: false });
+  return exam.events;
+}
 
 /** A test first done after a technique, added to the reading by hand, and the end of the exam. */
 function treated(): readonly RecordedEvent[] {
@@ -29,6 +48,7 @@ const REAL: readonly RecordedEvent[] = (() => {
     ...HAND_MADE().flatMap(({ exam }) => exam.events),
     ...TEST_CASES.flatMap((one) => examOfCase(one).exam.events),
     ...treated(),
+    ...twoSymptoms(),
   ];
   return EVENT_TYPES.flatMap((type) => told.filter((event) => event.type === type).slice(0, 3));
 })();

@@ -12,6 +12,8 @@ export type StageRecord = {
   intensity: number | null;
   reactions: readonly Reaction[];
   qualities: readonly Quality[];
+  /** Which of their symptoms came, by its area, where more than one is named. */
+  symptom: string | null;
   dose: StageDose | null;
   skipped: string | null;
 };
@@ -54,6 +56,8 @@ export type Run = {
   readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
   /** How many techniques had been logged when it began. */
   readonly techniquesBefore: number;
+  /** They could not say reliably what they felt when it began: no answer of theirs is read. */
+  readonly isUnreliable: boolean;
   /** Both sides of the upper or lower body it tests were sore when it began: the other side is no measure for this one. */
   readonly bothSore: boolean;
   /** Why it was repeated; null when it was not, or nobody said. */
@@ -73,6 +77,7 @@ const emptyStage = (): StageRecord => ({
   intensity: null,
   reactions: [],
   qualities: [],
+  symptom: null,
   dose: null,
   skipped: null,
 });
@@ -118,11 +123,12 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
 /** A run with nothing in it yet. */
 export const newRun = (
   begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
-    Partial<Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "again">>,
+    Partial<Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "again">>,
 ): Run => ({
   rest: null,
   techniquesBefore: 0,
   bothSore: false,
+  isUnreliable: false,
   again: null,
   ...begun,
   stages: {},

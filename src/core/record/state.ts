@@ -9,6 +9,7 @@ import { noRuns, type RunState } from "./events/run";
 import { nothingAsked, type SafetyState } from "./events/safety";
 import { notSigned, type SignatureState } from "./events/signature";
 import { noTechniques, type TechniqueState } from "./events/technique";
+import { noVisit, type VisitState } from "./events/visit";
 import { KnownIds } from "./known-ids";
 
 /** An event that came after this program: kept, chained, and told of; it changes nothing here. */
@@ -16,6 +17,7 @@ export type UnreadEvent = Pick<RecordedEvent, "id" | "type" | "at" | "v">;
 
 /** Everything an exam's events add up to, family by family. Derived each time, never stored. */
 export type ExamState = OpeningState &
+  VisitState &
   ComplaintState &
   SafetyState &
   RunState &
@@ -38,6 +40,7 @@ export type ExamState = OpeningState &
 export const emptyState = (id: string): ExamState => ({
   id,
   ...nothingOpened,
+  ...noVisit,
   ...noComplaint,
   ...nothingAsked,
   ...noRuns,

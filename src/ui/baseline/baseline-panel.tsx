@@ -2,7 +2,7 @@
 
 import { Check } from "lucide-react";
 import { useState } from "react";
-import { NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
+import { askedAnew, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
 import {
   type BaselineCell,
   type BaselineGroup,
@@ -18,6 +18,7 @@ import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { AnewCard } from "../exam/anew-card";
 import { cellKey, NeuroCell } from "./neuro-cell";
 
 const KINDS = ["power", "reflex", "touch", "pin"] as const;
@@ -158,6 +159,12 @@ function LevelGrid({ levels, selected, select, keep }: GridProps) {
 /** The steps of the sign that is pressed. */
 function StepBar({ cell, keep }: { cell: BaselineCell | null; keep: (cell: BaselineCell, value: number) => void }) {
   const { state } = useExam();
+  if (cell?.level === "s3-s5" && state.askedAnew.saddle !== true)
+    return state.askedAnew.saddle === false ? (
+      <p className="min-h-11 py-2">They did not agree to it: not examined, and not asked for again today.</p>
+    ) : (
+      <AnewCard anew={askedAnew("saddle")} />
+    );
   if (!cell) return <p className="min-h-11 py-2 text-soft">Press what is not normal, on the figure or in the grid.</p>;
   const value = state.neuro.find((finding) => isOfCell(cell, finding))?.value;
   return (

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Area } from "@/core/record";
+import { type Area, MOST_SYMPTOMS, SYMPTOM_LETTERS, symptomsOf } from "@/core/record";
 import { placeLabel, QUALITIES, type Quality } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -17,26 +17,33 @@ const SCORES = [
   ["worst", "At its worst"],
 ] as const;
 
-/** The familiar symptom in their words. */
-function FamiliarWords({ area }: { area: string }) {
+/** A symptom of theirs in their words: the first, or one beside it. */
+function SymptomWords({ area }: { area: string }) {
   const { state, append } = useExam();
-  const isFamiliar = state.familiar?.area === area;
+  const named = symptomsOf(state);
+  const symptom = named.find((one) => one.area === area);
   return (
     <Field
       label={
-        isFamiliar
-          ? "This is the familiar symptom. In their words:"
-          : "Is this the pain they came with? In their words:"
+        symptom
+          ? `Symptom ${symptom.letter}, theirs. In their words:`
+          : named.length === 0
+            ? "Is this the pain they came with? In their words:"
+            : `Is this theirs too, symptom ${SYMPTOM_LETTERS[named.length] ?? ""}? In their words:`
       }
-      hint="Every later question refers to it."
+      hint={named.length === 0 ? "Every later question refers to it." : "Emptied: it is not one of theirs."}
     >
       {(ids) => (
         <KeptInput
           {...ids}
           maxLength={300}
           placeholder="a deep ache when I turn in bed"
-          recorded={isFamiliar ? (state.familiar?.words ?? "") : ""}
-          onKeep={(words) => words !== "" && append({ type: "familiar-chosen", body: { area, words } })}
+          recorded={symptom?.words ?? ""}
+          onKeep={(words) =>
+            words !== ""
+              ? append({ type: "symptom-named", body: { area, words } })
+              : symptom && append({ type: "symptom-dropped", body: { area } })
+          }
         />
       )}
     </Field>
@@ -54,11 +61,13 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
     record(({ qualities }) => ({
       qualities: qualities.includes(quality) ? qualities.filter((other) => other !== quality) : [...qualities, quality],
     }));
-  const familiar = state.familiar?.area === area.area;
+  const symptoms = symptomsOf(state);
+  const symptom = symptoms.find((one) => one.area === area.area);
+  const canBeNamed = symptom !== undefined || symptoms.length < MOST_SYMPTOMS;
   return (
     <Card
       className={isCurrent ? "border-lantern! border-2" : ""}
-      heading={`Area ${number}${familiar ? " · familiar symptom" : ""}`}
+      heading={`Area ${number}${symptom ? (symptoms.length > 1 ? ` · symptom ${symptom.letter}` : " · familiar symptom") : ""}`}
       aside={
         isCurrent ? (
           <span className="text-sm text-soft">being drawn</span>
@@ -89,7 +98,7 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
             onChoose={(value) => record(() => ({ [field]: value }))}
           />
         ))}
-        <FamiliarWords area={area.area} />
+        {canBeNamed && <SymptomWords area={area.area} />}
       </div>
     </Card>
   );

@@ -14,6 +14,7 @@ import { useExam } from "../exam/exam-provider";
 import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";
 import { HistoryCard } from "./history-card";
+import { VisitCard } from "./visit-card";
 
 const emptyArea = (area: string, places: Place[]): Area => ({
   area,
@@ -103,6 +104,7 @@ export function ComplaintScreen() {
           </Button>
         )}
         <HistoryCard />
+        <VisitCard />
         <ConsentCard />
       </div>
     </div>

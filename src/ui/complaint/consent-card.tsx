@@ -20,6 +20,14 @@ export function ConsentCard() {
     appendFrom((latest) => [
       { type: "consent-recorded", body: { explained: true, agreed: false, others: "", ...latest.consent, ...change } },
     ]);
+  /** Once testing has begun, no agreement ends the examination; what was recorded stays. */
+  const withdrawn = () =>
+    appendFrom((latest) => [
+      { type: "consent-recorded", body: { explained: true, others: "", ...latest.consent, agreed: false } },
+      ...(latest.runs.length > 0 && !latest.ended
+        ? [{ type: "exam-ended" as const, body: { reason: "wish" as const, note: "agreement taken back" } }]
+        : []),
+    ]);
   return (
     <Card heading="Explained and agreed">
       <p className="mb-3">
@@ -38,7 +46,7 @@ export function ConsentCard() {
             { value: "agreed", label: "agreed" },
             { value: "did not agree", label: "did not agree" },
           ]}
-          onChoose={(answer) => void record({ agreed: answer === "agreed" })}
+          onChoose={(answer) => void (answer === "agreed" ? record({ agreed: true }) : withdrawn())}
         />
         {consent?.agreed ? (
           <ButtonLink look="main" big className="self-start" href={`/exams/${exam}/guard`}>

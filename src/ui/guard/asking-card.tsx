@@ -3,7 +3,7 @@
 import { ArrowLeft, Check, Undo2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { ALL_CLEAR_OPTION, CITATIONS, GUARD_ASKED, type GuardQuestion } from "@/core/knowledge";
+import { ALL_CLEAR_OPTION, CITATIONS, GUARD_ASKED, type GuardQuestion, NOT_THROUGH_RELATIVES } from "@/core/knowledge";
 import { painfulSides } from "@/core/planning";
 import { ANSWERED_BY, type AnsweredBy, type EventBody } from "@/core/record";
 import { answeredTogether, type AskedGroup, askedInOrder } from "@/core/safety";
@@ -314,7 +314,7 @@ export function AskingCard() {
           onChoose={setBy}
         />
       </div>
-      {by === "relative" && current?.id === "cauda-equina" && (
+      {by === "relative" && current && NOT_THROUGH_RELATIVES.includes(current.id) && (
         <p className="mt-2 text-sm text-caution">
           Not through a relative, and never through a child: find another way to ask, or answer not sure.
         </p>

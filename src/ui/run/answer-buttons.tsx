@@ -2,9 +2,10 @@
 
 import type { ReactNode } from "react";
 import type { Stage } from "@/core/knowledge";
-import { kindOf } from "@/core/record";
+import { kindOf, symptomAt, symptomsOf } from "@/core/record";
 import { type Effect, EFFECTS, type Place, type Response, RESPONSES, type Side } from "@/core/vocabulary";
 import { EffectMark } from "../drawing/effect-mark";
+import { useExam } from "../exam/exam-provider";
 import { ResponseMark } from "../drawing/response-mark";
 import { PlaceName } from "../drawing/place-name";
 import { PRESSING } from "../primitives/button";
@@ -91,6 +92,12 @@ type AnswerButtonsProps = {
 /** Theirs, by where it is: answer and place are one press. */
 function Theirs(props: AnswerButtonsProps & { from: number }) {
   const { from, theirs = [], beside, chosen, chosenPlaces = [], pressing, disabled, isWaiting, onAnswer } = props;
+  const { state } = useExam();
+  /** Which of several symptoms it is, where the place says so. */
+  const letterOf = (place: Place): string => {
+    const named = symptomsOf(state).find(({ area }) => area === symptomAt(state, [place]));
+    return named ? ` ${named.letter}` : "";
+  };
   const isTheirs = chosen === "familiar";
   const elsewhere = isTheirs && (theirs.length === 0 || !chosenPlaces.some((place) => theirs.includes(place)));
   return (
@@ -108,7 +115,7 @@ function Theirs(props: AnswerButtonsProps & { from: number }) {
           {!beside && <Digit nth={from + index} isHeard={!isWaiting} />}
           <ResponseMark response="familiar" size={22} />
           <span className="flex flex-wrap items-center gap-x-1.5">
-            <strong className="text-lg">THEIRS</strong> <PlaceName place={place} />
+            <strong className="text-lg">THEIRS{letterOf(place)}</strong> <PlaceName place={place} />
           </span>
         </button>
       ))}

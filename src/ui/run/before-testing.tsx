@@ -11,6 +11,8 @@ import { Score } from "../primitives/score";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { PlaceName } from "../drawing/place-name";
+import { SymptomName } from "./symptom-name";
+import { useRestRating } from "./use-rest-rating";
 import { useRatingKeys } from "./use-rating-keys";
 import { ConsentWords } from "../complaint/consent-words";
 
@@ -35,32 +37,21 @@ function Needed() {
 /** Rated before the first stage: only a rise over it, or a further spread, counts. One press keeps it. */
 export function RestPanel({ position, onDone }: { position?: Position | undefined; onDone?: () => void }) {
   const said = useSaid();
-  const { state, append } = useExam();
+  const { state } = useExam();
   const own = state.areas.find(({ area }) => area === state.familiar?.area)?.places ?? [];
   const [places, setPlaces] = useState<readonly Place[]>(state.rest?.places.length ? state.rest.places : own);
   const toggle = (place: Place) =>
     setPlaces(places.includes(place) ? places.filter((other) => other !== place) : [...places, place]);
-  const keep = async (intensity: number) => {
-    const taken = await append({
-      type: "rest-rated",
-      body: { intensity, places: intensity === 0 ? [] : [...places], ...(position ? { position } : {}) },
-    });
-    if (taken) onDone?.();
-  };
-  const rate = (intensity: number) => void keep(intensity);
+  const rating = useRestRating(position, places);
+  const rate = (intensity: number) => void rating.rate(intensity).then((isDone) => isDone && onDone?.());
   useRatingKeys(rate);
   return (
     <Card heading="At rest first">
       <Needed />
-      <p className="mb-3 text-xl">&ldquo;{said(restQuestion(position))}&rdquo;</p>
-      <Score
-        label="At rest, 0 to 10"
-        hideLabel
-        value={state.rest?.intensity ?? null}
-        onChoose={rate}
-        big
-        digits={onDone !== undefined}
-      />
+      <p className="mb-3 text-xl">
+        {rating.of && <SymptomName symptom={rating.of} />}&ldquo;{said(restQuestion(position))}&rdquo;
+      </p>
+      <Score label="At rest, 0 to 10" hideLabel value={rating.last} onChoose={rate} big digits={onDone !== undefined} />
       <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
         <span className="flex min-h-14 items-center pr-1 font-semibold">There at rest, if any:</span>
         {offeredPlaces(state, null).map((place) => (

@@ -2,12 +2,13 @@
 
 import { useState } from "react";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
-import type { StageRecord } from "@/core/record";
+import { type StageRecord, symptomsOf } from "@/core/record";
 import { type Place, QUALITIES, type Reaction, REACTIONS } from "@/core/vocabulary";
 import { type KeyEntry, KEYS } from "../shell/keymap";
 import { PlaceList } from "../drawing/place-list";
 import { PlaceName } from "../drawing/place-name";
 import { Button } from "../primitives/button";
+import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { KeyHint } from "../shell/key-hint";
 import { Score } from "../primitives/score";
@@ -54,6 +55,8 @@ export function useFelt(
   return actions;
 }
 
+const chosenPlaces = ({ places }: StageRecord): boolean => places.length > 0;
+
 type FeltPanelProps = {
   record: StageRecord | null;
   felt: ReturnType<typeof useFelt>;
@@ -64,6 +67,7 @@ type FeltPanelProps = {
   stage: string | null;
   /** Asked only by tests whose reading turns on what it feels like. */
   qualities: Pick<TestActions, "toggleQuality"> | null;
+  onWhich: (symptom: string) => void;
 };
 
 const REACTION_KEYS = {
@@ -110,7 +114,9 @@ function SeenBeside({ record, felt, qualities }: Pick<FeltPanelProps, "record" |
 }
 
 /** Where it was felt (their own areas first), how bad, and what the body did. */
-export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualities }: FeltPanelProps) {
+export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualities, onWhich }: FeltPanelProps) {
+  const { state } = useExam();
+  const symptoms = record?.response === "familiar" && chosenPlaces(record) ? symptomsOf(state) : [];
   const [chart, setChart] = useState(false);
   const [all, setAll] = useState(false);
   const { offered, pressing } = felt;
@@ -150,6 +156,15 @@ export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualiti
   return (
     <div className="flex flex-col gap-2">
       {needsPlace && where}
+      {symptoms.length > 1 && (
+        <Choice
+          label="Which of theirs?"
+          inRow
+          value={record?.symptom ?? null}
+          options={symptoms.map(({ area, letter, words }) => ({ value: area, label: `${letter} ${words}` }))}
+          onChoose={onWhich}
+        />
+      )}
       <div className={asksHowBad ? "rounded-xl outline-3 outline-offset-4 outline-lantern" : ""} data-how-bad>
         <Score
           label={<>How bad?{asksHowBad && <span className="font-normal"> now, 0 to 10: type it, or press</span>}</>}

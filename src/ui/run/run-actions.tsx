@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { repeatAsksWhy } from "@/core/admission";
 import type { Stage } from "@/core/knowledge";
-import { END_REASONS, type EndReason, REPEAT_REASONS, type RepeatReason } from "@/core/record";
+import { DECLINED, END_REASONS, type EndReason, REPEAT_REASONS, type RepeatReason } from "@/core/record";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
@@ -27,7 +27,7 @@ const StopDialog = later(() => import("./stop-dialog").then((module) => module.S
 const SKIP_REASONS = [
   "the rule is decided",
   "too sore",
-  "they prefer not to",
+  DECLINED,
   "not enough time",
   "cannot get into the position",
 ] as const;

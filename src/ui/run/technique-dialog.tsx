@@ -2,6 +2,7 @@
 
 import { useForm, useWatch } from "react-hook-form";
 import { readNumber } from "@/core/base";
+import { askedAnew } from "@/core/knowledge";
 import {
   type Side,
   SIDES,
@@ -14,6 +15,7 @@ import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
+import { AnewCard } from "../exam/anew-card";
 import { useExam } from "../exam/exam-provider";
 import { TechniqueGuard, techniqueGuard } from "./technique-guard";
 
@@ -33,6 +35,18 @@ type Fields = {
 
 /** A reason has to say something. */
 const SHORTEST_REASON = 10;
+
+/** A thrust to the neck is asked for on its own. */
+function NeckThrustAsked() {
+  const { state } = useExam();
+  const agreed = state.askedAnew["neck thrust"];
+  if (agreed === undefined) return <AnewCard anew={askedAnew("neck thrust")} />;
+  return agreed ? null : (
+    <p role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
+      They do not want a thrust to the neck: leave it out today.
+    </p>
+  );
+}
 
 /** What was done between two tests: a log, not advice. */
 export function TechniqueDialog({ onClose }: { onClose: () => void }) {
@@ -59,10 +73,12 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   });
   const said = region ? techniqueGuard(state, guard, { kind, region, side: side === "none" ? null : side }) : null;
   const asksReason = said !== null && !elsewhere && said.blocks.length > 0 && said.blocks.every(({ final }) => !final);
+  const isNeckThrust = kind === "manipulation" && region === "neck" && !elsewhere;
   const mayLog =
     said !== null &&
     (elsewhere ||
-      (said.unasked.length === 0 &&
+      ((!isNeckThrust || state.askedAnew["neck thrust"] === true) &&
+        said.unasked.length === 0 &&
         (said.blocks.length === 0 || (asksReason && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
     const force = readNumber(fields.force);
@@ -123,6 +139,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           onChoose={(chosen) => setValue("side", chosen)}
         />
         {said && !elsewhere && <TechniqueGuard {...said} />}
+        {isNeckThrust && <NeckThrustAsked />}
         {asksReason && (
           <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
             {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}

@@ -13,6 +13,7 @@ import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { AnewCard } from "../exam/anew-card";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
@@ -259,7 +260,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   };
   const enter = () => {
     const what = passOver();
-    if (what === "rested" && rest.last !== null) rest.rate(rest.last);
+    if (what === "rested" && rest.last !== null) rest.keep();
     else if (what === "none") goOn();
   };
 
@@ -273,6 +274,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       <StageLadder test={test} />
       <Blocked step={step} test={test} />
       {!blocked && <RestLine step={step} rest={rest} />}
+      {!blocked && asked.what === "agreement" && <AnewCard anew={asked.anew} digits />}
       <p className="text-xl" data-asking={stage.id}>
         &ldquo;{said(stage.question)}&rdquo;
       </p>
@@ -281,7 +283,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
         chosen={record?.response ?? record?.answer ?? null}
         chosenPlaces={record?.places ?? []}
         pressing={pressing}
-        disabled={blocked || isOver}
+        disabled={blocked || isOver || asked.what === "agreement"}
         theirs={theirs}
         isWaiting={asked.what !== "answer"}
         onAnswer={respond}
@@ -303,6 +305,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
           asksHowBad={asked.what === "how bad"}
           stage={test.feltStage && test.feltStage.id !== stage.id ? test.feltStage.name : null}
           qualities={asksQuality(step) ? test : null}
+          onWhich={(symptom) => void test.sayWhich(symptom)}
         />
       )}
       {undifferentiated && warned === step.key && (

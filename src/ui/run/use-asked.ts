@@ -2,6 +2,7 @@
 
 import { useRef, useState } from "react";
 import { type AskedNow, askedNow } from "@/core/admission";
+import type { AskedAnewId } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";
 import { useExam } from "../exam/exam-provider";
 import { KEYS } from "../shell/keymap";
@@ -22,7 +23,8 @@ type Answers = {
  * needed can be passed over.
  */
 export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, { choose, rate, rateRest }: Answers) {
-  const { state } = useExam();
+  const { state, append } = useExam();
+  const agree = (what: AskedAnewId, agreed: boolean) => void append({ type: "asked-anew", body: { what, agreed } });
   const [passed, setPassed] = useState<ReadonlySet<string>>(new Set());
   const asked: AskedNow = askedNow(state, test, step, passed);
   const ten = useTen();
@@ -36,6 +38,10 @@ export function useAsked(step: SheetStep, test: TestActions, isHeard: boolean, {
     if (asked.what === "number") {
       /** The digit itself goes into the field that is focused by it. */
       document.querySelector<HTMLInputElement>(`[data-measure="${asked.measure}"] input`)?.focus();
+      return;
+    }
+    if (asked.what === "agreement") {
+      if (digit === 1 || digit === 2) agree(asked.anew.id, digit === 1);
       return;
     }
     const rating = asked.what === "rest" ? rateRest : asked.what === "how bad" ? rate : null;

@@ -48,6 +48,8 @@ export type TestActions = {
   /** A step up or down from what is recorded, or from `from` when nothing is. */
   readonly rateBy: (steps: number, from: number) => Promise<unknown>;
   readonly toggleReaction: (reaction: Reaction) => Promise<unknown>;
+  /** Which of several symptoms of theirs it was. */
+  readonly sayWhich: (symptom: string) => Promise<unknown>;
   readonly toggleQuality: (quality: Quality) => Promise<unknown>;
   readonly measure: (id: string, value: number | null) => Promise<unknown>;
   /** A step up or down from what is recorded, or from the middle of what is expected; within its range. */
@@ -168,6 +170,7 @@ export function useTest(step: SheetStep): TestActions {
     rate: (intensity) => felt(() => ({ intensity })),
     rateBy: (steps, from) => felt((record) => ({ intensity: stepped(record, steps, from) })),
     toggleReaction: (reaction) => felt((record) => ({ reactions: flip(record?.reactions, reaction) })),
+    sayWhich: (symptom) => felt(() => ({ symptom })),
     toggleQuality: (quality) => felt((record) => ({ qualities: flip(record?.qualities, quality) })),
     measure: (id, value) =>
       onRun(({ run: there }, run) =>

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import type { ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { ageAtExam } from "@/core/record";
+import { ageAtExam, SIGNALS, symptomsOf } from "@/core/record";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
@@ -85,6 +85,8 @@ export function ExamShell({ children }: { children: ReactNode }) {
   const pathname = usePathname();
   useStepKeys(exam);
   useLater();
+  const symptoms = symptomsOf(state);
+  const signals = (state.visit?.signals ?? []).flatMap((signal) => (signal ? SIGNALS[signal] : []));
   const person = state.opened?.body.person;
   const screen = pathname.endsWith("/run") ? "run" : pathname.endsWith("/guard") ? "guard" : "other";
   return (
@@ -101,8 +103,15 @@ export function ExamShell({ children }: { children: ReactNode }) {
             </span>
           </h1>
           <p className="max-w-56 truncate text-sm text-soft xl:max-w-md">
-            {state.familiar ? `"${state.familiar.words}"` : "Familiar symptom not chosen yet"}
+            {symptoms.length === 0
+              ? "Familiar symptom not chosen yet"
+              : symptoms.map(({ letter, words }) => `${symptoms.length > 1 ? `${letter} ` : ""}"${words}"`).join(" ")}
           </p>
+          {signals.length > 0 && (
+            <p className="text-sm font-semibold text-caution" data-signals>
+              {signals.join(" · ")}
+            </p>
+          )}
         </div>
         <nav
           aria-label="Steps of the examination"

@@ -33,11 +33,13 @@ import {
   runsRead,
   settingsOf,
   sheetLabel,
+  symptomsOf,
 } from "../../record";
 import { leftAtEnd } from "../../planning";
 import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
+import { visitLines } from "./visit-lines";
 
 export type NoteSection = { readonly heading: string; readonly lines: readonly string[] };
 
@@ -57,6 +59,7 @@ const DEFERENCE =
 const day = (instant: string): string => instant.slice(0, 10);
 
 function complaintLines(state: ExamState): string[] {
+  const symptoms = symptomsOf(state);
   const areas = state.areas.map((area) => {
     const scores = (
       [
@@ -67,7 +70,9 @@ function complaintLines(state: ExamState): string[] {
     )
       .filter(([, score]) => score !== null)
       .map(([name, score]) => `${name} ${score}`);
-    const familiar = area.area === state.familiar?.area ? ` Familiar symptom: "${state.familiar.words}".` : "";
+    const symptom = symptoms.find((one) => one.area === area.area);
+    const called = symptoms.length > 1 ? `Symptom ${symptom?.letter}` : "Familiar symptom";
+    const familiar = symptom ? ` ${called}: "${symptom.words}".` : "";
     return `${area.places.map(placeLabel).join(", ")}${area.qualities.length ? ` (${area.qualities.join(", ")})` : ""}${scores.length ? `; ${scores.join(", ")} of 10` : ""}.${familiar}`;
   });
   const { level, reason } = irritability(state);
@@ -102,8 +107,18 @@ function guardLines(state: ExamState): string[] {
           `Tests, soreness and the right to stop ${state.consent.explained ? "explained" : "not explained"}; ${state.consent.agreed ? "agreed to" : "not agreed to"}.${state.consent.others ? ` Also present: ${state.consent.others}.` : ""}`,
         ]
       : ["Consent is not recorded."]),
+    ...visitLines(state),
   ];
 }
+
+/** At rest, the symptoms named after the first. */
+const othersAtRest = (state: ExamState): string =>
+  (state.rest?.others ?? [])
+    .map(({ symptom, intensity }) => {
+      const named = symptomsOf(state).find(({ area }) => area === symptom);
+      return `; symptom ${named?.letter ?? "no longer named"} ${intensity} of 10`;
+    })
+    .join("");
 
 /** One line per test; clear tests share one. */
 function findingLines(state: ExamState, reading: Reading): string[] {
@@ -125,7 +140,7 @@ function findingLines(state: ExamState, reading: Reading): string[] {
   }
   if (state.rest)
     lines.unshift(
-      `At rest ${state.rest.intensity} of 10${state.rest.places.length ? `, ${state.rest.places.map(placeLabel).join(", ")}` : ""}.`,
+      `At rest ${state.rest.intensity} of 10${state.rest.places.length ? `, ${state.rest.places.map(placeLabel).join(", ")}` : ""}${othersAtRest(state)}.`,
     );
   if (clear.length) lines.push(`Nothing brought on by: ${clear.join(", ")}.`);
   lines.push(

@@ -35,6 +35,7 @@ export const ARM_GUIDES = {
       "Elastic, growing. Resistance and symptom together is usual; symptom long before it: stay in the middle of the range.",
     ways: [
       { under: { "ulnt-neck": ["first"] }, say: "Your neck bends away first, then the arm goes in steps." },
+      { under: { "ulnt-neck": ["towards"] }, say: "Your neck bends towards this side first, then the arm." },
       {
         under: { "ulnt-1-order": ["wrist-last"] },
         stand: "Facing their head: fist above the shoulder, elbow first, the grip comes last.",

@@ -61,6 +61,11 @@ export const PELVIS_GUIDES = {
         under: { "compression-contact": ["forearm"] },
         stand: "Behind them: forearm along the front of the crest, other hand on it.",
       },
+      {
+        under: { "compression-contact": ["squeezed"] },
+        say: "I squeeze your hips together. Is that your pain?",
+        stand: "Beside them, face to face: one palm on the outside of each front spine.",
+      },
     ],
   },
   "sacral-thrust": {
@@ -70,6 +75,12 @@ export const PELVIS_GUIDES = {
     healthy: "Pressure in the middle.",
     wrong: `The hand stands too high, on L5, or tilts so the edge of it hurts. ${DOSE}`,
     endFeel: "Firm. Spasm under the hand or pain before any weight: stop.",
+    ways: [
+      {
+        under: { "sacral-dose": ["hold-then-thrust"] },
+        say: "I lean on it for half a minute. Say when it comes.",
+      },
+    ],
   },
   "pump-handle": {
     say: "Knee towards your other shoulder. Is that your pain?",

@@ -98,6 +98,11 @@ const neckOrder = school(
   "doing",
   ["first", "placed first, bent away", "Truly side-bent: people asked to bend at the end tend to turn instead."],
   ["last", "neutral, moved last", "The classical way: the arm is read on its own first."],
+  [
+    "towards",
+    "bent towards first, then done again bent away",
+    "What comes with the neck let off is not the root alone.",
+  ],
 );
 const releaseSchool = school(
   "ulnt-release",
@@ -117,6 +122,15 @@ const neckFirst = provoke(
   },
 );
 
+/** The whole test with the neck let off; done again bent away it is a run of its own. */
+const neckTowardsFirst = provoke(
+  "neck-placed-towards",
+  "Neck towards",
+  "Bend the neck towards the arm and hold it there.",
+  [...arm, ...person("neck-side-bend")],
+  { since: 4, only: { "ulnt-neck": ["towards"] } },
+);
+
 const NECK_UNCHANGED: Condition = {
   any: [{ effect: { "neck-midline": ["unchanged", "worse"] } }, { effect: { "neck-towards": ["unchanged", "worse"] } }],
 };
@@ -128,7 +142,7 @@ const releases = (far: string): readonly Stage[] => [
     loads: person("neck-side-bend"),
   }),
   release("neck-away-last", "Neck away", "Arm stays. Bend the neck away.", {
-    only: { "ulnt-neck": ["last"] },
+    only: { "ulnt-neck": ["last", "towards"] },
     loads: person("neck-side-bend"),
   }),
   release("neck-towards", "Neck towards", "Arm stays. Bend the neck towards the arm.", {
@@ -214,6 +228,7 @@ const ulnt1: Protocol = {
   direction: "Girdle, shoulder, forearm, wrist and fingers, outward turn, elbow.",
   stages: [
     neckFirst,
+    neckTowardsFirst,
     GIRDLE,
     step("abduction", "Shoulder out", "Bring the shoulder out to 90 to 110 degrees."),
     step("supination", "Palm up", "Turn the forearm, palm up."),
@@ -263,6 +278,7 @@ const secondTest = (
   direction: "Girdle, elbow, turn, wrist and fingers, then the arm out.",
   stages: [
     neckFirst,
+    neckTowardsFirst,
     GIRDLE,
     step("elbow", "Elbow straight", "Straighten the elbow, arm a little out."),
     step("rotation", "Turn the whole arm", turn),
@@ -288,6 +304,7 @@ const ulnt3: Protocol = {
   direction: "Wrist and fingers, forearm, elbow, outward turn, girdle, then the arm out.",
   stages: [
     neckFirst,
+    neckTowardsFirst,
     step("wrist", WRIST_BACK, `${WRIST_BACK}.`),
     step("pronation", "Turn the palm", "Turn the palm down.", {
       ways: [

@@ -102,6 +102,7 @@ const sacralStages: readonly Stage[] = [
     question: IS_IT_YOURS,
     dose: {},
     loads: person("prone", "sacral-pressure", "lumbar-extension"),
+    only: { "sacral-dose": ["stepwise"] },
   },
   {
     id: "thrusts",
@@ -110,8 +111,42 @@ const sacralStages: readonly Stage[] = [
     question: IS_IT_YOURS,
     dose: { thrusts: [3, 6] },
     loads: person("prone", "sacral-pressure", "lumbar-extension", "thrust"),
+    only: { "sacral-dose": ["stepwise"] },
+  },
+  {
+    id: "hold",
+    name: "Hold 30 s",
+    since: 4,
+    instruction: "Heel of one hand on the middle of the sacrum, the other on top: build up slowly and hold 30 seconds.",
+    question: IS_IT_YOURS,
+    dose: { holdSeconds: 30 },
+    loads: person("prone", "sacral-pressure", "lumbar-extension"),
+    only: { "sacral-dose": ["hold-then-thrust"] },
+  },
+  {
+    id: "brief-push",
+    name: "Brief firm push",
+    since: 4,
+    instruction: "Only when the hold was clear: one brief firm push straight down at its end.",
+    question: IS_IT_YOURS,
+    dose: { thrusts: [1, 1] },
+    loads: person("prone", "sacral-pressure", "lumbar-extension", "thrust"),
+    only: { "sacral-dose": ["hold-then-thrust"] },
   },
 ];
+
+/** How the sacrum is loaded. */
+const sacralDose = school(
+  "sacral-dose",
+  "How the force is given",
+  "doing",
+  ["stepwise", "gentle pressure, then 3 to 6 thrusts", "Least force that answers."],
+  [
+    "hold-then-thrust",
+    "hold 30 seconds, then one brief firm push",
+    "A slow load may bring on what a short one does not.",
+  ],
+);
 
 /** Whether only the place below L5 counts, or any familiar symptom as the studies counted it. */
 export const feltWhereSchool = school(
@@ -309,6 +344,11 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
           under: { "compression-contact": ["forearm"] },
           instruction: "Lay the forearm along the upper iliac crest and lean straight down.",
         },
+        {
+          under: { "compression-contact": ["squeezed"] },
+          instruction: "Lying on the back: squeeze both front iliac spines together.",
+          loads: person("supine"),
+        },
       ],
     ),
     schools: [
@@ -323,6 +363,12 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         options: [
           { id: "heel", label: "heel of the hand", reason: "Default: straight arms carry the force." },
           { id: "forearm", label: "forearm", reason: "Broader, when the crest is sore to touch." },
+          {
+            id: "squeezed",
+            label: "both front spines together, on the back",
+            reason: "For who cannot lie on the side. No figure was published for it, so it moves none.",
+            since: 4,
+          },
         ],
       },
     ],
@@ -343,7 +389,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     hands: "Heel of one hand on the middle of the sacrum, the other hand on top, arms straight.",
     direction: "Straight down.",
     stages: sacralStages,
-    schools: [feltWhereSchool],
+    schools: [sacralDose, feltWhereSchool],
     cautions: ["Gentle pressure must be clear before any thrust.", "Go lightly with osteoporosis."],
     burden: 4,
     equipment: [],

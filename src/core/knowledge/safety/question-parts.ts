@@ -20,6 +20,9 @@ type Asked = {
   readonly parts?: readonly string[];
 };
 
+/** Never asked through a relative: what is private stays unsaid, and reads as a no. */
+export const NOT_THROUGH_RELATIVES: readonly string[] = ["cauda-equina"];
+
 export const GUARD_ASKED: Readonly<Record<string, Asked>> = {
   "cauda-equina": {
     group: "grave",

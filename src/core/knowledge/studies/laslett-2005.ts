@@ -40,6 +40,7 @@ export const laslett2005: readonly AccuracyRecord[] = [
     ...study,
     id: "si-compression.laslett-2005",
     test: "si-compression",
+    variant: { "compression-contact": ["heel", "forearm"] },
     sensitivity: 0.69,
     specificity: 0.69,
     counts: { tp: 11, fn: 5, fp: 10, tn: 22 },

@@ -1,6 +1,6 @@
 import { type InferType } from "yup";
-import { closed, listOf, name, numberIn, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
-import { places, type Position, POSITIONS, QUALITIES } from "../../vocabulary";
+import { closed, listOf, listOfEach, name, numberIn, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
+import { type Place, places, type Position, POSITIONS, QUALITIES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -35,6 +35,10 @@ const area = closed({
 
 const familiar = closed({ area: name(), words: text(300, 1) });
 
+/** What a complaint is made of at most: named A, B and C in this order. */
+export const MOST_SYMPTOMS = 3;
+export const SYMPTOM_LETTERS = ["A", "B", "C"] as const;
+
 const history = closed({
   onset: oneOf(ONSETS),
   onsetNote: text(1000),
@@ -55,14 +59,25 @@ const rest = closed({
   places: places(),
   /** How they lay, sat or stood; left out: nobody said. */
   position: oneOf(POSITIONS).optional(),
+  /** The same for the symptoms named after the first, by their area. */
+  others: listOfEach(
+    closed({ symptom: name(), intensity: painScore().required("is missing; choose 0 to 10") }),
+    MOST_SYMPTOMS - 1,
+  ).optional(),
 });
 
 export type Area = InferType<typeof area>;
 export type RestRating = InferType<typeof rest>;
 
+/** A symptom the person came with: where it was drawn, and what they call it. */
+export type Symptom = InferType<typeof familiar>;
+
 export type ComplaintState = {
   readonly areas: readonly Area[];
-  familiar: InferType<typeof familiar> | null;
+  /** The first symptom: what they came with. */
+  familiar: Symptom | null;
+  /** The others that are theirs, each named in their words. */
+  readonly alsoTheirs: readonly Symptom[];
   history: InferType<typeof history> | null;
   centralisation: InferType<typeof centralisation>["answer"] | null;
   /** The last rating, in whatever posture. */
@@ -76,6 +91,7 @@ export type ComplaintState = {
 export const noComplaint: ComplaintState = {
   areas: [],
   familiar: null,
+  alsoTheirs: [],
   history: null,
   centralisation: null,
   rest: null,
@@ -85,15 +101,77 @@ export const noComplaint: ComplaintState = {
 
 type ComplaintDraft = Draft<ComplaintState>;
 
+/** The next one moves up to be the first. */
+function forget(draft: ComplaintDraft, area: string): void {
+  draft.alsoTheirs = draft.alsoTheirs.filter((known) => known.area !== area);
+  if (draft.familiar?.area === area) draft.familiar = draft.alsoTheirs.shift() ?? null;
+}
+
+/**
+ * The symptoms of a complaint, each with its letter, the first one first.
+ *
+ * @example symptomsOf({ familiar: { area: "area-1", words: "deep ache" }, alsoTheirs: [] })[0]?.letter // "A"
+ */
+export const symptomsOf = ({
+  familiar: first,
+  alsoTheirs,
+}: Pick<ComplaintState, "familiar" | "alsoTheirs">): readonly (Symptom & { readonly letter: string })[] =>
+  [...(first ? [first] : []), ...alsoTheirs].map((symptom, index) => ({
+    ...symptom,
+    letter: SYMPTOM_LETTERS[index]!,
+  }));
+
+/**
+ * How bad a symptom was at rest: its own rating, else the first symptom's.
+ *
+ * @param symptom the symptom's area; null: the first one
+ * @example restOf({ intensity: 2, places: [], others: [{ symptom: "area-2", intensity: 5 }] }, "area-2").intensity // 5
+ */
+export function restOf(
+  rest: RestRating | null,
+  symptom: string | null,
+): { readonly intensity: number; readonly places: readonly Place[] } {
+  const own = rest?.others?.find((other) => other.symptom === symptom);
+  /** The places that were pressed are the first symptom's. */
+  return own
+    ? { intensity: own.intensity, places: [] }
+    : { intensity: rest?.intensity ?? 0, places: rest?.places ?? [] };
+}
+
+/**
+ * Which of their symptoms a place belongs to, where more than one is named: the
+ * first whose area has it; null where there is one, or none has it.
+ *
+ * @example symptomAt({ areas: [], familiar: null, alsoTheirs: [] }, ["foot.right"]) // null
+ */
+export function symptomAt(
+  { areas, ...named }: Pick<ComplaintState, "areas" | "familiar" | "alsoTheirs">,
+  felt: readonly Place[],
+): string | null {
+  const symptoms = symptomsOf(named);
+  if (symptoms.length < 2) return null;
+  const drawn = (symptom: Symptom) => areas.find(({ area }) => area === symptom.area)?.places ?? [];
+  return symptoms.find((symptom) => drawn(symptom).some((place) => felt.includes(place)))?.area ?? null;
+}
+
 export const complaint = {
   "area-recorded": kind(area, (draft: ComplaintDraft, { body }) =>
     upsert(draft.areas, (known) => known.area === body.area, body),
   ),
   "area-removed": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => {
     draft.areas = draft.areas.filter((known) => known.area !== body.area);
-    if (draft.familiar?.area === body.area) draft.familiar = null;
+    forget(draft, body.area);
   }),
-  "familiar-chosen": kind(familiar, (draft: ComplaintDraft, { body }) => void (draft.familiar = body)),
+  "familiar-chosen": kind(familiar, (draft: ComplaintDraft, { body }) => {
+    draft.familiar = body;
+    draft.alsoTheirs = draft.alsoTheirs.filter(({ area }) => area !== body.area);
+  }),
+  /** Another symptom that is theirs too; named again, its words change. */
+  "symptom-named": kind(familiar, (draft: ComplaintDraft, { body }) => {
+    if (draft.familiar === null || draft.familiar.area === body.area) draft.familiar = body;
+    else upsert(draft.alsoTheirs, (known) => known.area === body.area, body);
+  }),
+  "symptom-dropped": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => forget(draft, body.area)),
   "history-recorded": kind(history, (draft: ComplaintDraft, { body }) => void (draft.history = body)),
   "centralisation-recorded": kind(
     centralisation,

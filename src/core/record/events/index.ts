@@ -9,10 +9,12 @@ import { run } from "./run";
 import { safety } from "./safety";
 import { signing } from "./signature";
 import { technique } from "./technique";
+import { visiting } from "./visit";
 
 /** Every kind of event of an exam, family by family: its schema, its older shapes and its fold stand together. */
 export const EXAM_KINDS = {
   ...opening,
+  ...visiting,
   ...complaint,
   ...safety,
   ...run,

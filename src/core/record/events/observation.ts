@@ -2,9 +2,12 @@ import { closed, listOf, name, numberIn, oneOf, orNone, painScore, uuid, wholeIn
 import { force } from "../../measurement";
 import { places, QUALITIES, REACTIONS, RESPONSES } from "../../vocabulary";
 import { kind } from "../envelope";
+import { type ComplaintState, symptomAt } from "./complaint";
 import { answerToday, changeRun, changeStage, type RunsDraft, signToday, withValue } from "../runs";
 
 /** What the person said and what was seen while a test was done. */
+
+type FeltDraft = RunsDraft & Pick<ComplaintState, "areas" | "familiar" | "alsoTheirs">;
 
 const runAndStage = () => ({ run: uuid(), stage: name() });
 const minutes = () => orNone(numberIn(0, 20160), "minutes");
@@ -20,13 +23,16 @@ export const observation = {
       intensity: orNone(painScore(), "0 to 10"),
       reactions: listOf(REACTIONS),
       qualities: listOf(QUALITIES).optional(),
+      /** Which of their symptoms it was, by its area; left out: the one drawn there. */
+      symptom: name().optional(),
     }),
-    (draft: RunsDraft, { body }) =>
+    (draft: FeltDraft, { body }) =>
       changeStage(draft, body.run, body.stage, {
         places: body.places,
         intensity: body.intensity,
         reactions: body.reactions,
         qualities: body.qualities ?? [],
+        symptom: body.symptom ?? symptomAt(draft, body.places),
       }),
   ),
   "answer-recorded": kind(closed({ ...runAndStage(), answer: name() }), (draft: RunsDraft, { body }) => {

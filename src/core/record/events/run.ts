@@ -8,6 +8,7 @@ import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraf
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
+import type { VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
 
@@ -18,6 +19,9 @@ export const STOP_REASONS = [
   "pain too strong",
   "other",
 ] as const;
+
+/** Left out because they did not want it: for the rest of the visit it is not asked for again. */
+export const DECLINED = "they do not want it";
 
 const sideOrNone = () => oneOfOrNone(SIDES);
 
@@ -52,7 +56,8 @@ export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, p
 type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
 type StartDraft = RunDraft &
-  Pick<ComplaintState, "rest" | "restIn" | "areas"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
+  Pick<ComplaintState, "rest" | "restIn" | "areas"> &
+  Pick<VisitState, "visit"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
 
@@ -80,6 +85,7 @@ export const run = {
         rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
         techniquesBefore: draft.techniques.length,
         bothSore: versionOfEvent(event) >= KNOWS_BOTH_SORE && soreOnBothSides(draft.areas, body.test),
+        isUnreliable: draft.visit?.reports === "not reliably",
         again: body.again ?? null,
       }),
     );

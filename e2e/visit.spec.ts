@@ -1,0 +1,83 @@
+import { expect, openRun, saved, stored, test } from "./support/test";
+import { openTest } from "./support/table";
+
+test("two symptoms are named, rated one after the other, and told apart by where theirs came", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", { label: "raise", tests: ["straight-leg-raise"], reason: "" });
+    builder.complaint("low-back.central").consent().guard();
+    builder.add("area-recorded", {
+      area: "area-2",
+      places: ["posterior-calf.right"],
+      qualities: [],
+      now: null,
+      best: null,
+      worst: null,
+    });
+  });
+  await page.goto(`/exams/${exam}/complaint`);
+  const words = page.getByLabel(/theirs too, symptom B/);
+  await words.fill("a buzz in the calf");
+  await words.blur();
+  await expect(page.getByRole("heading", { name: /Area 2 · symptom B/ })).toBeVisible();
+  await openRun(page, exam);
+  await expect(page.getByText("B a buzz in the calf")).toHaveCount(0);
+  await page.keyboard.press("1");
+  await expect(page.getByText("B a buzz in the calf")).toBeVisible();
+  await page.keyboard.press("4");
+  await openTest(page, "straight-leg-raise", "right");
+  await expect(page.locator('[data-theirs="posterior-calf.right"]')).toContainText("THEIRS B");
+  await page.locator('[data-theirs="posterior-calf.right"]').click();
+  await saved(page);
+  const [last] = (await stored(request, exam)).events.filter(({ type }) => type === "rest-rated").slice(-1);
+  expect(last!.body).toMatchObject({ intensity: 1, others: [{ symptom: "area-2", intensity: 4 }] });
+  await expect(page.getByRole("radio", { name: /^B a buzz/ })).toBeChecked();
+});
+
+test("what is private is asked for on its own, and a no holds for the visit", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", { label: "pelvis", tests: ["pubic-shear", "sacral-sulcus"], reason: "" });
+    builder.complaint("si-area.right").consent().guard().rest(0);
+  });
+  await openRun(page, exam);
+  await openTest(page, "pubic-shear", null);
+  await expect(page.locator('[data-asked-anew="pubic bone"]')).toBeVisible();
+  await page.keyboard.press("2");
+  await expect(page.locator('[data-asked-anew="pubic bone"]')).toHaveCount(0);
+  await openTest(page, "sacral-sulcus", "right");
+  await page.keyboard.press("1");
+  await expect(page.locator("[data-asked-anew]")).toHaveCount(0);
+  await expect(page.locator("[data-asked=answer], [data-asked=rest]")).toBeVisible();
+  await page.goto(`/exams/${exam}/baseline`);
+  await page.locator('[data-neuro="touch s3-s5 right"]').click();
+  await page.getByRole("button", { name: /^They do not/ }).click();
+  await expect(page.getByText("not examined, and not asked for again today")).toBeVisible();
+});
+
+test("signals stand on the head line, positions that cannot be taken leave the sheet, and no agreement ends it", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", { label: "two", tests: ["thigh-thrust", "sacral-thrust"], reason: "" });
+    builder.complaint("si-area.right").consent().guard().rest(0);
+    builder.run({ test: "thigh-thrust", side: "right", response: "nothing" });
+  });
+  await page.goto(`/exams/${exam}/complaint`);
+  await page.getByRole("button", { name: "prone", exact: true }).click();
+  await page.getByLabel("Because of").fill("the belly");
+  await page.getByLabel("Because of").blur();
+  await page.getByText("Another language, hearing, sight, speech, memory").click();
+  await page.getByRole("button", { name: /^open hand: stop/ }).click();
+  await expect(page.locator("[data-signals]")).toHaveText("open hand: stop");
+  await openRun(page, exam);
+  await expect(page.getByRole("button", { name: /^Sacral thrust\s*, skipped/ })).toBeVisible();
+  await page.goto(`/exams/${exam}/complaint`);
+  await page.getByRole("radio", { name: "did not agree" }).click();
+  await saved(page);
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();
+});

@@ -1,0 +1,124 @@
+import { describe, expect, it } from "vitest";
+import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
+import { ALL_CLEAR_OPTION, anewForTest, ASKED_ANEW_IDS, type AskedAnewId, protocolOf, PROTOCOLS } from "../knowledge";
+import { runSheet } from "../planning";
+import { DECLINED, type EventDraft, type ExamEvent, USUAL_VISIT } from "../record";
+import { readExam } from "../reading";
+import { assessGuard } from "../safety";
+import { POSITIONS, RECORD_VERSION } from "../vocabulary";
+import { admit } from "./admit";
+import { askedNow } from "./asked-now";
+import { runPosition } from "./entry";
+
+const ready = () => buildExam().complaint("si-area.right").consent().guard().rest(0);
+
+/** What stands against one more event, as of a version. */
+function refused(exam: ExamBuilder, draft: EventDraft, v = RECORD_VERSION): string | null {
+  const sample = exam.events.at(-1)!;
+  return admit(exam.state(), { ...sample, id: exam.newId(), v, ...draft } as ExamEvent)?.what ?? null;
+}
+
+const NEEDS: Readonly<Record<AskedAnewId, (exam: ExamBuilder) => EventDraft>> = {
+  "pubic bone": (exam) => start(exam, "pubic-shear"),
+  "beside the sacrum": (exam) => start(exam, "sacral-sulcus"),
+  chest: (exam) => start(exam, "diaphragm-palpation"),
+  saddle: () => ({
+    type: "neuro-recorded",
+    body: { findings: [{ kind: "touch", level: "s3-s5", side: "right", value: 2 }] },
+  }),
+  "neck thrust": () => ({
+    type: "technique-logged",
+    body: {
+      kind: "manipulation",
+      region: "neck",
+      level: "",
+      side: null,
+      grade: null,
+      force: null,
+      holdSeconds: null,
+      repetitions: null,
+      note: "",
+    },
+  }),
+};
+
+function start(exam: ExamBuilder, test: (typeof PROTOCOLS)[number]["id"]): EventDraft {
+  const { sided } = protocolOf(test);
+  return { type: "run-started", body: { run: exam.newId(), test, side: sided ? "right" : null, variant: {} } };
+}
+
+/** Everything a neck technique asks is answered. */
+const readyForNeck = () => {
+  const exam = buildExam({ region: "neck-arm" }).complaint("si-area.right").consent().guard().rest(0);
+  return exam;
+};
+
+describe("what is asked for on its own", () => {
+  it.each(ASKED_ANEW_IDS)("%s: refused before it was asked, taken after a yes, never after a no", (what) => {
+    const before = what === "neck thrust" ? readyForNeck() : ready();
+    expect(refused(before, NEEDS[what](before))).toMatch(/has not been asked for|was not asked/);
+    const agreed = what === "neck thrust" ? readyForNeck() : ready();
+    agreed.add("asked-anew", { what, agreed: true });
+    expect(refused(agreed, NEEDS[what](agreed)) ?? "").not.toMatch(/agree|asked for$/);
+    const not = what === "neck thrust" ? readyForNeck() : ready();
+    not.add("asked-anew", { what, agreed: false });
+    if (what !== "neck thrust") expect(refused(not, NEEDS[what](not))).toMatch(/did not agree/);
+  });
+
+  it.each(ASKED_ANEW_IDS)("%s: an examination from before this was asked is taken as it is", (what) => {
+    const exam = ready();
+    expect(refused(exam, NEEDS[what](exam), RECORD_VERSION - 1) ?? "").not.toMatch(/agree|asked for/);
+  });
+
+  it.each(PROTOCOLS.filter(({ earned }) => !earned))(
+    "$id is asked for exactly where it touches what is private",
+    ({ id, sided }) => {
+      const exam = ready();
+      const at = { protocol: protocolOf(id), side: sided ? ("right" as const) : null };
+      const { what } = askedNow(exam.state(), runPosition(exam.state(), at, {}), at, new Set());
+      expect(what === "agreement").toBe(anewForTest(id) !== null);
+    },
+  );
+
+  it("is never asked again for a test that they did not want", () => {
+    const exam = ready();
+    exam.add("test-skipped", { test: "thigh-thrust", side: "right", reason: DECLINED });
+    expect(refused(exam, start(exam, "thigh-thrust"))).toMatch(/did not agree to it/);
+    expect(refused(exam, start(exam, "faber"))).toBeNull();
+  });
+});
+
+describe("what was said of the visit", () => {
+  it.each(POSITIONS)("leaves every test in a position they cannot take out of the sheet: %s", (position) => {
+    const exam = ready();
+    exam.add("sheet-set", { label: "all", tests: PROTOCOLS.map(({ id }) => id), reason: "" });
+    exam.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position], cannotWhy: "breath" });
+    const state = exam.state();
+    for (const step of runSheet(state, assessGuard(state), readExam(state)).steps) {
+      const isThere = step.protocol.position === position;
+      if (isThere) expect(["skipped", "blocked"], step.key).toContain(step.status);
+      else expect(step.because ?? "", step.key).not.toContain("breath");
+    }
+  });
+
+  it("reads no answer of somebody who cannot say reliably what they feel", () => {
+    for (const { id, sided } of PROTOCOLS.filter((protocol) => protocol.stages.some(({ kind }) => !kind))) {
+      const exam = ready();
+      exam.add("visit-noted", { ...USUAL_VISIT, reports: "not reliably" });
+      const run = exam.start(id, sided ? "right" : null);
+      const stage = protocolOf(id).stages.find(({ kind }) => !kind)!;
+      exam.record(run, { stage: stage.id, response: "familiar", felt: ["si-area.right"] });
+      const outcomes = readExam(exam.state()).outcomes.filter((outcome) => outcome.run === run);
+      expect(outcomes.filter(({ outcome }) => outcome === "positive" || outcome === "negative")).toEqual([]);
+    }
+  });
+
+  it("takes no private answer through a relative", () => {
+    const exam = ready();
+    const answer = (question: string, given: string, by: "them" | "relative") =>
+      refused(exam, { type: "guard-answered", body: { question, answer: given, by } });
+    expect(answer("cauda-equina", ALL_CLEAR_OPTION, "relative")).toMatch(/through a relative/);
+    expect(answer("cauda-equina", "not-known", "relative")).toBeNull();
+    expect(answer("cauda-equina", ALL_CLEAR_OPTION, "them")).toBeNull();
+  });
+});

@@ -1,0 +1,34 @@
+import { ASKED_ANEW_IDS, askedAnew } from "../../knowledge";
+import { CHAPERONES, type ExamState, INTERPRETERS, PAIN_MEDICINES, SIGNALS } from "../../record";
+
+/**
+ * What held for this visit, where it is not as usual.
+ *
+ * @example visitLines({ visit: null, askedAnew: { saddle: false } }) // ["Asked for on its own: feeling between the legs not agreed to."]
+ */
+export function visitLines({ visit, askedAnew: given }: Pick<ExamState, "visit" | "askedAnew">): string[] {
+  const asked = ASKED_ANEW_IDS.filter((id) => given[id] !== undefined).map(
+    (id) => `${askedAnew(id).label} ${given[id] ? "agreed to" : "not agreed to"}`,
+  );
+  return [
+    ...(asked.length ? [`Asked for on its own: ${asked.join("; ")}.`] : []),
+    ...(visit?.chaperone
+      ? [`Chaperone ${CHAPERONES[visit.chaperone]}${visit.chaperoneName ? `: ${visit.chaperoneName}` : ""}.`]
+      : []),
+    ...(visit && (visit.language || visit.interpreter !== "not needed")
+      ? [`Language: ${visit.language || "another"}; ${INTERPRETERS[visit.interpreter]}.`]
+      : []),
+    ...(visit?.signals.length
+      ? [`Signals agreed: ${visit.signals.flatMap((signal) => (signal ? SIGNALS[signal] : [])).join("; ")}.`]
+      : []),
+    ...(visit?.reports === "not reliably"
+      ? ["They cannot say reliably what they feel: no answer to a provocation was read, angles and neurology only."]
+      : []),
+    ...(visit?.medicine
+      ? [`Pain medicine ${PAIN_MEDICINES[visit.medicine]}${visit.medicineNote ? `: ${visit.medicineNote}` : ""}.`]
+      : []),
+    ...(visit?.cannotTake.length
+      ? [`Not possible: ${visit.cannotTake.join(", ")}${visit.cannotWhy ? ` (${visit.cannotWhy})` : ""}.`]
+      : []),
+  ];
+}

@@ -1,0 +1,87 @@
+import { type InferType } from "yup";
+import { closed, listOf, oneOf, oneOfOrNone, text, yesNo } from "../../base";
+import { ASKED_ANEW_IDS, type AskedAnewId } from "../../knowledge";
+import { POSITIONS } from "../../vocabulary";
+import { type Draft, kind } from "../envelope";
+
+/** How this person and this visit are: what both agreed on before, and what was agreed to on its own. */
+
+export const INTERPRETERS = {
+  "not needed": "no interpreter needed",
+  professional: "professional interpreter",
+  phone: "interpreter by telephone",
+  relative: "a relative interprets",
+  none: "none was found",
+} as const;
+
+/** Agreed before the first test: how they say it without words. */
+export const SIGNALS = {
+  "raised hand": "a raised hand: I want to say something",
+  "two taps": "two taps: now",
+  "open hand": "open hand: stop",
+  "tap the table": "I tap the table edge before I touch or speak",
+} as const;
+
+export const CHAPERONES = {
+  "not wanted": "offered, not wanted",
+  present: "present",
+  "not offered": "not offered",
+} as const;
+
+export const PAIN_MEDICINES = {
+  none: "none today",
+  usual: "as usual",
+  more: "more than usual",
+  less: "less than usual",
+} as const;
+
+const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof T & string)[];
+
+const visit = closed({
+  language: text(60),
+  interpreter: oneOf(keysOf(INTERPRETERS)),
+  signals: listOf(keysOf(SIGNALS)),
+  /** Tried on a harmless touch: whether what they answer can be read. */
+  reports: oneOf(["reliably", "not reliably"]),
+  chaperone: oneOfOrNone(keysOf(CHAPERONES)),
+  /** Who, and in what role. */
+  chaperoneName: text(120),
+  medicine: oneOfOrNone(keysOf(PAIN_MEDICINES)),
+  medicineNote: text(120),
+  /** Positions they cannot take today, and why. */
+  cannotTake: listOf(POSITIONS),
+  cannotWhy: text(200),
+});
+
+const anew = closed({ what: oneOf(ASKED_ANEW_IDS), agreed: yesNo() });
+
+export type Visit = InferType<typeof visit>;
+
+/** What is so when nobody says otherwise. */
+export const USUAL_VISIT: Visit = {
+  language: "",
+  interpreter: "not needed",
+  signals: [],
+  reports: "reliably",
+  chaperone: null,
+  chaperoneName: "",
+  medicine: null,
+  medicineNote: "",
+  cannotTake: [],
+  cannotWhy: "",
+};
+
+export type VisitState = {
+  visit: Visit | null;
+  /** Agreed to on its own, or not. */
+  readonly askedAnew: Readonly<Partial<Record<AskedAnewId, boolean>>>;
+};
+
+export const noVisit: VisitState = { visit: null, askedAnew: {} };
+
+export const visiting = {
+  "visit-noted": kind(visit, (draft: Draft<VisitState>, { body }) => void (draft.visit = body)),
+  "asked-anew": kind(anew, (draft: Draft<VisitState>, { body }) => {
+    draft.askedAnew = { ...draft.askedAnew, [body.what]: body.agreed };
+  }),
+};
