@@ -36,6 +36,9 @@ type Fields = {
 /** A reason has to say something. */
 const SHORTEST_REASON = 10;
 
+const isNeckThrust = ({ kind, region, elsewhere }: Pick<Fields, "kind" | "region" | "elsewhere">): boolean =>
+  kind === "manipulation" && region === "neck" && !elsewhere;
+
 /** A thrust to the neck is asked for on its own. */
 function NeckThrustAsked() {
   const { state } = useExam();
@@ -73,11 +76,10 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   });
   const said = region ? techniqueGuard(state, guard, { kind, region, side: side === "none" ? null : side }) : null;
   const asksReason = said !== null && !elsewhere && said.blocks.length > 0 && said.blocks.every(({ final }) => !final);
-  const isNeckThrust = kind === "manipulation" && region === "neck" && !elsewhere;
   const mayLog =
     said !== null &&
     (elsewhere ||
-      ((!isNeckThrust || state.askedAnew["neck thrust"] === true) &&
+      ((!isNeckThrust({ kind, region, elsewhere }) || state.askedAnew["neck thrust"] === true) &&
         said.unasked.length === 0 &&
         (said.blocks.length === 0 || (asksReason && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
@@ -139,7 +141,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           onChoose={(chosen) => setValue("side", chosen)}
         />
         {said && !elsewhere && <TechniqueGuard {...said} />}
-        {isNeckThrust && <NeckThrustAsked />}
+        {isNeckThrust({ kind, region, elsewhere }) && <NeckThrustAsked />}
         {asksReason && (
           <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
             {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
