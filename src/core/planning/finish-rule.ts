@@ -1,6 +1,6 @@
-import { gaussHermite, normalQuantile, normalShare } from "../base";
 import { isSettled, type RuleTable } from "../reading";
 import type { Position } from "../vocabulary";
+import { CORRELATION, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
 
 /** A test of an open rule that can still be run. */
 export type OpenMember = {
@@ -33,53 +33,6 @@ export function turnCost(from: Position | null, to: Position): number {
 }
 
 const MOST = 8;
-
-/** How alike two tests' results are taken to be among people who all have, or all lack, the source: a convention. */
-export const CORRELATION = 0.4;
-const NODES = gaussHermite(15);
-
-/** A test's chance of a positive at each value of what its results share. */
-function chancesAt(share: number, correlation: number): Float64Array {
-  const cut = normalQuantile(share);
-  const [loading, rest] = [Math.sqrt(correlation), Math.sqrt(1 - correlation)];
-  return Float64Array.from(NODES, ({ at }) => normalShare((cut + loading * at) / rest));
-}
-
-/** The same test is weighed again and again: its chances are kept. */
-const chancesKept = new Map<string, Float64Array>();
-function keptChances(share: number, correlation: number): Float64Array {
-  const key = `${share} ${correlation}`;
-  const known = chancesKept.get(key);
-  if (known) return known;
-  if (chancesKept.size > MOST_KEPT) chancesKept.clear();
-  const chances = chancesAt(share, correlation);
-  chancesKept.set(key, chances);
-  return chances;
-}
-const MOST_KEPT = 400;
-
-/** How likely a state is with and without the source at each node, and in all. */
-type State = { readonly present: Float64Array; readonly absent: Float64Array; readonly weight: number };
-
-function stateOf(present: Float64Array, absent: Float64Array): State {
-  let weight = 0;
-  for (let node = 0; node < present.length; node++) weight += present[node]! + absent[node]!;
-  return { present, absent, weight };
-}
-
-/** Before any of these tests, at each node. */
-const openingState = (probability: number): State =>
-  stateOf(
-    Float64Array.from(NODES, ({ weight }) => probability * weight),
-    Float64Array.from(NODES, ({ weight }) => (1 - probability) * weight),
-  );
-
-function turned(now: Float64Array, chances: Float64Array, isPositive: boolean): Float64Array {
-  const next = new Float64Array(now.length);
-  for (let node = 0; node < now.length; node++)
-    next[node] = now[node]! * (isPositive ? chances[node]! : 1 - chances[node]!);
-  return next;
-}
 
 /** How many of a mask's bits are set. */
 function bits(mask: number): number {
@@ -130,9 +83,9 @@ export function finishRule(
     const left = all & ~(pos | neg);
     return left === 0 || settled[bits(pos)]![bits(left)]!;
   };
-  const states = new Map<number, State>([[0, openingState(probability)]]);
+  const states = new Map<number, Shared>([[0, openingState(probability)]]);
   /** The state after one more result; the same whatever the order. */
-  const after = (pos: number, neg: number, index: number, isPositive: boolean): State => {
+  const after = (pos: number, neg: number, index: number, isPositive: boolean): Shared => {
     const bit = 1 << index;
     const key = ((isPositive ? pos | bit : pos) << MOST) | (isPositive ? neg : neg | bit);
     const known = states.get(key);
