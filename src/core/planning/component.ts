@@ -9,6 +9,8 @@ export type PlanTest = {
   readonly place: string;
   /** What it costs, without turning. */
   readonly cost: number;
+  /** How many runs it is: two where both sides are done. Left out: one. */
+  readonly runs?: number;
 };
 
 export type PlanRule = {
@@ -23,15 +25,6 @@ export type PlanRule = {
   readonly members: readonly { readonly test: string; readonly ifPresent: number; readonly ifAbsent: number }[];
 };
 
-/** Where a component stands: which tests were done, and what each of its rules heard, as bits. */
-type At = {
-  readonly done: number;
-  readonly heard: readonly { readonly positive: number; readonly negative: number }[];
-  /** Known so far: chance, and what was spent on the way here. */
-  readonly chance: number;
-  readonly most: { readonly cost: number; readonly tests: number };
-};
-
 /** What a component does in its blocks, in an order of them. */
 export type Walk = {
   readonly cost: number;
@@ -43,6 +36,8 @@ export type Walk = {
   readonly entered: ReadonlyMap<number, number>;
   /** Chance that every rule is settled at the end. */
   readonly settled: number;
+  /** Chance that each rule is settled once a place is done, by place and rule. */
+  readonly settledAfter: ReadonlyMap<string, ReadonlyMap<string, number>>;
   /** Chance that each test is done. */
   readonly runs: ReadonlyMap<string, number>;
   /** The test each block begins with, by place; the likeliest where it depends. */
@@ -58,18 +53,48 @@ const bitsOf = (mask: number): number => {
   return count;
 };
 
-const keyOf = ({ done, heard }: Pick<At, "done" | "heard">): string =>
-  `${done}|${heard.map(({ positive, negative }) => `${positive},${negative}`).join(";")}`;
+/** Bits for the members of a rule: more than any has. */
+const ROOM = 10;
+const WIDTH = 2 ** (2 * ROOM);
+/** A rule that is over is kept as one of two: its results make no difference any more. */
+const SETTLED = WIDTH - 1;
+const EXHAUSTED = WIDTH - 2;
+
+/** What a rule heard: which members were positive, which negative, as bits; or that it is over. */
+type Heard = number;
+/** What each rule heard, in the rules' order. */
+type State = readonly Heard[];
+
+const positivesIn = (heard: Heard): number => heard >>> ROOM;
+const negativesIn = (heard: Heard): number => heard & (2 ** ROOM - 1);
+const isOver = (heard: Heard): boolean => heard >= EXHAUSTED;
+const keyOf = (state: State): string | number => {
+  if (state.length === 1) return state[0]!;
+  return state.length === 2 ? state[0]! * WIDTH + state[1]! : state.join();
+};
 
 type Choice = { readonly cost: number; readonly test: number };
+type End = { readonly chance: number; readonly state: State };
+/** A state on the way, with its chance, the places entered and the most that was spent. */
+type Way = {
+  readonly state: State;
+  readonly entered: number;
+  chance: number;
+  cost: number;
+  tests: number;
+};
+
+const NOTHING: Choice = { cost: 0, test: -1 };
 
 /** One component's tests, solved exactly inside each block: which test next, by what was heard so far. */
 export class Component {
   readonly places: readonly string[];
-  private readonly index: ReadonlyMap<string, number>;
-  private readonly full: readonly number[];
-  private readonly shared: Map<string, Shared>[];
-  private readonly chosen = new Map<string, Choice>();
+  private readonly opening: State;
+  private readonly weights: Map<number, Shared>[];
+  private readonly heard: Map<number, Heard>[];
+  /** Where each test stands among a rule's members; -1: it is none of them. */
+  private readonly member: readonly (readonly number[])[];
+  private readonly chosen = new Map<string, Map<string | number, Choice>>();
   private readonly walks = new Map<string, Walk>();
 
   /**
@@ -82,88 +107,92 @@ export class Component {
     private nodes: number,
   ) {
     this.places = [...new Set(tests.map(({ place }) => place))];
-    this.index = new Map(tests.map(({ id }, at) => [id, at]));
-    this.full = rules.map(({ members }) => 2 ** members.length - 1);
-    this.shared = rules.map(({ probability }) => new Map([["0,0", openingState(probability)]]));
+    this.member = tests.map(({ id }) => rules.map(({ members }) => members.findIndex(({ test }) => test === id)));
+    this.weights = rules.map(({ probability }) => new Map([[0, openingState(probability)]]));
+    this.heard = rules.map(() => new Map<number, Heard>());
+    this.opening = rules.map((_rule, at) => this.settledOr(at, 0));
+    this.places.forEach((place) => this.chosen.set(place, new Map()));
   }
 
-  private state(rule: number, positive: number, negative: number): Shared {
-    const kept = this.shared[rule]!;
-    const key = `${positive},${negative}`;
-    const known = kept.get(key);
+  private weightOf(rule: number, heard: Heard): Shared {
+    const kept = this.weights[rule]!;
+    const known = kept.get(heard);
     if (known) return known;
+    const [positive, negative] = [positivesIn(heard), negativesIn(heard)];
     /** Taken off the last bit, so that every state is reached one way. */
-    const bit = 2 ** (31 - Math.clz32(positive | negative));
-    const isPositive = (positive & bit) > 0;
-    const before = this.state(rule, isPositive ? positive & ~bit : positive, isPositive ? negative : negative & ~bit);
-    const { ifPresent, ifAbsent } = this.rules[rule]!.members[31 - Math.clz32(bit)]!;
+    const member = 31 - Math.clz32(positive | negative);
+    const isPositive = (positive & (2 ** member)) > 0;
+    const before = this.weightOf(rule, heard - 2 ** (member + (isPositive ? ROOM : 0)));
+    const { ifPresent, ifAbsent } = this.rules[rule]!.members[member]!;
     const state = stateOf(
       turned(before.present, keptChances(ifPresent, this.correlation), isPositive),
       turned(before.absent, keptChances(ifAbsent, this.correlation), isPositive),
     );
-    kept.set(key, state);
+    kept.set(heard, state);
     return state;
   }
 
-  private isOver(rule: number, { positive, negative }: At["heard"][number]): boolean {
-    const { table, positive: before, stuck } = this.rules[rule]!;
-    const left = bitsOf(this.full[rule]! & ~(positive | negative));
-    return left === 0 || isSettled(table, before + bitsOf(positive), left + stuck);
+  /** What a rule heard; or that it is over, settled or with nothing left to do. */
+  private settledOr(rule: number, heard: Heard): Heard {
+    const known = this.heard[rule]!.get(heard);
+    if (known !== undefined) return known;
+    const { table, positive, stuck, members } = this.rules[rule]!;
+    const [yes, no] = [bitsOf(positivesIn(heard)), bitsOf(negativesIn(heard))];
+    const left = members.length - yes - no;
+    const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : left === 0 ? EXHAUSTED : heard;
+    this.heard[rule]!.set(heard, now);
+    return now;
   }
 
-  /** The tests of a place that a rule still needs. */
-  private needed({ done, heard }: Pick<At, "done" | "heard">, place: string): number[] {
-    const open = heard.map((one, rule) => !this.isOver(rule, one));
-    return this.tests.flatMap((test, at) => {
-      if (test.place !== place || (done & (2 ** at)) > 0) return [];
-      const isNeeded = this.rules.some(
-        ({ members }, rule) => open[rule] && members.some((one) => one.test === test.id),
-      );
-      return isNeeded ? [at] : [];
-    });
+  private isNeeded(state: State, test: number): boolean {
+    const member = this.member[test]!;
+    for (let rule = 0; rule < state.length; rule++) {
+      const heard = state[rule]!;
+      if (isOver(heard) || member[rule]! < 0) continue;
+      if (((positivesIn(heard) | negativesIn(heard)) & (2 ** member[rule]!)) === 0) return true;
+    }
+    return false;
   }
 
   /** What can come of one test, with its chance. */
-  private outcomes(from: Pick<At, "done" | "heard">, test: number): { chance: number; heard: At["heard"] }[] {
-    const { id } = this.tests[test]!;
-    let ends: { chance: number; heard: At["heard"] }[] = [{ chance: 1, heard: from.heard }];
-    this.rules.forEach(({ members }, rule) => {
-      const member = members.findIndex((one) => one.test === id);
-      const heard = from.heard[rule]!;
-      if (member < 0 || this.isOver(rule, heard)) return;
-      const bit = 2 ** member;
-      const now = this.state(rule, heard.positive, heard.negative).weight;
-      const chance = this.state(rule, heard.positive | bit, heard.negative).weight / now;
-      const replaced = (list: At["heard"], one: At["heard"][number]) =>
-        list.map((old, at) => (at === rule ? one : old));
-      ends = ends.flatMap((end) => [
-        { chance: end.chance * chance, heard: replaced(end.heard, { ...heard, positive: heard.positive | bit }) },
-        { chance: end.chance * (1 - chance), heard: replaced(end.heard, { ...heard, negative: heard.negative | bit }) },
-      ]);
-    });
+  private outcomes(from: State, test: number): readonly End[] {
+    let ends: End[] = [{ chance: 1, state: from }];
+    for (let rule = 0; rule < from.length; rule++) {
+      const [heard, member] = [from[rule]!, this.member[test]![rule]!];
+      if (isOver(heard) || member < 0) continue;
+      const [yes, no] = [heard + 2 ** (member + ROOM), heard + 2 ** member];
+      const chance = this.weightOf(rule, yes).weight / this.weightOf(rule, heard).weight;
+      const next: End[] = [];
+      for (const end of ends)
+        for (const [result, likely] of [
+          [yes, chance],
+          [no, 1 - chance],
+        ] as const) {
+          const state = end.state.slice();
+          state[rule] = this.settledOr(rule, result);
+          next.push({ chance: end.chance * likely, state });
+        }
+      ends = next;
+    }
     return ends;
   }
 
   /** The cheapest test to do next in a place, and what the place costs from here on. */
-  private best(from: Pick<At, "done" | "heard">, place: string): Choice {
-    const candidates = this.needed(from, place);
-    if (candidates.length === 0) return { cost: 0, test: -1 };
-    const key = `${place} ${keyOf(from)}`;
-    const kept = this.chosen.get(key);
-    if (kept) return kept;
+  private best(from: State, place: string): Choice {
+    const kept = this.chosen.get(place)!;
+    const key = keyOf(from);
+    const known = kept.get(key);
+    if (known) return known;
     if (--this.nodes < 0) throw new TooManyStates();
-    let chosen: Choice = { cost: Infinity, test: -1 };
-    for (const test of candidates) {
-      const done = from.done | (2 ** test);
-      const cost =
-        this.tests[test]!.cost +
-        this.outcomes(from, test).reduce(
-          (sum, end) => sum + end.chance * this.best({ done, heard: end.heard }, place).cost,
-          0,
-        );
-      if (cost < chosen.cost - 1e-12) chosen = { cost, test };
+    let chosen: Choice = NOTHING;
+    for (let test = 0; test < this.tests.length; test++) {
+      const { place: there, cost: own } = this.tests[test]!;
+      if (there !== place || !this.isNeeded(from, test)) continue;
+      let cost = own;
+      for (const { chance, state } of this.outcomes(from, test)) cost += chance * this.best(state, place).cost;
+      if (chosen.test < 0 || cost < chosen.cost - 1e-12) chosen = { cost, test };
     }
-    this.chosen.set(key, chosen);
+    kept.set(key, chosen);
     return chosen;
   }
 
@@ -181,96 +210,94 @@ export class Component {
     return walk;
   }
 
+  /** Goes through one place from every state it may be entered in. */
+  private through(
+    place: string,
+    bit: number,
+    begun: readonly Way[],
+    tell: (test: number, chance: number) => void,
+  ): Way[] {
+    const left = new Map<string, Way>();
+    let now = new Map(begun.map((way) => [`${way.entered} ${keyOf(way.state)}`, way]));
+    while (now.size > 0) {
+      const next = new Map<string, Way>();
+      for (const [key, way] of now) {
+        const { test } = this.best(way.state, place);
+        if (test < 0) {
+          joined(left, key, way);
+          continue;
+        }
+        const { cost, runs = 1 } = this.tests[test]!;
+        tell(test, way.chance);
+        for (const { chance, state } of this.outcomes(way.state, test)) {
+          const entered = way.entered | bit;
+          joined(next, `${entered} ${keyOf(state)}`, {
+            state,
+            entered,
+            chance: way.chance * chance,
+            cost: way.cost + cost,
+            tests: way.tests + runs,
+          });
+        }
+      }
+      now = next;
+    }
+    return [...left.values()];
+  }
+
   private walked(order: readonly string[]): Walk {
-    const nothing = this.rules.map(() => ({ positive: 0, negative: 0 }));
-    let here = new Map<string, At & { readonly entered: number }>();
-    here.set("", { done: 0, heard: nothing, chance: 1, entered: 0, most: { cost: 0, tests: 0 } });
+    let here: Way[] = [{ state: this.opening, entered: 0, chance: 1, cost: 0, tests: 0 }];
     const runs = new Map<string, number>();
     const firsts = new Map<string, readonly string[]>();
+    const settledAfter = new Map<string, ReadonlyMap<string, number>>();
     let [cost, tests] = [0, 0];
+    const settled = (rule: number) =>
+      here.reduce((sum, { state, chance }) => sum + (state[rule] === SETTLED ? chance : 0), 0);
     order.forEach((place, block) => {
-      const left = new Map<string, At & { readonly entered: number }>();
-      const keep = (into: typeof left, at: At & { readonly entered: number }) => {
-        const key = `${at.entered} ${keyOf(at)}`;
-        const there = into.get(key);
-        into.set(
-          key,
-          there
-            ? {
-                ...there,
-                chance: there.chance + at.chance,
-                most: {
-                  cost: Math.max(there.most.cost, at.most.cost),
-                  tests: Math.max(there.most.tests, at.most.tests),
-                },
-              }
-            : at,
-        );
-      };
-      const begun = [...here.values()].toSorted((a, b) => b.chance - a.chance);
-      firsts.set(place, this.inOrder(begun[0]!, place));
-      let now = here;
-      while (now.size > 0) {
-        const next = new Map<string, At & { readonly entered: number }>();
-        for (const at of now.values()) {
-          const { test } = this.best(at, place);
-          if (test < 0) {
-            keep(left, at);
-            continue;
-          }
-          const { id, cost: own } = this.tests[test]!;
-          cost += at.chance * own;
-          tests += at.chance;
-          runs.set(id, (runs.get(id) ?? 0) + at.chance);
-          for (const end of this.outcomes(at, test))
-            keep(next, {
-              done: at.done | (2 ** test),
-              heard: end.heard,
-              chance: at.chance * end.chance,
-              entered: at.entered | (2 ** block),
-              most: { cost: at.most.cost + own, tests: at.most.tests + 1 },
-            });
-        }
-        now = next;
-      }
-      here = left;
-    });
-    const ends = [...here.values()];
-    const entered = new Map<number, number>();
-    for (const end of ends) entered.set(end.entered, (entered.get(end.entered) ?? 0) + end.chance);
-    const isSettledAt = ({ heard }: At) =>
-      heard.every(({ positive, negative }, rule) => {
-        const { table, positive: before, stuck } = this.rules[rule]!;
-        const left = bitsOf(this.full[rule]! & ~(positive | negative));
-        return isSettled(table, before + bitsOf(positive), left + stuck);
+      const likeliest = here.reduce((a, b) => (b.chance > a.chance ? b : a));
+      firsts.set(place, this.inOrder(likeliest.state, place));
+      here = this.through(place, 2 ** block, here, (test, chance) => {
+        const { id, cost: own, runs: times = 1 } = this.tests[test]!;
+        cost += chance * own;
+        tests += chance * times;
+        runs.set(id, (runs.get(id) ?? 0) + chance);
       });
+      settledAfter.set(place, new Map(this.rules.map(({ id }, rule) => [id, settled(rule)])));
+    });
+    const entered = new Map<number, number>();
+    for (const end of here) entered.set(end.entered, (entered.get(end.entered) ?? 0) + end.chance);
     return {
       cost,
       tests,
-      mostCost: Math.max(0, ...ends.map(({ most }) => most.cost)),
-      mostTests: Math.max(0, ...ends.map(({ most }) => most.tests)),
+      mostCost: Math.max(0, ...here.map((end) => end.cost)),
+      mostTests: Math.max(0, ...here.map((end) => end.tests)),
       entered,
-      settled: ends.filter(isSettledAt).reduce((sum, { chance }) => sum + chance, 0),
+      settled: here.reduce((sum, { state, chance }) => sum + (state.every((one) => one === SETTLED) ? chance : 0), 0),
+      settledAfter,
       runs,
       firsts,
     };
   }
 
-  /** The tests of a place in the order in which they come while nothing settles it: each negative, else each positive. */
-  private inOrder(from: Pick<At, "done" | "heard">, place: string): readonly string[] {
+  /** The tests of a place in the order in which they come along the likeliest answers that leave something to do. */
+  private inOrder(from: State, place: string): readonly string[] {
     const list: string[] = [];
-    let at = from;
-    for (;;) {
-      const { test } = this.best(at, place);
-      if (test < 0) break;
+    let state = from;
+    for (let { test } = this.best(state, place); test >= 0; { test } = this.best(state, place)) {
       list.push(this.tests[test]!.id);
-      const done = at.done | (2 ** test);
-      const [likeliest, ...others] = this.outcomes(at, test).toSorted((a, b) => b.chance - a.chance);
-      /** Goes on along the likeliest answer that leaves something to do here. */
-      const next = [likeliest!, ...others].find((end) => this.needed({ done, heard: end.heard }, place).length > 0);
-      at = { done, heard: (next ?? likeliest!).heard };
+      const ends = this.outcomes(state, test).toSorted((a, b) => b.chance - a.chance);
+      state = (ends.find((end) => this.best(end.state, place).test >= 0) ?? ends[0]!).state;
     }
-    const rest = this.tests.filter(({ id, place: there }) => there === place && !list.includes(id)).map(({ id }) => id);
-    return [...list, ...rest.filter((id) => (from.done & (2 ** this.index.get(id)!)) === 0)];
+    const rest = this.tests.filter((test) => test.place === place && !list.includes(test.id)).map(({ id }) => id);
+    return [...list, ...rest];
   }
+}
+
+/** Two ways to the same state are one, by what was spent at the most. */
+function joined(into: Map<string, Way>, key: string, way: Way): void {
+  const there = into.get(key);
+  if (!there) return void into.set(key, { ...way });
+  there.chance += way.chance;
+  there.cost = Math.max(there.cost, way.cost);
+  there.tests = Math.max(there.tests, way.tests);
 }

@@ -1,5 +1,6 @@
 import { Component, type PlanRule, type PlanTest, TooManyStates, type Walk } from "./component";
 import { CORRELATION } from "./one-factor";
+import { POSITIONS } from "../vocabulary";
 
 /** The whole exam: in which order the positions are taken, each once, so that it costs least. */
 
@@ -33,6 +34,8 @@ export type ExamOrder = {
   readonly settled: number;
   /** Tests of each place in the order they come in. */
   readonly inOrder: ReadonlyMap<string, readonly string[]>;
+  /** Chance that each rule is settled once a place is done, by place and rule. */
+  readonly settledAfter: ReadonlyMap<string, ReadonlyMap<string, number>>;
   /** Chance that each test is done. */
   readonly runs: ReadonlyMap<string, number>;
   /** Null: exact; else how much more it can cost than the cheapest. */
@@ -125,6 +128,20 @@ function* ordersOf(places: readonly string[]): Generator<readonly string[]> {
     for (const rest of ordersOf(places.filter((other) => other !== place))) yield [place, ...rest];
 }
 
+const runsOf = (tests: readonly PlanTest[]): number => tests.reduce((sum, { runs = 1 }) => sum + runs, 0);
+
+/** In the order they are listed in, so that of equal orders the usual one is taken. */
+const placesOf = (tests: readonly PlanTest[]): readonly string[] =>
+  [...new Set(tests.map(({ place }) => place))].toSorted((a, b) => rankOf(a) - rankOf(b));
+const rankOf = (place: string): number => POSITIONS.findIndex((position) => position === baseOf(place));
+
+/** Every order there can be: a place that is begun stays first. */
+function* ordersFor({ tests, first }: OrderAsked): Generator<readonly string[]> {
+  const places = placesOf(tests);
+  if (first === undefined) return yield* ordersOf(places);
+  for (const rest of ordersOf(places.filter((place) => place !== first))) yield [first, ...rest];
+}
+
 type Priced = Omit<ExamOrder, "gap">;
 
 function priced(asked: OrderAsked, parts: readonly Component[], order: readonly string[]): Priced {
@@ -154,13 +171,13 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
   const burden = sum(({ cost }) => cost) + fixedCost;
   return {
     order,
-    tests: sum((walk) => walk.tests) + fixed.length,
+    tests: sum((walk) => walk.tests) + runsOf(fixed),
     burden,
     turnCost,
     turns,
     total: burden + turnCost,
     most: {
-      tests: sum(({ mostTests }) => mostTests) + fixed.length,
+      tests: sum(({ mostTests }) => mostTests) + runsOf(fixed),
       burden: sum(({ mostCost }) => mostCost) + fixedCost,
     },
     entered,
@@ -173,6 +190,9 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
           ...walks.flatMap(({ walk }) => walk.firsts.get(place) ?? []),
         ],
       ]),
+    ),
+    settledAfter: new Map(
+      order.map((place) => [place, new Map(walks.flatMap(({ walk }) => [...(walk.settledAfter.get(place) ?? [])]))]),
     ),
     runs: new Map([...fixed.map(({ id }) => [id, 1] as const), ...walks.flatMap(({ walk }) => [...walk.runs])]),
   };
@@ -188,11 +208,27 @@ const MOST_PLACES = 7;
  */
 export function allOrders(asked: OrderAsked): readonly Priced[] {
   const parts = components(asked);
-  const places = [...new Set(asked.tests.map(({ place }) => place))];
-  const orders = asked.first
-    ? [...ordersOf(places.filter((place) => place !== asked.first))].map((rest) => [asked.first!, ...rest])
-    : [...ordersOf(places)];
-  return orders.map((order) => priced(asked, parts, order)).toSorted((a, b) => a.total - b.total);
+  return [...ordersFor(asked)].map((order) => priced(asked, parts, order)).toSorted((a, b) => a.total - b.total);
+}
+
+/** The cheapest of all orders; only its total is worked out for the others. */
+function cheapest(asked: OrderAsked): Priced {
+  const parts = components(asked);
+  const fixed = asked.tests.filter(({ id }) => asked.always?.includes(id));
+  let best: { total: number; order: readonly string[] } = { total: Infinity, order: [] };
+  for (const order of ordersFor(asked)) {
+    let total = 0;
+    const walks = parts.map((part) => {
+      const walk = part.walk(order);
+      total += walk.cost;
+      return { walk, own: order.filter((place) => part.places.includes(place)) };
+    });
+    if (total >= best.total) continue;
+    const sure = fixed.reduce((mask, { place }) => mask | (2 ** order.indexOf(place)), 0);
+    for (const [mask, chance] of enteredBy(walks, order, sure)) total += chance * turnsOf(mask, order, asked.from).cost;
+    if (total < best.total - 1e-12) best = { total, order };
+  }
+  return priced(asked, parts, best.order);
 }
 
 /** A part with more states than may be looked at, rule by rule: what its rules share is then counted once too often. */
@@ -211,7 +247,7 @@ function looser(asked: OrderAsked): OrderAsked {
 /** The cheapest order to begin with: nobody is turned over twice, and by position where there are too many to compare. */
 function oneOrder(asked: OrderAsked): Priced {
   const parts = components(asked);
-  const places = [...new Set(asked.tests.map(({ place }) => place))];
+  const places = placesOf(asked.tests);
   let order: readonly string[] = asked.first ? [asked.first] : [];
   /** Place by place, the one that is cheapest to have next. */
   while (order.length < places.length) {
@@ -236,7 +272,7 @@ function oneOrder(asked: OrderAsked): Priced {
 export function examOrder(asked: OrderAsked): ExamOrder {
   const places = new Set(asked.tests.map(({ place }) => place)).size;
   try {
-    if (places <= MOST_PLACES) return { ...allOrders(asked)[0]!, gap: null };
+    if (places <= MOST_PLACES) return { ...cheapest(asked), gap: null };
     const order = oneOrder(asked);
     return { ...order, gap: order.turnCost };
   } catch (error) {

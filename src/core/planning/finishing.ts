@@ -17,7 +17,7 @@ import { costOf, type Planning, weightOf, wordOf } from "./plan";
 import { chanceOfChange, fallOver } from "./worth";
 
 /** Chances of a positive with and without the source, from whatever the study gives; even where it gives nothing. */
-function chancesOf({ member, testedSide }: MemberState, verdict: RuleVerdict, plan: Planning): [number, number] {
+export function chancesOf({ member, testedSide }: MemberState, verdict: RuleVerdict, plan: Planning): [number, number] {
   if (isFact(member)) return [0.5, 0.5];
   const record = memberRecord(member, verdict.rule.source, testedSide, plan);
   if (!record || record.off) return [0.5, 0.5];

@@ -1,44 +1,13 @@
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
-import { type Protocol, protocolOf, PROTOCOLS, stagesOf, type TestId, type Variant } from "../knowledge";
-import {
-  contextOf,
-  hasSymptom,
-  isEarned,
-  percentText,
-  probabilityIn,
-  type ReadingContext,
-  recordsFor,
-  sidesOf,
-  sourceKey,
-  startIn,
-  supposedOutcome,
-  type TestOutcome,
-} from "../reading";
-import {
-  END_REASONS,
-  effectiveRuns,
-  type ExamState,
-  irritability,
-  kindOf,
-  settingsOf,
-  sheetTests,
-  variantFor,
-} from "../record";
-import { answersThatHold, assessGuard, blocksOnTest, type Guard, questionsFor } from "../safety";
-import {
-  type Irritability,
-  otherSide,
-  runKey,
-  type Side,
-  SIDES,
-  type SourceId,
-  sourceLabel,
-  SOURCES,
-} from "../vocabulary";
+import { type Protocol, PROTOCOLS, type TestId } from "../knowledge";
+import { sidesOf, sourceKey } from "../reading";
+import { END_REASONS, type ExamState, sheetTests } from "../record";
+import { answersThatHold, questionsFor } from "../safety";
+import { runKey, type Side, SIDES } from "../vocabulary";
 import { turnCost } from "./finish-rule";
 import { type Finishing, finishing } from "./finishing";
-import { costOf, type Planning, weightOf, wordOf } from "./plan";
-import { chanceOfChange, expectedFall, impliedChance } from "./worth";
+import { costOf, type Planning, planningOf } from "./plan";
+import { single, spokenSides } from "./single";
 
 /** One test worth running next, and why. */
 export type NextTest = {
@@ -65,71 +34,6 @@ export type NextTests = {
 /** A convention: what changes no word with at least this chance is not worth the soreness. */
 export const CHANCE_WORTH_IT = 0.05;
 const MOST = 3;
-
-const IRRITABILITY_COST: Record<Irritability, number> = { low: 1, moderate: 1.5, high: 2.5 };
-
-/** The same context with results that were not recorded. */
-const withAdded = (context: ReadingContext, added: TestOutcome): ReadingContext => {
-  const key = sourceKey(added.source, added.side);
-  const others = (context.bySource.get(key) ?? []).filter(
-    ({ test, testedSide }) => test !== added.test || testedSide !== added.testedSide,
-  );
-  return {
-    ...context,
-    bySource: new Map([[key, [...others, added]]]),
-    supposed: new Set([...context.supposed, "supposed"]),
-  };
-};
-
-/** What one test would tell about one source, apart from any open rule it belongs to. */
-function single(
-  protocol: Protocol,
-  testedSide: Side | null,
-  source: SourceId,
-  side: Side | null,
-  figuresOf: TestId,
-  plan: Planning,
-): { fall: number; chance: number; reason: string } | null {
-  const record = recordsFor({ figuresOf, source, testedSide, run: "" }, plan)[0];
-  if (!record || record.off) return null;
-  const worthAt = (outcome: "positive" | "negative") =>
-    probabilityIn(
-      withAdded(plan.context, supposedOutcome(protocol.id, testedSide, source, side, figuresOf, outcome)),
-      source,
-      side,
-    );
-  const now = probabilityIn(plan.context, source, side);
-  const [plus, minus] = [worthAt("positive"), worthAt("negative")];
-  const fall = weightOf(source) * expectedFall(now, plus, minus);
-  const q = impliedChance(now, plus, minus);
-  const ends = [
-    { chance: q, probability: plus },
-    { chance: 1 - q, probability: minus },
-  ];
-  const { mean } = startIn(plan.context, source, side);
-  return {
-    fall,
-    chance: chanceOfChange(ends, now, wordOf(source, mean, plan)),
-    reason: `${sourceLabel(source, side)}: ${percentText(now)} now, ${percentText(plus)} if positive, ${percentText(minus)} if negative`,
-  };
-}
-
-/** The sides of a source that a run of a test speaks for. */
-function spokenSides(
-  sides: Protocol["readings"][number]["sides"],
-  testedSide: Side | null,
-  source: SourceId,
-): readonly (Side | null)[] {
-  if (sides === "midline" || !SOURCES[source].sided) return [null];
-  if (sides === "both sides" || testedSide === null) return SIDES;
-  return [sides === "other side" ? otherSide(testedSide) : testedSide];
-}
-
-/** Whether a test can be done as it is meant: none of its stages but those that let go is blocked. */
-function isWhole(guard: Guard, protocol: Protocol, variant: Variant, side: Side | null): boolean {
-  const { stages } = blocksOnTest(guard, protocol, variant, side);
-  return stagesOf(protocol, variant).every((stage) => kindOf(stage) === "release" || !stages.has(stage.id));
-}
 
 function valueOf(
   protocol: Protocol,
@@ -191,33 +95,12 @@ function asksFirst(state: ExamState, test: TestId): readonly string[] {
  * @example nextTests(twoPositivesState).tests[0]?.test // "slump"
  */
 export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE): NextTests {
-  const settings = settingsOf(state);
-  const context = contextOf(state, evidence);
-  const guard = assessGuard(state);
+  const plan = planningOf(state, evidence);
+  const { guard } = plan;
   const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);
   if (referral) return { tests: [], nothing: `Refer first: ${referral.text}` };
   if (state.ended) return { tests: [], nothing: `The examination has ended: ${END_REASONS[state.ended.reason]}` };
-  const runs = effectiveRuns(state.runs);
   const onSheet = new Set([...sheetTests(state), ...guard.first.flatMap(({ tests }) => tests)]);
-  const done = new Set(runs.map(({ test, side }) => runKey(test, side)));
-  const left = new Set(state.skips.map(({ test, side }) => runKey(test, side)));
-  const last = state.runs.at(-1);
-  const plan: Planning = {
-    state,
-    settings,
-    evidence,
-    guard,
-    context,
-    runs,
-    position: last ? protocolOf(last.test).position : null,
-    factor: IRRITABILITY_COST[irritability(state).level ?? "low"],
-    canRun: (protocol, side) =>
-      !done.has(runKey(protocol.id, side)) &&
-      !left.has(runKey(protocol.id, side)) &&
-      isEarned(protocol, side, runs, settings) &&
-      isWhole(guard, protocol, variantFor(protocol, settings), side),
-    asksAbout: (source, side) => state.areas.length === 0 || hasSymptom(state, source, side),
-  };
   /** The ligaments of the upper neck are tested when something calls for it, not because it would be informative. */
   const offered = PROTOCOLS.filter(
     ({ id, tissueGroup }) => tissueGroup !== "upper-cervical-ligament" || onSheet.has(id),

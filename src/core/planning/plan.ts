@@ -1,9 +1,18 @@
 import type { EvidenceSet } from "../evidence";
-import type { Protocol } from "../knowledge";
-import { type ReadingContext, type Word, wordFor } from "../reading";
-import type { ExamState, ReadingSettings, Run } from "../record";
-import type { Guard } from "../safety";
-import { type Position, type Side, type SourceId, SOURCES } from "../vocabulary";
+import { type Protocol, protocolOf, stagesOf, type Variant } from "../knowledge";
+import { contextOf, hasSymptom, isEarned, type ReadingContext, type Word, wordFor } from "../reading";
+import {
+  effectiveRuns,
+  type ExamState,
+  irritability,
+  kindOf,
+  type ReadingSettings,
+  type Run,
+  settingsOf,
+  variantFor,
+} from "../record";
+import { assessGuard, blocksOnTest, type Guard } from "../safety";
+import { type Irritability, type Position, runKey, type Side, type SourceId, SOURCES } from "../vocabulary";
 
 /** What every weighing of a test rests on. */
 export type Planning = {
@@ -19,6 +28,40 @@ export type Planning = {
   /** Whether the complaint gives a reason to ask about it. */
   readonly asksAbout: (source: SourceId, side: Side | null) => boolean;
 };
+
+export const IRRITABILITY_COST: Record<Irritability, number> = { low: 1, moderate: 1.5, high: 2.5 };
+
+/** Whether a test can be done as it is meant: none of its stages but those that let go is blocked. */
+export function isWhole(guard: Guard, protocol: Protocol, variant: Variant, side: Side | null): boolean {
+  const { stages } = blocksOnTest(guard, protocol, variant, side);
+  return stagesOf(protocol, variant).every((stage) => kindOf(stage) === "release" || !stages.has(stage.id));
+}
+
+/** Everything a weighing rests on, worked out once for all of it. */
+export function planningOf(state: ExamState, evidence: EvidenceSet): Planning {
+  const settings = settingsOf(state);
+  const guard = assessGuard(state);
+  const runs = effectiveRuns(state.runs);
+  const done = new Set(runs.map(({ test, side }) => runKey(test, side)));
+  const left = new Set(state.skips.map(({ test, side }) => runKey(test, side)));
+  const last = state.runs.at(-1);
+  return {
+    state,
+    settings,
+    evidence,
+    guard,
+    context: contextOf(state, evidence),
+    runs,
+    position: last ? protocolOf(last.test).position : null,
+    factor: IRRITABILITY_COST[irritability(state).level ?? "low"],
+    canRun: (protocol, side) =>
+      !done.has(runKey(protocol.id, side)) &&
+      !left.has(runKey(protocol.id, side)) &&
+      isEarned(protocol, side, runs, settings) &&
+      isWhole(guard, protocol, variantFor(protocol, settings), side),
+    asksAbout: (source, side) => state.areas.length === 0 || hasSymptom(state, source, side),
+  };
+}
 
 export const costOf = ({ burden }: Protocol, { factor }: Planning): number => burden * factor;
 

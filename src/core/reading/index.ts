@@ -13,6 +13,7 @@ export {
   UNCERTAINTY_TEXT,
 } from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
+export { comparesSides } from "./interpret";
 export { interpretExam, interpretResponses, interpretRun, isEarned, type TestOutcome } from "./interpret";
 export { figureOf, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
 export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";

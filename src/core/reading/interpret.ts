@@ -212,6 +212,14 @@ const looks = new Map(
   }),
 );
 
+/**
+ * Whether a test is read against the other side: a difference between the sides,
+ * or a number whose error is known.
+ *
+ * @example comparesSides("straight-leg-raise") // true
+ */
+export const comparesSides = (test: Run["test"]): boolean => looks.get(test) === "other side";
+
 /** What beside itself a run's reading depends on. */
 function lookedAt(run: Run, runs: readonly Run[]): unknown {
   const look = looks.get(run.test);

@@ -55,6 +55,8 @@ export { type NeuroFinding, type Vitals, vitalsSchema } from "./events/baseline"
 export {
   type Aggravating,
   AGGRAVATING,
+  EASING,
+  type Easing,
   type Area,
   MOST_SYMPTOMS,
   ONSETS,

@@ -30,5 +30,6 @@ export { type Sex, SEXES } from "./sexes";
 export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";
 export { ARM, BACK, BELOW_KNEE, LEG, NECK_AND_HEAD, NECK_OR_ARM } from "./site-groups";
 export { isPlace, type Place, placeLabel, placeParts, PLACES, SITE_IDS, type SiteId, SITES } from "./sites";
+export { shortSource } from "./source-short";
 export { FAMILIES, type Family, SOURCE_IDS, type SourceEntry, type SourceId, sourceLabel, SOURCES } from "./sources";
 export { type Technique, TECHNIQUE_REGIONS, type TechniqueRegion, TECHNIQUES } from "./techniques";

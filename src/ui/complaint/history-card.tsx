@@ -1,7 +1,7 @@
 "use client";
 
 import { readNumber } from "@/core/base";
-import { AGGRAVATING, type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
+import { AGGRAVATING, EASING, type EventBody, irritability, ONSETS, PROVOKED_BY } from "@/core/record";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
@@ -38,6 +38,44 @@ const settleOptions = (recorded: number | null) => {
     }),
   );
 };
+
+type Told<T extends string> = readonly (T | undefined)[];
+
+type MovementsProps<T extends string> = {
+  legend: string;
+  all: readonly T[];
+  /** Left out: not asked yet. */
+  told: Told<T> | undefined;
+  onTell: (tell: (told: Told<T>) => T[]) => void;
+};
+
+/** One tap for each movement or posture; that it is none of them is an answer too. */
+function Movements<T extends string>({ legend, all, told, onTell }: MovementsProps<T>) {
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="mb-1 font-medium">{legend}</legend>
+      <div className="flex flex-wrap gap-2">
+        {all.map((movement) => (
+          <Button
+            key={movement}
+            aria-pressed={told?.includes(movement) ?? false}
+            look={told?.includes(movement) ? "main" : "plain"}
+            onClick={() =>
+              onTell((now) =>
+                all.filter((other) => (other === movement ? !now.includes(movement) : now.includes(other))),
+              )
+            }
+          >
+            {movement}
+          </Button>
+        ))}
+        <Button look="quiet" aria-pressed={told?.length === 0} onClick={() => onTell(() => [])}>
+          none of these
+        </Button>
+      </div>
+    </fieldset>
+  );
+}
 
 /** How it began, what brings it on, how long it lasts, what eases it, and whether it centralises. */
 export function HistoryCard() {
@@ -91,32 +129,32 @@ export function HistoryCard() {
           options={settleOptions(history.settlesMinutes)}
           onChoose={(minutes) => void record({ settlesMinutes: Number(minutes) })}
         />
-        <fieldset className="flex flex-col gap-2">
-          <legend className="mb-1 font-medium">What brings it on? Each that does</legend>
-          <div className="flex flex-wrap gap-2">
-            {AGGRAVATING.map((movement) => (
-              <Button
-                key={movement}
-                aria-pressed={history.aggravatedBy?.includes(movement) ?? false}
-                look={history.aggravatedBy?.includes(movement) ? "main" : "plain"}
-                onClick={() =>
-                  void appendFrom((latest) => {
-                    const told = latest.history?.aggravatedBy ?? [];
-                    const aggravatedBy = told.includes(movement)
-                      ? told.filter((other) => other !== movement)
-                      : [...told, movement];
-                    return [{ type: "history-recorded", body: { ...EMPTY, ...latest.history, aggravatedBy } }];
-                  })
-                }
-              >
-                {movement}
-              </Button>
-            ))}
-            <Button look="quiet" onClick={() => void record({ aggravatedBy: [] })}>
-              none of these
-            </Button>
-          </div>
-        </fieldset>
+        <Movements
+          legend="What brings it on? Each that does"
+          all={AGGRAVATING}
+          told={history.aggravatedBy}
+          onTell={(tell) =>
+            void appendFrom((latest) => [
+              {
+                type: "history-recorded",
+                body: { ...EMPTY, ...latest.history, aggravatedBy: tell(latest.history?.aggravatedBy ?? []) },
+              },
+            ])
+          }
+        />
+        <Movements
+          legend="What eases it? Each that does"
+          all={EASING}
+          told={history.easedBy}
+          onTell={(tell) =>
+            void appendFrom((latest) => [
+              {
+                type: "history-recorded",
+                body: { ...EMPTY, ...latest.history, easedBy: tell(latest.history?.easedBy ?? []) },
+              },
+            ])
+          }
+        />
         {hasHeadPain && (
           <Choice
             label="Head pain thought to come from the neck: on one side, brought on by neck movement or posture, spreading from the neck?"
@@ -125,7 +163,7 @@ export function HistoryCard() {
             onChoose={(headFromNeck) => void record({ headFromNeck })}
           />
         )}
-        <Field label="What eases it">
+        <Field label="What else eases it">
           {(ids) => (
             <KeptInput {...ids} maxLength={1000} recorded={history.eases} onKeep={(eases) => record({ eases })} />
           )}

@@ -22,6 +22,17 @@ export const AGGRAVATING = [
 ] as const;
 export type Aggravating = (typeof AGGRAVATING)[number];
 
+export const EASING = [
+  "lying",
+  "sitting",
+  "standing",
+  "walking",
+  "bending",
+  "moving about",
+  "hand on the head",
+] as const;
+export type Easing = (typeof EASING)[number];
+
 const painOrNone = () => orNone(painScore(), "0 to 10");
 
 const area = closed({
@@ -48,6 +59,8 @@ const history = closed({
   eases: text(1000),
   /** Movements and postures that bring it on, as they tell it; left out: not asked. */
   aggravatedBy: listOf(AGGRAVATING).optional(),
+  /** Movements and postures that ease it; left out: not asked. */
+  easedBy: listOf(EASING).optional(),
   /** A head pain that is thought to come from the neck: one side, brought on by neck movement or posture, spreading from the neck. */
   headFromNeck: oneOf(["yes", "no"]).optional(),
 });

@@ -1,0 +1,469 @@
+import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
+import {
+  type Condition,
+  type GuardQuestion,
+  protocolOf,
+  PROTOCOLS,
+  type TestId,
+  TURN_SECONDS,
+  UPPER_MOTOR_SIGNS,
+} from "../knowledge";
+import { readSource, sourceKey } from "../reading";
+import { ageAtExam, type ExamState, irritability, sheetTests } from "../record";
+import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
+import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
+import { baseOf, examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
+import { costOf, IRRITABILITY_COST, type Planning, planningOf } from "./plan";
+import { noTestFor, type RaisedQuestion, raisedQuestions } from "./questions";
+import { painfulSides, sideOrder } from "./run-sheet";
+import { companionOf, placeOf, type Planned, planned, priorityOf, secondsWith, type Way, wayFor } from "./ways";
+
+/** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
+
+export type PlanQuestion = RaisedQuestion & {
+  readonly label: string;
+  /** Its probability before what is planned. */
+  readonly start: number;
+  readonly by: Way["by"] | "left out";
+  readonly settledBy: string;
+  /** Keys of the runs that are planned for it. */
+  readonly tests: readonly string[];
+};
+
+export type PlanTestShown = {
+  readonly key: string;
+  readonly test: TestId;
+  readonly side: Side | null;
+  readonly role: string;
+  readonly burden: number;
+  /** The chance that it comes to it. */
+  readonly chance: number;
+  /** Only after this: its trigger. */
+  readonly when?: string;
+};
+
+export type PlanBlock = {
+  readonly place: string;
+  readonly position: Position;
+  readonly tests: readonly PlanTestShown[];
+  /** Questions that an answer here can settle, and how likely that is by the end of the block. */
+  readonly exits: readonly { readonly question: string; readonly chance: number }[];
+};
+
+export type PlanCosts = {
+  readonly tests: number;
+  readonly burden: number;
+  readonly turns: number;
+  readonly minutes: number;
+  readonly cost: number;
+};
+
+export type LeftOut = { readonly test: TestId; readonly why: string };
+
+export type ExamPlan = {
+  readonly questions: readonly PlanQuestion[];
+  /** What is looked at or asked before any test. */
+  readonly before: readonly string[];
+  readonly blocks: readonly PlanBlock[];
+  readonly expected: PlanCosts;
+  readonly most: Pick<PlanCosts, "tests" | "burden" | "minutes">;
+  readonly everything: PlanCosts;
+  readonly sheet: PlanCosts;
+  readonly leftOut: readonly LeftOut[];
+  /** What stays open for want of room, in words. */
+  readonly staysOpen: readonly string[];
+  /** Warning questions its loads call for that nobody answered. */
+  readonly asks: readonly GuardQuestion[];
+  readonly equipment: readonly string[];
+  /** Null: exact. */
+  readonly gap: number | null;
+  readonly budget: Budget;
+};
+
+export type Budget = { readonly burden: number; readonly minutes: number };
+
+/** Conventions, to be changed with a press: a body bears so much at a visit, and a visit has so many minutes. */
+export const USUAL_BUDGET: Budget = { burden: 40, minutes: 25 };
+
+/** What the practitioner changed. */
+export type PlanEdits = {
+  /** Tests that are not done today. */
+  readonly without?: readonly TestId[];
+  /** Tests added by hand. */
+  readonly added?: readonly TestId[];
+  /** The position that comes first. */
+  readonly first?: Position | undefined;
+  readonly budget?: Partial<Budget>;
+};
+
+const OLD = 75;
+
+/** The highly irritable bear half. Minutes stay: they need more time for each test. */
+export function budgetOf(state: ExamState, asked: Partial<Budget> = {}): Budget {
+  const { burden, minutes } = { ...USUAL_BUDGET, ...asked };
+  return { burden: irritability(state).level === "high" ? burden / 2 : burden, minutes };
+}
+
+const triggersOf = (condition: Condition): readonly TestId[] => [
+  ...(condition.earlier ? [condition.earlier.test] : []),
+  ...(condition.any ?? []).flatMap(triggersOf),
+];
+
+type Item = Planned & { readonly companion: Planned | null; readonly place: string };
+
+/** One test with what it needs: the plan's stone. */
+function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): readonly Item[] {
+  const unique = [...new Map(tests.map((test) => [test.key, test])).values()];
+  const keys = new Set(unique.map(({ key }) => key));
+  return unique.map((test) => ({ ...test, companion: companionOf(test, plan, keys), place: placeOf(test, painful) }));
+}
+
+type Drafted = {
+  readonly ways: readonly { readonly question: RaisedQuestion; readonly way: Way }[];
+  readonly always: readonly Planned[];
+};
+
+function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): Drafted {
+  const { state, guard } = plan;
+  const isOut = ({ protocol }: Planned) => edits.without?.includes(protocol.id) ?? false;
+  const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
+  const cannotTake = new Set(state.visit?.cannotTake ?? []);
+  const limited: Planning = {
+    ...plan,
+    canRun: (protocol, side) =>
+      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && !cannotTake.has(protocol.position),
+  };
+  const first = guard.first
+    .flatMap(({ tests }) => tests)
+    .flatMap((test) => (protocolOf(test).sided ? SIDES : [null]).map((side) => planned(protocolOf(test), side)))
+    .filter(canDo);
+  const painful = painfulSides(state);
+  const added = (edits.added ?? [])
+    .map(protocolOf)
+    .flatMap((protocol) =>
+      (protocol.sided ? (painful.length > 0 ? painful : SIDES) : [null]).map((side) => planned(protocol, side)),
+    )
+    .filter(canDo);
+  const among = new Map([...first, ...added].map((test) => [test.key, test]));
+  const ways = raisedQuestions(state)
+    .toSorted((a, b) => priorityOf(a) - priorityOf(b))
+    .map((question) => {
+      const isDropped = dropped.has(sourceKey(question.source, question.side));
+      const way = isDropped
+        ? { by: "nothing" as const, said: "left out: budget", tests: [], rules: [] }
+        : wayFor(question, limited, among);
+      way.tests.forEach((test) => among.set(test.key, test));
+      return { question, way };
+    });
+  return { ways, always: [...first, ...added] };
+}
+
+const asked = (
+  items: readonly Item[],
+  { ways, always }: Drafted,
+  plan: Planning,
+  from: string | null,
+  first: string | undefined,
+): OrderAsked => ({
+  tests: items.map((item) => ({
+    id: item.key,
+    place: item.place,
+    cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
+    runs: item.companion ? 2 : 1,
+  })),
+  rules: ways.flatMap(({ way }) => way.rules),
+  always: always.map(({ key }) => key),
+  from,
+  first,
+});
+
+const turnSeconds = (state: ExamState): number =>
+  irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD ? TURN_SECONDS.slow : TURN_SECONDS.usual;
+
+const MINUTE = 60;
+
+function costsOf(order: ExamOrder, items: readonly Item[], plan: Planning): PlanCosts {
+  const chance = ({ key }: Item) => order.runs.get(key) ?? 0;
+  const sum = (take: (item: Item) => number) => items.reduce((all, item) => all + chance(item) * take(item), 0);
+  return {
+    tests: order.tests,
+    burden: sum(({ protocol, companion }) => protocol.burden * (companion ? 2 : 1)),
+    turns: order.turns,
+    minutes:
+      (sum((item) => secondsWith(item.protocol.id, item.companion)) + order.turns * turnSeconds(plan.state)) / MINUTE,
+    cost: order.total,
+  };
+}
+
+/** Everything that is listed, done whatever comes, in the cheapest order of positions. */
+function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, from: string | null): PlanCosts {
+  const items = tests.map((test) => ({ ...test, companion: null, place: placeOf(test, painful) }));
+  const order = examOrder({
+    tests: items.map((item) => ({ id: item.key, place: item.place, cost: costOf(item.protocol, plan) })),
+    rules: [],
+    always: items.map(({ key }) => key),
+    from,
+  });
+  return costsOf(order, items, plan);
+}
+
+const everyRun = (tests: readonly TestId[], plan: Planning): readonly Planned[] =>
+  tests
+    .map(protocolOf)
+    .flatMap((protocol) => (protocol.sided ? SIDES : [null]).map((side) => planned(protocol, side)))
+    .filter(({ protocol, side }) => plan.canRun(protocol, side));
+
+/** Every test that speaks about what is asked. */
+function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] {
+  const sources = new Set<SourceId>(questions.filter(({ depth }) => depth !== "ask").map(({ source }) => source));
+  return PROTOCOLS.filter(
+    ({ tissueGroup, readings }) =>
+      tissueGroup !== "upper-cervical-ligament" &&
+      readings.some((reading) => !reading.pointsOnly && sources.has(reading.source)),
+  ).map(({ id }) => id);
+}
+
+/** Why a test is there, in at most a few words. */
+function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, companions: ReadonlySet<string>): string {
+  if (plan.guard.first.some(({ tests }) => tests.includes(item.protocol.id))) return "looks for harm";
+  const asking = ways.filter(({ way }) => way.tests.some(({ key }) => key === item.key));
+  const labels = [...new Set(asking.map(({ question }) => shortSource(question.source, question.side)))];
+  if (labels.length > 1) return `${labels.slice(0, 2).join(" or ")}?`;
+  if (labels.length === 1) return `${asking[0]!.way.by === "sign" ? "speaks to" : "settles"} ${labels[0]}`;
+  if (companions.has(item.key)) return "to compare with";
+  return always.some(({ key }) => key === item.key) ? "added by hand" : "";
+}
+
+type Hung = { readonly under: string; readonly shown: PlanTestShown };
+
+/** Tests an answer may earn: each hangs once, under the likeliest test that earns it where they lie the same way. */
+function earnedBy(items: readonly Item[], { ways }: Drafted, plan: Planning, order: ExamOrder): readonly Hung[] {
+  const sources = new Set(
+    ways.filter(({ question }) => question.depth === "settle").map(({ question }) => question.source),
+  );
+  const earned = PROTOCOLS.filter(
+    ({ earned, readings }) =>
+      earned !== undefined && readings.some((reading) => !reading.pointsOnly && sources.has(reading.source)),
+  );
+  return earned.flatMap((protocol): Hung[] => {
+    const triggers = new Set(triggersOf(protocol.earned!.condition));
+    const [best] = items
+      .filter(
+        (item) =>
+          triggers.has(item.protocol.id) &&
+          item.protocol.position === protocol.position &&
+          blocksOnTest(plan.guard, protocol, {}, item.side).whole.length === 0,
+      )
+      .toReversed()
+      .toSorted((one, two) => (order.runs.get(two.key) ?? 0) - (order.runs.get(one.key) ?? 0));
+    if (!best) return [];
+    const side = protocol.sided ? best.side : null;
+    const shown = {
+      key: planned(protocol, side).key,
+      test: protocol.id,
+      side,
+      role: "if it is earned",
+      burden: protocol.burden,
+      chance: 0,
+      when: protocol.earned!.otherwise,
+    };
+    return [{ under: best.key, shown }];
+  });
+}
+
+type Laid = {
+  readonly items: readonly Item[];
+  readonly drafted: Drafted;
+  readonly plan: Planning;
+  readonly order: ExamOrder;
+  readonly hung: readonly Hung[];
+};
+
+/** The stones of a block in their order: uninvolved side first, what may be earned under its trigger. */
+function stones(keys: readonly string[], { items, drafted, plan, order, hung }: Laid): readonly PlanTestShown[] {
+  const companions = new Set(items.flatMap(({ companion }) => companion?.key ?? []));
+  const sides = sideOrder(plan.state);
+  return [...new Set(keys)].flatMap((key): PlanTestShown[] => {
+    const item = items.find((one) => one.key === key);
+    if (!item) return [];
+    const chance = order.runs.get(key) ?? 0;
+    const both = [item, ...(item.companion ? [item.companion] : [])].toSorted(
+      (a, b) => sides.indexOf(a.side ?? "right") - sides.indexOf(b.side ?? "right"),
+    );
+    return [
+      ...both.map((test) => ({
+        key: test.key,
+        test: test.protocol.id,
+        side: test.side,
+        role: roleOf(test, drafted, plan, companions),
+        burden: test.protocol.burden,
+        chance,
+      })),
+      ...hung.filter(({ under }) => under === key).map(({ shown }) => shown),
+    ];
+  });
+}
+
+function exitsOf(place: string, drafted: Drafted, order: ExamOrder): PlanBlock["exits"] {
+  const after = order.settledAfter.get(place);
+  const before = order.order[order.order.indexOf(place) - 1];
+  return drafted.ways.flatMap(({ question, way }) => {
+    if (way.by !== "rule") return [];
+    const id = way.rules[0]!.id;
+    const chance = after?.get(id);
+    const was = (before && order.settledAfter.get(before)?.get(id)) || 0;
+    return chance !== undefined && chance > was + 0.005
+      ? [{ question: shortSource(question.source, question.side), chance }]
+      : [];
+  });
+}
+
+/** Why tests that would speak to it are not in the plan. */
+function leftOutOf(
+  speaking: readonly TestId[],
+  inPlan: ReadonlySet<TestId>,
+  drafted: Drafted,
+  plan: Planning,
+  edits: PlanEdits,
+): readonly LeftOut[] {
+  const { state, guard } = plan;
+  const done = new Set(state.runs.map(({ test }) => test));
+  return speaking
+    .filter((test) => !inPlan.has(test) && !done.has(test))
+    .map((test): LeftOut => {
+      const protocol = protocolOf(test);
+      const sides = protocol.sided ? SIDES : [null];
+      const [block] = sides.flatMap((side) => blocksOnTest(guard, protocol, {}, side).whole);
+      if (edits.without?.includes(test)) return { test, why: "not today" };
+      if (block) return { test, why: `blocked: ${block.reason}` };
+      if (state.visit?.cannotTake.includes(protocol.position)) return { test, why: `cannot be ${protocol.position}` };
+      if (state.skips.some((skip) => skip.test === test)) return { test, why: "left out by hand" };
+      if (protocol.earned && sides.every((side) => !plan.canRun(protocol, side)))
+        return { test, why: protocol.earned.otherwise };
+      const dropped = drafted.ways.find(
+        ({ question, way }) =>
+          way.said === "left out: budget" && protocol.readings.some(({ source }) => source === question.source),
+      );
+      return { test, why: dropped ? "left out: budget" : "would hardly change a word" };
+    });
+}
+
+/**
+ * The plan of an examination from its complaint and from what was answered so
+ * far: the questions, what settles each, and the run list in blocks of position,
+ * the cheapest order of them worked out exactly (see `examOrder`). What fits no
+ * budget is listed with what stays open for it.
+ *
+ * @param edits what the practitioner changed; a budget in burden (plain, 1 to 5 a test) and minutes
+ * @returns costs as expected values; minutes by conventions (`secondsOf`)
+ * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "slump"
+ */
+export function planExam(state: ExamState, edits: PlanEdits = {}, evidence: EvidenceSet = SHIPPED_EVIDENCE): ExamPlan {
+  const plan = planningOf(state, evidence);
+  const painful = painfulSides(state)[0] ?? "right";
+  const budget = budgetOf(state, edits.budget);
+  const last = state.runs.at(-1);
+  const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : "standing";
+  const dropped = new Set<string>();
+  for (;;) {
+    const drafted = draft(plan, edits, dropped);
+    const items = itemsOf([...drafted.always, ...drafted.ways.flatMap(({ way }) => way.tests)], plan, painful);
+    const places = new Set(items.map(({ place }) => place));
+    const first =
+      [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
+    const order = examOrder(asked(items, drafted, plan, from, first));
+    const expected = costsOf(order, items, plan);
+    const mostBurden = order.most.burden / IRRITABILITY_COST[irritability(state).level ?? "low"];
+    const isOver = mostBurden > budget.burden + 1e-9 || expected.minutes > budget.minutes + 1e-9;
+    const last_ = drafted.ways.findLast(({ way }) => way.tests.length > 0);
+    if (isOver && last_ && drafted.ways.filter(({ way }) => way.tests.length > 0).length > 1) {
+      dropped.add(sourceKey(last_.question.source, last_.question.side));
+      continue;
+    }
+    return finished({ plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden });
+  }
+}
+
+type Parts = {
+  readonly plan: Planning;
+  readonly edits: PlanEdits;
+  readonly drafted: Drafted;
+  readonly items: readonly Item[];
+  readonly order: ExamOrder;
+  readonly expected: PlanCosts;
+  readonly budget: Budget;
+  readonly painful: Side;
+  readonly from: string | null;
+  readonly mostBurden: number;
+};
+
+/** What is looked at before any test: the cord before the arms. */
+function beforeTests(state: ExamState, ways: Drafted["ways"]): readonly string[] {
+  const isCord = ways.some(({ question }) => question.source === "spinal-cord");
+  const seen = UPPER_MOTOR_SIGNS.some(({ id }) =>
+    state.neuro.some(({ kind, level }) => kind === "upper-motor" && level === id),
+  );
+  return [
+    ...(isCord && !seen
+      ? ["Upper motor signs of the baseline, about 2 min: nothing else until they are looked at"]
+      : []),
+    ...noTestFor(state),
+  ];
+}
+
+function finished({
+  plan,
+  edits,
+  drafted,
+  items,
+  order,
+  expected,
+  budget,
+  painful,
+  from,
+  mostBurden,
+}: Parts): ExamPlan {
+  const { state } = plan;
+  const answers = answersThatHold(state);
+  const raised = drafted.ways.map(({ question }) => question);
+  const hung = earnedBy(items, drafted, plan, order);
+  const blocks = order.order
+    .map((place): PlanBlock => {
+      const tests = stones(order.inOrder.get(place) ?? [], { items, drafted, plan, order, hung });
+      return { place, position: baseOf(place) as Position, tests, exits: exitsOf(place, drafted, order) };
+    })
+    .filter(({ tests }) => tests.length > 0);
+  const inPlan = new Set(blocks.flatMap(({ tests }) => tests.map(({ test }) => test)));
+  const speaking = speakingTests(raised);
+  const isLeft = (way: Way) => way.said === "left out: budget";
+  const changes = blocks.filter(({ place }, at) => place !== (at === 0 ? from : blocks[at - 1]!.place)).length;
+  const sureMinutes = items.reduce((sum, item) => sum + secondsWith(item.protocol.id, item.companion), 0);
+  return {
+    questions: drafted.ways.map(({ question, way }) => ({
+      ...question,
+      label: shortSource(question.source, question.side),
+      start: readSource(plan.context, question.source, question.side).probability,
+      by: isLeft(way) ? "left out" : way.by,
+      settledBy: way.said,
+      tests: way.tests.map(({ key }) => key),
+    })),
+    before: beforeTests(state, drafted.ways),
+    blocks,
+    expected,
+    most: {
+      tests: order.most.tests,
+      burden: mostBurden,
+      minutes: (sureMinutes + changes * turnSeconds(state)) / MINUTE,
+    },
+    everything: costsOfAll(everyRun(speaking, plan), plan, painful, from),
+    sheet: costsOfAll(everyRun(sheetTests(state), plan), plan, painful, from),
+    leftOut: leftOutOf(speaking, inPlan, drafted, plan, edits),
+    staysOpen: drafted.ways
+      .filter(({ way }) => isLeft(way))
+      .map(({ question }) => shortSource(question.source, question.side)),
+    asks: questionsFor(state, [...inPlan]).filter(({ id }) => answers[id] === undefined),
+    equipment: [...new Set(blocks.flatMap(({ tests }) => tests.flatMap(({ test }) => protocolOf(test).equipment)))],
+    gap: order.gap,
+    budget,
+  };
+}

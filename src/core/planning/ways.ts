@@ -1,0 +1,224 @@
+import { isFact, type Protocol, protocolOf, PROTOCOLS, secondsOf, type TestId } from "../knowledge";
+import { comparesSides, memberRunSide, readSource, recordsFor, ruleAsks, ruleTable } from "../reading";
+import { irritability } from "../record";
+import { otherSide, runKey, type Side, SIDES, SOURCES } from "../vocabulary";
+import type { PlanRule } from "./component";
+import { chancesOf, finishing } from "./finishing";
+import { CHANCE_WORTH_IT } from "./next-test";
+import { costOf, type Planning } from "./plan";
+import type { RaisedQuestion } from "./questions";
+import { single, spokenSides } from "./single";
+
+/** By which tests a question can be settled, and which of those are planned. */
+
+/** A test on a side, as it stands in a plan. */
+export type Planned = { readonly key: string; readonly protocol: Protocol; readonly side: Side | null };
+
+/** What settles a question: a rule that counts, single tests with figures, a sign without any, or nothing. */
+export type Way = {
+  readonly by: "rule" | "tests" | "sign" | "nothing" | "settled" | "ask";
+  readonly said: string;
+  readonly tests: readonly Planned[];
+  readonly rules: readonly PlanRule[];
+};
+
+export const planned = (protocol: Protocol, side: Side | null): Planned => ({
+  key: runKey(protocol.id, side),
+  protocol,
+  side,
+});
+
+/** The place a test is done in: lying on the side is two places, by which side lies up. */
+export function placeOf({ protocol, side }: Planned, painful: Side): string {
+  if (protocol.position !== "side-lying") return protocol.position;
+  return `side-lying ${side ?? painful}`;
+}
+
+/** The runs of a test that would speak for a source's side, and could be done. */
+function speakingFor({ source, side }: RaisedQuestion, plan: Planning): readonly Planned[] {
+  return PROTOCOLS.filter(({ tissueGroup }) => tissueGroup !== "upper-cervical-ligament").flatMap((protocol) =>
+    protocol.readings.some((reading) => reading.source === source && !reading.pointsOnly)
+      ? (protocol.sided ? SIDES : [null])
+          .filter((tested) =>
+            protocol.readings.some(
+              (reading) =>
+                reading.source === source &&
+                !reading.pointsOnly &&
+                spokenSides(reading.sides, tested, source).includes(side) &&
+                /** The far side of a two-sided load speaks through a rule only. */
+                (reading.sides !== "both sides" || tested === null || side === null || tested === side),
+            ),
+          )
+          .filter((tested) => plan.canRun(protocol, tested))
+          .map((tested) => planned(protocol, tested))
+      : [],
+  );
+}
+
+function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
+  const { source, side } = question;
+  const { preferred, probability } = readSource(plan.context, source, side);
+  if (!preferred || !preferred.applies) return null;
+  const { rule, positive, members } = preferred;
+  const said = `${rule.label}, ${ruleAsks(rule)}`;
+  if (preferred.settled) return { by: "settled", said: `${said}: ${preferred.verdict}`, tests: [], rules: [] };
+  const finish = finishing(source, side, plan);
+  if (!finish?.way || finish.way.chance < CHANCE_WORTH_IT) return null;
+  const open = members.filter(({ result }) => result === "open");
+  const runnable = open.flatMap((state) => {
+    if (isFact(state.member)) return [];
+    const test = planned(protocolOf(state.member.test), memberRunSide(state.member, side));
+    return plan.canRun(test.protocol, test.side) ? [{ test, state }] : [];
+  });
+  return {
+    by: "rule",
+    said,
+    tests: runnable.map(({ test }) => test),
+    rules: [
+      {
+        id: `${source} ${side ?? ""}`,
+        probability,
+        table: ruleTable(rule),
+        positive,
+        stuck: open.length - runnable.length,
+        members: runnable.map(({ test, state }) => {
+          const [ifPresent, ifAbsent] = chancesOf(state, preferred, plan);
+          return { test: test.key, ifPresent, ifAbsent };
+        }),
+      },
+    ],
+  };
+}
+
+/** At most so many single tests for a question. */
+const MOST_SINGLES = 2;
+
+/** Beside a single test: another with a figure that leaves a number to compare at the next visit. */
+function numberToKeep(question: RaisedQuestion, plan: Planning, beside: Planned): readonly Planned[] {
+  const { source } = question;
+  const [lightest] = speakingFor(question, plan)
+    .filter(({ key, side, protocol }) => {
+      const reading = protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
+      const [record] = recordsFor(
+        { figuresOf: reading.figuresOf ?? protocol.id, source, testedSide: side, run: "" },
+        plan,
+      );
+      return (
+        key !== beside.key && reading.sides !== "other side" && protocol.measures.length > 0 && record && !record.off
+      );
+    })
+    .toSorted((a, b) => a.protocol.burden - b.protocol.burden);
+  return lightest ? [lightest] : [];
+}
+
+function singlesWay(question: RaisedQuestion, plan: Planning, most: number): Way | null {
+  const { source, side } = question;
+  const worth = speakingFor(question, plan)
+    .flatMap((test) => {
+      const reading = test.protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
+      const told = single(test.protocol, test.side, source, side, reading.figuresOf ?? test.protocol.id, plan);
+      const record = recordsFor(
+        { figuresOf: reading.figuresOf ?? test.protocol.id, source, testedSide: test.side, run: "" },
+        plan,
+      )[0];
+      if (!told || !record || told.chance < CHANCE_WORTH_IT) return [];
+      /** A crossed test is the other leg's own: it is never the first to look. */
+      const isOwn = reading.sides !== "other side";
+      return [{ test, told, isOwn, worth: told.fall / costOf(test.protocol, plan) }];
+    })
+    .toSorted((a, b) => Number(b.isOwn) - Number(a.isOwn) || b.worth - a.worth)
+    .slice(0, most);
+  if (worth.length === 0) return null;
+  const tests = [
+    ...worth.map(({ test }) => test),
+    ...(worth.length < most ? numberToKeep(question, plan, worth[0]!.test) : []),
+  ];
+  const { probability } = readSource(plan.context, source, side);
+  return {
+    by: "tests",
+    said: tests.map(({ protocol }) => protocol.name).join(", "),
+    tests,
+    rules: tests.map((test) => ({
+      id: `${source} ${side ?? ""} ${test.key}`,
+      probability,
+      table: [1, 2],
+      positive: 0,
+      stuck: 0,
+      members: [{ test: test.key, ifPresent: 0.5, ifAbsent: 0.5 }],
+    })),
+  };
+}
+
+/** A sign without a figure: one that is planned anyway, else the lightest, where somebody lies already, one that leaves a number. */
+function signWay(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<string, Planned>): Way | null {
+  const places = new Set([...among.values()].map(({ protocol }) => protocol.position));
+  const rank = ({ key, protocol }: Planned): number =>
+    (among.has(key) ? 0 : 100) +
+    protocol.burden * 4 +
+    (places.has(protocol.position) ? 0 : 6) +
+    (protocol.measures.length > 0 ? 0 : 1);
+  const [best] = speakingFor(question, plan).toSorted((a, b) => rank(a) - rank(b));
+  if (!best) return null;
+  return {
+    by: "sign",
+    said: `${best.protocol.name}: a sign, no figure`,
+    tests: [best],
+    rules: [
+      {
+        id: `${question.source} ${question.side ?? ""} ${best.key}`,
+        probability: 0.5,
+        table: [1, 2],
+        positive: 0,
+        stuck: 0,
+        members: [{ test: best.key, ifPresent: 0.5, ifAbsent: 0.5 }],
+      },
+    ],
+  };
+}
+
+/** Whether anything done already speaks for it, so that one test less is asked for. */
+const isSpokenFor = ({ source, side }: RaisedQuestion, plan: Planning): boolean =>
+  (plan.context.bySource.get(side ? `${source} ${side}` : source) ?? []).some(
+    ({ outcome }) => outcome === "positive" || outcome === "negative",
+  );
+
+/**
+ * What settles a question now: the rule the reading uses, else single tests with
+ * figures, else a sign. The highly irritable have one test a source.
+ *
+ * @param among what is planned for the questions before it
+ */
+export function wayFor(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<string, Planned>): Way {
+  if (question.depth === "ask") return { by: "ask", said: "asked, not tested", tests: [], rules: [] };
+  const isIrritable = irritability(plan.state).level === "high";
+  const done = isSpokenFor(question, plan);
+  const isLight = question.depth === "screen" || isIrritable;
+  if (isLight && done) return { by: "settled", said: "looked at", tests: [], rules: [] };
+  const rule = isLight ? null : ruleWay(question, plan);
+  if (rule) return rule;
+  const singles = singlesWay(question, plan, isLight ? 1 : MOST_SINGLES);
+  if (singles) return singles;
+  if (done) return { by: "settled", said: "nothing left changes its word", tests: [], rules: [] };
+  return (
+    signWay(question, plan, among) ?? {
+      by: "nothing",
+      said: "no test here speaks about it: ask",
+      tests: [],
+      rules: [],
+    }
+  );
+}
+
+/** The other side's run, where the two are compared and it is not planned or done already. */
+export function companionOf({ protocol, side }: Planned, plan: Planning, keys: ReadonlySet<string>): Planned | null {
+  if (side === null || !comparesSides(protocol.id)) return null;
+  const other = planned(protocol, otherSide(side));
+  return keys.has(other.key) || !plan.canRun(protocol, other.side) ? null : other;
+}
+
+/** How long a test takes with its other side, in seconds. */
+export const secondsWith = (test: TestId, companion: Planned | null): number => secondsOf(test, companion ? 2 : 1);
+
+/** What would change what is done today, then what is to be settled, then a look. */
+export const priorityOf = ({ source, depth }: RaisedQuestion): number =>
+  ("changesManagement" in SOURCES[source] ? 0 : 10) + (depth === "settle" ? 0 : 5);
