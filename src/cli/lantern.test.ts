@@ -173,11 +173,75 @@ describe("lantern read, export, import, verify", () => {
     expect(err.trim().split("\n")).toHaveLength(1);
   });
 
-  it.each(["accuracy", "read", "export", "import", "verify", "demo", "list", "catalogue"])(
-    "%s --help explains itself",
-    (command) => {
-      expect(run([command, "--help"])).toBe(0);
-      expect(out).toContain(`lantern ${command}`);
-    },
-  );
+  it.each([
+    "accuracy",
+    "read",
+    "export",
+    "import",
+    "verify",
+    "demo",
+    "list",
+    "catalogue",
+    "plan",
+    "simulate",
+    "change",
+  ])("%s --help explains itself", (command) => {
+    expect(run([command, "--help"])).toBe(0);
+    expect(out).toContain(`lantern ${command}`);
+  });
+});
+
+describe("lantern plan, simulate and change", () => {
+  const planned = () => fileWith(examFileText(exportExam(...calf())));
+  const calf = () => {
+    const store = sampleStore();
+    const id = storeExam(store, buildExam().complaint("posterior-calf.right", "lateral-foot.right"));
+    return [store, id, NOW] as const;
+  };
+
+  it("prints questions, blocks each position once, costs beside everything, and what is left out", () => {
+    expect(run(["plan", planned()])).toBe(0);
+    const plan = JSON.parse(out) as {
+      questions: { source: string; settledBy: string }[];
+      blocks: { position: string; tests: { test: string; role: string; burden: number; when?: string }[] }[];
+      expected: Record<string, number>;
+      everything: Record<string, number>;
+      leftOut: { test: string; why: string }[];
+    };
+    expect(plan.questions[0]).toMatchObject({ source: "lower-lumbosacral-root", side: "right" });
+    const positions = plan.blocks.map(({ position }) => position);
+    expect(new Set(positions).size).toBe(positions.length);
+    expect(plan.blocks[0]!.tests[0]!.test).toBe("slump");
+    expect(plan.blocks.flatMap(({ tests }) => tests).find(({ test }) => test === "dorsiflexion-sign")?.when).toMatch(
+      /raise/,
+    );
+    for (const key of ["tests", "burden", "turns", "minutes", "cost"])
+      expect(plan.expected[key]).toBeLessThan(plan.everything[key]!);
+    expect(plan.leftOut.every(({ why }) => why !== "")).toBe(true);
+  });
+
+  it("examines made-up people by their seed", () => {
+    const file = planned();
+    expect(run(["simulate", "--complaint", file, "--people", "20", "--seed", "3"])).toBe(0);
+    const first = out;
+    out = "";
+    run(["simulate", "--complaint", file, "--people", "20", "--seed", "3"]);
+    expect(out).toBe(first);
+    expect(JSON.parse(out)).toMatchObject({ people: 20, seed: "3" });
+    expect(run(["simulate", "--complaint", file, "--people", "1.5"])).toBe(2);
+    expect(err).toContain("--people");
+  });
+
+  it("prints a change with its error, and refuses what is no number", () => {
+    expect(run(["change", "--before", "42", "--after", "50", "--sem", "2"])).toBe(0);
+    expect(JSON.parse(out)).toEqual({ change: 8, mdc: 5.5436, beyond: true, interval95: [2.4564, 13.5436] });
+    for (const bad of [
+      ["--before", "x", "--after", "50", "--sem", "2"],
+      ["--before", "42", "--after", "50", "--sem", "0"],
+      ["--before", "42", "--after", "50", "--sem", "2", "--before-trials", "0"],
+      ["--before", "42", "--after", "50"],
+    ])
+      expect(run(["change", ...bad]), bad.join(" ")).toBe(2);
+    expect(run(["plan", "/nowhere.json"])).toBe(2);
+  });
 });

@@ -31,6 +31,7 @@ import { nativeSha256 } from "@/server/store/native-hash";
 import { asStoreError, type Store, StoreError } from "@/server/store/store";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
+import { planningCommands } from "./planning-commands";
 import { readingJson } from "./reading-json";
 
 const EXIT = { done: 0, finding: 1, badInput: 2, unchecked: 3 } as const;
@@ -251,7 +252,8 @@ function program(finish: (code: number) => void): Command {
     .description(
       "Dust Lantern from a terminal. Results on stdout, messages on stderr. Exit 0 done, 1 a finding, 2 bad input, 3 could not be checked.",
     )
-    .exitOverride();
+    .exitOverride()
+    .showSuggestionAfterError(false);
   root
     .command("accuracy")
     .description("sensitivity, specificity and likelihood ratios of a 2x2 table, as JSON")
@@ -268,6 +270,7 @@ function program(finish: (code: number) => void): Command {
     .option("--rho <0..1>", "assumed dependence within a group")
     .option("--rule <id>", `preferred rule: none, ${RULES.map(({ id }) => id).join(", ")}`)
     .action((path: string, options: { rho?: string; rule?: string }) => finish(read(path, options)));
+  planningCommands(root, { finish, readFile, print, numberOption, done: EXIT.done });
   root
     .command("list")
     .description("the exams of the store: id, number, day, how far it is")

@@ -8,3 +8,14 @@ export { nodScore } from "./nod-score";
 export { raisesAgree } from "./raises-agree";
 export { sideDifference } from "./side-difference";
 export { trueLumbar } from "./true-lumbar";
+export {
+  type Change,
+  type ChangeAsked,
+  changeOf,
+  minimalDetectableChange,
+  semOfAgreement,
+  semOfMdc,
+  type Trend,
+  trendOf,
+  type VisitValue,
+} from "./change";

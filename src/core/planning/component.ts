@@ -279,6 +279,27 @@ export class Component {
     };
   }
 
+  /**
+   * The tests that are done when these are the answers, in the order they are done in.
+   *
+   * @param answer whether a test is positive for a rule
+   */
+  follow(order: readonly string[], answer: (rule: string, test: string) => boolean): readonly string[] {
+    const done: string[] = [];
+    let state = this.opening;
+    for (const place of order.filter((one) => this.places.includes(one)))
+      for (let { test } = this.best(state, place); test >= 0; { test } = this.best(state, place)) {
+        const { id } = this.tests[test]!;
+        done.push(id);
+        state = state.map((heard, rule) => {
+          const member = this.member[test]![rule]!;
+          if (isOver(heard) || member < 0) return heard;
+          return this.settledOr(rule, heard + 2 ** (member + (answer(this.rules[rule]!.id, id) ? ROOM : 0)));
+        });
+      }
+    return done;
+  }
+
   /** The tests of a place in the order in which they come along the likeliest answers that leave something to do. */
   private inOrder(from: State, place: string): readonly string[] {
     const list: string[] = [];

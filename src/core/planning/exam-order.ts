@@ -290,3 +290,21 @@ export function examOrder(asked: OrderAsked): ExamOrder {
     };
   }
 }
+
+/**
+ * What is done in an order when these are the answers: the tests, in the order they are done in.
+ *
+ * @param answer whether a test is positive for a rule, by their ids
+ * @example policyOf({ tests: [], rules: [], from: null }, [])(() => true) // []
+ */
+export function policyOf(
+  asked: OrderAsked,
+  order: readonly string[],
+): (answer: (rule: string, test: string) => boolean) => readonly string[] {
+  const parts = components({ ...asked, nodes: Infinity });
+  const place = new Map(asked.tests.map((test) => [test.id, order.indexOf(test.place)]));
+  return (answer) =>
+    [...(asked.always ?? []), ...parts.flatMap((part) => part.follow(order, answer))].toSorted(
+      (a, b) => place.get(a)! - place.get(b)!,
+    );
+}

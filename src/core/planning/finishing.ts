@@ -1,4 +1,4 @@
-import { isFact, protocolOf, testMembers } from "../knowledge";
+import { isFact, protocolOf, type TestMember, testMembers } from "../knowledge";
 import {
   combine,
   memberRecord,
@@ -12,18 +12,29 @@ import {
   withMembers,
 } from "../reading";
 import { runKey, type Side, type SourceId, sourceLabel } from "../vocabulary";
+import { evenMembers } from "./even-members";
 import { finishRule, type OpenMember } from "./finish-rule";
 import { costOf, type Planning, weightOf, wordOf } from "./plan";
 import { chanceOfChange, fallOver } from "./worth";
 
-/** Chances of a positive with and without the source, from whatever the study gives; even where it gives nothing. */
-export function chancesOf({ member, testedSide }: MemberState, verdict: RuleVerdict, plan: Planning): [number, number] {
-  if (isFact(member)) return [0.5, 0.5];
-  const record = memberRecord(member, verdict.rule.source, testedSide, plan);
-  if (!record || record.off) return [0.5, 0.5];
-  const { sensitivity, specificity } = ratiosOf(record);
-  return sensitivity === null || specificity === null ? [0.5, 0.5] : [sensitivity, 1 - specificity];
+/** Chances of a positive with and without the source: the study's; where it gives the rule's alone, those that give it back. */
+export function chancesOf(
+  { member, testedSide }: MemberState,
+  verdict: RuleVerdict,
+  plan: Planning,
+): readonly [number, number] {
+  if (isFact(member)) return UNKNOWN;
+  const ofMember = (each: TestMember, side: Side | null) => {
+    const record = memberRecord(each, verdict.rule.source, side, plan);
+    return record && !record.off ? ratiosOf(record) : null;
+  };
+  const own = ofMember(member, testedSide);
+  if (own && own.sensitivity !== null && own.specificity !== null) return [own.sensitivity, 1 - own.specificity];
+  const isNoneKnown = testMembers(verdict.rule).every((each) => !ofMember(each, memberRunSide(each, verdict.side)));
+  return (isNoneKnown ? evenMembers(verdict.rule) : null) ?? UNKNOWN;
 }
+
+const UNKNOWN = [0.5, 0.5] as const;
 
 /** The rule that counts for a source, as far as it decides what its tests are still worth. */
 export type Finishing = {

@@ -109,16 +109,16 @@ const triggersOf = (condition: Condition): readonly TestId[] => [
   ...(condition.any ?? []).flatMap(triggersOf),
 ];
 
-type Item = Planned & { readonly companion: Planned | null; readonly place: string };
+export type PlanItem = Planned & { readonly companion: Planned | null; readonly place: string };
 
 /** One test with what it needs: the plan's stone. */
-function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): readonly Item[] {
+function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): readonly PlanItem[] {
   const unique = [...new Map(tests.map((test) => [test.key, test])).values()];
   const keys = new Set(unique.map(({ key }) => key));
   return unique.map((test) => ({ ...test, companion: companionOf(test, plan, keys), place: placeOf(test, painful) }));
 }
 
-type Drafted = {
+export type Drafted = {
   readonly ways: readonly { readonly question: RaisedQuestion; readonly way: Way }[];
   readonly always: readonly Planned[];
 };
@@ -159,7 +159,7 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
 }
 
 const asked = (
-  items: readonly Item[],
+  items: readonly PlanItem[],
   { ways, always }: Drafted,
   plan: Planning,
   from: string | null,
@@ -182,9 +182,9 @@ const turnSeconds = (state: ExamState): number =>
 
 const MINUTE = 60;
 
-function costsOf(order: ExamOrder, items: readonly Item[], plan: Planning): PlanCosts {
-  const chance = ({ key }: Item) => order.runs.get(key) ?? 0;
-  const sum = (take: (item: Item) => number) => items.reduce((all, item) => all + chance(item) * take(item), 0);
+function costsOf(order: ExamOrder, items: readonly PlanItem[], plan: Planning): PlanCosts {
+  const chance = ({ key }: PlanItem) => order.runs.get(key) ?? 0;
+  const sum = (take: (item: PlanItem) => number) => items.reduce((all, item) => all + chance(item) * take(item), 0);
   return {
     tests: order.tests,
     burden: sum(({ protocol, companion }) => protocol.burden * (companion ? 2 : 1)),
@@ -237,7 +237,7 @@ function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, compan
 type Hung = { readonly under: string; readonly shown: PlanTestShown };
 
 /** Tests an answer may earn: each hangs once, under the likeliest test that earns it where they lie the same way. */
-function earnedBy(items: readonly Item[], { ways }: Drafted, plan: Planning, order: ExamOrder): readonly Hung[] {
+function earnedBy(items: readonly PlanItem[], { ways }: Drafted, plan: Planning, order: ExamOrder): readonly Hung[] {
   const sources = new Set(
     ways.filter(({ question }) => question.depth === "settle").map(({ question }) => question.source),
   );
@@ -272,7 +272,7 @@ function earnedBy(items: readonly Item[], { ways }: Drafted, plan: Planning, ord
 }
 
 type Laid = {
-  readonly items: readonly Item[];
+  readonly items: readonly PlanItem[];
   readonly drafted: Drafted;
   readonly plan: Planning;
   readonly order: ExamOrder;
@@ -348,17 +348,23 @@ function leftOutOf(
     });
 }
 
-/**
- * The plan of an examination from its complaint and from what was answered so
- * far: the questions, what settles each, and the run list in blocks of position,
- * the cheapest order of them worked out exactly (see `examOrder`). What fits no
- * budget is listed with what stays open for it.
- *
- * @param edits what the practitioner changed; a budget in burden (plain, 1 to 5 a test) and minutes
- * @returns costs as expected values; minutes by conventions (`secondsOf`)
- * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "slump"
- */
-export function planExam(state: ExamState, edits: PlanEdits = {}, evidence: EvidenceSet = SHIPPED_EVIDENCE): ExamPlan {
+/** A plan as it was worked out, before it is put in words. */
+export type DrawnUp = {
+  readonly plan: Planning;
+  readonly edits: PlanEdits;
+  readonly drafted: Drafted;
+  readonly items: readonly PlanItem[];
+  readonly order: ExamOrder;
+  readonly expected: PlanCosts;
+  readonly budget: Budget;
+  readonly painful: Side;
+  readonly from: string | null;
+  readonly mostBurden: number;
+  readonly asked: OrderAsked;
+};
+
+/** Questions, tests and their order, within the budget: what fits least is given up first. */
+export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet): DrawnUp {
   const plan = planningOf(state, evidence);
   const painful = painfulSides(state)[0] ?? "right";
   const budget = budgetOf(state, edits.budget);
@@ -371,31 +377,18 @@ export function planExam(state: ExamState, edits: PlanEdits = {}, evidence: Evid
     const places = new Set(items.map(({ place }) => place));
     const first =
       [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
-    const order = examOrder(asked(items, drafted, plan, from, first));
+    const asking = asked(items, drafted, plan, from, first);
+    const order = examOrder(asking);
     const expected = costsOf(order, items, plan);
     const mostBurden = order.most.burden / IRRITABILITY_COST[irritability(state).level ?? "low"];
     const isOver = mostBurden > budget.burden + 1e-9 || expected.minutes > budget.minutes + 1e-9;
-    const last_ = drafted.ways.findLast(({ way }) => way.tests.length > 0);
-    if (isOver && last_ && drafted.ways.filter(({ way }) => way.tests.length > 0).length > 1) {
-      dropped.add(sourceKey(last_.question.source, last_.question.side));
-      continue;
-    }
-    return finished({ plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden });
+    const tested = drafted.ways.filter(({ way }) => way.tests.length > 0);
+    if (!isOver || tested.length < 2)
+      return { plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden, asked: asking };
+    const { question } = tested.at(-1)!;
+    dropped.add(sourceKey(question.source, question.side));
   }
 }
-
-type Parts = {
-  readonly plan: Planning;
-  readonly edits: PlanEdits;
-  readonly drafted: Drafted;
-  readonly items: readonly Item[];
-  readonly order: ExamOrder;
-  readonly expected: PlanCosts;
-  readonly budget: Budget;
-  readonly painful: Side;
-  readonly from: string | null;
-  readonly mostBurden: number;
-};
 
 /** What is looked at before any test: the cord before the arms. */
 function beforeTests(state: ExamState, ways: Drafted["ways"]): readonly string[] {
@@ -411,18 +404,8 @@ function beforeTests(state: ExamState, ways: Drafted["ways"]): readonly string[]
   ];
 }
 
-function finished({
-  plan,
-  edits,
-  drafted,
-  items,
-  order,
-  expected,
-  budget,
-  painful,
-  from,
-  mostBurden,
-}: Parts): ExamPlan {
+function finished(drawn: DrawnUp): ExamPlan {
+  const { plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden } = drawn;
   const { state } = plan;
   const answers = answersThatHold(state);
   const raised = drafted.ways.map(({ question }) => question);
@@ -467,3 +450,16 @@ function finished({
     budget,
   };
 }
+
+/**
+ * The plan of an examination from its complaint and from what was answered so
+ * far: the questions, what settles each, and the run list in blocks of position,
+ * the cheapest order of them worked out exactly (see `examOrder`). What fits no
+ * budget is listed with what stays open for it.
+ *
+ * @param edits what the practitioner changed; a budget in burden (plain, 1 to 5 a test) and minutes
+ * @returns costs as expected values; minutes by conventions (`secondsOf`)
+ * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "slump"
+ */
+export const planExam = (state: ExamState, edits: PlanEdits = {}, evidence: EvidenceSet = SHIPPED_EVIDENCE): ExamPlan =>
+  finished(drawUp(state, edits, evidence));

@@ -1,4 +1,4 @@
-import { isFact, type Protocol, protocolOf, PROTOCOLS, secondsOf, type TestId } from "../knowledge";
+import { isFact, type Protocol, protocolOf, PROTOCOLS, secondsOf, type TestId, testMembers } from "../knowledge";
 import { comparesSides, memberRunSide, readSource, recordsFor, ruleAsks, ruleTable } from "../reading";
 import { irritability } from "../record";
 import { otherSide, runKey, type Side, SIDES, SOURCES } from "../vocabulary";
@@ -111,7 +111,15 @@ function numberToKeep(question: RaisedQuestion, plan: Planning, beside: Planned)
   return lightest ? [lightest] : [];
 }
 
-function singlesWay(question: RaisedQuestion, plan: Planning, most: number): Way | null {
+type Singles = {
+  readonly most: number;
+  /** Tests that speak through a rule. */
+  readonly without?: ReadonlySet<TestId>;
+  /** Whether one is added that leaves a number. */
+  readonly keepsNumber: boolean;
+};
+
+function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, keepsNumber }: Singles): Way | null {
   const { source, side } = question;
   const worth = speakingFor(question, plan)
     .flatMap((test) => {
@@ -121,7 +129,7 @@ function singlesWay(question: RaisedQuestion, plan: Planning, most: number): Way
         { figuresOf: reading.figuresOf ?? test.protocol.id, source, testedSide: test.side, run: "" },
         plan,
       )[0];
-      if (!told || !record || told.chance < CHANCE_WORTH_IT) return [];
+      if (!told || !record || without?.has(test.protocol.id) || told.chance < CHANCE_WORTH_IT) return [];
       /** A crossed test is the other leg's own: it is never the first to look. */
       const isOwn = reading.sides !== "other side";
       return [{ test, told, isOwn, worth: told.fall / costOf(test.protocol, plan) }];
@@ -131,7 +139,7 @@ function singlesWay(question: RaisedQuestion, plan: Planning, most: number): Way
   if (worth.length === 0) return null;
   const tests = [
     ...worth.map(({ test }) => test),
-    ...(worth.length < most ? numberToKeep(question, plan, worth[0]!.test) : []),
+    ...(keepsNumber && worth.length < most ? numberToKeep(question, plan, worth[0]!.test) : []),
   ];
   const { probability } = readSource(plan.context, source, side);
   return {
@@ -176,6 +184,12 @@ function signWay(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<st
   };
 }
 
+/** The tests of the rule that counts for a source. */
+const membersOf = ({ source, side }: RaisedQuestion, plan: Planning): ReadonlySet<TestId> => {
+  const { preferred } = readSource(plan.context, source, side);
+  return new Set(preferred ? testMembers(preferred.rule).map(({ test }) => test) : []);
+};
+
 /** Whether anything done already speaks for it, so that one test less is asked for. */
 const isSpokenFor = ({ source, side }: RaisedQuestion, plan: Planning): boolean =>
   (plan.context.bySource.get(side ? `${source} ${side}` : source) ?? []).some(
@@ -195,8 +209,13 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   const isLight = question.depth === "screen" || isIrritable;
   if (isLight && done) return { by: "settled", said: "looked at", tests: [], rules: [] };
   const rule = isLight ? null : ruleWay(question, plan);
+  /** What settled a rule can still be moved by a test of another kind. */
+  if (rule?.by === "settled")
+    return (
+      singlesWay(question, plan, { most: MOST_SINGLES, without: membersOf(question, plan), keepsNumber: false }) ?? rule
+    );
   if (rule) return rule;
-  const singles = singlesWay(question, plan, isLight ? 1 : MOST_SINGLES);
+  const singles = singlesWay(question, plan, { most: isLight ? 1 : MOST_SINGLES, keepsNumber: !isLight && !done });
   if (singles) return singles;
   if (done) return { by: "settled", said: "nothing left changes its word", tests: [], rules: [] };
   return (

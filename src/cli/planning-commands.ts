@@ -1,0 +1,84 @@
+import type { Command } from "commander";
+import { changeOf, eventsIn, examIn, type ExamState, fold, parseExamFile, refuse, simulatePeople } from "@/core";
+import { planJson } from "./plan-json";
+
+/** What the terminal lends its commands. */
+export type Terminal = {
+  readonly finish: (code: number) => void;
+  readonly readFile: (path: string) => string;
+  readonly print: (value: unknown) => void;
+  readonly numberOption: (name: string, value: string, low: number, high: number) => number;
+  readonly done: number;
+};
+
+/** What an exam file adds up to. */
+function stateIn(text: string): ExamState {
+  const state = fold(eventsIn(examIn(parseExamFile(text))));
+  if (!state.settings)
+    refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
+  return state;
+}
+
+const MOST_PEOPLE = 100_000;
+
+function simulate(options: SimulateOptions, { readFile, print, numberOption, done }: Terminal): number {
+  const people = numberOption("people", options.people, 1, MOST_PEOPLE);
+  if (!Number.isInteger(people)) refuse("--people", `${options.people} is not a whole number`, "Use a whole number.");
+  print(simulatePeople(stateIn(readFile(options.complaint)), { people, seed: options.seed }));
+  return done;
+}
+
+type SimulateOptions = { complaint: string; people: string; seed: string };
+type ChangeOptions = { before: string; after: string; sem: string; beforeTrials: string; afterTrials: string };
+
+function change(options: ChangeOptions, { print, numberOption, done }: Terminal): number {
+  const value = (name: "before" | "after") => numberOption(name, options[name], -1e6, 1e6);
+  const trials = (name: "before-trials" | "after-trials", given: string) => {
+    const count = numberOption(name, given, 1, 100);
+    return Number.isInteger(count) ? count : refuse(`--${name}`, `${given} is not a whole number`, "Count the trials.");
+  };
+  const asked = {
+    before: value("before"),
+    after: value("after"),
+    sem: numberOption("sem", options.sem, 1e-6, 1e6),
+    beforeTrials: trials("before-trials", options.beforeTrials),
+    afterTrials: trials("after-trials", options.afterTrials),
+  };
+  const { interval95, ...said } = changeOf(asked);
+  const rounded = (number: number) => Number(number.toFixed(4));
+  print({
+    change: rounded(said.change),
+    mdc: rounded(said.mdc!),
+    beyond: said.beyond,
+    interval95: interval95!.map(rounded),
+  });
+  return done;
+}
+
+/** Plan, simulated people, and change against error. */
+export function planningCommands(root: Command, terminal: Terminal): void {
+  root
+    .command("plan")
+    .description("the plan for an exam file's complaint and what was answered so far, as JSON")
+    .argument("<exam.json>", "an exported exam")
+    .action((path: string) => {
+      terminal.print(planJson(stateIn(terminal.readFile(path))));
+      terminal.finish(terminal.done);
+    });
+  root
+    .command("simulate")
+    .description("made-up people with this complaint, by the plan and by the exam's sheet, as JSON")
+    .requiredOption("--complaint <exam.json>", "an exported exam")
+    .option("--people <number>", "how many", "2000")
+    .option("--seed <text>", "the same seed gives the same people", "1")
+    .action((options: SimulateOptions) => terminal.finish(simulate(options, terminal)));
+  root
+    .command("change")
+    .description("a change against the error of measuring, as JSON")
+    .requiredOption("--before <value>", "the first value")
+    .requiredOption("--after <value>", "the second value")
+    .requiredOption("--sem <value>", "standard error of one measure, in its unit")
+    .option("--before-trials <number>", "over how many trials the first is the mean", "1")
+    .option("--after-trials <number>", "the same of the second", "1")
+    .action((options: ChangeOptions) => terminal.finish(change(options, terminal)));
+}
