@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import { irregularities, type Irregularity } from "@/core/admission";
 import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
-import { type NextTests, nextTests } from "@/core/planning";
+import { type ExamPlan, type NextTests, nextTests, type PlanEdits, planExam } from "@/core/planning";
 import { createDrawBook, type DrawBook, type Interval, type Recipe, type Spread, spreadOf } from "@/core/reading";
 import type { ExamState, RecordedEvent } from "@/core/record";
 
@@ -31,6 +31,8 @@ const api = {
   /** What stands in a record that was imported and would not have been admitted here. */
   irregular: (exam: string, events: readonly RecordedEvent[]): Irregularity[] => irregularities({ exam, events }, true),
   next: (state: ExamState, changes: EvidenceChanges): NextTests => nextTests(state, resolveEvidence(changes)),
+  plan: (state: ExamState, edits: PlanEdits, changes: EvidenceChanges): ExamPlan =>
+    planExam(state, edits, resolveEvidence(changes)),
 };
 
 export type SpreadWorker = typeof api;

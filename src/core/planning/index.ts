@@ -4,13 +4,6 @@ export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces, theirPlaces } from "./offered-places";
 export { leftAtEnd } from "./left-at-end";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";
-export {
-  type ExamPlan,
-  planExam,
-  type PlanBlock,
-  type PlanEdits,
-  type PlanQuestion,
-  type PlanTestShown,
-  USUAL_BUDGET,
-} from "./plan-exam";
+export { editsOf, planDraft, type PlanEdits, USUAL_BUDGET } from "./plan-draft";
+export { type ExamPlan, planExam, type PlanBlock, type PlanTestShown } from "./plan-exam";
 export { simulatePeople, type Simulated } from "./simulate";

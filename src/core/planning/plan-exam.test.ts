@@ -1,10 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { PROTOCOLS, protocolOf, TEST_IDS, type TestId } from "../knowledge";
-import { type EventBody, USUAL_VISIT } from "../record";
+import { admit } from "../admission";
+import { readExam } from "../reading";
+import { type EventBody, type ExamEvent, parseEvent, sheetLabel, USUAL_VISIT } from "../record";
+import { assessGuard } from "../safety";
 import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS } from "../vocabulary";
+import { editsOf, planDraft } from "./plan-draft";
 import { budgetOf, type ExamPlan, planExam } from "./plan-exam";
 import { raisedQuestions } from "./questions";
+import { runSheet } from "./run-sheet";
 
 type History = Partial<EventBody<"history-recorded">>;
 
@@ -265,5 +270,46 @@ describe("what changes a plan", () => {
       budget: { burden: 1000, minutes: 1000 },
     });
     expect(new Set(testsIn(plan)).size).toBeGreaterThan(PROTOCOLS.length / 2);
+  });
+});
+
+describe("a plan that is kept", () => {
+  it("is taken by the gate whatever the complaint, and followed in its order", () => {
+    for (const places of ALL) {
+      const exam = complaint("lumbopelvic", places);
+      const plan = planExam(exam.state());
+      const draft = planDraft(plan, {}, exam.state());
+      if (draft.body.tests.length === 0) continue;
+      const event = { ...exam.events.at(-1)!, id: exam.newId(), ...draft } as ExamEvent;
+      expect(() => parseEvent(event)).not.toThrow();
+      expect(admit(exam.state(), event), places.join()).toBeNull();
+      exam.add("plan-set", draft.body);
+      const state = exam.state();
+      const sheet = runSheet(state, assessGuard(state), readExam(state));
+      const wanted = plan.blocks.flatMap(({ tests }) => tests.map(({ key }) => key));
+      expect(sheet.steps.map(({ key }) => key)).toEqual(wanted);
+      expect(sheetLabel(state)).toBe("Plan");
+      expect(editsOf(state).budget).toEqual({ burden: 40, minutes: 25 });
+    }
+  });
+
+  it("lets fall what its rules no longer need, and gives way to a sheet that is chosen", () => {
+    const exam = buildExam().complaint("si-area.right").consent().guard().rest(0);
+    exam.add("plan-set", planDraft(planExam(exam.state()), {}, exam.state()).body);
+    const steps = () => {
+      const state = exam.state();
+      return runSheet(state, assessGuard(state), readExam(state)).steps;
+    };
+    expect(steps().some(({ status }) => status === "not needed")).toBe(false);
+    for (const test of ["si-distraction", "thigh-thrust", "faber"] as const)
+      exam.run({ test, side: "right", response: "familiar", felt: ["si-area.right"] });
+    const gone = steps().filter(({ status }) => status === "not needed");
+    expect(gone.map(({ key }) => key)).toEqual(expect.arrayContaining(["gaenslen.right", "si-compression"]));
+    gone.forEach(({ because }) => expect(because).toMatch(/can no longer change: five-test regimen met/));
+    const again = planDraft(planExam(exam.state()), {}, exam.state()).body.tests;
+    expect(again.slice(0, 3).map(({ test }) => test)).toEqual(["si-distraction", "thigh-thrust", "faber"]);
+    exam.add("sheet-set", { label: "own", tests: ["slump"], reason: "" });
+    expect(exam.state().plan).toBeNull();
+    expect(new Set(steps().map(({ protocol }) => protocol.id))).toEqual(new Set(["slump"]));
   });
 });

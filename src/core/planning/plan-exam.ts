@@ -8,14 +8,16 @@ import {
   TURN_SECONDS,
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
-import { readSource, sourceKey } from "../reading";
+import { probabilityIn, readSource, sourceKey, startIn, supposedOutcome } from "../reading";
 import { ageAtExam, type ExamState, irritability, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
 import { baseOf, examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
-import { costOf, IRRITABILITY_COST, type Planning, planningOf } from "./plan";
+import { costOf, IRRITABILITY_COST, type Planning, planningOf, wordOf } from "./plan";
+import { withAdded } from "./single";
 import { noTestFor, type RaisedQuestion, raisedQuestions } from "./questions";
 import { painfulSides, sideOrder } from "./run-sheet";
+import { type Budget, type PlanEdits, USUAL_BUDGET } from "./plan-draft";
 import { companionOf, placeOf, type Planned, planned, priorityOf, secondsWith, type Way, wayFor } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
@@ -38,6 +40,8 @@ export type PlanTestShown = {
   readonly burden: number;
   /** The chance that it comes to it. */
   readonly chance: number;
+  /** What their answer would make of the question, in words. */
+  readonly tells: readonly string[];
   /** Only after this: its trigger. */
   readonly when?: string;
 };
@@ -78,22 +82,6 @@ export type ExamPlan = {
   /** Null: exact. */
   readonly gap: number | null;
   readonly budget: Budget;
-};
-
-export type Budget = { readonly burden: number; readonly minutes: number };
-
-/** Conventions, to be changed with a press: a body bears so much at a visit, and a visit has so many minutes. */
-export const USUAL_BUDGET: Budget = { burden: 40, minutes: 25 };
-
-/** What the practitioner changed. */
-export type PlanEdits = {
-  /** Tests that are not done today. */
-  readonly without?: readonly TestId[];
-  /** Tests added by hand. */
-  readonly added?: readonly TestId[];
-  /** The position that comes first. */
-  readonly first?: Position | undefined;
-  readonly budget?: Partial<Budget>;
 };
 
 const OLD = 75;
@@ -234,6 +222,30 @@ function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, compan
   return always.some(({ key }) => key === item.key) ? "added by hand" : "";
 }
 
+/** What theirs and what nothing would make of each question it is planned for. */
+function tellsOf({ key, protocol, side: tested }: Planned, { ways }: Drafted, plan: Planning): readonly string[] {
+  return ways.flatMap(({ question: { source, side }, way }) => {
+    if (!way.tests.some((test) => test.key === key)) return [];
+    const label = shortSource(source, side);
+    if (way.by === "sign") return [`${label}: a sign, it moves no figure`];
+    const figuresOf = protocol.readings.find((one) => one.source === source)?.figuresOf ?? protocol.id;
+    const { mean } = startIn(plan.context, source, side);
+    const after = (outcome: "positive" | "negative") =>
+      wordOf(
+        source,
+        mean,
+        plan,
+      )(
+        probabilityIn(
+          withAdded(plan.context, supposedOutcome(protocol.id, tested, source, side, figuresOf, outcome)),
+          source,
+          side,
+        ),
+      );
+    return [`${label}: if theirs, ${after("positive")}; if nothing, ${after("negative")}`];
+  });
+}
+
 type Hung = { readonly under: string; readonly shown: PlanTestShown };
 
 /** Tests an answer may earn: each hangs once, under the likeliest test that earns it where they lie the same way. */
@@ -265,6 +277,7 @@ function earnedBy(items: readonly PlanItem[], { ways }: Drafted, plan: Planning,
       role: "if it is earned",
       burden: protocol.burden,
       chance: 0,
+      tells: [],
       when: protocol.earned!.otherwise,
     };
     return [{ under: best.key, shown }];
@@ -298,6 +311,7 @@ function stones(keys: readonly string[], { items, drafted, plan, order, hung }: 
         role: roleOf(test, drafted, plan, companions),
         burden: test.protocol.burden,
         chance,
+        tells: tellsOf(test, drafted, plan),
       })),
       ...hung.filter(({ under }) => under === key).map(({ shown }) => shown),
     ];

@@ -96,6 +96,7 @@ describe("the step after", () => {
     blocked: false,
     skipped: false,
     "not earned": false,
+    "not needed": false,
     later: false,
   };
   const steps = (...statuses: SheetStep["status"][]) =>

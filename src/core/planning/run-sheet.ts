@@ -1,6 +1,6 @@
 import { anewStands, unfinishedRun } from "../admission";
 import { type Protocol, protocolOf, type TestId } from "../knowledge";
-import { isEarned, type Reading } from "../reading";
+import { isEarned, type Reading, sourceKey } from "../reading";
 import {
   DECLINED,
   effectiveRuns,
@@ -20,8 +20,8 @@ export type SheetStep = {
   readonly key: string;
   readonly protocol: Protocol;
   readonly side: Side | null;
-  /** later: postponed, with a reason; not earned: an earlier test has not called for it. */
-  readonly status: "done" | "begun" | "skipped" | "blocked" | "later" | "not earned" | "to do";
+  /** later: postponed, with a reason; not earned: an earlier test has not called for it; not needed: what it was planned for is settled. */
+  readonly status: "done" | "begun" | "skipped" | "blocked" | "later" | "not earned" | "not needed" | "to do";
   readonly run: Run | null;
   readonly blocks: readonly Block[];
   /** Why it was skipped, postponed, or is not offered yet. */
@@ -167,6 +167,37 @@ export function stepAfter(steps: readonly SheetStep[], key: string | undefined):
   return [...steps.slice(from + 1), ...steps.slice(0, Math.max(from, 0))].find(isOpen) ?? null;
 }
 
+/** Why a planned test can change nothing any more; null while it can. */
+function notNeeded(settles: readonly (string | undefined)[], reading: Reading): string | null {
+  if (settles.length === 0) return null;
+  const rules = settles.map(
+    (key) => reading.sources.find(({ source, side }) => sourceKey(source, side) === key)?.preferred,
+  );
+  if (!rules.every((rule) => rule?.settled)) return null;
+  return `can no longer change: ${rules.map((rule) => `${rule!.rule.label} ${rule!.verdict}`).join("; ")}`;
+}
+
+/** The plan's blocks in its order: what stands in one position one after another is one block. */
+function planBlocks(
+  { plan }: Pick<ExamState, "plan">,
+  step: (test: TestId, side: Side | null) => SheetStep,
+  before: readonly TestId[],
+  reading: Reading,
+): SheetBlock[] {
+  const blocks: { position: Position; first: null; steps: SheetStep[] }[] = [];
+  for (const { test, side, settles } of plan?.tests ?? []) {
+    if (before.includes(test)) continue;
+    const planned = step(test, side);
+    const why = planned.status === "to do" ? notNeeded(settles, reading) : null;
+    const shown: SheetStep = why === null ? planned : { ...planned, status: "not needed", because: why };
+    const { position } = planned.protocol;
+    const last = blocks.at(-1);
+    if (last?.position === position) last.steps.push(shown);
+    else blocks.push({ position, first: null, steps: [shown] });
+  }
+  return blocks;
+}
+
 /** How often the body position changes along the steps still to do. */
 function countTurns(steps: readonly SheetStep[]): number {
   const positions = steps.filter(isOpen).map(({ protocol }) => protocol.position);
@@ -192,9 +223,12 @@ export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunS
       );
   const before = required?.tests ?? [];
   const rest = tests.filter((test) => !before.includes(test));
+  const following = state.plan
+    ? planBlocks(state, (test, side) => stepOf(protocolOf(test), side, state, guard, runs), before, reading)
+    : POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) }));
   const blocks: SheetBlock[] = [
     ...(required ? [{ position: "seated" as const, first: required.text, steps: stepsOf(before) }] : []),
-    ...POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) })),
+    ...following,
   ].filter(({ steps }) => steps.length > 0);
   const steps = blocks.flatMap((block) => block.steps);
   const open = unfinishedRun(state);

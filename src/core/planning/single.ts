@@ -14,7 +14,7 @@ import { type Planning, weightOf, wordOf } from "./plan";
 import { chanceOfChange, expectedFall, impliedChance } from "./worth";
 
 /** The same context with results that were not recorded. */
-const withAdded = (context: ReadingContext, added: TestOutcome): ReadingContext => {
+export const withAdded = (context: ReadingContext, added: TestOutcome): ReadingContext => {
   const key = sourceKey(added.source, added.side);
   const others = (context.bySource.get(key) ?? []).filter(
     ({ test, testedSide }) => test !== added.test || testedSide !== added.testedSide,

@@ -28,6 +28,10 @@ function twoSymptoms(): readonly RecordedEvent[] {
   exam.add("symptom-named", { area: "area-2", words: "a buzz in the calf" });
   exam.add("symptom-dropped", { area: "area-2" });
   exam.add("visit-noted", { ...USUAL_VISIT, interpreter: "professional" });
+  exam.add("plan-set", {
+    tests: [{ test: "slump", side: "right", settles: [] }],
+    edits: { without: [], added: [], first: null, burden: 40, minutes: 25 },
+  });
   exam.add("asked-anew", { what: "saddle", agreed: false });
   return exam.events;
 }

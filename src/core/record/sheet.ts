@@ -4,7 +4,7 @@ import { irritability } from "./irritability";
 import { schoolIn } from "./settings";
 import type { ExamState } from "./state";
 
-type SheetState = Pick<ExamState, "sheet" | "opened" | "settings" | "history" | "areas" | "familiar">;
+type SheetState = Pick<ExamState, "sheet" | "plan" | "opened" | "settings" | "history" | "areas" | "familiar">;
 
 /**
  * The tests chosen for an exam, in the order chosen; the region's usual ones
@@ -12,6 +12,7 @@ type SheetState = Pick<ExamState, "sheet" | "opened" | "settings" | "history" | 
  * of the highly irritable the raise alone.
  */
 export function sheetTests(state: SheetState): readonly TestId[] {
+  if (state.plan) return [...new Set(state.plan.tests.map(({ test }) => test))];
   if (state.sheet) return state.sheet.tests;
   const { tests } = usualSheet(state.opened?.body.region ?? "lumbopelvic");
   const everybody = state.settings && schoolIn(state.settings, "slump-baseline") === "everybody";
@@ -21,8 +22,8 @@ export function sheetTests(state: SheetState): readonly TestId[] {
   return [...baseline.filter((test) => !tests.includes(test)), ...tests];
 }
 
-export const sheetLabel = (state: Pick<ExamState, "sheet" | "opened">): string =>
-  state.sheet?.label ?? usualSheet(state.opened?.body.region ?? "lumbopelvic").label;
+export const sheetLabel = (state: Pick<ExamState, "sheet" | "plan" | "opened">): string =>
+  state.plan ? "Plan" : (state.sheet?.label ?? usualSheet(state.opened?.body.region ?? "lumbopelvic").label);
 
 /**
  * The regions an exam reaches into: where it began, and wherever a test on its

@@ -5,6 +5,7 @@ import { type ComplaintState, noComplaint } from "./events/complaint";
 import { type EndingState, notEnded } from "./events/ending";
 import { type NoteState, noNotes } from "./events/notes";
 import { nothingOpened, type OpeningState } from "./events/opening";
+import { noPlan, type PlanState } from "./events/plan";
 import { noRuns, type RunState } from "./events/run";
 import { nothingAsked, type SafetyState } from "./events/safety";
 import { notSigned, type SignatureState } from "./events/signature";
@@ -20,6 +21,7 @@ export type ExamState = OpeningState &
   VisitState &
   ComplaintState &
   SafetyState &
+  PlanState &
   RunState &
   BaselineState &
   TechniqueState &
@@ -43,6 +45,7 @@ export const emptyState = (id: string): ExamState => ({
   ...noVisit,
   ...noComplaint,
   ...nothingAsked,
+  ...noPlan,
   ...noRuns,
   ...noBaseline,
   ...noTechniques,

@@ -1,6 +1,6 @@
 import type { RecordedEvent } from "./envelope";
 
-const KEPT = new Set(["exam-opened", "exam-signed", "amendment-signed", "event-retracted"]);
+const KEPT = new Set(["exam-opened", "exam-signed", "amendment-signed", "event-retracted", "plan-set"]);
 
 /** The browser or machine of a device's name, which says after a "#" which of its open pages it was. */
 const machineOf = (device: string): string => device.split("#", 1)[0]!;

@@ -1,7 +1,8 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { Button, ButtonLink } from "../primitives/button";
+import { useDraftPlan } from "../plan/use-draft-plan";
+import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
@@ -14,6 +15,8 @@ export function ConsentCard() {
   const { exam, state, appendFrom } = useExam();
   const { consent } = state;
   const router = useRouter();
+  const draftPlan = useDraftPlan();
+  const onwards = () => draftPlan().then(() => router.push(`/exams/${exam}/guard`));
   const others = consent?.others ?? "";
   /** Who is present is kept with the answer; before there is one, with "explained, not yet agreed". */
   const record = (change: { agreed?: boolean; others?: string }) =>
@@ -49,15 +52,15 @@ export function ConsentCard() {
           onChoose={(answer) => void (answer === "agreed" ? record({ agreed: true }) : withdrawn())}
         />
         {consent?.agreed ? (
-          <ButtonLink look="main" big className="self-start" href={`/exams/${exam}/guard`}>
+          <Button look="main" big className="self-start" onClick={() => void onwards()}>
             On to the guard
-          </ButtonLink>
+          </Button>
         ) : (
           <Button
             look="main"
             big
             className="self-start"
-            onClick={() => void record({ agreed: true }).then((taken) => taken && router.push(`/exams/${exam}/guard`))}
+            onClick={() => void record({ agreed: true }).then((taken) => taken && onwards())}
           >
             They agreed: on to the guard
           </Button>

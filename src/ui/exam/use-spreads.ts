@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { NO_CHANGES } from "@/core/evidence";
-import type { NextTests } from "@/core/planning";
+import type { ExamPlan, NextTests, PlanEdits } from "@/core/planning";
 import { sourceKey, type SourceReading, type Spread } from "@/core/reading";
 import { useExam } from "./exam-provider";
 import { askWorker } from "./reading-worker";
@@ -69,4 +69,14 @@ export function useNextTests(): NextTests | null {
   const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version}`;
   return useAsked<NextTests | null>(null, key, () => askWorker((worker) => worker.next(state, changes ?? NO_CHANGES)))
     .answer;
+}
+
+/** The plan of the exam as it is now, worked out off the main thread; null until the first answer. */
+export function usePlan(edits: PlanEdits): { readonly plan: ExamPlan | null; readonly arrived: boolean } {
+  const { state, events, changes, reading } = useExam();
+  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version} ${JSON.stringify(edits)}`;
+  const { answer, to } = useAsked<ExamPlan | null>(null, key, () =>
+    askWorker((worker) => worker.plan(state, edits, changes ?? NO_CHANGES)),
+  );
+  return { plan: answer, arrived: to === key };
 }

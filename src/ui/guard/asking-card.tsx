@@ -233,6 +233,8 @@ export function AskingCard() {
   const { exam, guard, state, append, undo } = useExam();
   const [opened, setOpened] = useState<string | null>(null);
   const router = useRouter();
+  /** A plan is seen once before its first test; with tests done they go on. */
+  const onwards = state.plan && state.runs.length === 0 ? "plan" : "run";
   const [by, setBy] = useState<AnsweredBy>("them");
   const groups = askedInOrder(guard, painfulSides(state).length === SIDES.length);
   const inOrder = groups.flatMap(({ questions }) => questions);
@@ -250,7 +252,7 @@ export function AskingCard() {
       if (!taken) return;
       setOpened(null);
       /** Nothing follows from any answer, so there is nothing to read first. */
-      if (isLast && guard.referrals.length === 0 && guard.blocks.length === 0) router.push(`/exams/${exam}/run`);
+      if (isLast && guard.referrals.length === 0 && guard.blocks.length === 0) router.push(`/exams/${exam}/${onwards}`);
     });
   };
   const back = () => {
@@ -290,8 +292,8 @@ export function AskingCard() {
         ) : (
           <div className="flex flex-wrap items-center gap-3">
             <p className="w-full text-xl">Every question has been asked. What was answered stands below.</p>
-            <ButtonLink look="main" big href={`/exams/${exam}/run`}>
-              On to the tests
+            <ButtonLink look="main" big href={`/exams/${exam}/${onwards}`}>
+              {onwards === "plan" ? "On to the plan" : "On to the tests"}
             </ButtonLink>
             <ButtonLink big href={`/exams/${exam}/baseline`}>
               Neurological baseline

@@ -17,7 +17,8 @@ const SheetDialog = later(() => import("./sheet-dialog").then((module) => module
 
 function StepMark({ step }: { step: SheetStep }) {
   if (step.status === "blocked") return <Ban aria-hidden size={18} className="shrink-0 text-stop" />;
-  if (step.status === "skipped") return <Minus aria-hidden size={18} className="shrink-0 text-soft" />;
+  if (step.status === "skipped" || step.status === "not needed")
+    return <Minus aria-hidden size={18} className="shrink-0 text-soft" />;
   if (step.status === "later") return <Clock aria-hidden size={18} className="shrink-0 text-soft" />;
   if (step.status === "not earned") return <Lock aria-hidden size={16} className="mx-px shrink-0 text-soft" />;
   const rungs = step.run ? ladderOf(step.run).rungs : [];
@@ -46,10 +47,15 @@ const inSight = (button: HTMLButtonElement | null) => {
     column.scrollTop = top - column.clientHeight / 3;
 };
 
-type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) => void };
+type RunSheetPanelProps = {
+  current: SheetStep | null;
+  /** What changed in the plan at the last turn. */
+  replanned: string | null;
+  onSelect: (key: string) => void;
+};
 
 /** The tests by body position, with what each brought on. */
-export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
+export function RunSheetPanel({ current, replanned, onSelect }: RunSheetPanelProps) {
   const { sheet, state, append } = useExam();
   const [editing, setEditing] = useState(false);
   useKeys(KEYS.sheet, () => setEditing(true));
@@ -81,9 +87,14 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
           Both sides hurt: the less sore first, and a difference between them is not judged.
         </p>
       )}
+      {replanned && (
+        <p role="status" className="px-2 text-sm font-medium" data-replanned>
+          {replanned}
+        </p>
+      )}
       {editing && <SheetDialog onClose={() => setEditing(false)} />}
-      {sheet.blocks.map(({ position, first, steps }) => (
-        <section key={first ? "first" : position}>
+      {sheet.blocks.map(({ position, first, steps }, at) => (
+        <section key={first ? "first" : `${position} ${at}`}>
           <h2 className={`mt-1 px-2 text-sm font-semibold ${first ? "text-stop" : "text-soft"}`}>
             {first ? `first: ${first}` : position}
           </h2>
@@ -110,7 +121,7 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
           </ol>
         </section>
       ))}
-      {sheet.decided && left.length > 0 && (
+      {sheet.decided && !state.plan && left.length > 0 && (
         <div className="mt-2 rounded-lg border border-edge bg-caution-well p-2 text-sm text-caution">
           <p>{sheet.decided}. No test that is left can change it.</p>
           <Button className="mt-2 min-h-14 w-full" onClick={skipRest}>

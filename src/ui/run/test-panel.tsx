@@ -112,6 +112,12 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   const { guard, append } = useExam();
   const blocks = stageBlocks(guard, test.stage, step, test.run);
   const [block] = blocks;
+  if (step.status === "not needed")
+    return (
+      <p role="status" className="rounded-xl border border-edge bg-well p-3">
+        Not needed: it {step.because}. It can be done all the same.
+      </p>
+    );
   if (step.status === "not earned")
     return (
       <p role="status" className="rounded-xl border-2 border-edge bg-caution-well p-3 text-caution">

@@ -18,6 +18,7 @@ import { later, useLater } from "../primitives/later";
 const STEPS = [
   { path: "complaint", label: "Complaint" },
   { path: "guard", label: "Guard" },
+  { path: "plan", label: "Plan" },
   { path: "baseline", label: "Baseline" },
   { path: "run", label: "Run" },
   { path: "reading", label: "Reading" },
@@ -30,7 +31,7 @@ const FROM_ANY_FIELD = { enableOnFormTags: true } as const;
 function useStepKeys(exam: string): void {
   const router = useRouter();
   useHotkeys(
-    "alt+1, alt+2, alt+3, alt+4, alt+5, alt+6",
+    "alt+1, alt+2, alt+3, alt+4, alt+5, alt+6, alt+7",
     (event) => {
       event.preventDefault();
       const step = STEPS[Number(event.code.replace(/\D/g, "")) - 1];
@@ -88,7 +89,13 @@ export function ExamShell({ children }: { children: ReactNode }) {
   const symptoms = symptomsOf(state);
   const signals = (state.visit?.signals ?? []).flatMap((signal) => (signal ? SIGNALS[signal] : []));
   const person = state.opened?.body.person;
-  const screen = pathname.endsWith("/run") ? "run" : pathname.endsWith("/guard") ? "guard" : "other";
+  const screen = pathname.endsWith("/run")
+    ? "run"
+    : pathname.endsWith("/guard")
+      ? "guard"
+      : pathname.endsWith("/plan")
+        ? "plan"
+        : "other";
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="hush no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-card px-3 py-1.5">
@@ -115,7 +122,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </div>
         <nav
           aria-label="Steps of the examination"
-          className="order-last grid w-full grid-cols-6 gap-1 lg:order-none lg:flex lg:w-auto"
+          className="order-last grid w-full grid-cols-7 gap-1 lg:order-none lg:flex lg:w-auto"
         >
           {STEPS.map(({ path, label }, index) => {
             const here = pathname.endsWith(`/${path}`);

@@ -45,6 +45,13 @@ export const KEYS = {
   notSure: letter("d"),
   option: each("1 2 3 4 5 6 7 8 9"),
   questionBefore: named("Backspace"),
+  planNext: { keys: ["ArrowRight", "ArrowDown"], shown: "→" },
+  planBefore: { keys: ["ArrowLeft", "ArrowUp"], shown: "←" },
+  planNot: letter("x"),
+  planFirst: letter("f"),
+  planWhy: letter("w"),
+  planSheet: letter("s"),
+  planAsk: letter("g"),
 } as const satisfies Record<string, KeyEntry>;
 
 export type KeyName = keyof typeof KEYS;
@@ -87,8 +94,20 @@ export const GUARD_LIST: readonly (readonly [names: readonly KeyName[], does: st
   [["questionBefore"], "back to the question before"],
 ];
 
+/** What the keys of the plan do. */
+export const PLAN_LIST: readonly (readonly [names: readonly KeyName[], does: string])[] = [
+  [["next"], "start by this plan"],
+  [["planNext", "planBefore"], "the next test, the one before"],
+  [["planNot"], "not today"],
+  [["planFirst"], "its position first"],
+  [["planWhy"], "why this test is there"],
+  [["more", "less"], "longer, shorter"],
+  [["planAsk"], "ask what it needs answered before"],
+  [["planSheet"], "the fixed sheet instead"],
+];
+
 const EVERYWHERE: readonly KeyRow[] = [
-  ["Alt 1 … Alt 6", "complaint, guard, baseline, run, reading, sign"],
+  ["Alt 1 … Alt 7", "complaint, guard, plan, baseline, run, reading, sign"],
   ["Alt 0", "back to the roster"],
   [KEYS.help.shown, "this list"],
 ];
@@ -99,7 +118,7 @@ const rowOf = ([names, does]: (typeof RUN_LIST)[number]): KeyRow => [
 ];
 
 /** The keys of a screen of the exam. */
-export const keyRows = (screen: "run" | "guard" | "other"): readonly KeyRow[] => [
-  ...(screen === "run" ? RUN_LIST : screen === "guard" ? GUARD_LIST : []).map(rowOf),
+export const keyRows = (screen: "run" | "guard" | "plan" | "other"): readonly KeyRow[] => [
+  ...(screen === "run" ? RUN_LIST : screen === "guard" ? GUARD_LIST : screen === "plan" ? PLAN_LIST : []).map(rowOf),
   ...EVERYWHERE,
 ];

@@ -5,6 +5,7 @@ import { measure } from "./measure";
 import { notes } from "./notes";
 import { observation } from "./observation";
 import { opening } from "./opening";
+import { planning } from "./plan";
 import { run } from "./run";
 import { safety } from "./safety";
 import { signing } from "./signature";
@@ -17,6 +18,7 @@ export const EXAM_KINDS = {
   ...visiting,
   ...complaint,
   ...safety,
+  ...planning,
   ...run,
   ...observation,
   ...measure,

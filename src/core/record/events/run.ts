@@ -8,6 +8,7 @@ import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraf
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
+import type { PlanState } from "./plan";
 import type { VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
@@ -108,5 +109,9 @@ export const run = {
     upsert(draft.skips, sameTest(body), { ...body, event: id }),
   ),
   "test-postponed": kind(leftOut, (draft: RunDraft, { body }) => upsert(draft.postponed, sameTest(body), body)),
-  "sheet-set": kind(sheet, (draft: RunDraft, { body }) => void (draft.sheet = body)),
+  /** A fixed sheet in place of a plan. */
+  "sheet-set": kind(sheet, (draft: RunDraft & Draft<PlanState>, { body }) => {
+    draft.sheet = body;
+    draft.plan = null;
+  }),
 };

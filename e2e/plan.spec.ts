@@ -1,0 +1,100 @@
+import { askAll, expect, saved, stored, test } from "./support/test";
+
+test("from a calf to the first test: drafted unseen, asked together, seen once, begun by Enter", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right", "lateral-foot.right"));
+  await page.goto(`/exams/${exam}/complaint`);
+  await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+  await expect(page).toHaveURL(/\/guard$/);
+  const drafted = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
+  expect(drafted).toHaveLength(1);
+  await askAll(page, () => page.keyboard.press("n"));
+  await expect(page).toHaveURL(/\/plan$/);
+  const top = page.locator("[data-plan-top]");
+  await expect(top).toContainText("Seated");
+  await expect(top).toContainText("Slump L then R");
+  await expect(top).toContainText(/about \d+ tests · \d+ min · \d turns?/);
+  await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", "seated");
+  await expect(page.getByText(/^Ask before/)).toHaveCount(0);
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/run$/);
+  await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
+});
+
+test("stones are walked, asked why, left out, put in and put first, all by keys", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard());
+  await page.goto(`/exams/${exam}/plan`);
+  await expect(page.locator("[data-plan]")).toBeVisible();
+  await page.keyboard.press("ArrowRight");
+  const first = page.locator("[data-stone][aria-pressed=true]");
+  await expect(first).toHaveCount(1);
+  const gone = (await first.getAttribute("data-stone"))!;
+  await expect(page.locator(`[data-why="${gone}"]`)).toContainText(/if theirs, .*; if nothing, /);
+  await page.keyboard.press("x");
+  await expect(page.locator(`[data-stone="${gone}"]`)).toHaveCount(0);
+  await page.getByText(/^Left out:/).click();
+  const row = page.getByRole("listitem").filter({ hasText: "not today" });
+  await row.getByRole("button", { name: "Put in" }).click();
+  await expect(page.locator(`[data-stone="${gone}"]`)).toHaveCount(1);
+  const last = page.locator("[data-bay]").last();
+  const place = (await last.getAttribute("data-bay"))!;
+  await last.locator("[data-stone]").first().click();
+  await page.keyboard.press("f");
+  await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", place);
+  await expect(page.locator("[data-minutes]")).toHaveAttribute("data-minutes", "25");
+  await page.keyboard.press("-");
+  await expect(page.locator("[data-minutes]")).toHaveAttribute("data-minutes", "20");
+});
+
+test("a budget that binds says what stays open for it", async ({ page, prepare }) => {
+  const { exam } = await prepare(
+    (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),
+  );
+  await page.goto(`/exams/${exam}/plan`);
+  await expect(page.locator("[data-plan]")).toBeVisible();
+  for (let press = 0; press < 4; press++) await page.keyboard.press("-");
+  await expect(page.getByText(/^Left out: .* stays? open$/)).toBeVisible();
+});
+
+test("what is settled falls away in its place, and the rest is planned anew at the turn", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard().rest(0));
+  await page.goto(`/exams/${exam}/plan`);
+  await expect(page.locator("[data-plan]")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/(guard|run)$/);
+  if (page.url().endsWith("/guard")) {
+    await askAll(page, () => page.keyboard.press("n"));
+    await page.goto(`/exams/${exam}/run`);
+  }
+  await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
+  for (const name of [/^Distraction/, /^Thigh thrust/, /^FABER/]) {
+    await page.getByRole("button", { name }).first().click();
+    const still = page.locator("[data-rest-again]");
+    if (await still.isVisible()) await page.keyboard.press("k");
+    await page.locator('[data-theirs="si-area.right"]').click();
+    await page.keyboard.press("Enter");
+    await saved(page);
+  }
+  await expect(page.getByRole("button", { name: /^Gaenslen.*not needed: can no longer change/ })).toBeVisible();
+  const plans = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
+  expect(plans.length).toBeGreaterThan(0);
+});
+
+test("where a sheet was chosen by hand no plan takes its place", async ({ page, prepare, request }) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", { label: "own", tests: ["slump"], reason: "" });
+    builder.complaint("si-area.right");
+  });
+  await page.goto(`/exams/${exam}/complaint`);
+  await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+  await expect(page).toHaveURL(/\/guard$/);
+  await saved(page);
+  expect((await stored(request, exam)).events.some(({ type }) => type === "plan-set")).toBe(false);
+});

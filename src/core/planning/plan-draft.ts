@@ -1,0 +1,76 @@
+import type { TestId } from "../knowledge";
+import { sourceKey } from "../reading";
+import type { EventDraft, ExamState } from "../record";
+import type { Position } from "../vocabulary";
+import type { ExamPlan } from "./plan-exam";
+
+/** A plan as it is changed by hand, followed, and kept. */
+
+export type Budget = { readonly burden: number; readonly minutes: number };
+
+/** Conventions, to be changed with a press: a body bears so much at a visit, and a visit has so many minutes. */
+export const USUAL_BUDGET: Budget = { burden: 40, minutes: 25 };
+
+/** What the practitioner changed. */
+export type PlanEdits = {
+  /** Tests that are not done today. */
+  readonly without?: readonly TestId[];
+  /** Tests added by hand. */
+  readonly added?: readonly TestId[];
+  /** The position that comes first. */
+  readonly first?: Position | undefined;
+  readonly budget?: Partial<Budget>;
+};
+
+/**
+ * The plan as it is followed and kept.
+ *
+ * @example planDraft(planExam(calfAndFootState), {}).type // "plan-set"
+ */
+export function planDraft(
+  plan: ExamPlan,
+  edits: PlanEdits,
+  { runs = [] }: Partial<Pick<ExamState, "runs">> = {},
+): EventDraft & { readonly type: "plan-set" } {
+  /** What is done stays where it was done. */
+  const done = [...new Map(runs.map(({ test, side }) => [`${test} ${side}`, { test, side, settles: [] }])).values()];
+  const settles = (key: string) =>
+    plan.questions
+      .filter(({ by, tests }) => by === "rule" && tests.includes(key))
+      .map(({ source, side }) => sourceKey(source, side));
+  const isOnlyFor = (key: string) =>
+    plan.questions.filter(({ tests }) => tests.includes(key)).every(({ by }) => by === "rule");
+  return {
+    type: "plan-set",
+    body: {
+      tests: [
+        ...done,
+        ...plan.blocks.flatMap(({ tests }) =>
+          tests.map(({ key, test, side }) => ({ test, side, settles: isOnlyFor(key) ? settles(key) : [] })),
+        ),
+      ],
+      edits: {
+        without: [...(edits.without ?? [])],
+        added: [...(edits.added ?? [])],
+        first: edits.first ?? null,
+        burden: edits.budget?.burden ?? USUAL_BUDGET.burden,
+        minutes: edits.budget?.minutes ?? USUAL_BUDGET.minutes,
+      },
+    },
+  };
+}
+
+/**
+ * What the practitioner changed in the plan that is followed; nothing where none is.
+ *
+ * @example editsOf({ plan: null }) // {}
+ */
+export const editsOf = ({ plan }: Pick<ExamState, "plan">): PlanEdits =>
+  plan
+    ? {
+        without: plan.edits.without.filter((test) => test !== undefined),
+        added: plan.edits.added.filter((test) => test !== undefined),
+        first: plan.edits.first ?? undefined,
+        budget: { burden: plan.edits.burden, minutes: plan.edits.minutes },
+      }
+    : {};

@@ -1,0 +1,42 @@
+import { type InferType } from "yup";
+import { closed, listOf, listOfEach, numberIn, oneOf, oneOfOrNone, text } from "../../base";
+import { TEST_IDS } from "../../knowledge";
+import { POSITIONS, SIDES } from "../../vocabulary";
+import { type Draft, kind } from "../envelope";
+
+/** The plan that is followed: which tests on which sides in which order, and what the practitioner changed in it. */
+
+/** More than all tests on both sides. */
+const MOST_PLANNED = 2 * TEST_IDS.length;
+const MOST_SETTLED = 20;
+
+const planned = closed({
+  test: oneOf(TEST_IDS),
+  side: oneOfOrNone(SIDES),
+  /** Sources, with their side, whose rule it helps to settle: once all of those are settled it is not needed. */
+  settles: listOfEach(text(80, 1), MOST_SETTLED),
+});
+
+const plan = closed({
+  tests: listOfEach(planned, MOST_PLANNED),
+  edits: closed({
+    without: listOf(TEST_IDS),
+    added: listOf(TEST_IDS),
+    first: oneOfOrNone(POSITIONS),
+    burden: numberIn(1, 1000).required("is missing; say how much burden this visit may have"),
+    minutes: numberIn(1, 600).required("is missing; say how many minutes there are"),
+  }),
+});
+
+export type Plan = InferType<typeof plan>;
+
+export type PlanState = {
+  /** Null: a fixed sheet is followed. */
+  plan: Plan | null;
+};
+
+export const noPlan: PlanState = { plan: null };
+
+export const planning = {
+  "plan-set": kind(plan, (draft: Draft<PlanState>, { body }) => void (draft.plan = body)),
+};
