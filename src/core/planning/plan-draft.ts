@@ -1,26 +1,8 @@
-import type { TestId } from "../knowledge";
 import { sourceKey } from "../reading";
 import type { EventDraft, ExamState } from "../record";
-import type { Position } from "../vocabulary";
-import type { ExamPlan } from "./plan-exam";
+import { type ExamPlan, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 
 /** A plan as it is changed by hand, followed, and kept. */
-
-export type Budget = { readonly burden: number; readonly minutes: number };
-
-/** Conventions, to be changed with a press: a body bears so much at a visit, and a visit has so many minutes. */
-export const USUAL_BUDGET: Budget = { burden: 40, minutes: 25 };
-
-/** What the practitioner changed. */
-export type PlanEdits = {
-  /** Tests that are not done today. */
-  readonly without?: readonly TestId[];
-  /** Tests added by hand. */
-  readonly added?: readonly TestId[];
-  /** The position that comes first. */
-  readonly first?: Position | undefined;
-  readonly budget?: Partial<Budget>;
-};
 
 /**
  * The plan as it is followed and kept.

@@ -7,7 +7,9 @@ import { type EventBody, type ExamEvent, parseEvent, sheetLabel, USUAL_VISIT } f
 import { assessGuard } from "../safety";
 import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS } from "../vocabulary";
 import { editsOf, planDraft } from "./plan-draft";
-import { budgetOf, type ExamPlan, planExam } from "./plan-exam";
+import { budgetOf } from "./draw-up";
+import { planExam } from "./plan-exam";
+import type { ExamPlan } from "./plan-types";
 import { raisedQuestions } from "./questions";
 import { runSheet } from "./run-sheet";
 

@@ -1,187 +1,24 @@
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
-import {
-  type Condition,
-  type GuardQuestion,
-  protocolOf,
-  PROTOCOLS,
-  type TestId,
-  TURN_SECONDS,
-  UPPER_MOTOR_SIGNS,
-} from "../knowledge";
-import { probabilityIn, readSource, sourceKey, startIn, supposedOutcome } from "../reading";
-import { ageAtExam, type ExamState, irritability, sheetTests } from "../record";
+import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS } from "../knowledge";
+import { probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
+import { type ExamState, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
-import { baseOf, examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
-import { costOf, IRRITABILITY_COST, type Planning, planningOf, wordOf } from "./plan";
+import { costsOf, type Drafted, type DrawnUp, drawUp, MINUTE, type PlanItem, turnSeconds } from "./draw-up";
+import { baseOf, examOrder, type ExamOrder } from "./exam-order";
+import { costOf, type Planning, wordOf } from "./plan";
+import type { ExamPlan, LeftOut, PlanBlock, PlanCosts, PlanEdits, PlanTestShown } from "./plan-types";
+import { noTestFor, type RaisedQuestion } from "./questions";
+import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
-import { noTestFor, type RaisedQuestion, raisedQuestions } from "./questions";
-import { painfulSides, sideOrder } from "./run-sheet";
-import { type Budget, type PlanEdits, USUAL_BUDGET } from "./plan-draft";
-import { companionOf, placeOf, type Planned, planned, priorityOf, secondsWith, type Way, wayFor } from "./ways";
+import { placeOf, type Planned, planned, secondsWith, type Way } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
-
-export type PlanQuestion = RaisedQuestion & {
-  readonly label: string;
-  /** Its probability before what is planned. */
-  readonly start: number;
-  readonly by: Way["by"] | "left out";
-  readonly settledBy: string;
-  /** Keys of the runs that are planned for it. */
-  readonly tests: readonly string[];
-};
-
-export type PlanTestShown = {
-  readonly key: string;
-  readonly test: TestId;
-  readonly side: Side | null;
-  readonly role: string;
-  readonly burden: number;
-  /** The chance that it comes to it. */
-  readonly chance: number;
-  /** What their answer would make of the question, in words. */
-  readonly tells: readonly string[];
-  /** Only after this: its trigger. */
-  readonly when?: string;
-};
-
-export type PlanBlock = {
-  readonly place: string;
-  readonly position: Position;
-  readonly tests: readonly PlanTestShown[];
-  /** Questions that an answer here can settle, and how likely that is by the end of the block. */
-  readonly exits: readonly { readonly question: string; readonly chance: number }[];
-};
-
-export type PlanCosts = {
-  readonly tests: number;
-  readonly burden: number;
-  readonly turns: number;
-  readonly minutes: number;
-  readonly cost: number;
-};
-
-export type LeftOut = { readonly test: TestId; readonly why: string };
-
-export type ExamPlan = {
-  readonly questions: readonly PlanQuestion[];
-  /** What is looked at or asked before any test. */
-  readonly before: readonly string[];
-  readonly blocks: readonly PlanBlock[];
-  readonly expected: PlanCosts;
-  readonly most: Pick<PlanCosts, "tests" | "burden" | "minutes">;
-  readonly everything: PlanCosts;
-  readonly sheet: PlanCosts;
-  readonly leftOut: readonly LeftOut[];
-  /** What stays open for want of room, in words. */
-  readonly staysOpen: readonly string[];
-  /** Warning questions its loads call for that nobody answered. */
-  readonly asks: readonly GuardQuestion[];
-  readonly equipment: readonly string[];
-  /** Null: exact. */
-  readonly gap: number | null;
-  readonly budget: Budget;
-};
-
-const OLD = 75;
-
-/** The highly irritable bear half. Minutes stay: they need more time for each test. */
-export function budgetOf(state: ExamState, asked: Partial<Budget> = {}): Budget {
-  const { burden, minutes } = { ...USUAL_BUDGET, ...asked };
-  return { burden: irritability(state).level === "high" ? burden / 2 : burden, minutes };
-}
 
 const triggersOf = (condition: Condition): readonly TestId[] => [
   ...(condition.earlier ? [condition.earlier.test] : []),
   ...(condition.any ?? []).flatMap(triggersOf),
 ];
-
-export type PlanItem = Planned & { readonly companion: Planned | null; readonly place: string };
-
-/** One test with what it needs: the plan's stone. */
-function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): readonly PlanItem[] {
-  const unique = [...new Map(tests.map((test) => [test.key, test])).values()];
-  const keys = new Set(unique.map(({ key }) => key));
-  return unique.map((test) => ({ ...test, companion: companionOf(test, plan, keys), place: placeOf(test, painful) }));
-}
-
-export type Drafted = {
-  readonly ways: readonly { readonly question: RaisedQuestion; readonly way: Way }[];
-  readonly always: readonly Planned[];
-};
-
-function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): Drafted {
-  const { state, guard } = plan;
-  const isOut = ({ protocol }: Planned) => edits.without?.includes(protocol.id) ?? false;
-  const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
-  const cannotTake = new Set(state.visit?.cannotTake ?? []);
-  const limited: Planning = {
-    ...plan,
-    canRun: (protocol, side) =>
-      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && !cannotTake.has(protocol.position),
-  };
-  const first = guard.first
-    .flatMap(({ tests }) => tests)
-    .flatMap((test) => (protocolOf(test).sided ? SIDES : [null]).map((side) => planned(protocolOf(test), side)))
-    .filter(canDo);
-  const painful = painfulSides(state);
-  const added = (edits.added ?? [])
-    .map(protocolOf)
-    .flatMap((protocol) =>
-      (protocol.sided ? (painful.length > 0 ? painful : SIDES) : [null]).map((side) => planned(protocol, side)),
-    )
-    .filter(canDo);
-  const among = new Map([...first, ...added].map((test) => [test.key, test]));
-  const ways = raisedQuestions(state)
-    .toSorted((a, b) => priorityOf(a) - priorityOf(b))
-    .map((question) => {
-      const isDropped = dropped.has(sourceKey(question.source, question.side));
-      const way = isDropped
-        ? { by: "nothing" as const, said: "left out: budget", tests: [], rules: [] }
-        : wayFor(question, limited, among);
-      way.tests.forEach((test) => among.set(test.key, test));
-      return { question, way };
-    });
-  return { ways, always: [...first, ...added] };
-}
-
-const asked = (
-  items: readonly PlanItem[],
-  { ways, always }: Drafted,
-  plan: Planning,
-  from: string | null,
-  first: string | undefined,
-): OrderAsked => ({
-  tests: items.map((item) => ({
-    id: item.key,
-    place: item.place,
-    cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
-    runs: item.companion ? 2 : 1,
-  })),
-  rules: ways.flatMap(({ way }) => way.rules),
-  always: always.map(({ key }) => key),
-  from,
-  first,
-});
-
-const turnSeconds = (state: ExamState): number =>
-  irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD ? TURN_SECONDS.slow : TURN_SECONDS.usual;
-
-const MINUTE = 60;
-
-function costsOf(order: ExamOrder, items: readonly PlanItem[], plan: Planning): PlanCosts {
-  const chance = ({ key }: PlanItem) => order.runs.get(key) ?? 0;
-  const sum = (take: (item: PlanItem) => number) => items.reduce((all, item) => all + chance(item) * take(item), 0);
-  return {
-    tests: order.tests,
-    burden: sum(({ protocol, companion }) => protocol.burden * (companion ? 2 : 1)),
-    turns: order.turns,
-    minutes:
-      (sum((item) => secondsWith(item.protocol.id, item.companion)) + order.turns * turnSeconds(plan.state)) / MINUTE,
-    cost: order.total,
-  };
-}
 
 /** Everything that is listed, done whatever comes, in the cheapest order of positions. */
 function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, from: string | null): PlanCosts {
@@ -360,48 +197,6 @@ function leftOutOf(
       );
       return { test, why: dropped ? "left out: budget" : "would hardly change a word" };
     });
-}
-
-/** A plan as it was worked out, before it is put in words. */
-export type DrawnUp = {
-  readonly plan: Planning;
-  readonly edits: PlanEdits;
-  readonly drafted: Drafted;
-  readonly items: readonly PlanItem[];
-  readonly order: ExamOrder;
-  readonly expected: PlanCosts;
-  readonly budget: Budget;
-  readonly painful: Side;
-  readonly from: string | null;
-  readonly mostBurden: number;
-  readonly asked: OrderAsked;
-};
-
-/** Questions, tests and their order, within the budget: what fits least is given up first. */
-export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet): DrawnUp {
-  const plan = planningOf(state, evidence);
-  const painful = painfulSides(state)[0] ?? "right";
-  const budget = budgetOf(state, edits.budget);
-  const last = state.runs.at(-1);
-  const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : "standing";
-  const dropped = new Set<string>();
-  for (;;) {
-    const drafted = draft(plan, edits, dropped);
-    const items = itemsOf([...drafted.always, ...drafted.ways.flatMap(({ way }) => way.tests)], plan, painful);
-    const places = new Set(items.map(({ place }) => place));
-    const first =
-      [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
-    const asking = asked(items, drafted, plan, from, first);
-    const order = examOrder(asking);
-    const expected = costsOf(order, items, plan);
-    const mostBurden = order.most.burden / IRRITABILITY_COST[irritability(state).level ?? "low"];
-    const isOver = mostBurden > budget.burden + 1e-9 || expected.minutes > budget.minutes + 1e-9;
-    const tested = drafted.ways.filter(({ way }) => way.tests.length > 0);
-    if (!isOver || tested.length < 2)
-      return { plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden, asked: asking };
-    const { question } = tested.at(-1)!;
-    dropped.add(sourceKey(question.source, question.side));
-  }
 }
 
 /** What is looked at before any test: the cord before the arms. */

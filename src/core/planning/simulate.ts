@@ -19,8 +19,8 @@ import { POSITIONS, runKey, type Side, SIDES, type SourceId } from "../vocabular
 import { placeTurn, policyOf } from "./exam-order";
 import { chancesOf } from "./finishing";
 import { CORRELATION } from "./one-factor";
-import type { PlanEdits } from "./plan-draft";
-import { type Drafted, drawUp } from "./plan-exam";
+import { type Drafted, drawUp } from "./draw-up";
+import type { PlanEdits } from "./plan-types";
 import type { Planning } from "./plan";
 import { spokenSides } from "./single";
 import { companionOf, placeOf, planned, type Planned, wayFor } from "./ways";

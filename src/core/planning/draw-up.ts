@@ -1,0 +1,149 @@
+import type { EvidenceSet } from "../evidence";
+import { protocolOf, TURN_SECONDS } from "../knowledge";
+import { sourceKey } from "../reading";
+import { ageAtExam, type ExamState, irritability } from "../record";
+import { type Side, SIDES } from "../vocabulary";
+import { baseOf, examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
+import { costOf, IRRITABILITY_COST, type Planning, planningOf } from "./plan";
+import { type Budget, type PlanCosts, type PlanEdits, USUAL_BUDGET } from "./plan-types";
+import { type RaisedQuestion, raisedQuestions } from "./questions";
+import { painfulSides } from "./run-sheet";
+import { companionOf, placeOf, type Planned, planned, priorityOf, secondsWith, type Way, wayFor } from "./ways";
+
+/** Questions, tests and their order, as they are worked out. */
+
+const OLD = 75;
+
+/** The highly irritable bear half. Minutes stay: they need more time for each test. */
+export function budgetOf(state: ExamState, asked: Partial<Budget> = {}): Budget {
+  const { burden, minutes } = { ...USUAL_BUDGET, ...asked };
+  return { burden: irritability(state).level === "high" ? burden / 2 : burden, minutes };
+}
+
+export type PlanItem = Planned & { readonly companion: Planned | null; readonly place: string };
+
+/** One test with what it needs: the plan's stone. */
+function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): readonly PlanItem[] {
+  const unique = [...new Map(tests.map((test) => [test.key, test])).values()];
+  const keys = new Set(unique.map(({ key }) => key));
+  return unique.map((test) => ({ ...test, companion: companionOf(test, plan, keys), place: placeOf(test, painful) }));
+}
+
+export type Drafted = {
+  readonly ways: readonly { readonly question: RaisedQuestion; readonly way: Way }[];
+  readonly always: readonly Planned[];
+};
+
+function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): Drafted {
+  const { state, guard } = plan;
+  const isOut = ({ protocol }: Planned) => edits.without?.includes(protocol.id) ?? false;
+  const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
+  const cannotTake = new Set(state.visit?.cannotTake ?? []);
+  const limited: Planning = {
+    ...plan,
+    canRun: (protocol, side) =>
+      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && !cannotTake.has(protocol.position),
+  };
+  const first = guard.first
+    .flatMap(({ tests }) => tests)
+    .flatMap((test) => (protocolOf(test).sided ? SIDES : [null]).map((side) => planned(protocolOf(test), side)))
+    .filter(canDo);
+  const painful = painfulSides(state);
+  const added = (edits.added ?? [])
+    .map(protocolOf)
+    .flatMap((protocol) =>
+      (protocol.sided ? (painful.length > 0 ? painful : SIDES) : [null]).map((side) => planned(protocol, side)),
+    )
+    .filter(canDo);
+  const among = new Map([...first, ...added].map((test) => [test.key, test]));
+  const ways = raisedQuestions(state)
+    .toSorted((a, b) => priorityOf(a) - priorityOf(b))
+    .map((question) => {
+      const isDropped = dropped.has(sourceKey(question.source, question.side));
+      const way = isDropped
+        ? { by: "nothing" as const, said: "left out: budget", tests: [], rules: [] }
+        : wayFor(question, limited, among);
+      way.tests.forEach((test) => among.set(test.key, test));
+      return { question, way };
+    });
+  return { ways, always: [...first, ...added] };
+}
+
+const asked = (
+  items: readonly PlanItem[],
+  { ways, always }: Drafted,
+  plan: Planning,
+  from: string | null,
+  first: string | undefined,
+): OrderAsked => ({
+  tests: items.map((item) => ({
+    id: item.key,
+    place: item.place,
+    cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
+    runs: item.companion ? 2 : 1,
+  })),
+  rules: ways.flatMap(({ way }) => way.rules),
+  always: always.map(({ key }) => key),
+  from,
+  first,
+});
+
+export const turnSeconds = (state: ExamState): number =>
+  irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD ? TURN_SECONDS.slow : TURN_SECONDS.usual;
+
+export const MINUTE = 60;
+
+export function costsOf(order: ExamOrder, items: readonly PlanItem[], plan: Planning): PlanCosts {
+  const chance = ({ key }: PlanItem) => order.runs.get(key) ?? 0;
+  const sum = (take: (item: PlanItem) => number) => items.reduce((all, item) => all + chance(item) * take(item), 0);
+  return {
+    tests: order.tests,
+    burden: sum(({ protocol, companion }) => protocol.burden * (companion ? 2 : 1)),
+    turns: order.turns,
+    minutes:
+      (sum((item) => secondsWith(item.protocol.id, item.companion)) + order.turns * turnSeconds(plan.state)) / MINUTE,
+    cost: order.total,
+  };
+}
+
+/** A plan as it was worked out, before it is put in words. */
+export type DrawnUp = {
+  readonly plan: Planning;
+  readonly edits: PlanEdits;
+  readonly drafted: Drafted;
+  readonly items: readonly PlanItem[];
+  readonly order: ExamOrder;
+  readonly expected: PlanCosts;
+  readonly budget: Budget;
+  readonly painful: Side;
+  readonly from: string | null;
+  readonly mostBurden: number;
+  readonly asked: OrderAsked;
+};
+
+/** Questions, tests and their order, within the budget: what fits least is given up first. */
+export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet): DrawnUp {
+  const plan = planningOf(state, evidence);
+  const painful = painfulSides(state)[0] ?? "right";
+  const budget = budgetOf(state, edits.budget);
+  const last = state.runs.at(-1);
+  const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : "standing";
+  const dropped = new Set<string>();
+  for (;;) {
+    const drafted = draft(plan, edits, dropped);
+    const items = itemsOf([...drafted.always, ...drafted.ways.flatMap(({ way }) => way.tests)], plan, painful);
+    const places = new Set(items.map(({ place }) => place));
+    const first =
+      [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
+    const asking = asked(items, drafted, plan, from, first);
+    const order = examOrder(asking);
+    const expected = costsOf(order, items, plan);
+    const mostBurden = order.most.burden / IRRITABILITY_COST[irritability(state).level ?? "low"];
+    const isOver = mostBurden > budget.burden + 1e-9 || expected.minutes > budget.minutes + 1e-9;
+    const tested = drafted.ways.filter(({ way }) => way.tests.length > 0);
+    if (!isOver || tested.length < 2)
+      return { plan, edits, drafted, items, order, expected, budget, painful, from, mostBurden, asked: asking };
+    const { question } = tested.at(-1)!;
+    dropped.add(sourceKey(question.source, question.side));
+  }
+}
