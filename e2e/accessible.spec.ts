@@ -49,6 +49,14 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
   ["settings", "/settings"],
   ["complaint", `${exam("Caspian Moorhen")}/complaint`],
   ["guard", `${exam("Gudrun Pellworm")}/guard`],
+  [
+    "plan",
+    `${exam("Wilma Stroud")}/plan`,
+    async (page) => {
+      await page.locator("[data-stone]").first().click();
+      await page.locator("[data-why]").waitFor();
+    },
+  ],
   ["run", `${exam("Caspian Moorhen")}/run`],
   [
     "run, theirs",

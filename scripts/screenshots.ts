@@ -29,6 +29,11 @@ const SHOTS: readonly Shot[] = [
     path: `${exam("Gudrun Pellworm")}/guard`,
     prepare: async (page) => void (await page.locator('[data-asked-question="cauda-equina"]').click()),
   },
+  {
+    name: "plan",
+    path: `${exam("Wilma Stroud")}/plan`,
+    prepare: async (page) => void (await page.locator("[data-plan]").waitFor()),
+  },
   { name: "run", path: `${exam("Caspian Moorhen")}/run`, prepare: whereFelt },
   {
     name: "run-slump",
@@ -45,7 +50,6 @@ const SHOTS: readonly Shot[] = [
   },
   { name: "baseline", path: `${exam("Odile Farrow")}/baseline` },
   { name: "referral", path: `${exam("Silas Thornbury")}/referral` },
-  { name: "library", path: "/library" },
   { name: "library-test", path: "/library/slump" },
   { name: "run-dark-tablet", path: `${exam("Idris Fennimore")}/run`, dark: true, size: { width: 1024, height: 768 } },
   { name: "run-phone", path: `${exam("Idris Fennimore")}/run`, size: { width: 390, height: 844 } },

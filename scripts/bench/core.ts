@@ -13,6 +13,7 @@ import {
   interpretExam,
   judgeRule,
   nextTests,
+  planExam,
   PROTOCOLS,
   readExam,
   type Reading,
@@ -28,7 +29,7 @@ import {
 } from "@/core";
 import { buildExam, type BuildOptions, type ExamBuilder } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
-import { atMost, median, ms, type Row, timeOf } from "./measure";
+import { atMost, median, ms, type Row, p95Of, timeOf } from "./measure";
 
 /** A long examination: every test on every side, repeated until it has 200 events. */
 export function longExam(events = 200, options: BuildOptions = {}): ExamBuilder {
@@ -189,7 +190,21 @@ function everySource(): Row[] {
     const supposed = { starts: { "sacroiliac right": 0.1 + (turn++ % 80) / 100 }, dependence: (turn % 20) / 20 };
     return readSource(contextOf(state, SHIPPED_EVIDENCE, supposed), opened.source, opened.side);
   });
+  const complaint = buildExam().complaint("posterior-calf.right", "si-area.right", "groin.right", "low-back.central");
+  const fresh = complaint.state();
+  const roomy = { budget: { burden: 400, minutes: 200 } };
+  const drawn = planExam(fresh, roomy);
+  const plannedTests = drawn.blocks.reduce((sum, { tests }) => sum + tests.length, 0);
+  const planning = p95Of(() => planExam(fresh, roomy));
+  const replanning = p95Of(() => planExam(some));
   return [
+    atMost(
+      `plan from a complaint: ${plannedTests} tests in ${drawn.blocks.length} positions, p95`,
+      planning,
+      50,
+      baseline,
+    ),
+    atMost("planned anew after four answers, p95", replanning, 15, baseline),
     atMost(`points, rules and words of ${reading.sources.length} sources and sides, 40 tests`, points, 2, baseline),
     atMost(`next test over the whole catalogue, ${proposed} proposed`, next, 20, baseline),
     atMost("one step of a what-if slider (a frame is 16.7 ms)", slide, 4, baseline),

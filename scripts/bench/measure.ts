@@ -24,6 +24,17 @@ export function timeOf(work: () => unknown, { runs = 200, warmUp = 40 } = {}): n
   );
 }
 
+/** How long some work takes at the worst but one in twenty, in milliseconds; warmed up first. */
+export function p95Of(work: () => unknown, { runs = 60, warmUp = 20 } = {}): number {
+  for (let run = 0; run < warmUp; run++) work();
+  const times = Array.from({ length: runs }, () => {
+    const started = performance.now();
+    work();
+    return performance.now() - started;
+  });
+  return times.toSorted((a, b) => a - b)[Math.ceil(runs * 0.95) - 1]!;
+}
+
 export const ms = (value: number): string => `${value < 10 ? value.toFixed(3) : value.toFixed(1)} ms`;
 
 export function atMost(what: string, value: number, limit: number, baseline: string): Row {
