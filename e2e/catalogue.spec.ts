@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { protocolOf, SOURCES } from "@/core";
 import { TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
-import { beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
+import { agree, beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
 import { expect, openRun, prepareExam, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
@@ -63,6 +63,7 @@ async function walk(page: Page, one: TestCase): Promise<void> {
   });
   await openRun(page, exam);
   await openTest(page, one.test, one.side);
+  await agree(page);
   for (const step of tapsOf(builder, one)) await tap(page, step);
   for (const [source, side, outcome] of one.expect) {
     const read = async () =>

@@ -125,11 +125,11 @@ test("a whole examination by keyboard only, from a new person to a signed record
   await tabTo(/Skip the \d left/);
   await keyboard.press("Enter");
 
-  await keyboard.press("Alt+5");
+  await keyboard.press("Alt+6");
   await page.waitForURL("**/reading");
   await expect(page.locator("[data-source=sacroiliac][data-beam=right]")).toContainText("leaning towards, tentative");
   await expect(page.getByText("After: of 100 people like this, about 58 would have it.")).toBeVisible();
-  await keyboard.press("Alt+6");
+  await keyboard.press("Alt+7");
   await page.waitForURL("**/sign");
   await saved(page);
   await tabTo("Sign the record");

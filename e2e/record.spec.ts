@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import type { APIRequestContext } from "@playwright/test";
-import { chainEvent, type ChainHead, type ExamFile, examIn } from "@/core";
+import { chainEvent, type ChainHead, type ExamFile, examIn, RECORD_VERSION } from "@/core";
 import { demoExam } from "@/fixtures/demo/demo-ids";
 import { expect, readyToTest, saved, stored, test } from "./support/test";
 import { lantern } from "./support/server";
@@ -103,7 +103,7 @@ test("a signed record is only amended, with the reason shown", async ({ page, re
   await saved(page);
   const closing = (await stored(request, exam)).events.at(-1)!;
   expect(closing).toMatchObject({ type: "amendment-signed" });
-  expect(closing.body.reading).toMatchObject({ catalogue: 3, evidence: "shipped" });
+  expect(closing.body.reading).toMatchObject({ catalogue: RECORD_VERSION, evidence: "shipped" });
 });
 
 /** The exam as another store has it, which went on by itself with these lines. */

@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { protocolOf, type Sheet, SHEETS } from "@/core";
 import type { ExamBuilder } from "@/fixtures/samples/build";
-import { openTest } from "./support/table";
+import { agree, openTest } from "./support/table";
 import { expect, openRun, prepareExam, saved, stored, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
@@ -39,6 +39,7 @@ async function runThrough(page: Page, hands: Hands): Promise<number> {
   for (let turn = 0; turn < 80 && (await stepsLeft(page)) > 0; turn++) {
     const panel = page.locator("section[aria-label]").filter({ has: page.locator("[data-asking]") });
     const name = await panel.getAttribute("aria-label");
+    if (await agree(page)) presses++;
     const next = page.getByRole("button", { name: /Next test/ });
     const isDone = async () => /bg-lantern/.test((await next.getAttribute("class")) ?? "");
     while ((await page.locator("[data-response], [data-answer]").count()) === 0 && !(await isDone())) {

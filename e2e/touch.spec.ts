@@ -17,8 +17,10 @@ test("a whole examination by touch only", async ({ page, request, prepare }) => 
   await page.getByRole("radio", { name: "hours", exact: true }).tap();
   await expect(page.getByText("Irritability high.")).toBeVisible();
   await page.getByRole("radio", { name: "agreed", exact: true }).tap();
-  await page.getByRole("link", { name: "On to the guard" }).tap();
+  await page.getByRole("button", { name: "On to the guard" }).tap();
   await askAll(page, () => page.locator("[data-option=no]").tap());
+  await page.waitForURL("**/plan");
+  await page.getByRole("button", { name: /^The fixed sheet instead/ }).tap();
   await page.waitForURL("**/run");
   await page.getByRole("radio", { name: "2 of 10" }).tap();
 

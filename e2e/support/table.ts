@@ -47,6 +47,15 @@ export async function openTest(page: Page, test: TestId, side: string | null): P
 }
 
 /** Does one step through the interface, as a practitioner would. */
+/** What is asked for on its own is agreed to. */
+export async function agree(page: Page): Promise<boolean> {
+  const asked = page.locator("[data-asked-anew]");
+  if ((await asked.count()) === 0) return false;
+  await asked.getByRole("button", { name: /^They agree/ }).click();
+  await expect(asked).toHaveCount(0);
+  return true;
+}
+
 export async function tap(page: Page, step: ExplicitStep): Promise<void> {
   if ("measure" in step) {
     const input = page.locator(`[data-measure="${step.measure}"] input`);

@@ -1,5 +1,6 @@
 import { sourceKey } from "../reading";
 import type { EventDraft, ExamState } from "../record";
+import { runKey } from "../vocabulary";
 import { type ExamPlan, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 
 /** A plan as it is changed by hand, followed, and kept. */
@@ -12,7 +13,7 @@ import { type ExamPlan, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 export function planDraft(
   plan: ExamPlan,
   edits: PlanEdits,
-  { runs = [] }: Partial<Pick<ExamState, "runs">> = {},
+  { runs = [], plan: followed = null }: Partial<Pick<ExamState, "runs" | "plan">> = {},
 ): EventDraft & { readonly type: "plan-set" } {
   /** What is done stays where it was done. */
   const done = [...new Map(runs.map(({ test, side }) => [`${test} ${side}`, { test, side, settles: [] }])).values()];
@@ -22,11 +23,25 @@ export function planDraft(
       .map(({ source, side }) => sourceKey(source, side));
   const isOnlyFor = (key: string) =>
     plan.questions.filter(({ tests }) => tests.includes(key)).every(({ by }) => by === "rule");
+  /** What fell away since its rule is settled stays where it was, struck: it says why, and can be done all the same. */
+  const inPlan = new Set([
+    ...done.map(({ test, side }) => runKey(test, side)),
+    ...plan.blocks.flatMap(({ tests }) => tests.map(({ key }) => key)),
+  ]);
+  const isSettled = (source: string | undefined) =>
+    plan.questions.some(
+      (one) => sourceKey(one.source, one.side) === source && one.by !== "rule" && one.by !== "left out",
+    );
+  const fallen = (followed?.tests ?? []).filter(
+    ({ test, side, settles: sources }) =>
+      sources.length > 0 && sources.every(isSettled) && !inPlan.has(runKey(test, side)),
+  );
   return {
     type: "plan-set",
     body: {
       tests: [
         ...done,
+        ...fallen,
         ...plan.blocks.flatMap(({ tests }) =>
           tests.map(({ key, test, side }) => ({ test, side, settles: isOnlyFor(key) ? settles(key) : [] })),
         ),
