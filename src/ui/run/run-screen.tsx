@@ -9,7 +9,6 @@ import { Dialog } from "../primitives/dialog";
 import { useExam } from "../exam/exam-provider";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
-import { useReplan } from "../plan/use-replan";
 import { useKeys } from "../shell/use-keys";
 import { useWakeLock } from "./use-wake-lock";
 import { later } from "../primitives/later";
@@ -49,7 +48,6 @@ export function RunScreen() {
   /** Stays where the practitioner is until they go on, also when an answer completes the step. */
   const [selected, setSelected] = useState<string | null>(() => sheet.next?.key ?? sheet.steps.at(-1)?.key ?? null);
   const [rating, setRating] = useState(false);
-  const replanned = useReplan();
   useWakeLock();
   useBlank();
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
@@ -81,7 +79,7 @@ export function RunScreen() {
         data-sheet
         className={`hush md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
       >
-        <RunSheetPanel current={current} replanned={replanned} onSelect={setSelected} />
+        <RunSheetPanel current={current} onSelect={setSelected} />
         {state.rest && (
           <Button look="quiet" className="mt-2 min-h-14 w-full text-sm" onClick={() => setRating(true)}>
             At rest: {state.rest.intensity} of 10. Rate again

@@ -15,6 +15,9 @@ import { later } from "../primitives/later";
 /** Fetched when it is opened: most exams keep their sheet. */
 const SheetDialog = later(() => import("./sheet-dialog").then((module) => module.SheetDialog));
 
+/** Fetched where a plan is followed. */
+const Replan = later(() => import("../plan/replan").then((module) => module.Replan));
+
 function StepMark({ step }: { step: SheetStep }) {
   if (step.status === "blocked") return <Ban aria-hidden size={18} className="shrink-0 text-stop" />;
   if (step.status === "skipped" || step.status === "not needed")
@@ -47,15 +50,10 @@ const inSight = (button: HTMLButtonElement | null) => {
     column.scrollTop = top - column.clientHeight / 3;
 };
 
-type RunSheetPanelProps = {
-  current: SheetStep | null;
-  /** What changed in the plan at the last turn. */
-  replanned: string | null;
-  onSelect: (key: string) => void;
-};
+type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) => void };
 
 /** The tests by body position, with what each brought on. */
-export function RunSheetPanel({ current, replanned, onSelect }: RunSheetPanelProps) {
+export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
   const { sheet, state, append } = useExam();
   const [editing, setEditing] = useState(false);
   useKeys(KEYS.sheet, () => setEditing(true));
@@ -87,11 +85,7 @@ export function RunSheetPanel({ current, replanned, onSelect }: RunSheetPanelPro
           Both sides hurt: the less sore first, and a difference between them is not judged.
         </p>
       )}
-      {replanned && (
-        <p role="status" className="px-2 text-sm font-medium" data-replanned>
-          {replanned}
-        </p>
-      )}
+      {state.plan && <Replan />}
       {editing && <SheetDialog onClose={() => setEditing(false)} />}
       {sheet.blocks.map(({ position, first, steps }, at) => (
         <section key={first ? "first" : `${position} ${at}`}>

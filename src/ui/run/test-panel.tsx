@@ -13,7 +13,6 @@ import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
-import { AnewCard } from "../exam/anew-card";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
@@ -31,6 +30,7 @@ const DosePanel = later(
   () => import("./dose-panel").then((module) => module.DosePanel),
   () => <div aria-hidden className="min-h-14" />,
 );
+const AnewCard = later(() => import("../exam/anew-card").then((module) => module.AnewCard));
 const AtOnce = later(() => import("./at-once").then((module) => module.AtOnce));
 /** What to say and where to stand: read after the picture, so it comes after it. */
 const GuideLines = later(

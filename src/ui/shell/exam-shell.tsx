@@ -10,8 +10,6 @@ import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
 import { EmergencyDialog } from "../guard/emergency-dialog";
-import { KeyHelp } from "./key-help";
-import { keyRows } from "./keymap";
 import { StatusPill } from "./status-pill";
 import { later, useLater } from "../primitives/later";
 
@@ -50,6 +48,11 @@ function useStepKeys(exam: string): void {
 }
 
 const SignedBar = dynamic(() => import("./signed-bar").then((module) => module.SignedBar));
+
+const ScreenKeys = later(
+  () => import("./screen-keys").then((module) => module.ScreenKeys),
+  () => <span aria-hidden className="size-11" />,
+);
 
 const RecordNotices = later(() => import("./record-notices").then((module) => module.RecordNotices));
 
@@ -143,7 +146,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </nav>
         <div className="flex items-center">
           <StatusPill />
-          <KeyHelp rows={keyRows(screen)} />
+          <ScreenKeys screen={screen} />
         </div>
       </header>
       {state.signed && <SignedBar signed={state.signed} />}

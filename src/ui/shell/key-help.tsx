@@ -4,7 +4,8 @@ import { CircleHelp } from "lucide-react";
 import { useState } from "react";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
-import { type KeyRow, KEYS } from "./keymap";
+import type { KeyRow } from "./key-lists";
+import { KEYS } from "./keymap";
 import { useKeys } from "./use-keys";
 
 /** `?` lists the keys of the screen. */

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { type KeyName, KEYS, keyRows, GUARD_LIST, PLAN_LIST, RUN_LIST } from "./keymap";
+import { GUARD_LIST, keyRows, PLAN_LIST, RUN_LIST } from "./key-lists";
+import { type KeyName, KEYS } from "./keymap";
 
 const screens = ["run", "guard", "plan", "roster", "library", "shell"].map((folder) => {
   const path = new URL(`../${folder}/`, import.meta.url).pathname;
