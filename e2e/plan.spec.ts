@@ -1,3 +1,4 @@
+import { ladderOf } from "@/core";
 import { askAll, expect, saved, stored, test } from "./support/test";
 
 test("from a calf to the first test: drafted unseen, asked together, seen once, begun by Enter", async ({
@@ -97,4 +98,35 @@ test("where a sheet was chosen by hand no plan takes its place", async ({ page, 
   await expect(page).toHaveURL(/\/guard$/);
   await saved(page);
   expect((await stored(request, exam)).events.some(({ type }) => type === "plan-set")).toBe(false);
+});
+
+test("after a technique the same sign stands beside the one before it, judged by its error", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", { label: "raise", tests: ["straight-leg-raise"], reason: "" });
+    builder.complaint("posterior-calf.right").consent().guard().rest(0);
+    for (const onset of [40, 58]) {
+      const run = builder.start("straight-leg-raise", "right");
+      builder.record(run, {
+        stage: "raise",
+        response: "familiar",
+        felt: ["posterior-calf.right"],
+        intensity: onset === 40 ? 7 : 3,
+      });
+      builder.add("measure-recorded", { run, measure: "onset", value: onset });
+      for (;;) {
+        const open = ladderOf(builder.state().runs.at(-1)!).here;
+        if (!open) break;
+        builder.add("answer-recorded", { run, stage: open.id, answer: "unchanged" });
+      }
+      if (onset === 40) builder.technique();
+    }
+  });
+  await page.goto(`/exams/${exam}/reading`);
+  const compared = page.locator('[data-compared="straight-leg-raise"]');
+  await expect(compared).toContainText("how bad 7 of 10 → 3 of 10: better, beyond the error");
+  await expect(compared).toContainText(/40° → 58°: better, beyond the error \(error \d+°\)/);
+  await expect(page.getByText("improvement after a technique moves no probability")).toBeVisible();
 });

@@ -54,6 +54,7 @@ export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { mainSentence } from "./main-sentence";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
+export { comparedRuns, sayCompared } from "./compared";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
 export { firmnessOf, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

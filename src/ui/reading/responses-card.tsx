@@ -1,6 +1,6 @@
 "use client";
 
-import { type TreatmentResponse, responsesTo, sayResponse } from "@/core/reading";
+import { comparedRuns, type TreatmentResponse, responsesTo, sayCompared, sayResponse } from "@/core/reading";
 import { describeRun } from "@/core/exchange";
 import type { Run } from "@/core/record";
 import { Button } from "../primitives/button";
@@ -21,6 +21,15 @@ export function ResponsesCard() {
         {responses.map((response) => (
           <li key={keyOf(response)} data-response-to={response.run.test}>
             {sayResponse(response, said)}
+            {response.before && (
+              <ul className="ml-3" data-compared={response.run.test}>
+                {comparedRuns(response.before, response.run).map((compared) => (
+                  <li key={compared.sign} className="font-medium">
+                    {sayCompared(compared)}
+                  </li>
+                ))}
+              </ul>
+            )}
             {!response.before && !response.run.isCounted && !state.signed && (
               <Button
                 big
@@ -34,7 +43,8 @@ export function ResponsesCard() {
         ))}
       </ul>
       <p className="mt-1 text-sm text-soft">
-        Compared, and counted in no reading; a test first done after treatment began can be added by hand.
+        Compared, and counted in no reading: improvement after a technique moves no probability, since nothing published
+        allows it; a test first done after treatment began can be added by hand.
       </p>
     </Card>
   );

@@ -7,6 +7,8 @@ import {
   isBegun,
   ofHundred,
   besideRule,
+  comparedRuns,
+  sayCompared,
   interpretResponses,
   oneSourceEach,
   baselineLeft,
@@ -159,7 +161,8 @@ function responseLines(state: ExamState): string[] {
   );
   return responsesTo(state).map((response) => {
     const isNew = newSigns.some(({ run }) => run === response.run.id);
-    return `${sayResponse(response, said)}${isNew ? " New since the technique." : ""}`;
+    const compared = response.before ? comparedRuns(response.before, response.run).map(sayCompared) : [];
+    return `${sayResponse(response, said)}${compared.length > 0 ? ` ${compared.join("; ")}.` : ""}${isNew ? " New since the technique." : ""}`;
   });
 }
 
