@@ -61,7 +61,7 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
     .map((question) => {
       const isDropped = dropped.has(sourceKey(question.source, question.side));
       const way = isDropped
-        ? { by: "nothing" as const, said: "left out: budget", tests: [], rules: [] }
+        ? { by: "left out" as const, said: "left out: budget", tests: [], rules: [] }
         : wayFor(question, limited, among);
       way.tests.forEach((test) => among.set(test.key, test));
       return { question, way };

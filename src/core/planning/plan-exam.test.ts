@@ -239,6 +239,11 @@ describe("what changes a plan", () => {
     blocked.forEach(({ test }) => expect(planned.has(test)).toBe(false));
   });
 
+  it("says to refer first where an answer says so and nothing was done about it", () => {
+    const exam = buildExam().complaint("posterior-calf.right").consent().guard({ "cauda-equina": "yes" });
+    expect(planExam(exam.state()).before[0]).toMatch(/^Refer first: /);
+  });
+
   it("asks only what its loads call for and nobody answered", () => {
     const before = planExam(calf().state());
     expect(before.asks.length).toBeGreaterThan(0);

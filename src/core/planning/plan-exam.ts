@@ -11,7 +11,7 @@ import type { ExamPlan, LeftOut, PlanBlock, PlanCosts, PlanEdits, PlanTestShown 
 import { noTestFor, type RaisedQuestion } from "./questions";
 import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
-import { placeOf, type Planned, planned, secondsWith, type Way } from "./ways";
+import { placeOf, type Planned, planned, secondsWith } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
 
@@ -193,19 +193,21 @@ function leftOutOf(
         return { test, why: protocol.earned.otherwise };
       const dropped = drafted.ways.find(
         ({ question, way }) =>
-          way.said === "left out: budget" && protocol.readings.some(({ source }) => source === question.source),
+          way.by === "left out" && protocol.readings.some(({ source }) => source === question.source),
       );
       return { test, why: dropped ? "left out: budget" : "would hardly change a word" };
     });
 }
 
-/** What is looked at before any test: the cord before the arms. */
-function beforeTests(state: ExamState, ways: Drafted["ways"]): readonly string[] {
+/** What comes before any test: a referral, and the cord before the arms. */
+function beforeTests({ state, guard }: Planning, ways: Drafted["ways"]): readonly string[] {
+  const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);
   const isCord = ways.some(({ question }) => question.source === "spinal-cord");
   const seen = UPPER_MOTOR_SIGNS.some(({ id }) =>
     state.neuro.some(({ kind, level }) => kind === "upper-motor" && level === id),
   );
   return [
+    ...(referral ? [`Refer first: ${referral.text}`] : []),
     ...(isCord && !seen
       ? ["Upper motor signs of the baseline, about 2 min: nothing else until they are looked at"]
       : []),
@@ -227,7 +229,6 @@ function finished(drawn: DrawnUp): ExamPlan {
     .filter(({ tests }) => tests.length > 0);
   const inPlan = new Set(blocks.flatMap(({ tests }) => tests.map(({ test }) => test)));
   const speaking = speakingTests(raised);
-  const isLeft = (way: Way) => way.said === "left out: budget";
   const changes = blocks.filter(({ place }, at) => place !== (at === 0 ? from : blocks[at - 1]!.place)).length;
   const sureMinutes = items.reduce((sum, item) => sum + secondsWith(item.protocol.id, item.companion), 0);
   return {
@@ -235,11 +236,11 @@ function finished(drawn: DrawnUp): ExamPlan {
       ...question,
       label: shortSource(question.source, question.side),
       start: readSource(plan.context, question.source, question.side).probability,
-      by: isLeft(way) ? "left out" : way.by,
+      by: way.by,
       settledBy: way.said,
       tests: way.tests.map(({ key }) => key),
     })),
-    before: beforeTests(state, drafted.ways),
+    before: beforeTests(plan, drafted.ways),
     blocks,
     expected,
     most: {
@@ -251,7 +252,7 @@ function finished(drawn: DrawnUp): ExamPlan {
     sheet: costsOfAll(everyRun(sheetTests(state), plan), plan, painful, from),
     leftOut: leftOutOf(speaking, inPlan, drafted, plan, edits),
     staysOpen: drafted.ways
-      .filter(({ way }) => isLeft(way))
+      .filter(({ way }) => way.by === "left out")
       .map(({ question }) => shortSource(question.source, question.side)),
     asks: questionsFor(state, [...inPlan]).filter(({ id }) => answers[id] === undefined),
     equipment: [...new Set(blocks.flatMap(({ tests }) => tests.flatMap(({ test }) => protocolOf(test).equipment)))],

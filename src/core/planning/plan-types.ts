@@ -9,7 +9,7 @@ export type PlanQuestion = RaisedQuestion & {
   readonly label: string;
   /** Its probability before what is planned. */
   readonly start: number;
-  readonly by: Way["by"] | "left out";
+  readonly by: Way["by"];
   readonly settledBy: string;
   /** Keys of the runs that are planned for it. */
   readonly tests: readonly string[];

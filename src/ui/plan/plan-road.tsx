@@ -154,8 +154,8 @@ function Flags({ plan }: { plan: ExamPlan }) {
     <div>
       <ul
         aria-label="Questions"
-        className="grid gap-2"
-        style={{ gridTemplateColumns: `repeat(${shown.length}, minmax(0, 1fr))` }}
+        className="grid grid-cols-2 gap-2 md:[grid-template-columns:var(--flags)]"
+        style={{ "--flags": `repeat(${shown.length}, minmax(0, 1fr))` } as React.CSSProperties}
       >
         {shown.map(({ label, by, because, settledBy }) => (
           <li
@@ -169,7 +169,7 @@ function Flags({ plan }: { plan: ExamPlan }) {
           </li>
         ))}
       </ul>
-      <div className="flex items-start">
+      <div className="hidden md:block">
         <svg
           aria-hidden
           viewBox={`0 0 100 ${HEIGHT}`}

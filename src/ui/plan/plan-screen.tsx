@@ -217,14 +217,16 @@ export function PlanScreen() {
   const onEdit = (change: Partial<PlanEdits>) => setEdits({ ...edits, ...change });
   const stones = plan?.blocks.flatMap(stonesOf) ?? [];
   const isSet = state.areas.length > 0;
+  const isOver = Boolean(state.signed ?? state.ended);
 
   /** The questions its loads call for come before it; then the first test. */
   const start = async () => {
-    if (!plan || plan.blocks.length === 0) return;
+    if (!plan || isOver || plan.blocks.length === 0) return;
     const taken = await append(planDraft(plan, edits, state));
     if (taken) router.push(`/exams/${exam}/${plan.asks.length > 0 ? "guard" : "run"}`);
   };
   const fixed = async () => {
+    if (isOver) return;
     const { label, tests } = usualSheet(state.opened?.body.region ?? "lumbopelvic");
     const taken = await append({ type: "sheet-set", body: { label, tests: [...tests], reason: "" } });
     if (taken) router.push(`/exams/${exam}/run`);
@@ -263,21 +265,27 @@ export function PlanScreen() {
         onEdit={onEdit}
         sides={painful.length === 1 ? `the ${painful[0]} side near the edge` : ""}
       />
-      <div className="sticky bottom-0 z-10 flex flex-wrap items-center gap-2 border-t border-line bg-paper py-2">
-        <Button look="main" big className="text-lg" disabled={plan.blocks.length === 0} onClick={() => void start()}>
-          {state.runs.length > 0 ? "Go on by this plan" : "Start"} <KeyHint entry={KEYS.next} />{" "}
-          <ArrowRight aria-hidden size={20} />
-        </Button>
-        <Button big onClick={() => void fixed()}>
-          The fixed sheet instead <KeyHint entry={KEYS.planSheet} />
-        </Button>
-        {(edits.without?.length || edits.added?.length || edits.first || edits.budget) && (
-          <Button look="quiet" big onClick={() => setEdits({})}>
-            As it was planned
+      {isOver ? (
+        <p className="border-t border-line py-3 text-lg">
+          This examination is {state.signed ? "signed" : "ended"}: what is still open is shown as it would be planned.
+        </p>
+      ) : (
+        <div className="sticky bottom-0 z-10 flex flex-wrap items-center gap-2 border-t border-line bg-paper py-2">
+          <Button look="main" big className="text-lg" disabled={plan.blocks.length === 0} onClick={() => void start()}>
+            {state.runs.length > 0 ? "Go on by this plan" : "Start"} <KeyHint entry={KEYS.next} />{" "}
+            <ArrowRight aria-hidden size={20} />
           </Button>
-        )}
-        {state.plan && <span className="text-soft">This plan is followed now.</span>}
-      </div>
+          <Button big onClick={() => void fixed()}>
+            The fixed sheet instead <KeyHint entry={KEYS.planSheet} />
+          </Button>
+          {(edits.without?.length || edits.added?.length || edits.first || edits.budget) && (
+            <Button look="quiet" big onClick={() => setEdits({})}>
+              As it was planned
+            </Button>
+          )}
+          {state.plan && <span className="text-soft">This plan is followed now.</span>}
+        </div>
+      )}
     </div>
   );
 }
