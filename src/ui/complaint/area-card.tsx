@@ -26,12 +26,14 @@ function SymptomWords({ area }: { area: string }) {
     <Field
       label={
         symptom
-          ? `Symptom ${symptom.letter}, theirs. In their words:`
+          ? named.length === 1
+            ? "This is the familiar symptom. In their words:"
+            : `Symptom ${symptom.letter}, theirs. In their words:`
           : named.length === 0
             ? "Is this the pain they came with? In their words:"
             : `Is this theirs too, symptom ${SYMPTOM_LETTERS[named.length] ?? ""}? In their words:`
       }
-      hint={named.length === 0 ? "Every later question refers to it." : "Emptied: it is not one of theirs."}
+      hint={named.length > 1 ? "Leave it empty when it is not theirs." : "Every later question refers to it."}
     >
       {(ids) => (
         <KeptInput

@@ -1,5 +1,6 @@
 "use client";
 
+import { protocolOf } from "@/core/knowledge";
 import { poseOf } from "@/core/poses";
 import type { ExamPlan, PlanBlock } from "@/core/planning";
 import { PositionDrawing } from "../drawing/position-drawing";
@@ -51,7 +52,7 @@ function StoneCard({ stone, isChosen, isFirst, onChoose }: StoneProps) {
         <ul className="ml-5 border-l-2 border-dashed border-edge">
           {stone.earns.map((earned) => (
             <li key={earned.key} className="py-1 pl-3 text-base leading-tight text-soft" title={earned.when}>
-              then, if it comes: {stoneName(earned.test)}
+              then, if it comes: {protocolOf(earned.test).name}
             </li>
           ))}
         </ul>
@@ -59,8 +60,6 @@ function StoneCard({ stone, isChosen, isFirst, onChoose }: StoneProps) {
     </li>
   );
 }
-
-const stoneName = (test: string): string => test.replaceAll("-", " ");
 
 type BayProps = {
   block: PlanBlock;
