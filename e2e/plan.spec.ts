@@ -130,3 +130,16 @@ test("after a technique the same sign stands beside the one before it, judged by
   await expect(compared).toContainText(/40° → 58°: better, beyond the error \(error \d+°\)/);
   await expect(page.getByText("improvement after a technique moves no probability")).toBeVisible();
 });
+
+test("a changed list asks only what is new, in its place at the table", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => {
+    builder.complaint("si-area.right").consent().guard().rest(0);
+    builder.run({ test: "thigh-thrust", side: "right", response: "nothing" });
+    builder.add("sheet-set", { label: "more", tests: ["thigh-thrust", "slump"], reason: "" });
+  });
+  await page.goto(`/exams/${exam}/run`);
+  const asked = await askAll(page, () => page.keyboard.press("n"));
+  expect(asked).toBeGreaterThan(0);
+  await expect(page).toHaveURL(/\/run$/);
+  await expect(page.locator("[data-asking]")).toBeVisible();
+});

@@ -8,6 +8,7 @@ import type { Place, Position } from "@/core/vocabulary";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Score } from "../primitives/score";
+import { AskingCard } from "../guard/asking-card";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { PlaceName } from "../drawing/place-name";
@@ -80,6 +81,8 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
       </Card>
     );
   }
+  /** A changed list asks only what is new, where they are. */
+  if (guard.unanswered.length > 0 && !guard.askAgain && state.runs.length > 0) return <AskingCard />;
   if (guard.unanswered.length > 0 || guard.askAgain) {
     return (
       <Card
