@@ -5,8 +5,9 @@ import { runSheet } from "../planning";
 import { DECLINED, type EventDraft, type ExamEvent, USUAL_VISIT } from "../record";
 import { readExam } from "../reading";
 import { assessGuard } from "../safety";
-import { POSITIONS, RECORD_VERSION } from "../vocabulary";
+import { POSITIONS, RECORD_VERSION, TECHNIQUE_REGIONS, TECHNIQUES } from "../vocabulary";
 import { admit } from "./admit";
+import { techniqueAgreementProblem } from "./agreement";
 import { askedNow } from "./asked-now";
 import { runPosition } from "./entry";
 
@@ -47,23 +48,38 @@ function start(exam: ExamBuilder, test: (typeof PROTOCOLS)[number]["id"]): Event
   return { type: "run-started", body: { run: exam.newId(), test, side: sided ? "right" : null, variant: {} } };
 }
 
-/** Everything a neck technique asks is answered. */
-const readyForNeck = () => {
-  const exam = buildExam({ region: "neck-arm" }).complaint("si-area.right").consent().guard().rest(0);
-  return exam;
-};
-
 describe("what is asked for on its own", () => {
-  it.each(ASKED_ANEW_IDS)("%s: refused before it was asked, taken after a yes, never after a no", (what) => {
-    const before = what === "neck thrust" ? readyForNeck() : ready();
-    expect(refused(before, NEEDS[what](before))).toMatch(/has not been asked for|was not asked/);
-    const agreed = what === "neck thrust" ? readyForNeck() : ready();
-    agreed.add("asked-anew", { what, agreed: true });
-    expect(refused(agreed, NEEDS[what](agreed)) ?? "").not.toMatch(/agree|asked for$/);
-    const not = what === "neck thrust" ? readyForNeck() : ready();
-    not.add("asked-anew", { what, agreed: false });
-    if (what !== "neck thrust") expect(refused(not, NEEDS[what](not))).toMatch(/did not agree/);
-  });
+  it.each(ASKED_ANEW_IDS.filter((what) => what !== "neck thrust"))(
+    "%s: refused before it was asked, taken after a yes, never after a no",
+    (what) => {
+      const exam = ready();
+      expect(refused(exam, NEEDS[what](exam))).toMatch(/has not been asked for/);
+      exam.add("asked-anew", { what, agreed: true });
+      expect(refused(exam, NEEDS[what](exam)) ?? "").not.toMatch(/agree|asked for/);
+      exam.add("asked-anew", { what, agreed: false });
+      expect(refused(exam, NEEDS[what](exam))).toMatch(/did not agree/);
+    },
+  );
+
+  /** A thrust to the neck asks the guard first; this is the rule behind it. */
+  it.each(TECHNIQUES.flatMap((kind) => TECHNIQUE_REGIONS.map((region) => [kind, region] as const)))(
+    "%s, %s: only a thrust to the neck is asked for on its own",
+    (kind, region) => {
+      const isThrust = kind === "manipulation" && region === "neck";
+      const stands = (agreed?: boolean) => {
+        const exam = ready();
+        if (agreed !== undefined) exam.add("asked-anew", { what: "neck thrust", agreed });
+        return techniqueAgreementProblem(exam.state(), { kind, region })?.what ?? null;
+      };
+      expect(stands(true)).toBeNull();
+      if (isThrust)
+        expect([stands(), stands(false)]).toEqual([
+          expect.stringMatching(/asked for/),
+          expect.stringMatching(/not agree/),
+        ]);
+      else expect([stands(), stands(false)]).toEqual([null, null]);
+    },
+  );
 
   it.each(ASKED_ANEW_IDS)("%s: an examination from before this was asked is taken as it is", (what) => {
     const exam = ready();
