@@ -3,7 +3,7 @@ import golden from "./golden-plan.json";
 import { gaussHermite, normalQuantile, normalShare } from "../base";
 import type { Position } from "../vocabulary";
 import { finishRule } from "./finish-rule";
-import { entropy, fallOver } from "./worth";
+import { entropy, expectedFall, fallOver, impliedChance } from "./worth";
 
 type Numbers = {
   name: string;
@@ -126,6 +126,15 @@ describe("finishing a rule", () => {
       wanted.meanOfEnds as unknown as number,
     );
     near(fallOver(ends), wanted.fall as unknown as number);
+  });
+
+  it("4.1: what a test is expected to take away, and the chance of a positive the reading implies", () => {
+    const { inputs, outputs } = named("4.1");
+    const start = inputs.start as number;
+    for (const { pPlus, pMinus, q, fall } of Object.values(outputs) as unknown as Record<string, number>[]) {
+      near(impliedChance(start, pPlus!, pMinus!), q!);
+      near(expectedFall(start, pPlus!, pMinus!), fall!);
+    }
   });
 
   it("never gains less than nothing", () => {
