@@ -77,6 +77,7 @@ test("signals stand on the head line, positions that cannot be taken leave the s
   await expect(page.getByRole("button", { name: /^Sacral thrust\s*, skipped/ })).toBeVisible();
   await page.goto(`/exams/${exam}/complaint`);
   await page.getByRole("radio", { name: "did not agree" }).click();
+  await expect(page.getByRole("radio", { name: "did not agree" })).toBeChecked();
   await saved(page);
   await page.goto(`/exams/${exam}/run`);
   await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();

@@ -7,9 +7,7 @@ import {
   accuracyOf,
   anchorText,
   checkCatalogueText,
-  eventsIn,
   evidenceInFile,
-  examIn,
   EXAM_FILE_MAX_BYTES,
   fold,
   InputError,
@@ -31,6 +29,7 @@ import { nativeSha256 } from "@/server/store/native-hash";
 import { asStoreError, type Store, StoreError } from "@/server/store/store";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
+import { stateIn } from "./exam-state";
 import { planningCommands } from "./planning-commands";
 import { readingJson } from "./reading-json";
 
@@ -79,9 +78,7 @@ function accuracy(options: AccuracyOptions): number {
 
 function read(path: string, options: { rho?: string; rule?: string }): number {
   const file = parseExamFile(readFile(path));
-  const state = fold(eventsIn(examIn(file)));
-  if (!state.settings)
-    refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
+  const state = stateIn(file);
   const ruleIds = ["none", ...RULES.map(({ id }) => id)];
   if (options.rule !== undefined && !ruleIds.includes(options.rule))
     refuse("--rule", `"${options.rule}" is not a rule`, `Use one of: ${ruleIds.join(", ")}.`);

@@ -1,5 +1,6 @@
 import type { Command } from "commander";
-import { changeOf, eventsIn, examIn, type ExamState, fold, parseExamFile, refuse, simulatePeople } from "@/core";
+import { changeOf, parseExamFile, refuse, simulatePeople } from "@/core";
+import { stateIn } from "./exam-state";
 import { planJson } from "./plan-json";
 
 /** What the terminal lends its commands. */
@@ -11,20 +12,12 @@ export type Terminal = {
   readonly done: number;
 };
 
-/** What an exam file adds up to. */
-function stateIn(text: string): ExamState {
-  const state = fold(eventsIn(examIn(parseExamFile(text))));
-  if (!state.settings)
-    refuse("file › event 1", "is not the opening of an exam", "Export the exam again and choose that file.");
-  return state;
-}
-
 const MOST_PEOPLE = 100_000;
 
 function simulate(options: SimulateOptions, { readFile, print, numberOption, done }: Terminal): number {
   const people = numberOption("people", options.people, 1, MOST_PEOPLE);
   if (!Number.isInteger(people)) refuse("--people", `${options.people} is not a whole number`, "Use a whole number.");
-  print(simulatePeople(stateIn(readFile(options.complaint)), { people, seed: options.seed }));
+  print(simulatePeople(stateIn(parseExamFile(readFile(options.complaint))), { people, seed: options.seed }));
   return done;
 }
 
@@ -62,7 +55,7 @@ export function planningCommands(root: Command, terminal: Terminal): void {
     .description("the plan for an exam file's complaint and what was answered so far, as JSON")
     .argument("<exam.json>", "an exported exam")
     .action((path: string) => {
-      terminal.print(planJson(stateIn(terminal.readFile(path))));
+      terminal.print(planJson(stateIn(parseExamFile(terminal.readFile(path)))));
       terminal.finish(terminal.done);
     });
   root

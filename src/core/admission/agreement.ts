@@ -46,14 +46,25 @@ export function testAgreementProblem(state: ExamState, test: EventOf<"run-starte
     : problem("body › test", `${name}: they did not agree to it`, NEVER_AGAIN);
 }
 
+/**
+ * Whether a technique is a thrust to the neck.
+ *
+ * @example isNeckThrust({ kind: "manipulation", region: "neck" }) // true
+ */
+export const isNeckThrust = ({
+  kind,
+  region,
+}: {
+  readonly kind: string;
+  readonly region?: string | undefined;
+}): boolean => kind === "manipulation" && region === "neck";
+
 /** A thrust to the neck is asked for on its own. */
 export const techniqueAgreementProblem = (
   { askedAnew: given }: ExamState,
   { kind, region }: Pick<EventOf<"technique-logged">["body"], "kind" | "region">,
 ): Refusal | null =>
-  kind === "manipulation" && region === "neck"
-    ? refusedFor(given, "neck thrust", "body › kind", `${kind}, ${region}`)
-    : null;
+  isNeckThrust({ kind, region }) ? refusedFor(given, "neck thrust", "body › kind", `${kind}, ${region}`) : null;
 
 /** Feeling around the seat is asked for on its own. */
 export const saddleAgreementProblem = (

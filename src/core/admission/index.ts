@@ -22,7 +22,7 @@ export {
   stageBlocks,
   type TestOnSide,
 } from "./entry";
-export { anewStands } from "./agreement";
+export { anewStands, isNeckThrust } from "./agreement";
 export { type AskedNow, askedNow } from "./asked-now";
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";

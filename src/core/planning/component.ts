@@ -1,5 +1,5 @@
 import { isSettled, type RuleTable } from "../reading";
-import { keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
+import { bits, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
 
 /** Rules that share tests are one component: what one test shows is known to all of them at once. */
 
@@ -46,12 +46,6 @@ export type Walk = {
 
 /** Thrown when a component has more states than were allowed. */
 export class TooManyStates extends Error {}
-
-const bitsOf = (mask: number): number => {
-  let count = 0;
-  for (let left = mask; left > 0; left &= left - 1) count++;
-  return count;
-};
 
 /** Bits for the members of a rule: more than any has. */
 const ROOM = 10;
@@ -137,7 +131,7 @@ export class Component {
     const known = this.heard[rule]!.get(heard);
     if (known !== undefined) return known;
     const { table, positive, stuck, members } = this.rules[rule]!;
-    const [yes, no] = [bitsOf(positivesIn(heard)), bitsOf(negativesIn(heard))];
+    const [yes, no] = [bits(positivesIn(heard)), bits(negativesIn(heard))];
     const left = members.length - yes - no;
     const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : left === 0 ? EXHAUSTED : heard;
     this.heard[rule]!.set(heard, now);

@@ -3,11 +3,12 @@ import { protocolOf, TURN_SECONDS } from "../knowledge";
 import { sourceKey } from "../reading";
 import { ageAtExam, type ExamState, irritability } from "../record";
 import { type Side, SIDES } from "../vocabulary";
-import { baseOf, examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
-import { costOf, IRRITABILITY_COST, type Planning, planningOf } from "./plan";
+import { examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
+import { costOf, type Planning, planningOf } from "./plan";
 import { type Budget, type PlanCosts, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 import { type RaisedQuestion, raisedQuestions } from "./questions";
 import { painfulSides } from "./run-sheet";
+import { baseOf } from "./turns";
 import { companionOf, placeOf, type Planned, planned, priorityOf, secondsWith, type Way, wayFor } from "./ways";
 
 /** Questions, tests and their order, as they are worked out. */
@@ -138,7 +139,7 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const asking = asked(items, drafted, plan, from, first);
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);
-    const mostBurden = order.most.burden / IRRITABILITY_COST[irritability(state).level ?? "low"];
+    const mostBurden = order.most.burden / plan.factor;
     const isOver = mostBurden > budget.burden + 1e-9 || expected.minutes > budget.minutes + 1e-9;
     const tested = drafted.ways.filter(({ way }) => way.tests.length > 0);
     if (!isOver || tested.length < 2)

@@ -4,8 +4,9 @@ import golden from "./golden-plan.json";
 import { normalQuantile, normalShare } from "../base";
 import { isSettled } from "../reading";
 import { type PlanRule, type PlanTest } from "./component";
-import { allOrders, examOrder, type OrderAsked, placeTurn } from "./exam-order";
+import { allOrders, examOrder, type OrderAsked } from "./exam-order";
 import { finishRule } from "./finish-rule";
+import { placeTurn } from "./turns";
 
 const named = (name: string) =>
   (golden.numbers as { name: string; inputs: Record<string, unknown>; outputs: Record<string, unknown> }[]).find(

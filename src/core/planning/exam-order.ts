@@ -1,5 +1,6 @@
 import { Component, type PlanRule, type PlanTest, TooManyStates, type Walk } from "./component";
 import { CORRELATION } from "./one-factor";
+import { baseOf, placeTurn } from "./turns";
 import { POSITIONS } from "../vocabulary";
 
 /** The whole exam: in which order the positions are taken, each once, so that it costs least. */
@@ -41,19 +42,6 @@ export type ExamOrder = {
   /** Null: exact; else how much more it can cost than the cheapest. */
   readonly gap: number | null;
 };
-
-const PRONE = "prone";
-export const baseOf = (place: string): string => place.split(" ")[0]!;
-
-/**
- * What turning costs: 1, and 2 when one of the two is lying on the front.
- *
- * @example placeTurn("standing", "prone") // 2
- */
-export function placeTurn(from: string | null, to: string): number {
-  if (from === null || from === to) return 0;
-  return baseOf(from) === PRONE || baseOf(to) === PRONE ? 2 : 1;
-}
 
 /** Rules and tests that hang together through a shared test. */
 function components({

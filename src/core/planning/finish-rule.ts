@@ -1,6 +1,7 @@
 import { isSettled, type RuleTable } from "../reading";
 import type { Position } from "../vocabulary";
-import { CORRELATION, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
+import { placeTurn } from "./turns";
+import { bits, CORRELATION, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
 
 /** A test of an open rule that can still be run. */
 export type OpenMember = {
@@ -26,20 +27,7 @@ export type Finish = {
   readonly ends: readonly End[];
 };
 
-/** What it costs to turn a person from one position to another. */
-export function turnCost(from: Position | null, to: Position): number {
-  if (from === null || from === to) return 0;
-  return from === "prone" || to === "prone" ? 2 : 1;
-}
-
 const MOST = 8;
-
-/** How many of a mask's bits are set. */
-function bits(mask: number): number {
-  let count = 0;
-  for (let left = mask; left > 0; left &= left - 1) count++;
-  return count;
-}
 
 type Best = { readonly cost: number; readonly tests: number; readonly first: number; readonly chance: number };
 
@@ -115,7 +103,7 @@ export function finishRule(
       after(pos, neg, index, false);
       const yes = best(pos | bit, neg, member.position);
       const no = best(pos, neg | bit, member.position);
-      const cost = member.cost + turnCost(from, member.position) + chance * yes.cost + (1 - chance) * no.cost;
+      const cost = member.cost + placeTurn(from, member.position) + chance * yes.cost + (1 - chance) * no.cost;
       if (cost < chosen.cost - 1e-12)
         chosen = { cost, tests: 1 + chance * yes.tests + (1 - chance) * no.tests, first: index, chance };
     }

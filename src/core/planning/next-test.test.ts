@@ -9,8 +9,9 @@ import { POSITIONS } from "../vocabulary";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam } from "@/fixtures/samples/build";
 import { recordCase, TEST_CASES } from "@/fixtures/samples/cases";
-import { finishRule, type OpenMember, turnCost } from "./finish-rule";
+import { finishRule, type OpenMember } from "./finish-rule";
 import { nextTests } from "./next-test";
+import { placeTurn } from "./turns";
 import { entropy, expectedFall } from "./worth";
 
 describe("how much a test is expected to tell", () => {
@@ -90,7 +91,7 @@ describe("finishing a rule", () => {
             const chance = (p + q) / (yes + no);
             return (
               next.cost +
-              turnCost(at, next.position) +
+              placeTurn(at, next.position) +
               chance * costFrom(index + 1, positive + 1, next.position, p, q) +
               (1 - chance) * costFrom(index + 1, positive, next.position, yes - p, no - q)
             );

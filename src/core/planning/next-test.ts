@@ -4,7 +4,7 @@ import { sidesOf, sourceKey } from "../reading";
 import { END_REASONS, type ExamState, sheetTests } from "../record";
 import { answersThatHold, questionsFor } from "../safety";
 import { runKey, type Side, SIDES } from "../vocabulary";
-import { turnCost } from "./finish-rule";
+import { placeTurn } from "./turns";
 import { type Finishing, finishing } from "./finishing";
 import { costOf, type Planning, planningOf } from "./plan";
 import { single, spokenSides } from "./single";
@@ -41,7 +41,7 @@ function valueOf(
   plan: Planning,
   finishes: ReadonlyMap<string, Finishing | null>,
 ): NextTest {
-  const cost = costOf(protocol, plan) + turnCost(plan.position, protocol.position);
+  const cost = costOf(protocol, plan) + placeTurn(plan.position, protocol.position);
   const gains: { fall: number; worth: number; chance: number; reason: string }[] = [];
   for (const reading of protocol.readings) {
     if (reading.pointsOnly) continue;

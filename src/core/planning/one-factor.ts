@@ -62,3 +62,10 @@ export function chanceOfAtLeast(k: number, n: number, share: number, correlation
     return sum + weight * tail;
   }, 0);
 }
+
+/** How many of a mask's bits are set. */
+export function bits(mask: number): number {
+  let count = 0;
+  for (let left = mask; left > 0; left &= left - 1) count++;
+  return count;
+}

@@ -5,13 +5,14 @@ import { type ExamState, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
 import { costsOf, type Drafted, type DrawnUp, drawUp, MINUTE, type PlanItem, turnSeconds } from "./draw-up";
-import { baseOf, examOrder, type ExamOrder } from "./exam-order";
+import { examOrder, type ExamOrder } from "./exam-order";
 import { costOf, type Planning, wordOf } from "./plan";
 import type { ExamPlan, LeftOut, PlanBlock, PlanCosts, PlanEdits, PlanTestShown } from "./plan-types";
 import { noTestFor, type RaisedQuestion } from "./questions";
 import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
-import { placeOf, type Planned, planned, secondsWith } from "./ways";
+import { baseOf } from "./turns";
+import { everyRun, placeOf, type Planned, planned, secondsWith } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
 
@@ -31,12 +32,6 @@ function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, fr
   });
   return costsOf(order, items, plan);
 }
-
-const everyRun = (tests: readonly TestId[], plan: Planning): readonly Planned[] =>
-  tests
-    .map(protocolOf)
-    .flatMap((protocol) => (protocol.sided ? SIDES : [null]).map((side) => planned(protocol, side)))
-    .filter(({ protocol, side }) => plan.canRun(protocol, side));
 
 /** Every test that speaks about what is asked. */
 function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] {

@@ -29,10 +29,10 @@ export type Planning = {
   readonly asksAbout: (source: SourceId, side: Side | null) => boolean;
 };
 
-export const IRRITABILITY_COST: Record<Irritability, number> = { low: 1, moderate: 1.5, high: 2.5 };
+const IRRITABILITY_COST: Record<Irritability, number> = { low: 1, moderate: 1.5, high: 2.5 };
 
 /** Whether a test can be done as it is meant: none of its stages but those that let go is blocked. */
-export function isWhole(guard: Guard, protocol: Protocol, variant: Variant, side: Side | null): boolean {
+function isWhole(guard: Guard, protocol: Protocol, variant: Variant, side: Side | null): boolean {
   const { stages } = blocksOnTest(guard, protocol, variant, side);
   return stagesOf(protocol, variant).every((stage) => kindOf(stage) === "release" || !stages.has(stage.id));
 }

@@ -1,6 +1,6 @@
 import { normalQuantile, normalShare } from "../base";
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
-import { isFact, protocolOf, secondsOf, type TestId } from "../knowledge";
+import { isFact, secondsOf, type TestId, TURN_SECONDS } from "../knowledge";
 import {
   contextOf,
   memberRunSide,
@@ -15,15 +15,16 @@ import {
   type TestOutcome,
 } from "../reading";
 import { type ExamState, sheetTests } from "../record";
-import { POSITIONS, runKey, type Side, SIDES, type SourceId } from "../vocabulary";
-import { placeTurn, policyOf } from "./exam-order";
+import { POSITIONS, runKey, type Side, type SourceId } from "../vocabulary";
+import { policyOf } from "./exam-order";
 import { chancesOf } from "./finishing";
 import { CORRELATION } from "./one-factor";
 import { type Drafted, drawUp } from "./draw-up";
 import type { PlanEdits } from "./plan-types";
 import type { Planning } from "./plan";
 import { spokenSides } from "./single";
-import { companionOf, placeOf, planned, type Planned, wayFor } from "./ways";
+import { placeTurn } from "./turns";
+import { companionOf, everyRun, placeOf, type Planned, wayFor } from "./ways";
 
 /** Made-up people whose truth is known: what a plan spares them, and whether it reads worse for it. */
 
@@ -160,7 +161,7 @@ function nextWorth(
   return null;
 }
 
-const TURN_MINUTES = 40 / 60;
+const TURN_MINUTES = TURN_SECONDS.usual / 60;
 
 /** How somebody fared with these runs: what they cost, and how far the reading is from their truth. */
 function faredWith(
@@ -233,10 +234,7 @@ export function simulatePeople(
     return known;
   };
   const policy = policyOf(asked, order.order);
-  const sheet = sheetTests(state)
-    .map(protocolOf)
-    .flatMap((protocol) => (protocol.sided ? SIDES : [null]).map((side) => planned(protocol, side)))
-    .filter(({ protocol, side }) => plan.canRun(protocol, side))
+  const sheet = everyRun(sheetTests(state), plan)
     .toSorted((a, b) => POSITIONS.indexOf(a.protocol.position) - POSITIONS.indexOf(b.protocol.position))
     .map(atPlace);
   const random = seeded(`plan ${seed}`);

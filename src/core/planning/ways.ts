@@ -35,6 +35,13 @@ export function placeOf({ protocol, side }: Planned, painful: Side): string {
   return `side-lying ${side ?? painful}`;
 }
 
+/** The runs of these tests that can be done, both sides of each. */
+export const everyRun = (tests: readonly TestId[], plan: Planning): readonly Planned[] =>
+  tests
+    .map(protocolOf)
+    .flatMap((protocol) => (protocol.sided ? SIDES : [null]).map((side) => planned(protocol, side)))
+    .filter(({ protocol, side }) => plan.canRun(protocol, side));
+
 /** The runs of a test that would speak for a source's side, and could be done. */
 function speakingFor({ source, side }: RaisedQuestion, plan: Planning): readonly Planned[] {
   return PROTOCOLS.filter(({ tissueGroup }) => tissueGroup !== "upper-cervical-ligament").flatMap((protocol) =>
@@ -126,11 +133,7 @@ function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, k
     .flatMap((test) => {
       const reading = test.protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
       const told = single(test.protocol, test.side, source, side, reading.figuresOf ?? test.protocol.id, plan);
-      const record = recordsFor(
-        { figuresOf: reading.figuresOf ?? test.protocol.id, source, testedSide: test.side, run: "" },
-        plan,
-      )[0];
-      if (!told || !record || without?.has(test.protocol.id) || told.chance < CHANCE_WORTH_IT) return [];
+      if (!told || without?.has(test.protocol.id) || told.chance < CHANCE_WORTH_IT) return [];
       /** A crossed test is the other leg's own: it is never the first to look. */
       const isOwn = reading.sides !== "other side";
       return [{ test, told, isOwn, worth: told.fall / costOf(test.protocol, plan) }];

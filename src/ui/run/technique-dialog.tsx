@@ -2,6 +2,7 @@
 
 import { useForm, useWatch } from "react-hook-form";
 import { readNumber } from "@/core/base";
+import { isNeckThrust } from "@/core/admission";
 import { askedAnew } from "@/core/knowledge";
 import {
   type Side,
@@ -35,9 +36,6 @@ type Fields = {
 
 /** A reason has to say something. */
 const SHORTEST_REASON = 10;
-
-const isNeckThrust = ({ kind, region, elsewhere }: Pick<Fields, "kind" | "region" | "elsewhere">): boolean =>
-  kind === "manipulation" && region === "neck" && !elsewhere;
 
 /** A thrust to the neck is asked for on its own. */
 function NeckThrustAsked() {
@@ -79,7 +77,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   const mayLog =
     said !== null &&
     (elsewhere ||
-      ((!isNeckThrust({ kind, region, elsewhere }) || state.askedAnew["neck thrust"] === true) &&
+      ((!isNeckThrust({ kind, region }) || state.askedAnew["neck thrust"] === true) &&
         said.unasked.length === 0 &&
         (said.blocks.length === 0 || (asksReason && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
@@ -141,7 +139,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           onChoose={(chosen) => setValue("side", chosen)}
         />
         {said && !elsewhere && <TechniqueGuard {...said} />}
-        {isNeckThrust({ kind, region, elsewhere }) && <NeckThrustAsked />}
+        {!elsewhere && isNeckThrust({ kind, region }) && <NeckThrustAsked />}
         {asksReason && (
           <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
             {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
