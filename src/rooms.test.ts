@@ -16,6 +16,7 @@ const FLOORS = [
   "safety",
   "admission",
   "planning",
+  "course",
   "exchange",
 ];
 

@@ -45,4 +45,5 @@ export * from "./reading";
 export * from "./safety";
 export * from "./admission";
 export * from "./planning";
+export * from "./course";
 export * from "./exchange";

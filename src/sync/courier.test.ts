@@ -113,8 +113,8 @@ describe("what waits in a browser", () => {
     fail("again");
     await courier.round();
     expect(courier.snapshot()).toEqual([
-      { exam: idOf(1), waiting: 7, refused: 0, why: null },
-      { exam: idOf(7), waiting: 3, refused: 0, why: null },
+      { exam: idOf(1), isCourse: false, waiting: 7, refused: 0, why: null },
+      { exam: idOf(7), isCourse: false, waiting: 3, refused: 0, why: null },
     ]);
     fail(null);
     await courier.round();

@@ -1,10 +1,11 @@
 import { deliver, firstBatch, refusedOf, takenOf } from "./deliver";
-import type { Outbox, OutboxEntry } from "./outbox";
+import { isOfCourse, type Outbox, type OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 
 /** What of one exam is still in this browser. */
 export type Waiting = {
   readonly exam: string;
+  readonly isCourse: boolean;
   readonly waiting: number;
   readonly refused: number;
   /** Why it has to wait for somebody; null where it is sent by itself as soon as it can be. */
@@ -42,7 +43,13 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
     const next = exams.map((exam): Waiting => {
       const own = entries.filter((entry) => entry.exam === exam);
       const refused = own.filter((entry) => entry.refused !== null).length;
-      return { exam, waiting: own.length - refused, refused, why: reasons.get(exam) ?? null };
+      return {
+        exam,
+        isCourse: own.some(({ event }) => isOfCourse(event)),
+        waiting: own.length - refused,
+        refused,
+        why: reasons.get(exam) ?? null,
+      };
     });
     if (isSame(next, current)) return;
     current = next;

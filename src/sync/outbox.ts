@@ -5,6 +5,7 @@ import type { RecordedEvent } from "@/core/record";
 /** An event on this device that the server has not confirmed yet. */
 export type OutboxEntry = {
   readonly order: number;
+  /** The id of the examination, or of the course, that it is of. */
   readonly exam: string;
   readonly event: RecordedEvent;
   /** Why the server would not take it; null while it may still be sent. */
@@ -45,6 +46,10 @@ export class OutboxError extends Error {
   }
 }
 
+/** What is said of a course waits like what is said in an examination. */
+export const isOfCourse = (event: object): event is { readonly episode: string } => "episode" in event;
+const recordOf = (event: RecordedEvent): string => (isOfCourse(event) ? event.episode : event.exam);
+
 /** Every write reaches the disk before it is answered, so that a power cut loses no tap. */
 const STRICT = { durability: "strict" } as const;
 
@@ -74,10 +79,10 @@ export function openOutbox(): Outbox {
       write((store) =>
         Promise.all(
           events.map(async (event) => ({
-            exam: event.exam,
+            exam: recordOf(event),
             event,
             refused: null,
-            order: await store.add({ exam: event.exam, event, refused: null }),
+            order: await store.add({ exam: recordOf(event), event, refused: null }),
           })),
         ),
       ),

@@ -2,6 +2,7 @@ import type { ChainHead, RecordedEvent } from "@/core/record";
 import { call } from "@/wire/call";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import type { Answering } from "@/wire/refusals";
+import { isOfCourse } from "./outbox";
 import { ROUTES } from "@/wire/routes";
 
 /** What came of sending: a receipt for each event, or why none was taken and what may be done about it. */
@@ -25,7 +26,9 @@ export type Transport = {
 
 export const httpTransport: Transport = {
   async send(exam, events) {
-    const sent = await call(ROUTES.appendEvents, { exam }, { events: [...events] });
+    const sent = events.some(isOfCourse)
+      ? await call(ROUTES.courseEvents, { episode: exam }, { events: [...events] })
+      : await call(ROUTES.appendEvents, { exam }, { events: [...events] });
     return sent.ok
       ? { kind: "answered", ...sent.value }
       : {

@@ -1,6 +1,7 @@
 import type { EvidenceChanges } from "@/core/evidence";
 import type { RecordedEvent } from "@/core/record";
 import type { ExamBranch } from "./branches";
+import type { ExamCourse } from "./course";
 import type { PreviousVisit } from "./previous-visit";
 import type { RecordEnd } from "./exam-events";
 
@@ -24,6 +25,7 @@ export type ExamPage = RecordEnd & {
   readonly importedUpTo: number;
   readonly branches: readonly ExamBranch[];
   readonly previous: PreviousVisit | null;
+  readonly course: ExamCourse | null;
   readonly evidence: EvidenceInStore;
   readonly farTimes: readonly FarTime[];
 };

@@ -3,6 +3,7 @@ import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, who
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import type { Person, RecordedEvent } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
+import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
 import type { ExamPage } from "./exam-page";
 import type { Here } from "./here";
@@ -60,6 +61,23 @@ export const ROUTES = {
     answers: answers<{ person: Person }>(),
   }),
   exportPerson: route("GET", "/api/people/{person}/export", {}),
+  courses: route("GET", "/api/people/{person}/courses", {
+    answer: holding({
+      person,
+      courses: listOfEach(holding({ episode: uuid(), sentence: text(4000) }), MOST),
+      odd: listOfEach(text(400), MOST),
+    }),
+    answers: answers<PersonCourses>(),
+  }),
+  courseEvents: route("POST", "/api/episodes/{episode}/events", {
+    ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
+    answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
+    answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
+  }),
+  due: route("GET", "/api/due", {
+    answer: holding({ due: listOfEach(holding({ episode: uuid(), person: uuid(), name: text(400) }), PEOPLE) }),
+    answers: answers<{ due: readonly DueCourse[] }>(),
+  }),
   profiles: route("GET", "/api/practitioners", {
     answer: holding({ profiles: listOfEach(profile, PEOPLE) }),
     answers: answers<{ profiles: readonly Profile[] }>(),

@@ -7,7 +7,7 @@ import { readExam } from "../reading";
 import { assessGuard } from "../safety";
 import { POSITIONS, RECORD_VERSION, TECHNIQUE_REGIONS, TECHNIQUES } from "../vocabulary";
 import { admit } from "./admit";
-import { techniqueAgreementProblem } from "./agreement";
+import { ASKS_ANEW, techniqueAgreementProblem } from "./agreement";
 import { askedNow } from "./asked-now";
 import { runPosition } from "./entry";
 
@@ -83,7 +83,7 @@ describe("what is asked for on its own", () => {
 
   it.each(ASKED_ANEW_IDS)("%s: an examination from before this was asked is taken as it is", (what) => {
     const exam = ready();
-    expect(refused(exam, NEEDS[what](exam), RECORD_VERSION - 1) ?? "").not.toMatch(/agree|asked for/);
+    expect(refused(exam, NEEDS[what](exam), ASKS_ANEW - 1) ?? "").not.toMatch(/agree|asked for/);
   });
 
   it.each(PROTOCOLS.filter(({ earned }) => !earned))(

@@ -12,6 +12,7 @@ import {
   runsNow,
   type StageRecord,
   withAnswer,
+  techniquesSoFar,
 } from "../record";
 import { type Block, blocksOn, type Guard } from "../safety";
 import { RECORD_VERSION, otherSide, type Place, placeParts, type Response, type Side } from "../vocabulary";
@@ -55,7 +56,7 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
     before:
       state.runs.findLast(
         (earlier) =>
-          earlier.test === test && earlier.side === side && earlier.techniquesBefore < state.techniques.length,
+          earlier.test === test && earlier.side === side && earlier.techniquesBefore < techniquesSoFar(state),
       ) ?? null,
     ladder,
     rungs: ladder ? rungs : comingRungs(protocol, preset),

@@ -1,5 +1,6 @@
 /** What may follow what: the gate every event passes. */
 export { admit, shapeProblem } from "./admit";
+export { episodeProblem } from "./admit-episode";
 export { type Refusal, type RefusalClass } from "./admit-run";
 export {
   appendGated,

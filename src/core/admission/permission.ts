@@ -66,7 +66,7 @@ const SAYS_WHY_AGAIN = 3;
  * @example repeatAsksWhy(openedState, { test: "thigh-thrust", side: "right" }) // false
  */
 export const repeatAsksWhy = (
-  state: Pick<ExamState, "runs" | "techniques">,
+  state: Pick<ExamState, "runs" | "techniques" | "treated">,
   { test, side }: Pick<Run, "test" | "side">,
 ): boolean => runsNow(state, { test, side }).some(holdsAnswer);
 
@@ -217,7 +217,9 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
 /** A retest is compared, and never counted in place of the finding. */
 function countProblem(state: ExamState, { body }: EventOf<"run-counted">): Refusal | null {
   const run = runOf(state, body.run);
-  return !run || (run.techniquesBefore > 0 && isFirstOfItsTest(run, state.runs))
+  const wasTested = (one: Run) =>
+    state.treated?.tested.some(({ test, side }) => test === one.test && side === one.side);
+  return !run || (run.techniquesBefore > 0 && isFirstOfItsTest(run, state.runs) && !wasTested(run))
     ? null
     : problem(
         "body › run",
@@ -272,6 +274,7 @@ const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "technique-logged",
   "neuro-recorded",
   "run-counted",
+  "read-anew",
   "exam-ended",
   "exam-signed",
 ]);
@@ -301,6 +304,14 @@ export function permissionProblem(state: ExamState, event: ExamEvent): Refusal |
       return versionOfEvent(event) >= ASKS_ANEW ? saddleAgreementProblem(state, event.body) : null;
     case "run-counted":
       return countProblem(state, event);
+    case "read-anew":
+      return state.runs.length === 0
+        ? null
+        : problem(
+            "body",
+            "tests of this visit are recorded already, as the course",
+            "Read anew at the beginning of a visit, before its first test.",
+          );
     case "exam-ended":
       return endProblem(state, event);
     case "exam-signed":

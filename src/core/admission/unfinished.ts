@@ -1,5 +1,5 @@
 import { protocolOf } from "../knowledge";
-import { type ExamState, kindOf, ladderOf, restOf, type Run } from "../record";
+import { type ExamState, kindOf, ladderOf, restOf, type Run, techniquesSoFar } from "../record";
 
 /** What a begun test still needs. */
 type Need = "place" | "how bad" | "release";
@@ -37,10 +37,10 @@ function asksFor(run: Run): Pick<Unfinished, "asks" | "needs"> | null {
  *
  * @example unfinishedRun(openedState) // null
  */
-export function unfinishedRun(state: Pick<ExamState, "runs" | "techniques">): Unfinished | null {
+export function unfinishedRun(state: Pick<ExamState, "runs" | "techniques" | "treated">): Unfinished | null {
   const last = state.runs.at(-1);
   /** What was open when a technique was done cannot be finished after it. */
-  const run = last?.techniquesBefore === state.techniques.length ? last : undefined;
+  const run = last?.techniquesBefore === techniquesSoFar(state) ? last : undefined;
   const asks = run ? asksFor(run) : null;
   if (!run || !asks) return null;
   return { run, name: `${protocolOf(run.test).name}${run.side ? ` ${run.side}` : ""}`, ...asks };

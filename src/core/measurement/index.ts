@@ -1,4 +1,5 @@
 /** Numbers of the body: angles, forces, age, and how two sides differ. */
+export { type ClinicError, errorOf, type MeasureError } from "./error-of";
 export { ADULT_AGE, ageOn } from "./age";
 export { type ExpectedOf, expecting } from "./expected";
 export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";

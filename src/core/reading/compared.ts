@@ -1,5 +1,5 @@
 import { protocolOf } from "../knowledge";
-import { changeOf, formatted, type Measure, semOfMdc } from "../measurement";
+import { changeOf, type ClinicError, errorOf, formatted, type Measure } from "../measurement";
 import { isLike, kindOf, ladderOf, restOf, type Run, type StageRecord } from "../record";
 import { placeParts, type SiteId } from "../vocabulary";
 import { doseMismatch } from "./dose-shortfall";
@@ -24,6 +24,8 @@ export const VERDICTS = {
 export type VerdictId = keyof typeof VERDICTS;
 
 export type Compared = {
+  /** The measure, or "the test", "how bad", "how far it spreads". */
+  readonly id: string;
   readonly sign: string;
   readonly before: string;
   readonly after: string;
@@ -34,7 +36,7 @@ export type Compared = {
 
 /** From so many points at rest on, a test starts from another place. */
 const SORER_BY = 2;
-const PAIN_POINTS = 2;
+export const PAIN_POINTS = 2;
 /** A first value this low has no room to get better. */
 const NO_ROOM = 1;
 /** Effort of the active leg lift. */
@@ -73,7 +75,7 @@ const OUTWARDS: Partial<Record<SiteId, number>> = {
 type Felt = { readonly record: StageRecord; readonly rest: number };
 
 /** Where theirs came, and how it was at rest before. */
-function feltIn(run: Run): Felt | null {
+export function feltIn(run: Run): Felt | null {
   const rung = ladderOf(run).rungs.find(
     ({ stage, record }) => kindOf(stage) === "provoke" && record?.response === "familiar",
   );
@@ -81,7 +83,7 @@ function feltIn(run: Run): Felt | null {
 }
 
 /** Clear to its end: nothing, or a stretch, at every stage. */
-const isClear = (run: Run): boolean => {
+export const isClear = (run: Run): boolean => {
   const { ended, rungs } = ladderOf(run);
   const main = rungs.filter(({ stage }) => kindOf(stage) === "provoke");
   return (
@@ -103,6 +105,9 @@ const lessIsBetter = ({ unit, falling }: Measure): boolean | null => {
   return unit === "°" || unit === "s" ? false : null;
 };
 
+/** What a comparison is made under. */
+type Comparing = { readonly isSorer: boolean; readonly clinic: readonly ClinicError[] };
+
 type Judged = { readonly verdict: VerdictId; readonly because: string | null };
 const judged = (verdict: VerdictId, because: string | null = null): Judged => ({ verdict, because });
 const SORER = judged("cannot be compared", "started sorer");
@@ -111,23 +116,34 @@ const SORER = judged("cannot be compared", "started sorer");
 const fairly = (verdict: Judged, isSorer: boolean): Judged =>
   isSorer && verdict.verdict.startsWith("worse") ? SORER : verdict;
 
-function judgeNumber(measure: Measure, before: number, after: number): Judged {
+function judgeNumber(test: string, measure: Measure, [before, after]: Pair, clinic: readonly ClinicError[]): Judged {
   if (before === after) return judged("unchanged");
   const isLess = lessIsBetter(measure);
   if (isLess === null) return judged("shown");
   const way = after < before === isLess ? "better" : "worse";
-  const error = measure.mdc ?? (measure.unit === "of 5" ? EFFORT_POINTS : null);
-  if (error === null) return judged("shown", "no error of it is known");
-  const { beyond } = changeOf({ before, after, sem: semOfMdc(error) });
-  return judged(`${way} ${beyond ? "beyond" : "within"}`, `error ${formatted(measure, error)}`);
+  const known = {
+    ...measure,
+    test,
+    ...(measure.mdc === undefined && measure.unit === "of 5" ? { mdc: EFFORT_POINTS } : {}),
+  };
+  const { mdc, beyond } = changeOf({ before, after, sem: errorOf(known, null, null, clinic).sem });
+  if (mdc === null) return judged("shown", "no error of it is known");
+  return judged(`${way} ${beyond ? "beyond" : "within"}`, `error ${formatted(measure, Number(mdc.toFixed(1)))}`);
 }
 
-function numbers(before: Run, after: Run, isSorer: boolean): readonly Compared[] {
+type Pair = readonly [before: number, after: number];
+
+function numbers(before: Run, after: Run, { isSorer, clinic }: Comparing): readonly Compared[] {
   return protocolOf(after.test).measures.flatMap((measure): Compared[] => {
     const [was, is] = [before.measures[measure.id], after.measures[measure.id]];
     if (was === undefined || is === undefined) return [];
-    const said = { sign: measure.label.toLowerCase(), before: formatted(measure, was), after: formatted(measure, is) };
-    return [{ ...said, ...fairly(judgeNumber(measure, was, is), isSorer) }];
+    const said = {
+      id: measure.id,
+      sign: measure.label.toLowerCase(),
+      before: formatted(measure, was),
+      after: formatted(measure, is),
+    };
+    return [{ ...said, ...fairly(judgeNumber(after.test, measure, [was, is], clinic), isSorer) }];
   });
 }
 
@@ -146,7 +162,9 @@ function howBad(was: Felt, is: Felt, isSorer: boolean): readonly Compared[] {
             `${by < 0 ? "better" : "worse"} ${Math.abs(by) >= PAIN_POINTS ? "beyond" : "within"}`,
             `error ${PAIN_POINTS} points${isRise ? ", as the rise over rest" : ""}`,
           );
-  return [{ sign: "how bad", before: `${before} of 10`, after: `${after} of 10`, ...fairly(verdict, isSorer) }];
+  return [
+    { id: "how bad", sign: "how bad", before: `${before} of 10`, after: `${after} of 10`, ...fairly(verdict, isSorer) },
+  ];
 }
 
 function spread(was: Felt, is: Felt): readonly Compared[] {
@@ -154,6 +172,7 @@ function spread(was: Felt, is: Felt): readonly Compared[] {
   if (before === null || after === null || before === after) return [];
   return [
     {
+      id: "how far it spreads",
       sign: "how far it spreads",
       before: "",
       after: "",
@@ -166,11 +185,14 @@ function spread(was: Felt, is: Felt): readonly Compared[] {
  * A run before a technique and the same test after it, sign by sign. Nothing of
  * it moves a probability.
  *
+ * @param clinic errors that were measured here; left out: those that ship
  * @returns none where neither run holds a sign; one that cannot be compared says why
  * @example comparedRuns(raiseBefore, raiseAfter)[0]?.verdict // "better beyond"
  */
-export function comparedRuns(before: Run, after: Run): readonly Compared[] {
-  const whole = (verdict: Judged): readonly Compared[] => [{ sign: "the test", before: "", after: "", ...verdict }];
+export function comparedRuns(before: Run, after: Run, clinic: readonly ClinicError[] = []): readonly Compared[] {
+  const whole = (verdict: Judged): readonly Compared[] => [
+    { id: "the test", sign: "the test", before: "", after: "", ...verdict },
+  ];
   if (!isLike(before, after)) return whole(judged("cannot be compared", "done another way"));
   if (after.stopped) return whole(judged("cannot be compared", "stopped before it was finished"));
   const [was, is] = [feltIn(before), feltIn(after)];
@@ -182,13 +204,13 @@ export function comparedRuns(before: Run, after: Run): readonly Compared[] {
     if (is && isClear(before)) return whole(isSorer ? SORER : judged("new"));
     return [];
   };
-  return [...answer(), ...numbers(before, after, isSorer)];
+  return [...answer(), ...numbers(before, after, { isSorer, clinic })];
 }
 
 /**
  * A compared sign in words.
  *
- * @example sayCompared({ sign: "onset", before: "42°", after: "50°", verdict: "better beyond", because: "error 6°" }) // "onset 42° → 50°: better, beyond the error (error 6°)"
+ * @example sayCompared({ id: "onset", sign: "onset", before: "42°", after: "50°", verdict: "better beyond", because: "error 6°" }) // "onset 42° → 50°: better, beyond the error (error 6°)"
  */
 export const sayCompared = ({ sign, before, after, verdict, because }: Compared): string =>
   `${sign}${before ? ` ${before} → ${after}` : ""}: ${VERDICTS[verdict]}${because ? ` (${because})` : ""}`;

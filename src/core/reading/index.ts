@@ -54,7 +54,16 @@ export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { mainSentence } from "./main-sentence";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
-export { comparedRuns, sayCompared } from "./compared";
+export {
+  type Compared,
+  comparedRuns,
+  feltIn,
+  isClear,
+  PAIN_POINTS,
+  sayCompared,
+  type VerdictId,
+  VERDICTS,
+} from "./compared";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
 export { firmnessOf, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

@@ -15,14 +15,17 @@ export type Response = {
  *
  * @example responsesTo(state) // []
  */
-export const responsesTo = (state: Pick<ExamState, "runs" | "techniques">): readonly Response[] =>
+export const responsesTo = (state: Pick<ExamState, "runs" | "techniques" | "treated">): readonly Response[] =>
   runsAfterTreatment(state.runs).map((run) => ({
     run,
     before:
       runsRead(state.runs).find(
         (one) => one.techniquesBefore === 0 && one.test === run.test && one.side === run.side,
       ) ?? null,
-    after: state.techniques.slice(0, run.techniquesBefore).map(({ kind }) => kind),
+    after: [
+      ...(state.treated ? ["what was done at earlier visits"] : []),
+      ...state.techniques.slice(0, run.techniquesBefore - (state.treated?.techniques ?? 0)).map(({ kind }) => kind),
+    ],
   }));
 
 /**

@@ -1,6 +1,7 @@
 import { remembered } from "../base";
 import { optionIn, protocolOf, type SchoolChoice } from "../knowledge";
 import { otherSide, runKey } from "../vocabulary";
+import { techniquesSoFar } from "./events/technique";
 import { isAnswered, ladderOf } from "./ladder";
 import type { Run } from "./runs";
 import type { ExamState } from "./state";
@@ -32,10 +33,10 @@ export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
  * @example runsNow(openedState, { test: "thigh-thrust", side: "right" }) // []
  */
 export const runsNow = (
-  { runs, techniques }: Pick<ExamState, "runs" | "techniques">,
+  state: Pick<ExamState, "runs" | "techniques" | "treated">,
   { test, side }: Pick<Run, "test" | "side">,
 ): readonly Run[] =>
-  runs.filter((run) => run.test === test && run.side === side && run.techniquesBefore === techniques.length);
+  state.runs.filter((run) => run.test === test && run.side === side && run.techniquesBefore === techniquesSoFar(state));
 
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
 export const holdsAnswer = (run: Run): boolean =>

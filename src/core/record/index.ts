@@ -77,6 +77,30 @@ export { END_REASONS, type EndReason, endedShort } from "./events/ending";
 export { DECLINED, STOP_REASONS } from "./events/run";
 export { CHAPERONES, INTERPRETERS, PAIN_MEDICINES, SIGNALS, USUAL_VISIT, type Visit } from "./events/visit";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
+export {
+  type ActivityRating,
+  type ReactionReport,
+  REACTION_AFTER,
+  type ReactionTold,
+  REACTIONS_TOLD,
+} from "./events/course";
+export {
+  COURSE_ENDS,
+  type CourseEnd,
+  type CourseOutcome,
+  emptyEpisode,
+  type EpisodeState,
+  FOUND,
+  KNOWN_BY,
+  type KnownBy,
+  LETTER_KINDS,
+  type Marker,
+  markersOf,
+  SIGN_KINDS,
+  type SignKind,
+} from "./events/episode";
+export { techniquesSoFar } from "./events/technique";
+export { courseBegunBy } from "./episode-id";
 export { fold } from "./fold";
 export { append, begin, type History, historyOf, walk } from "./history";
 export { irritability } from "./irritability";
@@ -128,7 +152,9 @@ export {
 } from "./runs";
 export {
   type ClinicDraft,
+  type EpisodeDraft,
   foldClinic,
+  foldEpisode,
   foldPerson,
   parseStreamEvent,
   type PersonDraft,

@@ -46,6 +46,23 @@ function treated(): readonly RecordedEvent[] {
   return exam.events;
 }
 
+/** A visit of a course: read anew, what came after the last one, and an activity. */
+function ofACourse(): readonly RecordedEvent[] {
+  const exam = buildExam();
+  exam.add("read-anew", { reason: "a fall since the last visit" });
+  exam.add("reaction-told", {
+    after: "last visit",
+    which: null,
+    what: "sore",
+    where: "the buttock",
+    hours: 20,
+    intensity: 4,
+    done: "warmth",
+  });
+  exam.add("activity-rated", { activity: idOf(77), words: "put on my left sock", value: 4 });
+  return exam.events;
+}
+
 /** One event of every kind there is, as real exams tell them. */
 const REAL: readonly RecordedEvent[] = (() => {
   const told = [
@@ -53,6 +70,7 @@ const REAL: readonly RecordedEvent[] = (() => {
     ...TEST_CASES.flatMap((one) => examOfCase(one).exam.events),
     ...treated(),
     ...twoSymptoms(),
+    ...ofACourse(),
   ];
   return EVENT_TYPES.flatMap((type) => told.filter((event) => event.type === type).slice(0, 3));
 })();

@@ -54,7 +54,7 @@ export type Run = {
   readonly signs: Readonly<Record<string, string>>;
   /** How sore it left them, and how many minutes that took to settle; minutes null: not settled yet. */
   readonly soreness: { readonly intensity: number; readonly minutes: number | null } | null;
-  /** How many techniques had been logged when it began. */
+  /** How many techniques the course had had when it began. */
   readonly techniquesBefore: number;
   /** They could not say reliably what they felt when it began: no answer of theirs is read. */
   readonly isUnreliable: boolean;

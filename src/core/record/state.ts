@@ -2,6 +2,7 @@ import type { Irritability } from "../vocabulary";
 import type { RecordedEvent } from "./envelope";
 import { type BaselineState, noBaseline } from "./events/baseline";
 import { type ComplaintState, noComplaint } from "./events/complaint";
+import { noVisitCourse, type VisitCourseState } from "./events/course";
 import { type EndingState, notEnded } from "./events/ending";
 import { type NoteState, noNotes } from "./events/notes";
 import { nothingOpened, type OpeningState } from "./events/opening";
@@ -25,6 +26,7 @@ export type ExamState = OpeningState &
   RunState &
   BaselineState &
   TechniqueState &
+  VisitCourseState &
   EndingState &
   NoteState &
   SignatureState & {
@@ -49,6 +51,7 @@ export const emptyState = (id: string): ExamState => ({
   ...noRuns,
   ...noBaseline,
   ...noTechniques,
+  ...noVisitCourse,
   ...notEnded,
   ...noNotes,
   ...notSigned,

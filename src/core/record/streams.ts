@@ -3,8 +3,9 @@ import { check, named, refuse } from "../base";
 import { RECORD_VERSION } from "../vocabulary";
 import { envelopeOf, type StreamEnvelope, type StreamKind } from "./envelope";
 import { clinic, type ClinicState, emptyClinic } from "./events/clinic";
+import { emptyEpisode, episode, type EpisodeState } from "./events/episode";
 import { nobody, person, type PersonState } from "./events/person";
-import { parseEvent } from "./parse-event";
+import { type Later, parseEvent } from "./parse-event";
 
 /** The streams beside the exams: what is said of a person, and what holds for the clinic. */
 
@@ -15,27 +16,32 @@ type Kinds = Readonly<
   Record<string, { readonly body: ObjectSchema<object>; readonly fold: (draft: never, event: never) => void }>
 >;
 
-/** The kinds of event of each stream but the exams'; an episode has none yet, and its place is kept. */
-const KINDS = { person, clinic, episode: {} } as const satisfies Record<Exclude<StreamKind, "exam">, Kinds>;
+/** The kinds of event of each stream but the exams'. */
+const KINDS = { person, clinic, episode } as const satisfies Record<Exclude<StreamKind, "exam">, Kinds>;
 
 type PersonKind = keyof typeof person;
 type ClinicKind = keyof typeof clinic;
+type EpisodeKind = keyof typeof episode;
 
 export type PersonDraft = { [T in PersonKind]: { type: T; body: InferType<(typeof person)[T]["body"]> } }[PersonKind];
 export type ClinicDraft = { [T in ClinicKind]: { type: T; body: InferType<(typeof clinic)[T]["body"]> } }[ClinicKind];
+
+export type EpisodeDraft = {
+  [T in EpisodeKind]: { type: T; body: InferType<(typeof episode)[T]["body"]> };
+}[EpisodeKind];
 
 /** The id of the stream an event is of. */
 export const streamOf = (kind: StreamKind, event: object): unknown => (event as Record<string, unknown>)[kind];
 
 /**
  * An event of any stream as it came over an edge. One that a later program wrote
- * is kept: it is only ever read from what was recorded elsewhere.
+ * is kept where it was recorded elsewhere.
  *
  * @throws InputError naming each field that is wrong and what to do
  * @example parseStreamEvent("person", personEntered, "event 1").type // "person-entered"
  */
-export function parseStreamEvent(kind: StreamKind, input: unknown, where: string): StreamEvent {
-  if (kind === "exam") return parseEvent(input, where, "keep");
+export function parseStreamEvent(kind: StreamKind, input: unknown, where: string, later: Later = "keep"): StreamEvent {
+  if (kind === "exam") return parseEvent(input, where, later);
   if (typeof input !== "object" || input === null || Array.isArray(input))
     refuse(where, "is not an event", "Send an object with id, at, actor, device, v, type and body.");
   const { type, v } = input as { type?: unknown; v?: unknown };
@@ -43,6 +49,12 @@ export function parseStreamEvent(kind: StreamKind, input: unknown, where: string
     refuse(`${where} › type`, `"${named(type)}" is not a kind of event`, "Send the kind as text.");
   check(envelopeOf(kind, RECORD_VERSION), input, where);
   const kinds: Kinds = KINDS[kind];
+  if (later === "refuse" && !Object.hasOwn(kinds, type))
+    refuse(
+      `${where} › type`,
+      `"${named(type)}" is not a kind of event this version knows`,
+      "Update this program, or leave the event out.",
+    );
   if (Object.hasOwn(kinds, type) && v === RECORD_VERSION)
     check(kinds[type]!.body, (input as StreamEvent).body, `${where} › body`);
   return input as StreamEvent;
@@ -70,11 +82,18 @@ export const foldPerson = (events: readonly StreamEvent[]): PersonState => folde
  */
 export const foldClinic = (events: readonly StreamEvent[]): ClinicState => folded(clinic, emptyClinic, events);
 
+/**
+ * What the stream of a course adds up to.
+ *
+ * @example foldEpisode([]).markers // []
+ */
+export const foldEpisode = (events: readonly StreamEvent[]): EpisodeState => folded(episode, emptyEpisode, events);
+
 /** An event of another stream than an exam, from what is to be said and who says it. */
 export function streamEvent(
   kind: Exclude<StreamKind, "exam">,
   stream: string,
-  draft: PersonDraft | ClinicDraft,
+  draft: PersonDraft | ClinicDraft | EpisodeDraft,
   envelope: Pick<StreamEnvelope, "id" | "at" | "actor" | "device">,
 ): StreamEvent {
   return { [kind]: stream, v: RECORD_VERSION, ...envelope, ...draft } as StreamEvent;

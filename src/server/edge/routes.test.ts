@@ -31,7 +31,7 @@ const KNOWN: readonly Route<never, never>[] = Object.values(ROUTES) as never;
 const keyOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;
 const handlerOf = new Map<string, Handler>(SERVED);
 
-const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3) };
+const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4) };
 const NONE: Record<string, string> = {};
 const BAD_BODIES: readonly (readonly [name: string, text: string])[] = [
   ["null", "null"],

@@ -21,6 +21,7 @@ import {
 import { chainOf, loadExam, noSuchExam } from "../repositories/exams";
 import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../repositories/evidence";
 import { branchesIn, mergeStream, type Merged } from "../repositories/merge";
+import { episodesOf } from "../repositories/episodes";
 import { addPerson, findPerson } from "../repositories/people";
 import { atOnce, endOf, journalEnd, linksOfStream, storeIdOf } from "../repositories/streams";
 import { nativeSha256 } from "../store/native-hash";
@@ -45,19 +46,26 @@ function fileOf(store: Store, streams: readonly StoredStream[], now: string): Ex
 export const exportExam = (store: Store, exam: string, now: string): ExamFile =>
   fileOf(store, [chainOf(store, exam) ?? noSuchExam(exam)], now);
 
-/** Everything of one person as a file: what is said of them, and all of their exams. */
+/** A stream with all of its links; null when there is none. */
+function streamWhole(store: Store, kind: "person" | "episode", id: string): StoredStream | null {
+  const end = endOf(store, kind, id);
+  return end && { kind, id, head: end.head, length: end.length, links: linksOfStream(store, kind, id) };
+}
+
+/** Everything of one person as a file: what is said of them, all of their exams, and their courses. */
 export function exportPerson(store: Store, person: string, now: string): ExamFile {
   const row = findPerson(store, person);
-  const end = endOf(store, "person", person);
-  if (!row || !end) refuse("person", `no person ${person} is on the roster`, "Check the id.");
-  const said: StoredStream = {
-    kind: "person",
-    id: person,
-    head: end.head,
-    length: end.length,
-    links: linksOfStream(store, "person", person),
-  };
-  return fileOf(store, [said, ...row.exams.flatMap(({ id }) => chainOf(store, id) ?? [])], now);
+  const said = streamWhole(store, "person", person);
+  if (!row || !said) refuse("person", `no person ${person} is on the roster`, "Check the id.");
+  return fileOf(
+    store,
+    [
+      said,
+      ...row.exams.flatMap(({ id }) => chainOf(store, id) ?? []),
+      ...episodesOf(store, person).flatMap((id) => streamWhole(store, "episode", id) ?? []),
+    ],
+    now,
+  );
 }
 
 /** The findings of one exam as CSV (RFC 4180); a cell that a spreadsheet would run is quoted as text. */

@@ -1,4 +1,5 @@
 import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
+import { coursesOf } from "../repositories/episodes";
 import type { Store } from "../store/store";
 
 /** Work that takes longer than a tap may wait: done in a thread of its own, on a connection of its own. */
@@ -6,6 +7,7 @@ export const TASKS = {
   importExam: (store: Store, content: string, now: string) => importExam(store, content, now),
   exportExam: (store: Store, exam: string, now: string) => examFileText(exportExam(store, exam, now)),
   exportPerson: (store: Store, person: string, now: string) => examFileText(exportPerson(store, person, now)),
+  coursesOf: (store: Store, person: string, today: string) => coursesOf(store, person, today),
   exportFindings: (store: Store, exam: string) => exportFindings(store, exam),
 } as const;
 

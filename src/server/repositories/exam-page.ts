@@ -1,5 +1,6 @@
 import { anchorText, type RecordedEvent, remembered } from "@/core";
 import type { ExamPage, FarTime } from "@/wire/exam-page";
+import { courseBehind } from "./episodes";
 import { evidenceInStore } from "./evidence";
 import { importedUpTo, loadExam, previousVisit } from "./exams";
 import { examBranches } from "./merge";
@@ -44,6 +45,7 @@ export function examPage(store: Store, exam: string): ExamPage | null {
       importedUpTo: importedUpTo(store, exam),
       branches: examBranches(store, exam),
       previous: previousVisit(store, exam),
+      course: courseBehind(store, exam),
       evidence: evidenceInStore(store, stored.events),
       farTimes: farTimes(store, exam, stored.events),
     }

@@ -13,6 +13,7 @@ import {
 } from "@/core";
 import type { ExamBranch } from "@/wire/branches";
 import type { Store } from "../store/store";
+import { projectEpisode } from "./episodes";
 import { listExam } from "./exams";
 import { nextNumber, putPerson } from "./people";
 import {
@@ -132,6 +133,7 @@ export function mergeStream(
   for (const { hash } of beside.length ? tail : []) dropBranchLink(store, kind, stream, hash);
   keepBranchLinks(store, kind, stream, branches.flat());
   if (kind === "person") projectPerson(store, stream, now);
+  if (kind === "episode") projectEpisode(store, stream);
   const inRecord = new Set(tail.map(({ hash }) => hash));
   return { added: fresh.filter(({ hash }) => inRecord.has(hash)).length, already, branches: branches.length };
 }

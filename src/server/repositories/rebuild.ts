@@ -1,12 +1,18 @@
 import { DEFAULT_SETTINGS, foldClinic, foldPerson, readEvent, type RecordedEvent, type StreamEvent } from "@/core";
 import { exams, practitioners } from "../store/schema";
 import type { Store } from "../store/store";
+import { projectEpisode } from "./episodes";
 import { examRow } from "./exams";
 import { putPerson } from "./people";
 import { atOnce, eventsOf, storeIdOf, streamIds } from "./streams";
 
 /** How many rows were written anew. */
-export type Rebuilt = { readonly people: number; readonly practitioners: number; readonly exams: number };
+export type Rebuilt = {
+  readonly courses: number;
+  readonly people: number;
+  readonly practitioners: number;
+  readonly exams: number;
+};
 
 /** Puts a person's row as it follows from their stream, with the place in the roster that it has. */
 function rebuildPerson(store: Store, id: string, events: readonly StreamEvent[], now: string): number {
@@ -39,7 +45,7 @@ function rebuildExam({ db }: Store, first: RecordedEvent | undefined): number {
 
 /**
  * Writes what the store keeps beside its events, to find them by, anew from the
- * events: roster, profiles, list of exams. The versions of the evidence are
+ * events: roster, profiles, courses, list of exams. The versions of the evidence are
  * never changed; where they differ, `lantern verify` says so.
  */
 export function rebuildRows(store: Store, now: string): Rebuilt {
@@ -49,6 +55,12 @@ export function rebuildRows(store: Store, now: string): Rebuilt {
       streamIds(store, "person").map((id) => rebuildPerson(store, id, eventsOf<StreamEvent>(store, "person", id), now)),
     ),
     practitioners: rebuildProfiles(store),
+    courses: sum(
+      streamIds(store, "episode").map((id) => {
+        projectEpisode(store, id);
+        return 1;
+      }),
+    ),
     exams: sum(streamIds(store, "exam").map((id) => rebuildExam(store, eventsOf<RecordedEvent>(store, "exam", id)[0]))),
   }));
 }

@@ -6,6 +6,7 @@ import {
   DEFAULT_SETTINGS,
   type EvidenceChanges,
   foldClinic,
+  foldEpisode,
   foldPerson,
   type JournalLine,
   type Payload,
@@ -22,8 +23,9 @@ import {
 } from "@/core";
 import { nativeSha256 } from "../store/native-hash";
 import { expectedSchema, schemaOfStore } from "../store/open";
-import { evidenceVersions, people, practitioners } from "../store/schema";
+import { episodes, evidenceVersions, people, practitioners } from "../store/schema";
 import type { Store } from "../store/store";
+import { episodeRow } from "./episodes";
 import { noSuchExam } from "./exams";
 import { personRow, wasKnownAs } from "./people";
 import { branchesIn } from "./merge";
@@ -62,7 +64,7 @@ export const streamsToVerify = ({ sqlite }: Store): StreamName[] =>
   sqlite
     .prepare<[], StreamName>(
       `SELECT kind, stream AS id FROM streams UNION SELECT kind, stream FROM stream_events UNION SELECT kind, subject FROM journal
-       UNION SELECT kind, stream FROM branch_links UNION SELECT 'exam', id FROM exams UNION SELECT 'person', id FROM people
+       UNION SELECT kind, stream FROM branch_links UNION SELECT 'exam', id FROM exams UNION SELECT 'person', id FROM people UNION SELECT 'episode', id FROM episodes
        ORDER BY 1, 2`,
     )
     .all();
@@ -155,6 +157,17 @@ function personRowFaults({ db }: Store, id: string, events: readonly StreamEvent
     : [fault("row", "The roster says otherwise than what was recorded of this person.")];
 }
 
+/** A course's row has to be what was said of it. */
+function episodeRowFaults({ db }: Store, id: string, events: readonly StreamEvent[]): ChainFault[] {
+  const row = db.select().from(episodes).where(eq(episodes.id, id)).get();
+  const state = foldEpisode(events);
+  if (state.person === null) return row ? [fault("row", "The course is listed, and nothing was said of it.")] : [];
+  if (!row) return [fault("row", "The course is missing from the list, and what was said of it is there.")];
+  return canonicalJson(row) === canonicalJson(episodeRow(id, state))
+    ? []
+    : [fault("row", "The list says otherwise than what was recorded of this course.")];
+}
+
 /** Profiles and figures have to be what was said for the clinic. */
 function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[] {
   const { practitioners: said, evidence } = foldClinic(events);
@@ -219,6 +232,7 @@ function faultsOf(store: Store, name: StreamName): ChainFault[] {
     ...journalFaults(store, name, end),
     ...(kind === "exam" ? examRowFaults(store, id, rows) : []),
     ...(kind === "person" ? personRowFaults(store, id, events()) : []),
+    ...(kind === "episode" ? episodeRowFaults(store, id, events()) : []),
     ...(kind === "clinic" ? clinicFaults(store, events()) : []),
   ];
 }

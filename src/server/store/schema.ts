@@ -42,6 +42,23 @@ export const exams = sqliteTable(
   (table) => [index("exams_person").on(table.personId, table.openedAt)],
 );
 
+/** The courses that somebody said something of, to find what is due: all of it stands in their streams. */
+export const episodes = sqliteTable(
+  "episodes",
+  {
+    id: text("id").primaryKey(),
+    personId: text("person_id").notNull(),
+    /** The day somebody is due again; null: none is set, or it has ended. */
+    reviewOn: text("review_on"),
+    /** Why a letter is to be written; null: none waits. */
+    letterWaits: text("letter_waits"),
+    endedOn: text("ended_on"),
+    /** It has ended, and what turned out to be so is not told. */
+    outcomeOpen: integer("outcome_open", { mode: "boolean" }).notNull(),
+  },
+  (table) => [index("episodes_person").on(table.personId), index("episodes_review").on(table.reviewOn)],
+);
+
 /** Every event of every stream, in the order of its stream. Append-only: triggers refuse updates and deletes. */
 export const streamEvents = sqliteTable(
   "stream_events",

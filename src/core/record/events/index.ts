@@ -1,5 +1,6 @@
 import { baseline } from "./baseline";
 import { complaint } from "./complaint";
+import { visitCourse } from "./course";
 import { ending } from "./ending";
 import { measure } from "./measure";
 import { notes } from "./notes";
@@ -24,6 +25,7 @@ export const EXAM_KINDS = {
   ...measure,
   ...baseline,
   ...technique,
+  ...visitCourse,
   ...ending,
   ...notes,
   ...signing,

@@ -1,5 +1,17 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, numberIn, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
+import {
+  calendarDate,
+  closed,
+  listOfEach,
+  name,
+  numberIn,
+  oneOf,
+  oneOfOrNone,
+  orNone,
+  text,
+  uuid,
+  wholeIn,
+} from "../../base";
 import { evidenceVersion, EXAM_REGIONS, SHIPPED_VERSION, SIDES, SOURCE_IDS } from "../../vocabulary";
 import { type Draft, kind, type Told } from "../envelope";
 import { type ReadingSettings, readingSettingsSchema } from "../settings";
@@ -28,12 +40,29 @@ const openingFields = () => ({
 
 const openedFirst = closed(openingFields());
 
+/** More than anybody is treated, or tested, in one course. */
+const MOST_TECHNIQUES = 10_000;
+const MOST_TESTED = 200;
+
+/** The course a visit goes on with; where nothing is said it begins one of its own. */
+const goesOnWith = closed({
+  episode: uuid(),
+  /** Techniques before this visit: what is tested now is response to them. */
+  techniques: wholeIn(0, MOST_TECHNIQUES).required("is missing; say how many techniques came before"),
+  /** What was tested before the first of them. */
+  tested: listOfEach(closed({ test: name(), side: oneOfOrNone(SIDES) }), MOST_TESTED),
+});
+
 const opened = closed({
   ...openingFields(),
   /** Practice never reaches the roster's figures. */
   purpose: oneOf(PURPOSES),
   /** The visit before it that the device knew, and the day it is held. */
-  visit: closed({ before: orNone(uuid(), "the exam's id"), date: calendarDate() })
+  visit: closed({
+    before: orNone(uuid(), "the exam's id"),
+    date: calendarDate(),
+    course: goesOnWith.optional().default(undefined),
+  })
     .nullable()
     .defined("is missing; send the visit, or null"),
 });
@@ -53,6 +82,10 @@ export type OpeningState = {
   /** The version of the evidence it is read under. */
   evidenceVersion: string;
   readonly starts: readonly InferType<typeof startSet>[];
+  /** What was done and tested at earlier visits of this course; null: nothing, or it is read anew. */
+  treated: Pick<InferType<typeof goesOnWith>, "techniques" | "tested"> | null;
+  /** Why its tests make a reading of their own although treatment came before. */
+  readAnew: string | null;
 };
 
 export const nothingOpened: OpeningState = {
@@ -61,6 +94,8 @@ export const nothingOpened: OpeningState = {
   settingsReason: "",
   evidenceVersion: SHIPPED_VERSION,
   starts: [],
+  treated: null,
+  readAnew: null,
 };
 
 type OpeningDraft = Draft<OpeningState>;
@@ -72,6 +107,8 @@ export const opening = {
       draft.opened = event as NonNullable<OpeningState["opened"]>;
       draft.settings = event.body.settings;
       draft.evidenceVersion = event.body.evidence ?? SHIPPED_VERSION;
+      const course = event.body.visit?.course;
+      draft.treated = course && course.techniques > 0 ? course : null;
     },
     [{ v: 1, body: openedFirst, up: (body: object) => ({ ...body, purpose: "care", visit: null }) }],
   ),
@@ -86,6 +123,11 @@ export const opening = {
       draft.settingsReason = body.reason;
     },
   ),
+  /** A fresh reading within a course: from here on the tests of this visit count. */
+  "read-anew": kind(closed({ reason: text(300, 3) }), (draft: OpeningDraft, { body }) => {
+    draft.readAnew = body.reason;
+    draft.treated = null;
+  }),
   "start-set": kind(startSet, (draft: OpeningDraft, { body }) =>
     upsert(draft.starts, ({ source, side }) => source === body.source && side === body.side, body),
   ),

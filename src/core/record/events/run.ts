@@ -8,7 +8,9 @@ import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraf
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
+import type { OpeningState } from "./opening";
 import type { PlanState } from "./plan";
+import { techniquesSoFar } from "./technique";
 import type { VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
@@ -58,7 +60,8 @@ type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
 type StartDraft = RunDraft &
   Pick<ComplaintState, "rest" | "restIn" | "areas"> &
-  Pick<VisitState, "visit"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
+  Pick<VisitState, "visit"> &
+  Pick<OpeningState, "treated"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
 
@@ -84,7 +87,7 @@ export const run = {
         at,
         v: versionOfEvent(event),
         rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
-        techniquesBefore: draft.techniques.length,
+        techniquesBefore: techniquesSoFar(draft),
         bothSore: versionOfEvent(event) >= KNOWS_BOTH_SORE && soreOnBothSides(draft.areas, body.test),
         isUnreliable: draft.visit?.reports === "not reliably",
         again: body.again ?? null,

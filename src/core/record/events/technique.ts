@@ -3,6 +3,7 @@ import { closed, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, yesNo } fr
 import { force } from "../../measurement";
 import { SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
+import type { OpeningState } from "./opening";
 
 /** What was done to help. */
 
@@ -28,6 +29,17 @@ export type TechniqueState = {
 };
 
 export const noTechniques: TechniqueState = { techniques: [] };
+
+/**
+ * How many techniques the course has had by now, those of earlier visits among them.
+ *
+ * @example techniquesSoFar({ treated: { techniques: 3, tested: [] }, techniques: [] }) // 3
+ */
+export const techniquesSoFar = ({
+  treated,
+  techniques,
+}: Pick<OpeningState, "treated"> & { readonly techniques: readonly unknown[] }): number =>
+  (treated?.techniques ?? 0) + techniques.length;
 
 export const technique = {
   "technique-logged": kind(

@@ -1,0 +1,6 @@
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
+import { heavy } from "@/server/heavy/pool";
+import { ROUTES } from "@/wire/routes";
+
+export const GET = serve(ROUTES.courses, ({ ids }) => heavy("coursesOf", ids.person!, now().slice(0, 10)));

@@ -1,0 +1,10 @@
+/** Many visits of one complaint: what is followed, whether it really changed, and when to send somebody on. */
+export { type Course, courseFrom, type CourseTechnique, techniqueText, type VisitShown } from "./course";
+export { bandOf, betterOf, beyondIn, judgeMean, judgePoints, sayBand } from "./judge";
+export { type NeuroCourse, neuroCourse, type NeuroRow, sayNeurology } from "./neuro-course";
+export { type ProposedSign, proposedSigns } from "./proposals";
+export { ANYTHING_NEW, askedAllAgain, sinceLast, testedBefore } from "./returning";
+export { mainSigns, sendOn, type SendOn, type SendOnSettings, USUAL_SEND_ON } from "./send-on";
+export { type CoursePoint, daysBetween, endWord, signCourse, type SignCourse } from "./sign-course";
+export { measureOf, pointsAt, type FollowedSign, signLabel, type SignPoint, testOf } from "./signs";
+export { courseOf, type CourseVisit, dayOfVisit, inOrder, oddOrder, visitOf } from "./visit";

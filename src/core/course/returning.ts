@@ -1,0 +1,82 @@
+import { effectiveRuns, END_REASONS } from "../record";
+import { runKey, type Side } from "../vocabulary";
+import { testLabel } from "../reading";
+import { beyondIn } from "./judge";
+import { daysBetween, type SignCourse } from "./sign-course";
+import { techniqueText } from "./course";
+import type { CourseVisit } from "./visit";
+
+/** What a visit begins with when there was one before it. */
+
+const FULL_AGAIN_DAYS = 28;
+
+/** The question whose yes brings all the others again. */
+export const ANYTHING_NEW = "Anything new since: an illness, a medicine, an injury, surgery?";
+
+/**
+ * Why every warning question is asked anew at this visit; empty: the grave ones
+ * and whether anything is new will do.
+ *
+ * @param earlier the visits before this one, in their order
+ * @param now the places they drew today
+ * @example askedAllAgain([], { date: "2026-03-02", areas: [] }, []) // ["nothing was asked before"]
+ */
+export function askedAllAgain(
+  earlier: readonly Pick<CourseVisit, "date" | "areas" | "guardAnswers">[],
+  { date, areas }: Pick<CourseVisit, "date" | "areas">,
+  signs: readonly Pick<SignCourse, "label" | "latest">[],
+): readonly string[] {
+  const last = earlier.findLast(({ guardAnswers }) => Object.keys(guardAnswers).length > 0);
+  if (!last) return ["nothing was asked before"];
+  const days = daysBetween(last.date, date);
+  const before = new Set(earlier.flatMap((visit) => visit.areas.flatMap(({ places }) => places)));
+  const isNew = areas.some(({ places }) => places.some((place) => !before.has(place)));
+  const worse = signs.filter(({ latest }) => latest !== null && beyondIn(latest.verdict) === "worse");
+  return [
+    ...(days > FULL_AGAIN_DAYS ? [`they were last asked ${days} days ago`] : []),
+    ...(days < 0 ? ["the last visit is dated after this one"] : []),
+    ...(isNew && before.size > 0 ? ["they drew a new place"] : []),
+    ...worse.map(({ label }) => `${label} is worse`),
+  ];
+}
+
+/**
+ * What the last visit found, did and left, a line each.
+ *
+ * @example sinceLast({ ...anyVisit, techniques: [] }).done // []
+ */
+export function sinceLast({ techniques, read, ended, runs }: CourseVisit): {
+  readonly found: readonly string[];
+  readonly done: readonly string[];
+  readonly theirs: readonly string[];
+  readonly ended: string | null;
+} {
+  const theirs = effectiveRuns(runs).filter(({ stages }) =>
+    Object.values(stages).some(({ response }) => response === "familiar"),
+  );
+  return {
+    found: read.map(({ source, side, word }) => `${source} ${side ?? ""} ${word}`),
+    done: techniques.map(techniqueText),
+    theirs: theirs.map(({ test, side }) => testLabel({ test, testedSide: side })),
+    ended: ended && ended.reason !== "answered" ? ended.note || END_REASONS[ended.reason] : null,
+  };
+}
+
+/**
+ * Tests that were done before the first technique of a course: a visit that goes
+ * on with it names them, so that a test is never taken for a first one.
+ *
+ * @example testedBefore([]) // { techniques: 0, tested: [] }
+ */
+export function testedBefore(visits: readonly Pick<CourseVisit, "runs" | "techniques">[]): {
+  readonly techniques: number;
+  readonly tested: { readonly test: string; readonly side: Side | null }[];
+} {
+  const tested = new Map<string, { test: string; side: Side | null }>();
+  for (const { runs } of visits)
+    for (const { test, side } of effectiveRuns(runs)) tested.set(runKey(test, side), { test, side });
+  return {
+    techniques: visits.reduce((sum, { techniques }) => sum + techniques.length, 0),
+    tested: [...tested.values()],
+  };
+}

@@ -1,0 +1,170 @@
+import { type InferType } from "yup";
+import { calendarDate, closed, oneOf, oneOfOrNone, orNone, text, uuid, yesNo } from "../../base";
+import { NEURO_KINDS } from "../../knowledge";
+import { SIDES, SOURCE_IDS } from "../../vocabulary";
+import { type Actor, type Draft, kind, type Told } from "../envelope";
+import { upsert } from "../upsert";
+
+/** The course of one complaint over its visits: what is followed, what turned out to be so, what is still to do. */
+
+const opened = closed({ person: uuid(), name: text(120) });
+
+/** What can be followed from visit to visit. */
+export const SIGN_KINDS = ["measure", "answer", "neuro", "rest", "activity"] as const;
+export type SignKind = (typeof SIGN_KINDS)[number];
+
+const marker = closed({
+  marker: uuid(),
+  kind: oneOf(SIGN_KINDS),
+  /** The test, and the measure of it; empty where it is not of a test. A test may be renamed: its old name is kept. */
+  test: text(80),
+  side: oneOfOrNone(SIDES),
+  measure: text(80),
+  /** Of the neurological baseline. */
+  neuro: oneOfOrNone(NEURO_KINDS),
+  level: text(80),
+  /** An activity in the person's own words. */
+  words: text(120),
+  /** One of the two that decide whether it gets anywhere. */
+  isMain: yesNo(),
+});
+
+export const FOUND = ["found", "not found", "still open"] as const;
+
+/** How an outcome is known. Only the references stand for themselves; the rest is kept apart. */
+export const KNOWN_BY = {
+  "controlled block": { label: "controlled (double) block", isReference: true },
+  "single block": { label: "single block", isReference: false },
+  electrodiagnosis: { label: "electrodiagnosis", isReference: true },
+  surgery: { label: "surgery, as seen", isReference: true },
+  "blind imaging": { label: "imaging read without knowing the tests", isReference: true },
+  "agreeing imaging": { label: "imaging with agreeing findings", isReference: false },
+  "course alone": { label: "the course alone", isReference: false },
+} as const;
+export type KnownBy = keyof typeof KNOWN_BY;
+
+const outcome = closed({
+  source: oneOf(SOURCE_IDS),
+  side: oneOfOrNone(SIDES),
+  found: oneOf(FOUND),
+  by: oneOfOrNone(Object.keys(KNOWN_BY) as KnownBy[]),
+  on: calendarDate(),
+  who: text(120),
+  note: text(400),
+});
+
+export const LETTER_KINDS = ["progress", "referral", "ordinary"] as const;
+
+export const COURSE_ENDS = {
+  settled: "it has settled",
+  "sent on": "sent on",
+  "no longer seen": "no longer seen",
+  other: "another reason",
+} as const;
+export type CourseEnd = keyof typeof COURSE_ENDS;
+
+const MOST_TO = 120;
+
+export type Marker = InferType<typeof marker> & { readonly at: string };
+export type CourseOutcome = InferType<typeof outcome> & { readonly event: string; readonly actor: Actor };
+
+export type EpisodeState = {
+  person: string | null;
+  /** What it is called among colleagues; empty: by its first complaint. */
+  name: string;
+  openedAt: string | null;
+  /** Visits that were put here by hand, beside those that say so themselves. */
+  readonly joined: readonly string[];
+  readonly left: readonly string[];
+  readonly markers: readonly Marker[];
+  readonly dropped: readonly { readonly marker: string; readonly reason: string; readonly at: string }[];
+  readonly outcomes: readonly CourseOutcome[];
+  /** The day somebody is due again; null: no day is set. */
+  reviewOn: string | null;
+  /** A letter that is to be written; null: none waits. */
+  letterWaits: string | null;
+  readonly lettersSent: readonly { readonly kind: string; readonly to: string; readonly on: string }[];
+  ended: { readonly reason: CourseEnd; readonly note: string; readonly on: string } | null;
+};
+
+export const emptyEpisode = (): EpisodeState => ({
+  person: null,
+  name: "",
+  openedAt: null,
+  joined: [],
+  left: [],
+  markers: [],
+  dropped: [],
+  outcomes: [],
+  reviewOn: null,
+  letterWaits: null,
+  lettersSent: [],
+  ended: null,
+});
+
+type EpisodeDraft = Draft<EpisodeState>;
+
+const visitNamed = closed({ exam: uuid() });
+
+export const episode = {
+  "episode-opened": kind(opened, (draft: EpisodeDraft, { body, at }: Told<InferType<typeof opened>>) => {
+    draft.person = body.person;
+    draft.name = body.name;
+    draft.openedAt ??= at;
+  }),
+  /** A visit that says nothing of it belongs to it all the same. */
+  "visit-joined": kind(visitNamed, (draft: EpisodeDraft, { body }) => {
+    draft.left = draft.left.filter((exam) => exam !== body.exam);
+    if (!draft.joined.includes(body.exam)) draft.joined.push(body.exam);
+  }),
+  "visit-left": kind(closed({ exam: uuid(), reason: text(300, 3) }), (draft: EpisodeDraft, { body }) => {
+    draft.joined = draft.joined.filter((exam) => exam !== body.exam);
+    if (!draft.left.includes(body.exam)) draft.left.push(body.exam);
+  }),
+  "marker-set": kind(marker, (draft: EpisodeDraft, { body, at }) => {
+    const first = draft.markers.find((known) => known.marker === body.marker)?.at ?? at;
+    upsert(draft.markers, (known) => known.marker === body.marker, { ...body, at: first });
+    draft.dropped = draft.dropped.filter((known) => known.marker !== body.marker);
+  }),
+  "marker-dropped": kind(closed({ marker: uuid(), reason: text(300) }), (draft: EpisodeDraft, { body, at }) =>
+    upsert(draft.dropped, (known) => known.marker === body.marker, { ...body, at }),
+  ),
+  "outcome-told": kind(outcome, (draft: EpisodeDraft, { id, actor, body }) =>
+    upsert(draft.outcomes, (known) => known.source === body.source && known.side === body.side, {
+      ...body,
+      event: id,
+      actor,
+    }),
+  ),
+  "review-set": kind(
+    closed({ on: orNone(calendarDate(), "a day as YYYY-MM-DD") }),
+    (draft: EpisodeDraft, { body }) => void (draft.reviewOn = body.on),
+  ),
+  "letter-wanted": kind(closed({ why: text(300) }), (draft: EpisodeDraft, { body }) => {
+    draft.letterWaits = body.why;
+  }),
+  "letter-sent": kind(
+    closed({ kind: oneOf(LETTER_KINDS), to: text(MOST_TO, 1), on: calendarDate() }),
+    (draft: EpisodeDraft, { body }) => {
+      draft.lettersSent.push(body);
+      draft.letterWaits = null;
+    },
+  ),
+  "episode-ended": kind(
+    closed({
+      reason: oneOf(Object.keys(COURSE_ENDS) as CourseEnd[]),
+      note: text(300),
+      on: calendarDate(),
+      /** Taken up again: the end no longer stands. */
+      isOver: yesNo(),
+    }),
+    (draft: EpisodeDraft, { body: { isOver, ...end } }) => {
+      draft.ended = isOver ? end : null;
+      if (isOver) draft.reviewOn = null;
+    },
+  ),
+};
+
+/** What an episode's events can say: nothing else is taken. */
+export const markersOf = ({ markers, dropped }: Pick<EpisodeState, "markers" | "dropped">): readonly Marker[] =>
+  markers.filter(({ marker: id }) => !dropped.some((one) => one.marker === id));

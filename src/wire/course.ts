@@ -1,0 +1,30 @@
+import type { Course, CourseVisit } from "@/core/course";
+import type { Person, StreamEvent } from "@/core/record";
+
+/** All courses of a person, the latest first, as the course page shows them. */
+export type PersonCourses = {
+  readonly person: Person;
+  readonly courses: readonly Course[];
+  /** What does not fit together about the order of their visits. */
+  readonly odd: readonly string[];
+};
+
+/** What an examination's screens know of the course that it goes on with. */
+export type ExamCourse = {
+  readonly episode: string;
+  readonly events: readonly StreamEvent[];
+  /** The first visit before this one and the last ones: enough to compare with. */
+  readonly earlier: readonly CourseVisit[];
+  /** How many visits there were before this one. */
+  readonly visitsBefore: number;
+};
+
+/** A course that is due for something, on the roster. */
+export type DueCourse = {
+  readonly episode: string;
+  readonly person: string;
+  readonly name: string;
+  readonly why: "retest" | "letter" | "outcome";
+  /** Since when, where that is known. */
+  readonly since: string | null;
+};
