@@ -5,7 +5,7 @@ import {
   calfVisit,
   courseExams,
   courseVisits,
-  episodeOf,
+  episodeEvents,
   oneTest,
   power,
   RAISE_SIGN,
@@ -19,14 +19,15 @@ import { type EpisodeDraft, SIGN_KINDS } from "../record";
 import { courseFrom } from "./course";
 import { judgeMean, judgePoints } from "./judge";
 import { proposedSigns } from "./proposals";
-import { askedAllAgain, testedBefore } from "./returning";
+import { askedAllAgain, testsAgain } from "./returning";
+import { testedBefore } from "./tested-before";
 import { inOrder, oddOrder } from "./visit";
 
 const TODAY = "2026-06-01";
 const DAYS = ["2026-03-02", "2026-03-16", "2026-03-30", "2026-04-13"] as const;
 
 const course = (plans: readonly VisitPlan[], drafts: readonly EpisodeDraft[] = [RAISE_SIGN]) =>
-  courseFrom({ episode: idOf(600), state: episodeOf(drafts), visits: courseVisits(plans), today: TODAY });
+  courseFrom({ episode: idOf(600), events: episodeEvents(drafts), visits: courseVisits(plans), today: TODAY });
 
 const onsets = (...values: readonly number[]) =>
   course(values.map((onset, index) => ({ date: DAYS[index]!, tell: calfVisit({ onset }) })));
@@ -60,8 +61,8 @@ describe("a sign from visit to visit", () => {
         },
       },
     ]);
-    const state = episodeOf([sign({ kind: "answer", test: "straight-leg-raise", side: "right" })]);
-    const { points } = courseFrom({ episode: idOf(600), state, visits: cleared, today: TODAY }).signs[0]!;
+    const events = episodeEvents([sign({ kind: "answer", test: "straight-leg-raise", side: "right" })]);
+    const { points } = courseFrom({ episode: idOf(600), events, visits: cleared, today: TODAY }).signs[0]!;
     expect(points.map(({ isAfter, judged }) => [isAfter, judged?.verdict])).toEqual([
       [false, undefined],
       [true, "gone"],
@@ -73,8 +74,8 @@ describe("a sign from visit to visit", () => {
       { date: DAYS[0], tell: calfVisit({ onset: 42 }) },
       { date: DAYS[1], tell: calfVisit({ rest: 6, onset: 30 }) },
     ]);
-    const state = episodeOf([RAISE_SIGN]);
-    const [followed] = courseFrom({ episode: idOf(600), state, visits: other, today: TODAY }).signs;
+    const events = episodeEvents([RAISE_SIGN]);
+    const [followed] = courseFrom({ episode: idOf(600), events, visits: other, today: TODAY }).signs;
     expect(followed!.latest).toMatchObject({ verdict: "cannot be compared", because: "started sorer" });
   });
 
@@ -352,5 +353,19 @@ describe("the next visit", () => {
       },
     ]);
     expect(proposedSigns(sore!.state())).toEqual([]);
+  });
+
+  it("measures the signs again, then what was left, each once and position by position", () => {
+    const { body } = RAISE_SIGN as Extract<EpisodeDraft, { type: "marker-set" }>;
+    const left = [
+      { test: "prone-lift" as const, side: "right" as const },
+      { test: "straight-leg-raise" as const, side: "right" as const },
+      { test: "thigh-thrust" as const, side: "left" as const },
+    ];
+    expect(testsAgain([body], { left })).toEqual([
+      { test: "straight-leg-raise", side: "right" },
+      { test: "thigh-thrust", side: "left" },
+      { test: "prone-lift", side: "right" },
+    ]);
   });
 });

@@ -1,12 +1,21 @@
 import type { ClinicError } from "../measurement";
 import { type VerdictId, VERDICTS, WORD_TRAITS } from "../reading";
-import { type CourseOutcome, type EpisodeState, markersOf, type ReactionReport, symptomsOf } from "../record";
-import { type Place, shortSource } from "../vocabulary";
+import {
+  type CourseOutcome,
+  type EpisodeState,
+  foldEpisode,
+  markersOf,
+  type ReactionReport,
+  type StreamEvent,
+  symptomsOf,
+} from "../record";
+import { type ExamRegion, type Place, shortSource } from "../vocabulary";
 import { beyondIn, FEWEST_FOR_A_MEAN, judgeMean } from "./judge";
 import { type NeuroCourse, neuroCourse, sayNeurology } from "./neuro-course";
 import { mainSigns, type SendOn, sendOn, type SendOnSettings, USUAL_SEND_ON } from "./send-on";
 import { daysBetween, type SignCourse, signCourse } from "./sign-course";
-import type { CourseVisit } from "./visit";
+import { testedBefore } from "./tested-before";
+import { type CourseVisit, sayDay } from "./visit";
 
 /** The course of one complaint over its visits, ready to be shown. */
 
@@ -31,6 +40,8 @@ export type VisitShown = Pick<CourseVisit, "exam" | "date" | "signedAt"> & {
 
 export type Course = {
   readonly episode: string;
+  /** What was said of it, for whoever says more. */
+  readonly events: readonly StreamEvent[];
   readonly name: string;
   readonly visits: readonly VisitShown[];
   readonly span: number;
@@ -49,6 +60,12 @@ export type Course = {
   readonly letterWaits: string | null;
   readonly lettersSent: EpisodeState["lettersSent"];
   readonly ended: EpisodeState["ended"];
+  /** What the next visit says in its opening to go on with this course. */
+  readonly goesOn: {
+    readonly before: string | null;
+    readonly region: ExamRegion;
+    readonly course: ReturnType<typeof testedBefore> & { readonly episode: string };
+  };
 };
 
 const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
@@ -131,7 +148,7 @@ function activitiesOf(signs: readonly SignCourse[]): Course["activities"] {
 
 type CourseAsked = {
   readonly episode: string;
-  readonly state: EpisodeState;
+  readonly events: readonly StreamEvent[];
   /** In their order. */
   readonly visits: readonly CourseVisit[];
   readonly clinic?: readonly ClinicError[];
@@ -144,7 +161,7 @@ function nextOf(reasons: readonly SendOn[], state: EpisodeState, visits: readonl
   if (state.ended) return null;
   if (reasons.length > 0) return `Visit ${visits.length}: send on? ${reasons[0]!.text}`;
   if (state.letterWaits !== null) return `A letter is to be written: ${state.letterWaits || "to whom is not said"}.`;
-  if (state.reviewOn !== null && state.reviewOn <= today) return `Due for a retest since ${state.reviewOn}.`;
+  if (state.reviewOn !== null && state.reviewOn <= today) return `Due for a retest since ${sayDay(state.reviewOn)}.`;
   return markersOf(state).length === 0 ? "Choose two or three signs to follow." : null;
 }
 
@@ -152,16 +169,17 @@ function nextOf(reasons: readonly SendOn[], state: EpisodeState, visits: readonl
  * The course of a complaint. What was read at a visit stands as it was signed;
  * nothing is read anew out of tests done after treatment.
  *
- * @example courseFrom({ episode: anyEpisode, state: foldEpisode([]), visits: [], today: "2026-11-26" }).sentence // "One visit so far: nothing to compare yet."
+ * @example courseFrom({ episode: anyEpisode, events: [], visits: [], today: "2026-11-26" }).sentence // "One visit so far: nothing to compare yet."
  */
 export function courseFrom({
   episode,
-  state,
+  events,
   visits,
   clinic = [],
   settings = USUAL_SEND_ON,
   today,
 }: CourseAsked): Course {
+  const state = foldEpisode(events);
   const [first, last] = [visits[0], visits.at(-1)];
   const start = first?.date ?? today;
   const signs = markersOf(state).map((sign) => signCourse(sign, visits, start, clinic));
@@ -172,6 +190,7 @@ export function courseFrom({
   const firstComplaint = visits.flatMap((visit) => symptomsOf(visit).map(({ words }) => words))[0];
   return {
     episode,
+    events,
     name: state.name || firstComplaint || "no complaint was recorded",
     visits: visits.map((visit): VisitShown => ({
       exam: visit.exam,
@@ -199,5 +218,10 @@ export function courseFrom({
     letterWaits: state.letterWaits,
     lettersSent: state.lettersSent,
     ended: state.ended,
+    goesOn: {
+      before: last?.exam ?? null,
+      region: last?.region ?? "lumbopelvic",
+      course: { episode, ...testedBefore(visits) },
+    },
   };
 }

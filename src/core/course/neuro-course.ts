@@ -1,7 +1,7 @@
 import { NEURO_SCALES } from "../knowledge";
 import type { NeuroFinding } from "../record";
 import { shortLevel } from "./short-level";
-import type { CourseVisit } from "./visit";
+import { type CourseVisit, sayDay } from "./visit";
 
 /** The neurological baseline over the visits: only what is or was not ordinary. */
 
@@ -77,6 +77,6 @@ export function sayNeurology({ rows, lastOn }: NeuroCourse, visits: number): str
   const was =
     rows.length > 0 ? `${rows.map(({ label }) => label).join(", ")} as before` : "nothing out of the ordinary";
   return visits > 1
-    ? `Neurology on ${lastOn}: ${was}.`
+    ? `Neurology on ${sayDay(lastOn)}: ${was}.`
     : `Neurology: ${rows.length > 0 ? rows.map(({ label }) => label).join(", ") : was}.`;
 }

@@ -1,9 +1,11 @@
-import { effectiveRuns, END_REASONS } from "../record";
-import { runKey, type Side } from "../vocabulary";
+import { protocolOf, type TestId } from "../knowledge";
 import { testLabel } from "../reading";
+import { effectiveRuns, END_REASONS } from "../record";
+import { type Side, SIDES } from "../vocabulary";
 import { beyondIn } from "./judge";
 import { daysBetween, type SignCourse } from "./sign-course";
 import { techniqueText } from "./course";
+import { type FollowedSign, testOf } from "./signs";
 import type { CourseVisit } from "./visit";
 
 /** What a visit begins with when there was one before it. */
@@ -63,20 +65,24 @@ export function sinceLast({ techniques, read, ended, runs }: CourseVisit): {
 }
 
 /**
- * Tests that were done before the first technique of a course: a visit that goes
- * on with it names them, so that a test is never taken for a first one.
+ * What a returning person is measured again by: the tests of the signs that are
+ * followed, then what the last visit left, each run once. The order is by
+ * position, so that nobody is turned twice for it.
  *
- * @example testedBefore([]) // { techniques: 0, tested: [] }
+ * @example testsAgain([], undefined) // []
  */
-export function testedBefore(visits: readonly Pick<CourseVisit, "runs" | "techniques">[]): {
-  readonly techniques: number;
-  readonly tested: { readonly test: string; readonly side: Side | null }[];
-} {
-  const tested = new Map<string, { test: string; side: Side | null }>();
-  for (const { runs } of visits)
-    for (const { test, side } of effectiveRuns(runs)) tested.set(runKey(test, side), { test, side });
-  return {
-    techniques: visits.reduce((sum, { techniques }) => sum + techniques.length, 0),
-    tested: [...tested.values()],
-  };
+export function testsAgain(
+  signs: readonly FollowedSign[],
+  last: Pick<CourseVisit, "left"> | undefined,
+): readonly { readonly test: TestId; readonly side: Side | null }[] {
+  const ofSigns = signs.flatMap((sign) => {
+    const protocol = sign.kind === "measure" || sign.kind === "answer" ? testOf(sign) : null;
+    if (!protocol) return [];
+    return [{ test: protocol.id, side: protocol.sided ? (sign.side ?? SIDES[0]) : null }];
+  });
+  const all = new Map([...ofSigns, ...(last?.left ?? [])].map((run) => [`${run.test} ${run.side}`, run]));
+  const positions = [...new Set([...all.values()].map(({ test }) => protocolOf(test).position))];
+  return positions.flatMap((position) =>
+    [...all.values()].filter(({ test }) => protocolOf(test).position === position),
+  );
 }

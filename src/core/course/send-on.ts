@@ -1,6 +1,6 @@
 import { beyondIn } from "./judge";
 import { daysBetween, type SignCourse } from "./sign-course";
-import type { CourseVisit } from "./visit";
+import { type CourseVisit, sayDay } from "./visit";
 
 /** When a course says: send them on. */
 
@@ -31,7 +31,7 @@ function fromGuard(visits: readonly CourseVisit[]): readonly SendOn[] {
     const grave = referrals.filter(({ urgency }) => urgency !== "soon");
     return grave.map((referral): SendOn => ({
       id: isDeficit(referral) ? "deficit" : "red-flag",
-      text: `${date}: ${referral.text}`,
+      text: `${sayDay(date)}: ${referral.text}`,
       isUrgent: true,
     }));
   });

@@ -81,7 +81,16 @@ function readRun(sign: FollowedSign, run: Run): Read | null {
     return isClear(run) ? { value: null, text: "nothing came" } : null;
   }
   const felt = feltIn(run);
-  if (felt) return { value: felt.record.intensity, text: `${felt.record.intensity ?? "not rated,"} ${OF_TEN}` };
+  if (felt) {
+    const { intensity } = felt.record;
+    if (intensity === null) return { value: null, text: "not rated" };
+    /** From different rests only the rise says anything. */
+    const rise = intensity - felt.rest;
+    return {
+      value: rise,
+      text: felt.rest === 0 ? `${intensity} ${OF_TEN}` : `${intensity} ${OF_TEN}, ${rise} above rest`,
+    };
+  }
   return isClear(run) ? { value: 0, text: "nothing came" } : null;
 }
 

@@ -1,5 +1,8 @@
-import { courseBegunBy, type ExamState, type KeptSource } from "../record";
+import type { TestId } from "../knowledge";
+import { leftOver } from "../planning";
+import { courseBegunBy, endedShort, type ExamState, type KeptSource } from "../record";
 import { assessGuard, type Referral } from "../safety";
+import type { ExamRegion, Side } from "../vocabulary";
 
 /** A visit as the course knows it. */
 
@@ -20,6 +23,7 @@ export type CourseFacts = Pick<
   | "alsoTheirs"
   | "ended"
   | "guardAnswers"
+  | "history"
 >;
 
 export type CourseVisit = CourseFacts & {
@@ -27,6 +31,9 @@ export type CourseVisit = CourseFacts & {
   /** The day it was held, YYYY-MM-DD. */
   readonly date: string;
   readonly openedAt: string;
+  readonly region: ExamRegion;
+  /** What of its sheet or plan was left when it ended short; none when the question was answered. */
+  readonly left: readonly { readonly test: TestId; readonly side: Side | null }[];
   readonly signedAt: string | null;
   /** The visit that its device knew before it. */
   readonly before: string | null;
@@ -47,6 +54,19 @@ export const courseOf = ({ id, opened }: Pick<ExamState, "id" | "opened">): stri
 export const dayOfVisit = ({ opened }: Pick<ExamState, "opened">): string =>
   opened?.body.visit?.date ?? opened?.at.slice(0, 10) ?? "";
 
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+/**
+ * A day in words.
+ *
+ * @param day YYYY-MM-DD
+ * @example sayDay("2026-11-03") // "3 Nov 2026"
+ */
+export function sayDay(day: string): string {
+  const [year, month, date] = day.split("-");
+  return `${Number(date)} ${MONTHS[Number(month) - 1] ?? month} ${year}`;
+}
+
 /**
  * What the course keeps of an examination.
  *
@@ -54,11 +74,13 @@ export const dayOfVisit = ({ opened }: Pick<ExamState, "opened">): string =>
  */
 export function visitOf(state: ExamState): CourseVisit {
   const { runs, techniques, treated, readAnew, reactions, activities, neuro, rest, visit, areas } = state;
-  const { familiar, alsoTheirs, ended, guardAnswers, opened, signed } = state;
+  const { familiar, alsoTheirs, ended, guardAnswers, history, opened, signed } = state;
   return {
     exam: state.id,
     date: dayOfVisit(state),
     openedAt: opened?.at ?? "",
+    region: opened?.body.region ?? "lumbopelvic",
+    left: endedShort(state) === null ? [] : leftOver(state),
     signedAt: signed?.at ?? null,
     before: opened?.body.visit?.before ?? null,
     referrals: assessGuard(state).referrals.map(({ id, urgency, text }) => ({ id, urgency, text })),
@@ -70,7 +92,7 @@ export function visitOf(state: ExamState): CourseVisit {
       readBy,
     })),
     ...{ runs, techniques, treated, readAnew, reactions, activities, neuro, rest, visit, areas },
-    ...{ familiar, alsoTheirs, ended, guardAnswers },
+    ...{ familiar, alsoTheirs, ended, guardAnswers, history },
   };
 }
 
@@ -120,16 +142,20 @@ export function oddOrder(
     ...visits.flatMap((visit) => {
       const named = visits.find(({ exam }) => exam === visit.before);
       return named && named.date > visit.date
-        ? [`The visit of ${visit.date} says it came after the one of ${named.date}: check the day on that device.`]
+        ? [
+            `The visit of ${sayDay(visit.date)} says it came after the one of ${sayDay(named.date)}: check the day on that device.`,
+          ]
         : [];
     }),
-    ...visits.filter(({ date }) => date > today).map(({ date }) => `A visit is dated ${date}, which is still to come.`),
+    ...visits
+      .filter(({ date }) => date > today)
+      .map(({ date }) => `A visit is dated ${sayDay(date)}, which is still to come.`),
     ...visits
       .filter(({ date }) => date < birthDate)
-      .map(({ date }) => `A visit is dated ${date}, before the day of birth: check both.`),
+      .map(({ date }) => `A visit is dated ${sayDay(date)}, before the day of birth: check both.`),
     ...(open.length > 1
       ? [
-          `${open.length} visits are open at once (${open.map(({ date }) => date).join(", ")}): end or sign the earlier ones.`,
+          `${open.length} visits are open at once (${open.map(({ date }) => sayDay(date)).join(", ")}): end or sign the earlier ones.`,
         ]
       : []),
   ];

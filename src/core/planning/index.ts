@@ -2,7 +2,7 @@
 export { blockedRules } from "./blocked-rules";
 export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces, theirPlaces } from "./offered-places";
-export { leftAtEnd } from "./left-at-end";
+export { leftAtEnd, leftOver } from "./left-at-end";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";
 export { editsOf, planDraft } from "./plan-draft";
 export { planExam } from "./plan-exam";

@@ -53,6 +53,7 @@ const TOGETHER_WITHIN_MS = 1000;
  */
 export function answeredTogether({ guardGiven }: Pick<ExamState, "guardGiven">): ReadonlySet<string> {
   const given = Object.entries(guardGiven)
+    .filter(([, { by }]) => by !== "records")
     .map(([question, { at, actor }]) => ({ question, actor, at: Date.parse(at) }))
     .toSorted((a, b) => a.at - b.at);
   const together = new Set<string>();

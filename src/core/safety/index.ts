@@ -14,3 +14,4 @@ export {
   type TechniqueAt,
   unaskedByTechnique,
 } from "./reach";
+export { carriedAnswers, isGrave } from "./carried";

@@ -225,9 +225,7 @@ export function coursesOf(store: Store, person: string, today: string): PersonCo
   const row = findPerson(store, person);
   if (!row) refuse("person", `no person ${person} is on the roster`, "Check the id.");
   const openings = openingsOf(store, person);
-  const told = new Map(
-    episodesOf(store, person).map((id) => [id, foldEpisode(eventsOf<StreamEvent>(store, "episode", id))]),
-  );
+  const told = new Map(episodesOf(store, person).map((id) => [id, eventsOf<StreamEvent>(store, "episode", id)]));
   const ids = [...new Set([...openings.map(({ episode }) => episode), ...told.keys()])];
   const whole = new Map(
     openings.flatMap(({ exam, receivedAt }) => {
@@ -236,11 +234,12 @@ export function coursesOf(store: Store, person: string, today: string): PersonCo
     }),
   );
   const courses = ids.flatMap((episode) => {
-    const state = told.get(episode) ?? foldEpisode([]);
+    const events = told.get(episode) ?? [];
+    const state = foldEpisode(events);
     const visits = inOrder(
       openings.filter((visit) => isOf(state, episode, visit)).flatMap(({ exam }) => whole.get(exam) ?? []),
     );
-    return visits.length > 0 || state.person !== null ? [courseFrom({ episode, state, visits, today })] : [];
+    return visits.length > 0 || state.person !== null ? [courseFrom({ episode, events, visits, today })] : [];
   });
   const { exams: _exams, recentAt: _recentAt, ...entry } = row;
   return {

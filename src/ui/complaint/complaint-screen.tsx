@@ -10,11 +10,15 @@ import { BodyChart } from "../drawing/body-chart";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
+import { later } from "../primitives/later";
 import { AreaCard } from "./area-card";
 import { ConsentCard } from "./consent-card";
 import { HistoryCard } from "./history-card";
 import { VisitCard } from "./visit-card";
+
+const SinceLast = later(() => import("../course/since-last").then((module) => module.SinceLast));
 
 const emptyArea = (area: string, places: Place[]): Area => ({
   area,
@@ -56,6 +60,7 @@ function Discard() {
 /** Where it hurts, drawn; how it behaves; and which one is the familiar symptom. */
 export function ComplaintScreen() {
   const { state, appendFrom } = useExam();
+  const { course } = useExamCourse();
   const [selected, setSelected] = useState<string | null>(null);
   const [isNew, setIsNew] = useState(false);
   const current = isNew ? null : (state.areas.find(({ area }) => area === selected) ?? state.areas[0] ?? null);
@@ -78,6 +83,7 @@ export function ComplaintScreen() {
         </details>
       </Card>
       <div className="flex flex-col gap-4">
+        {course && course.visitsBefore > 0 && <SinceLast />}
         {state.areas.length === 0 && (
           <Card>
             <p className="text-lg">

@@ -8,6 +8,7 @@ import { ROUTES } from "@/wire/routes";
 import { ExamShell } from "../shell/exam-shell";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
+import { ExamCourseProvider } from "./exam-course";
 import { ExamProvider } from "./exam-provider";
 
 const OUTLINE = <Outline blocks={["h-14", "h-72", "h-40"]} />;
@@ -42,7 +43,9 @@ function Opened({
       previous={page.previous}
       evidence={page.evidence}
     >
-      <ExamShell>{children}</ExamShell>
+      <ExamCourseProvider course={page.course}>
+        <ExamShell>{children}</ExamShell>
+      </ExamCourseProvider>
     </ExamProvider>
   );
 }

@@ -7,8 +7,12 @@ import { protocolOf } from "@/core/knowledge";
 import { type Block, overriddenText, type Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";
 import { Card } from "../primitives/card";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
+import { later } from "../primitives/later";
 import { AskingCard } from "./asking-card";
+
+const NothingNew = later(() => import("../course/nothing-new").then((module) => module.NothingNew));
 
 function BlockRow({ block }: { block: Block }) {
   const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");
@@ -60,10 +64,14 @@ function ReferralRow({ referral }: { referral: Referral }) {
 /** Questions that decide what may be tested; the answers' consequences stand beside them. */
 export function GuardScreen() {
   const { exam, guard } = useExam();
+  const { course } = useExamCourse();
   const { blocks, cautions, referrals } = guard;
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
-      <AskingCard />
+      <div className="flex flex-col gap-3">
+        {course && course.visitsBefore > 0 && <NothingNew />}
+        <AskingCard />
+      </div>
       <aside className="flex flex-col gap-4" aria-label="What the answers mean">
         {referrals.length > 0 && (
           <Card heading="Refer">

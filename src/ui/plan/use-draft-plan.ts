@@ -3,6 +3,7 @@
 import { NO_CHANGES } from "@/core/evidence";
 import { editsOf, planDraft } from "@/core/planning";
 import type { ExamState } from "@/core/record";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { askWorker } from "../exam/reading-worker";
 
@@ -16,8 +17,14 @@ const isOpenToPlan = ({ sheet, plan, runs, areas }: ExamState): boolean =>
  */
 export function useDraftPlan(): () => Promise<void> {
   const { state, changes, append } = useExam();
+  const { course, events } = useExamCourse();
   return async () => {
     if (!isOpenToPlan(state)) return;
+    if (course && course.visitsBefore > 0) {
+      const { returningPlan } = await import("../course/returning-plan");
+      const again = returningPlan(events, course.earlier);
+      if (again) return void (await append(again));
+    }
     const edits = editsOf(state);
     const plan = await askWorker((worker) => worker.plan(state, edits, changes ?? NO_CHANGES));
     if (plan && plan.blocks.length > 0) await append(planDraft(plan, edits));

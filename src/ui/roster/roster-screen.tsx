@@ -1,22 +1,18 @@
 "use client";
 
 import { format } from "date-fns";
-import { FileUp, Plus } from "lucide-react";
+import { FileUp, Plus, RotateCcw, TrendingUp } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { v4 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
-import { openExam } from "@/core/admission";
-import { settingsForNewExam } from "@/core/record";
-import { InputError } from "@/core/base";
-import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
+import type { ExamRegion } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import type { RosterRow } from "@/wire/roster";
 import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { dayText } from "../primitives/dates";
 import { SearchField } from "../primitives/search-field";
 import { KeyHint } from "../shell/key-hint";
@@ -24,12 +20,11 @@ import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { useWaiting } from "../shell/courier";
-import { useHere } from "../shell/here";
+import { DueCourses } from "./due-courses";
 import { ExamLinks } from "./exam-links";
 import { InProgress, openExams } from "./in-progress";
-import { sendEvents } from "./send-events";
 import { useDiscard } from "./use-discard";
-import { VisitDateDialog } from "./visit-date-dialog";
+import { useNewExam } from "./use-new-exam";
 import { PersonDialog } from "./person-dialog";
 
 const SEARCH_DELAY_MS = 120;
@@ -63,59 +58,6 @@ function useSearch(initial: readonly RosterRow[]) {
   return { query, setQuery, people: query === "" ? initial : people, problem };
 }
 
-/** Clocks that differ by more are asked about: the order of visits hangs on their days. */
-const CLOCKS_AGREE_MS = 10 * 60_000;
-
-const dayOf = (instant: number): string => format(new Date(instant), "yyyy-MM-dd");
-
-/** An examination that waits for somebody to say what day it is. */
-type Undated = {
-  readonly person: RosterRow;
-  readonly region: ExamRegion;
-  readonly device: string;
-  readonly server: string;
-};
-
-/** Opens a new exam for a person and goes there. */
-function useNewExam(profile: Profile | null, evidence: string) {
-  const router = useRouter();
-  const { behindMs } = useHere();
-  const [problem, setProblem] = useState<string | null>(null);
-  const [undated, setUndated] = useState<Undated | null>(null);
-  const open = async (person: RosterRow, region: ExamRegion = "lumbopelvic", confirmed?: string) => {
-    if (!profile) return router.push("/settings");
-    const now = new Date();
-    const device = dayOf(now.getTime());
-    if (confirmed === undefined && Math.abs(behindMs) > CLOCKS_AGREE_MS)
-      return setUndated({ person, region, device, server: dayOf(now.getTime() + behindMs) });
-    setUndated(null);
-    const exam = newId();
-    const opened = openExam(
-      exam,
-      {
-        person: {
-          id: person.id,
-          number: person.number,
-          name: person.name,
-          birthDate: person.birthDate,
-          sex: person.sex,
-        },
-        region,
-        settings: settingsForNewExam(profile.settings.reading),
-        ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
-        purpose: "care",
-        visit: { before: person.exams[0]?.id ?? null, date: confirmed ?? device },
-      },
-      { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
-    );
-    if (opened instanceof InputError) return setProblem(opened.message);
-    const refused = await sendEvents(exam, opened.events);
-    if (refused) setProblem(refused);
-    else router.push(`/exams/${exam}/complaint`);
-  };
-  return { open, problem, undated, forget: () => setUndated(null) };
-}
-
 const REGION_BUTTONS: readonly { region: ExamRegion; label: string }[] = [
   { region: "lumbopelvic", label: "Back, leg" },
   { region: "neck-arm", label: "Neck, arm" },
@@ -142,6 +84,7 @@ function useImport(onChanged: () => void) {
 function WaitingHere({ people }: { people: readonly RosterRow[] }) {
   const waiting = useWaiting();
   if (waiting.length === 0) return null;
+  const about = (id: string, isCourse: boolean) => (isCourse ? "a course" : whose(id));
   const whose = (exam: string) =>
     people.find((person) => person.exams.some(({ id }) => id === exam))?.name ?? "somebody who is not on this list";
   return (
@@ -149,16 +92,18 @@ function WaitingHere({ people }: { people: readonly RosterRow[] }) {
       aria-label="Waiting in this browser"
       className="flex flex-col gap-1 rounded-lg bg-caution-well px-3 py-1 text-caution"
     >
-      {waiting.map(({ exam, waiting: count, refused, why }) => (
+      {waiting.map(({ exam, isCourse, waiting: count, refused, why }) => (
         <li key={exam} role="status" className="flex flex-wrap items-center justify-between gap-x-3">
           <span>
             {count > 0 &&
-              `${count} ${count === 1 ? "answer" : "answers"} of ${whose(exam)} ${count === 1 ? "waits" : "wait"} in this browser. ${why ?? "They are sent by themselves as soon as the server takes them."} `}
-            {refused > 0 && `${refused} of ${whose(exam)} cannot be sent as they are.`}
+              `${count} ${count === 1 ? "answer" : "answers"} of ${about(exam, isCourse)} ${count === 1 ? "waits" : "wait"} in this browser. ${why ?? "They are sent by themselves as soon as the server takes them."} `}
+            {refused > 0 && `${refused} of ${about(exam, isCourse)} cannot be sent as they are.`}
           </span>
-          <Link href={`/exams/${exam}/run`} className="flex min-h-11 items-center underline">
-            Look at the examination
-          </Link>
+          {!isCourse && (
+            <Link href={`/exams/${exam}/run`} className="flex min-h-11 items-center underline">
+              Look at the examination
+            </Link>
+          )}
         </li>
       ))}
     </ul>
@@ -169,10 +114,11 @@ type PersonRowProps = {
   person: RosterRow;
   onEdit: (person: RosterRow) => void;
   onExamine: (person: RosterRow, region: ExamRegion) => unknown;
+  onNextVisit: (person: RosterRow) => void;
   onDiscard: (exam: string) => void;
 };
 
-function PersonRow({ person, onEdit, onExamine, onDiscard }: PersonRowProps) {
+function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: PersonRowProps) {
   return (
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
       <button
@@ -187,7 +133,25 @@ function PersonRow({ person, onEdit, onExamine, onDiscard }: PersonRowProps) {
         {person.number} · {ageOn(person.birthDate, format(new Date(), "yyyy-MM-dd"))} years · {person.sex}
         <span className="block text-soft">born {dayText(person.birthDate)}</span>
       </span>
-      <ExamLinks person={person} onDiscard={onDiscard} />
+      <span className="flex flex-wrap items-center gap-1.5">
+        <ExamLinks person={person} onDiscard={onDiscard} />
+        {person.exams.length > 0 && (
+          <>
+            <ButtonLink className="px-2.5!" href={`/people/${person.id}`} title="Course">
+              <TrendingUp aria-hidden size={16} />
+              <span className="sr-only">Course of {person.name}</span>
+            </ButtonLink>
+            {person.exams[0]!.signedAt !== null && (
+              <Button className="px-2.5!" onClick={() => onNextVisit(person)}>
+                <RotateCcw aria-hidden size={16} />
+                <span>
+                  Next visit<span className="sr-only"> of {person.name}</span>
+                </span>
+              </Button>
+            )}
+          </>
+        )}
+      </span>
       <span className="flex gap-1.5">
         {REGION_BUTTONS.map(({ region, label }) => (
           <Button key={region} className="px-2.5!" onClick={() => onExamine(person, region)}>
@@ -205,12 +169,20 @@ function PersonRow({ person, onEdit, onExamine, onDiscard }: PersonRowProps) {
 
 export function RosterScreen({ initial, profile, evidence, onChanged }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
-  const { open, problem: openProblem, undated, forget } = useNewExam(profile, evidence);
+  const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
   const [editing, setEditing] = useState<RosterRow | "new" | null>(null);
   const router = useRouter();
   const search = useRef<HTMLInputElement>(null);
   const file = useRef<HTMLInputElement>(null);
+  /** Goes on with the latest complaint that is not ended; where there is none, the course page shows what there is. */
+  const nextVisit = async (person: RosterRow) => {
+    const found = await call(ROUTES.courses, { person: person.id }, null);
+    if (!found.ok) return say(found.message);
+    const course = found.value.courses.find(({ ended }) => ended === null);
+    if (!course || course.visits.some(({ isOpen }) => isOpen)) return router.push(`/people/${person.id}`);
+    await open(person, course.goesOn.region, { goesOn: course.goesOn });
+  };
   const inProgress = openExams(initial, new Date().toISOString());
   const { discard, problem: discardProblem } = useDiscard(profile, onChanged);
 
@@ -251,6 +223,7 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
           </p>
         )}
         <InProgress {...inProgress} />
+        <DueCourses />
         <div className="flex flex-wrap gap-2">
           <SearchField
             label="Search by name, number or birth year"
@@ -292,7 +265,8 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
               key={person.id}
               person={person}
               onEdit={setEditing}
-              onExamine={open}
+              onExamine={(one, region) => open(one, region, { before: one.exams[0]?.id ?? null })}
+              onNextVisit={(one) => void nextVisit(one)}
               onDiscard={(exam) => void discard(exam)}
             />
           ))}
@@ -303,20 +277,13 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
           )}
         </ul>
       </main>
-      {undated && (
-        <VisitDateDialog
-          device={undated.device}
-          server={undated.server}
-          onGive={(date) => void open(undated.person, undated.region, date)}
-          onClose={forget}
-        />
-      )}
+      {dialog}
       {editing && (
         <PersonDialog
           person={editing === "new" ? null : editing}
           onClose={() => setEditing(null)}
           onChanged={onChanged}
-          onExamine={(person) => void open(person)}
+          onExamine={(person) => void open(person, undefined, { before: person.exams[0]?.id ?? null })}
         />
       )}
     </>

@@ -16,6 +16,7 @@ import { later } from "../primitives/later";
 const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));
 const RestPanel = later(() => import("./before-testing").then((module) => module.RestPanel));
 const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
+const Retests = later(() => import("../course/retests").then((module) => module.Retests));
 /** What has been found so far, once there is something to press. */
 const ReadingPanel = later(
   () => import("../reading/reading-panel").then((module) => module.ReadingPanel),
@@ -79,6 +80,7 @@ export function RunScreen() {
         data-sheet
         className={`hush md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
       >
+        {state.techniques.length > 0 && <Retests onSelect={setSelected} />}
         <RunSheetPanel current={current} onSelect={setSelected} />
         {state.rest && (
           <Button look="quiet" className="mt-2 min-h-14 w-full text-sm" onClick={() => setRating(true)}>

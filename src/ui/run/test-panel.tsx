@@ -12,6 +12,7 @@ import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
@@ -31,6 +32,8 @@ const DosePanel = later(
   () => <div aria-hidden className="min-h-14" />,
 );
 const AnewCard = later(() => import("../exam/anew-card").then((module) => module.AnewCard));
+/** What the same test came to at the visit before. */
+const SignLine = later(() => import("../course/sign-line").then((module) => module.SignLine));
 const AtOnce = later(() => import("./at-once").then((module) => module.AtOnce));
 /** What to say and where to stand: read after the picture, so it comes after it. */
 const GuideLines = later(
@@ -232,6 +235,7 @@ function measuresShown({ protocol }: SheetStep, test: TestActions, asked: AskedN
 /** One test on one side: picture, question, answers, angle, where, how bad, dose. */
 export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
   const { guard, state } = useExam();
+  const { course } = useExamCourse();
   const test = useTest(step);
   const said = useSaid();
   const rest = useRest(step);
@@ -278,6 +282,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
     >
       <Heading step={step} test={test} onSelect={onSelect} />
       <StageLadder test={test} />
+      {course && course.visitsBefore > 0 && <SignLine step={step} test={test} />}
       <Blocked step={step} test={test} />
       {!blocked && <RestLine step={step} rest={rest} />}
       {!blocked && asked.what === "agreement" && <AnewCard anew={asked.anew} digits />}

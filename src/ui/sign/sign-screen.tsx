@@ -12,6 +12,7 @@ import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
 import { type Spreads, useArrivedSpreads } from "../exam/use-spreads";
+import { SignsCard } from "../course/signs-card";
 import { AsSigned } from "./as-signed";
 import { NotePage } from "./note-page";
 
@@ -111,6 +112,7 @@ export function SignScreen() {
       </div>
       <aside className="no-print flex flex-col gap-4" aria-label="Sign and send">
         <SignOff spreads={spreads} arrived={arrived} />
+        <SignsCard />
         <AsSigned />
         <Card heading="Take it with you">
           <div className="flex flex-col gap-2">

@@ -1,0 +1,297 @@
+"use client";
+
+import { format } from "date-fns";
+import { ArrowRight, Plus, Printer } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import { ageOn } from "@/core/measurement";
+import type { Course } from "@/core/course";
+import { type EpisodeDraft, REACTION_AFTER, REACTIONS_TOLD } from "@/core/record";
+import type { PersonCourses } from "@/wire/course";
+import { ROUTES } from "@/wire/routes";
+import { call } from "@/wire/call";
+import { Button } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { dayText } from "../primitives/dates";
+import { useNewExam } from "../roster/use-new-exam";
+import { useHere } from "../shell/here";
+import { Loaded, Outline } from "../shell/loaded";
+import { PageHeader } from "../shell/page-header";
+import { CourseActs } from "./course-acts";
+import { CourseBodies } from "./course-bodies";
+import { CoursePicture, SignTable } from "./course-picture";
+import { sayOfCourse } from "./say";
+
+/** Only what is or was not ordinary; everything else in one line with its day. */
+function Neurology({ course }: { course: Course }) {
+  const { rows, lastOn, ordinary } = course.neurology;
+  return (
+    <section aria-label="Neurology" data-course-neurology>
+      {rows.length > 0 && (
+        <table className="mb-1 text-left text-base">
+          <thead className="sr-only">
+            <tr>
+              <th scope="col">What</th>
+              {course.visits.map(({ exam, date }) => (
+                <th key={exam} scope="col">
+                  {dayText(date)}
+                </th>
+              ))}
+              <th scope="col">Change</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ key, label, values, change, known }) => (
+              <tr key={key}>
+                <th scope="row" className="pr-4 font-semibold whitespace-nowrap">
+                  {label}
+                </th>
+                {values.map(({ date, text }, index) => (
+                  <td key={`${date} ${index}`} className="pr-4">
+                    {text ?? "–"}
+                  </td>
+                ))}
+                <td className={`whitespace-nowrap ${change === "fell" ? "font-bold text-stop" : "font-semibold"}`}>
+                  {change === "fell" ? "less ↓" : change === "rose" ? "better ↑" : change === "same" ? "the same" : ""}
+                  {known && ` (known: ${known})`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="text-soft">
+        {lastOn === null
+          ? "Power, reflexes and feeling were not examined."
+          : `All else normal as examined, ${dayText(lastOn)} (${ordinary} looked at).`}
+      </p>
+    </section>
+  );
+}
+
+/** What was read at each visit, in the words it was signed in. */
+function Readings({ course }: { course: Course }) {
+  return (
+    <ul className="flex flex-col gap-1" data-course-readings>
+      {course.visits.map(({ exam, date, read, isCourse, isOpen, signedAt }) => (
+        <li key={exam} className="flex gap-x-3">
+          <Link
+            className="flex min-h-11 shrink-0 items-center underline"
+            href={`/exams/${exam}/${isOpen ? "run" : "reading"}`}
+          >
+            {dayText(date)}
+          </Link>
+          <span className="flex items-center">
+            {isOpen
+              ? "in progress"
+              : isCourse
+                ? "course: compared, not counted"
+                : (read ?? (signedAt ? "signed before readings were kept" : "not signed"))}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Reactions({ course }: { course: Course }) {
+  const told = course.visits.flatMap(({ date, reactions }) => reactions.map((reaction) => ({ date, ...reaction })));
+  if (told.length === 0) return <p className="text-soft">None was told of.</p>;
+  return (
+    <ul>
+      {told.map(({ event, date, after, what, where, hours, intensity, done }) => (
+        <li key={event}>
+          {dayText(date)}, {REACTION_AFTER[after]}: {REACTIONS_TOLD[what]}
+          {where && `, ${where}`}
+          {intensity !== null && `, ${intensity} of 10`}
+          {hours !== null && `, ${hours} h`}
+          {done && `; ${done}`}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What is kept about a course beside its picture. */
+function Kept({ course, today, say }: Parameters<typeof CourseActs>[0]) {
+  return (
+    <Card className="no-print">
+      <details open={course.sendOn.length > 0 || course.letterWaits !== null}>
+        <summary className="flex min-h-11 items-center text-lg font-semibold">Due, letters, outcome</summary>
+        <CourseActs course={course} today={today} say={say} />
+      </details>
+      <details>
+        <summary className="flex min-h-11 items-center text-lg font-semibold">Techniques and reactions</summary>
+        <ul className="mb-2">
+          {course.techniques.map(({ date, letter, text }, index) => (
+            <li key={index}>
+              {dayText(date)}: <strong>{letter}</strong> {text}
+            </li>
+          ))}
+        </ul>
+        <Reactions course={course} />
+      </details>
+    </Card>
+  );
+}
+
+type OneProps = { person: PersonCourses["person"]; course: Course; isFirst: boolean; onChanged: () => Promise<void> };
+
+/** One complaint from its first visit to today. */
+function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
+  const { here } = useHere();
+  const profile = here?.profile ?? null;
+  const { open, problem, dialog } = useNewExam(profile, here?.evidence ?? "");
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const today = format(new Date(), "yyyy-MM-dd");
+  const say = async (...drafts: EpisodeDraft[]): Promise<boolean> => {
+    if (!profile) return false;
+    const said = await sayOfCourse(drafts, {
+      episode: course.episode,
+      person: person.id,
+      actor: { id: profile.id, name: profile.name },
+      device: "course",
+      events: course.events,
+    });
+    setRefusal(said.refusal);
+    if (said.events) {
+      await call(ROUTES.courseEvents, { episode: course.episode }, { events: [...said.events] });
+      await onChanged();
+    }
+    return said.events !== null;
+  };
+  const openVisit = course.visits.findLast(({ isOpen }) => isOpen);
+  /** While a visit measures again, what was before stands covered: expecting a better number makes one. */
+  const [uncovered, setUncovered] = useState(false);
+  const isCovered = openVisit !== undefined && course.visits.length > 1 && !uncovered;
+  return (
+    <article className="flex flex-col gap-3" data-course={course.episode} aria-label={course.name}>
+      <header className="flex flex-wrap items-start gap-x-6 gap-y-2">
+        <div className="grow basis-2xl">
+          <p className="text-soft">
+            &ldquo;{course.name}&rdquo; · {course.visits.length} {course.visits.length === 1 ? "visit" : "visits"}
+            {course.span > 0 && ` over ${course.span} days`}
+            {course.ended && ` · ended ${dayText(course.ended.on)}`}
+          </p>
+          <p className="text-[1.75rem] leading-tight font-bold" data-course-sentence>
+            {isCovered ? "A visit is open: what was measured before is covered." : course.sentence}
+          </p>
+          {course.next && (
+            <p
+              className={`mt-2 rounded-xl border-2 px-3 py-2 text-xl ${course.sendOn.length > 0 ? "border-stop bg-stop-well text-stop" : "border-edge bg-caution-well text-caution"}`}
+              data-course-next
+            >
+              {course.next}
+            </p>
+          )}
+          {course.sendOn.slice(1).map(({ text }) => (
+            <p key={text} className="mt-1 text-stop">
+              {text}
+            </p>
+          ))}
+        </div>
+        <div className="no-print flex flex-col gap-2">
+          {openVisit ? (
+            <Link
+              href={`/exams/${openVisit.exam}/run`}
+              className="flex min-h-14 items-center rounded-xl border border-edge bg-card px-5 font-semibold no-underline"
+            >
+              Go on with the open visit
+            </Link>
+          ) : (
+            <Button
+              look={isFirst ? "main" : "plain"}
+              big
+              onClick={() => void open(person, course.goesOn.region, { goesOn: course.goesOn })}
+            >
+              <Plus aria-hidden size={18} /> Next visit <ArrowRight aria-hidden size={18} />
+            </Button>
+          )}
+          {isFirst && (
+            <Button onClick={() => window.print()}>
+              <Printer aria-hidden size={18} /> Print
+            </Button>
+          )}
+        </div>
+      </header>
+      {[problem, refusal].filter(Boolean).map((text) => (
+        <p key={text} role="alert" className="rounded-lg border-2 border-stop bg-stop-well p-2 text-stop">
+          {text}
+        </p>
+      ))}
+      {dialog}
+      <Card className="p-3!">
+        {isCovered ? (
+          <div className="flex min-h-72 flex-col items-center justify-center gap-3 rounded-xl bg-well" data-covered>
+            <p>The values are covered until they are measured again.</p>
+            <Button onClick={() => setUncovered(true)}>Show them all the same</Button>
+          </div>
+        ) : (
+          <>
+            <CoursePicture course={course} />
+            <SignTable course={course} />
+          </>
+        )}
+        {!isCovered && course.activities && (
+          <p className="mt-1 font-semibold">
+            {course.activities.count} activities, their mean: {course.activities.verdict}
+          </p>
+        )}
+        <p className="mt-1 text-soft">
+          Getting better after treatment moves no probability: nothing published allows it.
+        </p>
+      </Card>
+      <div className="grid gap-3 lg:grid-cols-[1.2fr_1fr]">
+        <Card heading="Then and now">
+          <CourseBodies {...course.bodies} isOne={course.visits.length < 2} />
+        </Card>
+        <div className="flex flex-col gap-3">
+          <Card heading="Neurology">
+            <Neurology course={course} />
+          </Card>
+          <Card heading="What was read">
+            <Readings course={course} />
+          </Card>
+        </div>
+      </div>
+      <Kept course={course} today={today} say={say} />
+    </article>
+  );
+}
+
+/** A person's courses: for the practitioner in the chair, and never shown to the person. */
+export function CourseScreen({ person }: { person: string }) {
+  const outline = <Outline blocks={["h-16", "h-72", "h-56"]} />;
+  return (
+    <>
+      <PageHeader />
+      <Loaded route={ROUTES.courses} ids={{ person }} ask={null} skeleton={outline}>
+        {(told, reload) => (
+          <main className="mx-auto flex w-full max-w-7xl flex-col gap-6 p-4">
+            <h1 className="text-lg font-semibold">
+              {told.person.name}{" "}
+              <span className="font-normal text-soft">
+                {ageOn(told.person.birthDate, format(new Date(), "yyyy-MM-dd"))} years · {told.person.number}
+              </span>
+            </h1>
+            {told.odd.map((text) => (
+              <p key={text} role="status" className="rounded-lg border border-edge bg-caution-well p-2 text-caution">
+                {text}
+              </p>
+            ))}
+            {told.courses.map((course, index) => (
+              <OneCourse
+                key={course.episode}
+                person={told.person}
+                course={course}
+                isFirst={index === 0}
+                onChanged={reload}
+              />
+            ))}
+            {told.courses.length === 0 && <p>No examination yet: open one from the roster.</p>}
+          </main>
+        )}
+      </Loaded>
+    </>
+  );
+}
