@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { demoExam, type DemoPerson } from "@/fixtures/demo/demo-ids";
-import { expect, test } from "./support/test";
+import { demoExam, demoIdsOf, type DemoPerson } from "@/fixtures/demo/demo-ids";
+import { expect, idOf, test } from "./support/test";
 
 const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
 type Axe = {
@@ -36,7 +36,8 @@ const violations = (page: Page, asked: "everything" | "colours"): Promise<string
   );
 
 const exam = (person: DemoPerson) => `/exams/${demoExam(person)}`;
-const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>][] = [
+type Screen = readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>];
+const SCREENS: readonly Screen[] = [
   ["roster", "/"],
   [
     "new person",
@@ -57,6 +58,14 @@ const SCREENS: readonly [name: string, path: string, prepare?: (page: Page) => P
       await page.locator("[data-why]").waitFor();
     },
   ],
+  ...(["Rosalind Teague", "Bram Colebrook", "Thea Winslade"] as const).map((person): Screen => [
+    `the course of ${person}`,
+    `/people/${idOf(demoIdsOf(person))}`,
+    async (page) => {
+      await page.locator("[data-course-picture]").first().waitFor();
+      for (const summary of await page.locator("details:not([open]) > summary").all()) await summary.click();
+    },
+  ]),
   ["run", `${exam("Caspian Moorhen")}/run`],
   [
     "run, theirs",

@@ -9,6 +9,7 @@ import {
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
 import {
+  type EventOf,
   type EventType,
   type ExamEvent,
   type ExamState,
@@ -144,6 +145,20 @@ const symptom: Check<"symptom-named"> = (state, { body }) => {
       );
 };
 
+/** The first version whose visits say on which day they are held, and are held to it. */
+const KNOWS_COURSES = 5;
+
+function openingProblem(event: EventOf<"exam-opened">): Refusal | null {
+  const { visit, person } = event.body;
+  return versionOfEvent(event) >= KNOWS_COURSES && visit && visit.date < person.birthDate
+    ? problem(
+        "body › visit › date",
+        `${visit.date} is before the day of birth, ${person.birthDate}`,
+        "Correct the day, or the birth date on the roster.",
+      )
+    : null;
+}
+
 const CHECKS: { [T in EventType]?: Check<T> } = {
   "familiar-chosen": (state, { body }) =>
     state.areas.some(({ area }) => area === body.area)
@@ -194,7 +209,7 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
 export function shapeProblem(state: ExamState, event: ExamEvent): Refusal | null {
   if (!state.opened)
     return event.type === "exam-opened"
-      ? null
+      ? openingProblem(event)
       : problem("event", "comes before the exam was opened", "Send the exam-opened event first.", "depends");
   if (event.exam !== state.id) return problem("exam", "belongs to another exam", `Send it to exam ${event.exam}.`);
   if (event.type === "exam-opened") return problem("type", "opens an exam that is open already", "Leave it out.");

@@ -19,4 +19,5 @@ export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { describeRun } from "./letters/describe-run";
 export { type Note, noteText, writeNote } from "./letters/note";
+export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";

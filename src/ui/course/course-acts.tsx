@@ -1,5 +1,6 @@
 "use client";
 
+import { FileText } from "lucide-react";
 import { useState } from "react";
 import type { Course } from "@/core/course";
 import {
@@ -12,14 +13,14 @@ import {
   LETTER_KINDS,
 } from "@/core/record";
 import { SIDES, SOURCE_IDS, SOURCES, type Side, type SourceId } from "@/core/vocabulary";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { dayText } from "../primitives/dates";
 import { Field, inputClass } from "../primitives/field";
 
 type Say = (...drafts: EpisodeDraft[]) => Promise<boolean>;
-type ActProps = { course: Course; today: string; say: Say };
+type ActProps = { course: Course; person: string; today: string; say: Say };
 
 const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof T & string)[];
 
@@ -52,11 +53,14 @@ function Review({ course, today, say }: ActProps) {
 }
 
 /** A letter that was sent, or is to be. */
-function Letters({ course, today, say }: ActProps) {
+function Letters({ course, person, today, say }: ActProps) {
   const [kind, setKind] = useState<(typeof LETTER_KINDS)[number]>("progress");
   const [to, setTo] = useState("");
   return (
     <div className="flex flex-col gap-2">
+      <ButtonLink className="self-start" href={`/people/${person}/progress/${course.episode}`}>
+        <FileText aria-hidden size={18} /> Write the progress letter
+      </ButtonLink>
       {course.lettersSent.map(({ kind: sent, to: whom, on }, index) => (
         <p key={index}>
           {dayText(on)}: {sent} letter to {whom}
@@ -98,7 +102,7 @@ function Letters({ course, today, say }: ActProps) {
 }
 
 /** What turned out to be so, and how it is known. */
-function Outcome({ today, say, onClose }: Omit<ActProps, "course"> & { onClose: () => void }) {
+function Outcome({ today, say, onClose }: Pick<ActProps, "today" | "say"> & { onClose: () => void }) {
   const [source, setSource] = useState<SourceId>(SOURCE_IDS[0]!);
   const [side, setSide] = useState<Side | "none">("none");
   const [found, setFound] = useState<(typeof FOUND)[number]>("still open");

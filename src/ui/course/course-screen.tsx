@@ -113,12 +113,12 @@ function Reactions({ course }: { course: Course }) {
 }
 
 /** What is kept about a course beside its picture. */
-function Kept({ course, today, say }: Parameters<typeof CourseActs>[0]) {
+function Kept({ course, person, today, say }: Parameters<typeof CourseActs>[0]) {
   return (
     <Card className="no-print">
       <details open={course.sendOn.length > 0 || course.letterWaits !== null}>
         <summary className="flex min-h-11 items-center text-lg font-semibold">Due, letters, outcome</summary>
-        <CourseActs course={course} today={today} say={say} />
+        <CourseActs course={course} person={person} today={today} say={say} />
       </details>
       <details>
         <summary className="flex min-h-11 items-center text-lg font-semibold">Techniques and reactions</summary>
@@ -254,7 +254,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
           </Card>
         </div>
       </div>
-      <Kept course={course} today={today} say={say} />
+      <Kept course={course} person={person.id} today={today} say={say} />
     </article>
   );
 }

@@ -15,6 +15,7 @@ export function returningPlan(
   return {
     type: "plan-set",
     body: {
+      again: true,
       tests: tests.map(({ test, side }) => ({ test, side, settles: [] })),
       edits: {
         without: [],

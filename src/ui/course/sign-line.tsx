@@ -21,7 +21,7 @@ const cameEarly = (run: Run, { protocol }: SheetStep): boolean =>
   });
 
 /** The same height covered and uncovered: nothing moves under the hand. */
-const LINE = "flex min-h-14 flex-wrap items-center gap-x-3 rounded-xl border border-edge bg-well px-3";
+const LINE = "flex min-h-17 flex-wrap items-center gap-x-3 rounded-xl border border-edge bg-well px-3";
 
 /**
  * The same test at the visit before: covered until the new value is in, so that

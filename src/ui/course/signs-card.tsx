@@ -1,5 +1,6 @@
 "use client";
 
+import { Star, X } from "lucide-react";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { type ProposedSign, proposedSigns, signLabel } from "@/core/course";
@@ -46,26 +47,32 @@ export function SignsCard() {
         {followed.length === 0 && <p className="text-soft">None yet. The next visit begins with them.</p>}
         <ul className="flex flex-col gap-1">
           {followed.map((sign) => (
-            <li key={sign.marker} className="flex flex-wrap items-center justify-between gap-2">
-              <span>
+            <li key={sign.marker} className="flex items-center justify-between gap-2">
+              <span className="leading-tight">
                 {signLabel(sign)} {sign.isMain && <strong>(main)</strong>}
               </span>
-              <span className="flex gap-1">
+              <span className="flex shrink-0">
                 <Button
                   look="quiet"
+                  className="px-2.5!"
                   aria-pressed={sign.isMain}
+                  aria-label={`${signLabel(sign)}: one of the two main signs`}
+                  title="One of the two main signs"
                   onClick={() => {
                     const { at: _at, ...body } = sign;
                     void say({ type: "marker-set", body: { ...body, isMain: !sign.isMain } });
                   }}
                 >
-                  Main
+                  <Star aria-hidden size={18} fill={sign.isMain ? "currentColor" : "none"} />
                 </Button>
                 <Button
                   look="quiet"
+                  className="px-2.5!"
+                  aria-label={`${signLabel(sign)}: follow it no more`}
+                  title="Follow it no more"
                   onClick={() => void say({ type: "marker-dropped", body: { marker: sign.marker, reason: "" } })}
                 >
-                  Drop
+                  <X aria-hidden size={18} />
                 </Button>
               </span>
             </li>

@@ -9,6 +9,9 @@ import { sideLetter } from "@/core/vocabulary";
 import { usePlan } from "../exam/use-spreads";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
+import { returningPlan } from "../course/returning-plan";
+import { ReturningScreen } from "../course/returning-screen";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { KeyHint } from "../shell/key-hint";
 import { KEYS } from "../shell/keymap";
@@ -213,6 +216,9 @@ export function PlanScreen() {
   const router = useRouter();
   const [edits, setEdits] = useState<PlanEdits>(() => editsOf(state));
   const [chosen, choose] = useState<TestId | null>(null);
+  const { course, events } = useExamCourse();
+  const [isNew, setNew] = useState(false);
+  const again = course && course.visitsBefore > 0 ? returningPlan(events, course.earlier) : null;
   const { plan } = usePlan(edits);
   const onEdit = (change: Partial<PlanEdits>) => setEdits({ ...edits, ...change });
   const stones = plan?.blocks.flatMap(stonesOf) ?? [];
@@ -231,7 +237,9 @@ export function PlanScreen() {
     const taken = await append({ type: "sheet-set", body: { label, tests: [...tests], reason: "" } });
     if (taken) router.push(`/exams/${exam}/run`);
   };
+  const isReturning = again !== null && !isNew && state.runs.length === 0;
   useKeys(KEYS.next, (event) => {
+    if (isReturning) return;
     if (event.target instanceof Element && event.target.closest("a, summary, button:not([data-stone])")) return;
     event.preventDefault();
     void start();
@@ -251,6 +259,8 @@ export function PlanScreen() {
         </Card>
       </div>
     );
+  if (plan && again && isReturning && !isOver)
+    return <ReturningScreen again={again.body} plan={plan} onNewPlan={() => setNew(true)} />;
   if (!plan) return <Outline blocks={["h-14", "h-72", "h-40"]} />;
   const painful = painfulSides(state);
   return (

@@ -20,7 +20,7 @@ const named = (key: string): string => {
 function useIsTurn(): boolean {
   const { sheet, state } = useExam();
   const last = state.runs.at(-1);
-  if (!state.plan || !last || state.ended || state.signed || unfinishedRun(state)) return false;
+  if (!state.plan || state.plan.again || !last || state.ended || state.signed || unfinishedRun(state)) return false;
   return !sheet.next || sheet.next.protocol.position !== protocolOf(last.test).position;
 }
 

@@ -24,6 +24,8 @@ import { later } from "../primitives/later";
 /** Only where the exam's figures are not in this store. */
 const NotHeld = later(() => import("./evidence-version").then((module) => module.NotHeld));
 
+const CourseReading = later(() => import("../course/course-reading").then((module) => module.CourseReading));
+
 /** Seated against supine raise: they should agree, and a gap asks for a repeat. */
 function RaisesCompared() {
   const { state } = useExam();
@@ -82,7 +84,7 @@ const MOST_AGAINST = 4;
 
 /** The reading as it stands, beside the test. */
 export function ReadingPanel() {
-  const { exam, reading, changes } = useExam();
+  const { exam, state, reading, changes } = useExam();
   const spreads = useSpreads(reading.sources);
   const shown = examinedSources(reading);
   const against = shown
@@ -92,7 +94,8 @@ export function ReadingPanel() {
   if (!changes) return <NotHeld />;
   return (
     <div className="flex flex-col gap-3 rounded-2xl border border-line bg-card p-3">
-      {shown.length === 0 && <p className="text-soft">Nothing examined yet.</p>}
+      {shown.length === 0 && !state.treated && <p className="text-soft">Nothing examined yet.</p>}
+      {state.treated && <CourseReading />}
       <ul className="flex flex-col gap-2">
         {shown.map((source) => (
           <Source key={sourceKey(source.source, source.side)} source={source} spreads={spreads} />
@@ -115,10 +118,12 @@ export function ReadingPanel() {
           </ul>
         </section>
       )}
-      <section aria-label="What to test next">
-        <h3 className="text-sm font-semibold text-soft">Would tell most next</h3>
-        <NextTests short />
-      </section>
+      {!state.treated && (
+        <section aria-label="What to test next">
+          <h3 className="text-sm font-semibold text-soft">Would tell most next</h3>
+          <NextTests short />
+        </section>
+      )}
       <Link href={`/exams/${exam}/reading`} className="flex min-h-11 items-center font-medium underline">
         Why? Open the reasoning
       </Link>

@@ -8,6 +8,7 @@ import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
 import { useSpreads } from "../exam/use-spreads";
+import { CourseReading } from "../course/course-reading";
 import { BeamsCard } from "./beams-card";
 import { Directions, RootLevel } from "./directions";
 import { EvidenceVersion, NotHeld } from "./evidence-version";
@@ -94,7 +95,7 @@ function OtherSchools() {
 
 /** The whole answer at once, and any source opened beneath it. */
 export function ReadingScreen() {
-  const { reading, changes } = useExam();
+  const { state, reading, changes } = useExam();
   const spreads = useSpreads(reading.sources);
   const [chosen, setChosen] = useState<string | null>(null);
   const first = examinedByFamily(reading).families[0]?.sources[0]?.rows.toSorted(
@@ -112,11 +113,12 @@ export function ReadingScreen() {
           </p>
         )}
         <OtherSchools />
+        {state.treated && <CourseReading />}
         <BeamsCard spreads={spreads} chosen={key} onChoose={setChosen} />
         {opened && <Opened key={key} source={opened} spread={spreads[key!]} />}
       </div>
       <div className="flex flex-col gap-3">
-        <Card heading="What to test next" className="no-print p-3!">
+        <Card heading="What to test next" className={`no-print p-3! ${state.treated ? "hidden" : ""}`}>
           <NextTests />
         </Card>
         <ResponsesCard />

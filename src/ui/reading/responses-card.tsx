@@ -30,7 +30,7 @@ export function ResponsesCard() {
                 ))}
               </ul>
             )}
-            {!response.before && !response.run.isCounted && !state.signed && (
+            {!response.before && !response.isOfCourse && !response.run.isCounted && !state.signed && (
               <Button
                 big
                 className="mt-1 text-sm"

@@ -28,7 +28,7 @@ export function DueCourses() {
   const shown = all ? due : due.slice(0, FEW);
   return (
     <nav aria-label="Courses that wait" className="flex flex-wrap items-center gap-2">
-      <span className="w-14 font-medium">Courses</span>
+      <span className="w-24 font-semibold">Courses</span>
       {shown.map(({ episode, person, name, why, since }) => (
         <ButtonLink key={`${episode} ${why}`} href={`/people/${person}`}>
           {name}

@@ -9,6 +9,9 @@ import { dayText } from "../primitives/dates";
 /** An exam in which nothing but its opening is recorded. */
 const isEmpty = ({ events }: { events: number }): boolean => events === 1;
 
+/** The others stand on the course page. */
+const OLDER_SHOWN = 2;
+
 type ExamLinksProps = { person: RosterRow; onDiscard: (exam: string) => void };
 
 /** A person's examinations, the latest first; one that was opened by mistake and is still empty goes with one press. */
@@ -35,7 +38,7 @@ export function ExamLinks({ person, onDiscard }: ExamLinksProps) {
           <Trash2 aria-hidden size={16} />
         </Button>
       )}
-      {older.map(({ id, openedAt }) => (
+      {older.slice(0, OLDER_SHOWN).map(({ id, openedAt }) => (
         <Link key={id} href={`/exams/${id}/reading`} className="flex min-h-11 items-center underline">
           {dayText(openedAt)}
         </Link>

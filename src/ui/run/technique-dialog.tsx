@@ -1,9 +1,12 @@
 "use client";
 
-import { useForm, useWatch } from "react-hook-form";
+import { RotateCcw } from "lucide-react";
+import { useForm, type UseFormSetValue, useWatch } from "react-hook-form";
 import { readNumber } from "@/core/base";
 import { isNeckThrust } from "@/core/admission";
+import { techniqueText } from "@/core/course";
 import { askedAnew } from "@/core/knowledge";
+import type { ExamState } from "@/core/record";
 import {
   type Side,
   SIDES,
@@ -17,6 +20,7 @@ import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { AnewCard } from "../exam/anew-card";
+import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { TechniqueGuard, techniqueGuard } from "./technique-guard";
 
@@ -46,6 +50,60 @@ function NeckThrustAsked() {
     <p role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
       They do not want a thrust to the neck: leave it out today.
     </p>
+  );
+}
+
+type Logged = ExamState["techniques"][number];
+
+const numberText = (value: number | null | undefined): string =>
+  value === null || value === undefined ? "" : String(value);
+
+const MOST_RECENT = 3;
+
+/** The last ones, of this visit and of those before it: one press fills them in. */
+function AsBefore({ onChoose }: { onChoose: (technique: Logged) => void }) {
+  const { state } = useExam();
+  const { course } = useExamCourse();
+  const all = [...(course?.earlier ?? []).flatMap(({ techniques }) => techniques), ...state.techniques].toReversed();
+  const recent = [
+    ...new Map(all.filter(({ elsewhere }) => !elsewhere).map((one) => [techniqueText(one), one])).entries(),
+  ];
+  if (recent.length === 0) return null;
+  return (
+    <div role="group" aria-label="As before" className="flex flex-wrap gap-2">
+      {recent.slice(0, MOST_RECENT).map(([text, technique]) => (
+        <Button key={text} big className="text-sm" data-as-before onClick={() => onChoose(technique)}>
+          <RotateCcw aria-hidden size={16} /> {text}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+/** Fills the form in with what was done before. */
+function fillIn(setValue: UseFormSetValue<Fields>, was: Logged): void {
+  setValue("kind", was.kind);
+  setValue("region", was.region ?? "");
+  setValue("level", was.level);
+  setValue("side", was.side ?? "none");
+  setValue("grade", numberText(was.grade));
+  setValue("holdSeconds", numberText(was.holdSeconds));
+  setValue("repetitions", numberText(was.repetitions));
+}
+
+/** What was logged at this visit. */
+function SoFar() {
+  const { state } = useExam();
+  if (state.techniques.length === 0) return null;
+  return (
+    <ol className="list-decimal pl-6 text-sm">
+      {state.techniques.map((technique) => (
+        <li key={technique.event}>
+          {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}
+          {technique.elsewhere && ", done elsewhere"}
+        </li>
+      ))}
+    </ol>
   );
 }
 
@@ -114,6 +172,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
       wide
     >
       <form className="flex flex-col gap-4" onSubmit={(event) => void keep(event)}>
+        <AsBefore onChoose={(technique) => fillIn(setValue, technique)} />
         <Choice
           label="Kind"
           big
@@ -157,16 +216,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         <Field label="Note" error={refusal ?? undefined}>
           {(ids) => <input {...ids} maxLength={600} className={`${inputClass} min-h-14`} {...register("note")} />}
         </Field>
-        {state.techniques.length > 0 && (
-          <ol className="list-decimal pl-6 text-sm">
-            {state.techniques.map((technique) => (
-              <li key={technique.event}>
-                {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}
-                {technique.elsewhere && ", done elsewhere"}
-              </li>
-            ))}
-          </ol>
-        )}
+        <SoFar />
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-t border-line bg-card px-5 py-3">
           <label className="flex min-h-14 items-center gap-3">
             <input type="checkbox" className="size-6" {...register("elsewhere")} />

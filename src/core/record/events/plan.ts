@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { closed, listOf, listOfEach, numberIn, oneOf, oneOfOrNone, text } from "../../base";
+import { closed, listOf, listOfEach, numberIn, oneOf, oneOfOrNone, text, yesNo } from "../../base";
 import { TEST_IDS } from "../../knowledge";
 import { POSITIONS, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
@@ -18,6 +18,8 @@ const planned = closed({
 });
 
 const plan = closed({
+  /** Signs of a course that are measured again: nothing is planned anew by itself. Left out: no. */
+  again: yesNo().optional(),
   tests: listOfEach(planned, MOST_PLANNED),
   edits: closed({
     without: listOf(TEST_IDS),

@@ -1,0 +1,197 @@
+import { demoIdsOf } from "@/fixtures/demo/demo-ids";
+import { calfVisit } from "@/fixtures/samples/course";
+import type { APIRequestContext, Page } from "@playwright/test";
+import { askAll, expect, idOf, openRun, type Prepared, saved, stored, test } from "./support/test";
+
+type Told = {
+  courses: {
+    episode: string;
+    sentence: string;
+    signs: { label: string; points: unknown[] }[];
+    reviewOn: string | null;
+  }[];
+};
+
+const personOf = ({ builder }: Prepared): string => builder.state().opened!.body.person.id;
+const coursesOf = async (request: APIRequestContext, person: string): Promise<Told> =>
+  (await (await request.get(`/api/people/${person}/courses`)).json()) as Told;
+
+/** Every warning question until it is asked whether anything is new. */
+async function graveOnes(page: Page): Promise<void> {
+  await expect(page.locator("[data-grave-first], [data-anything-new]")).toBeVisible();
+  for (let asked = 0; asked < 20; asked++) {
+    if (await page.locator("[data-anything-new]").count()) return;
+    const id = await page.locator("section[data-question]").getAttribute("data-question");
+    await page.keyboard.press("n");
+    await expect(page.locator(`section[data-question="${id}"]`)).toHaveCount(0);
+  }
+}
+
+test("from a sign that is followed to the next visit, where it is measured again unseen and compared", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  test.slow();
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+  });
+  const person = personOf(first);
+  await page.goto(`/exams/${first.exam}/sign`);
+  await page.locator('[data-propose="straight-leg-raise"]').click();
+  await expect(page.locator('[data-signs="1"]')).toContainText("Straight leg raise right, raise at onset (main)");
+  await page.getByLabel("An activity, in their words").fill("put my left sock on");
+  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.locator('[data-signs="2"]')).toBeVisible();
+  await page.locator("[data-activity]").getByRole("radio", { name: "3 of 10" }).click();
+  await saved(page);
+  await page.getByRole("button", { name: "Sign the record" }).click();
+  await expect(page.getByText(/^Signed/).first()).toBeVisible();
+  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.signs).toHaveLength(2)).toPass();
+
+  await page.goto("/");
+  await page.getByRole("searchbox").or(page.getByPlaceholder("Name, number or birth year")).fill(first.person);
+  await page.getByRole("button", { name: `Next visit of ${first.person}` }).click();
+  await page.waitForURL(/complaint/);
+  const second = page.url().split("/").at(-2)!;
+  const since = page.locator(`[data-since-last="${first.exam}"]`);
+  await expect(since).toContainText("To measure again: Straight leg raise right, raise at onset; put my left sock on");
+  await expect(since).not.toContainText("42°");
+  await since.getByRole("button", { name: /the same places and story/ }).click();
+  await since.getByRole("radio", { name: "sore", exact: true }).click();
+  await expect(page.locator('[data-after-last="sore"]')).toBeVisible();
+  await since.locator("[data-activity]").getByRole("radio", { name: "7 of 10" }).click();
+  await page.getByRole("button", { name: /On to the guard|on to the guard/ }).click();
+  await page.waitForURL(/guard/);
+  await graveOnes(page);
+  await page.getByRole("button", { name: /^Nothing new/ }).click();
+  await expect(page.locator("[data-anything-new]")).toHaveCount(0);
+  await askAll(page, () => page.keyboard.press("n"));
+
+  await page.goto(`/exams/${second}/plan`);
+  await expect(page.locator('[data-returning="1"]')).toContainText("Straight leg raise R");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/run/);
+  await expect(page.locator("html[data-whole]")).toBeAttached();
+  await page.keyboard.press("1");
+  const line = page.locator("[data-sign-line]");
+  await expect(line).toHaveAttribute("data-sign-line", "covered");
+  await expect(page.getByText("42°")).toHaveCount(0);
+  const { height: covered } = (await line.boundingBox())!;
+  await line.getByRole("button", { name: "Uncover" }).click();
+  await expect(line).toHaveAttribute("data-sign-line", "seen");
+  await expect(line).toContainText("42°");
+  expect((await line.boundingBox())!.height).toBe(covered);
+  await page.keyboard.press("n");
+  await expect(line).toHaveAttribute("data-sign-line", "in");
+  await expect(line).toContainText("the test: gone");
+  await saved(page);
+  const events = (await stored(request, second)).events;
+  expect(
+    events.filter(({ type }) => type === "note-written").map(({ body }) => (body as { text: string }).text),
+  ).toEqual(["Old value seen before the new one: Straight leg raise right."]);
+  expect(events[0]!.body).toMatchObject({
+    visit: { before: first.exam, course: { techniques: 1, tested: [{ test: "straight-leg-raise", side: "right" }] } },
+  });
+  await expect(page.locator("[data-course-reading]")).toContainText("counted in no reading");
+  await expect(async () => {
+    const [course] = (await coursesOf(request, person)).courses;
+    expect(course!.signs.map(({ points }) => points.length)).toEqual([2, 2]);
+  }).toPass();
+
+  await page.goto(`/people/${person}`);
+  await expect(page.locator("[data-covered]")).toBeVisible();
+  await page.getByRole("button", { name: "Show them all the same" }).click();
+  await expect(page.locator("[data-course-picture]")).toBeVisible();
+});
+
+test("after a technique the signs are one press away, and the second value stands beside the first", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+  });
+  await openRun(page, exam);
+  const again = page.locator("[data-retests]").getByRole("button", { name: "Straight leg raise R" });
+  await again.click();
+  await expect(page.locator("[data-before-technique]")).toContainText("42°");
+  await page.keyboard.press("1");
+  await expect(page.locator("[data-asked=answer]")).toBeVisible();
+  await page.keyboard.press("n");
+  await expect(page.locator("[data-retests]")).toHaveCount(0);
+  await saved(page);
+  await page.goto(`/exams/${exam}/reading`);
+  await expect(page.locator("[data-compared=straight-leg-raise]")).toContainText("gone");
+});
+
+test("what is said of a course without a network arrives when there is one again", async ({
+  page,
+  context,
+  prepare,
+  request,
+}) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+  });
+  await page.goto(`/exams/${first.exam}/sign`);
+  await expect(page.locator("[data-propose]")).toBeVisible();
+  await context.setOffline(true);
+  await page.locator('[data-propose="straight-leg-raise"]').click();
+  await expect(page.locator('[data-signs="1"]')).toBeVisible();
+  expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(0);
+  await context.setOffline(false);
+  await expect(async () =>
+    expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(1),
+  ).toPass({ timeout: 20_000 });
+  await page.reload();
+  await expect(page.locator('[data-signs="1"]')).toBeVisible();
+});
+
+const DEMO = {
+  better: ["Rosalind Teague", /better than at the start, beyond the error \(38° → 58°\).*Slump right.*unchanged/s],
+  worse: ["Bram Colebrook", /worse, beyond the error.*Less than last time: S1 power left/s],
+  other: ["Thea Winslade", /cannot be compared \(done another way\)/],
+} as const;
+
+for (const [name, says] of Object.values(DEMO))
+  test(`the course of ${name} says in one sentence how it stands`, async ({ page }) => {
+    await page.goto(`/people/${idOf(demoIdsOf(name))}`);
+    await expect(page.locator("[data-course-sentence]")).toContainText(says);
+    await page.getByText("The same as a table").click();
+    await expect(page.locator("[data-sign-table] tbody tr").first()).toBeVisible();
+  });
+
+test("somebody who has to be sent on, and whose letter waits, is told of on roster and page", async ({ page }) => {
+  await page.goto(`/people/${idOf(demoIdsOf("Bram Colebrook"))}`);
+  await expect(page.locator("[data-course-next]")).toContainText("Visit 4: send on?");
+  await page.goto("/");
+  const waiting = page.getByRole("navigation", { name: "Courses that wait" });
+  await expect(waiting.getByRole("link", { name: /Rosalind Teague.*letter is unsent/ })).toBeVisible();
+  await expect(waiting.getByRole("link", { name: /Thea Winslade.*due for a retest/ })).toBeVisible();
+});
+
+test("a day to come back, a letter and an outcome are kept with the course", async ({ page, prepare, request }) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+    builder.sign();
+  });
+  const person = personOf(first);
+  await page.goto(`/people/${person}`);
+  await page.getByText("Due, letters, outcome").click();
+  await page.getByLabel("Due again on").fill("2030-01-15");
+  await page.getByRole("button", { name: "Keep the day" }).click();
+  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-01-15")).toPass();
+  await page.getByLabel("Sent to").fill("Dr. A. Marlow");
+  await page.getByRole("button", { name: "Sent today" }).click();
+  await expect(page.getByText(/progress letter to Dr. A. Marlow/)).toBeVisible();
+  await page.getByRole("button", { name: "Tell an outcome" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Source").selectOption("lower-lumbosacral-root");
+  await dialog.getByRole("radio", { name: "right" }).click();
+  await dialog.getByRole("radio", { name: "found", exact: true }).click();
+  await expect(dialog.getByRole("button", { name: "Keep it" })).toBeDisabled();
+  await dialog.getByRole("radio", { name: "the course alone" }).click();
+  await dialog.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText(/found, by the course alone.*\(no reference\)/)).toBeVisible();
+});

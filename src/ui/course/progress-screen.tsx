@@ -1,0 +1,80 @@
+"use client";
+
+import { format } from "date-fns";
+import { ArrowLeft, ClipboardCopy, Printer } from "lucide-react";
+import { useState } from "react";
+import { noteText, writeProgress } from "@/core/exchange";
+import type { PersonCourses } from "@/wire/course";
+import { ROUTES } from "@/wire/routes";
+import { Button, ButtonLink } from "../primitives/button";
+import { Card } from "../primitives/card";
+import { copyText } from "../primitives/copy-text";
+import { Field, inputClass } from "../primitives/field";
+import { NotePage } from "../sign/note-page";
+import { useHere } from "../shell/here";
+import { Loaded, NothingHere, Outline } from "../shell/loaded";
+import { PageHeader } from "../shell/page-header";
+
+function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
+  const { here } = useHere();
+  const [asked, setAsked] = useState("");
+  const [copied, setCopied] = useState(false);
+  const course = told.courses.find((one) => one.episode === episode);
+  if (!course) return <NothingHere />;
+  const { name = "", registration = "" } = here?.profile ?? {};
+  const letter = writeProgress(course, {
+    person: told.person,
+    writer: { name, registration },
+    today: format(new Date(), "yyyy-MM-dd"),
+    asked,
+  });
+  return (
+    <main className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_18rem] print:block print:p-0">
+      <h1 className="sr-only">Progress letter</h1>
+      <div className="rounded-2xl border border-line bg-white print:border-0">
+        <NotePage note={letter} />
+      </div>
+      <div className="no-print flex flex-col gap-4">
+        <Card heading="What is asked of them">
+          <Field label="A question, or what you suggest">
+            {(ids) => (
+              <textarea
+                {...ids}
+                rows={4}
+                maxLength={800}
+                className={`${inputClass} py-2`}
+                value={asked}
+                onChange={(event) => setAsked(event.target.value)}
+              />
+            )}
+          </Field>
+        </Card>
+        <Card heading="Take it with you">
+          <div className="flex flex-col gap-2">
+            <Button onClick={() => window.print()}>
+              <Printer aria-hidden size={18} /> Print, or save as PDF
+            </Button>
+            <Button onClick={async () => setCopied(await copyText(noteText(letter)))}>
+              <ClipboardCopy aria-hidden size={18} /> {copied ? "Copied" : "Copy as plain text"}
+            </Button>
+            <ButtonLink href={`/people/${told.person.id}`}>
+              <ArrowLeft aria-hidden size={18} /> To the course, to say that it was sent
+            </ButtonLink>
+          </div>
+        </Card>
+      </div>
+    </main>
+  );
+}
+
+/** The letter that says how it goes: one page, each line from what was recorded. */
+export const ProgressScreen = ({ person, episode }: { person: string; episode: string }) => (
+  <>
+    <div className="no-print">
+      <PageHeader />
+    </div>
+    <Loaded route={ROUTES.courses} ids={{ person }} ask={null} skeleton={<Outline blocks={["h-16", "h-96"]} />}>
+      {(told) => <Letter told={told} episode={episode} />}
+    </Loaded>
+  </>
+);
