@@ -1,3 +1,4 @@
+import { baselineGroups } from "@/core";
 import { demoIdsOf } from "@/fixtures/demo/demo-ids";
 import { calfVisit } from "@/fixtures/samples/course";
 import type { APIRequestContext, Page } from "@playwright/test";
@@ -41,7 +42,7 @@ test("from a sign that is followed to the next visit, where it is measured again
   await page.locator('[data-propose="straight-leg-raise"]').click();
   await expect(page.locator('[data-signs="1"]')).toContainText("Straight leg raise right, raise at onset (main)");
   await page.getByLabel("An activity, in their words").fill("put my left sock on");
-  await page.getByRole("button", { name: "Follow it" }).click();
+  await page.getByRole("button", { name: "Follow it", exact: true }).click();
   await expect(page.locator('[data-signs="2"]')).toBeVisible();
   await page.locator("[data-activity]").getByRole("radio", { name: "3 of 10" }).click();
   await saved(page);
@@ -120,6 +121,7 @@ test("after a technique the signs are one press away, and the second value stand
   await expect(page.locator("[data-asked=answer]")).toBeVisible();
   await page.keyboard.press("n");
   await expect(page.locator("[data-retests]")).toHaveCount(0);
+  await expect(page.locator("[data-sign-line=in]")).toContainText(/Before the technique:\s*the test: gone/);
   await saved(page);
   await page.goto(`/exams/${exam}/reading`);
   await expect(page.locator("[data-compared=straight-leg-raise]")).toContainText("gone");
@@ -194,4 +196,49 @@ test("a day to come back, a letter and an outcome are kept with the course", asy
   await dialog.getByRole("radio", { name: "the course alone" }).click();
   await dialog.getByRole("button", { name: "Keep it" }).click();
   await expect(page.getByText(/found, by the course alone.*\(no reference\)/)).toBeVisible();
+});
+
+test("a later baseline asks one by one what was not ordinary and what matters, and the rest with one press", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+    const normal = { power: 5, reflex: 2, touch: 2, pin: 2, "upper-motor": 0, cranial: 0 } as const;
+    builder.add("neuro-recorded", {
+      findings: baselineGroups(builder.state()).flatMap(({ cells }) =>
+        cells
+          .filter(({ onlyByHand }) => !onlyByHand)
+          .map(({ kind, level, side }) => ({
+            kind,
+            level,
+            side,
+            value: kind === "pin" && level === "l2" && side === "left" ? 1 : normal[kind],
+          })),
+      ),
+    });
+    builder.sign();
+  });
+  await page.goto(`/people/${personOf(first)}`);
+  await page.getByRole("button", { name: "Next visit" }).click();
+  await page.waitForURL(/complaint/);
+  const second = page.url().split("/").at(-2)!;
+  await page.getByRole("button", { name: /the same places and story/ }).click();
+  await saved(page);
+  await page.goto(`/exams/${second}/baseline`);
+  await expect(page.locator('[data-neuro="pin l2 left"]')).toContainText("?");
+  await expect(page.locator('[data-neuro="power s1 left"]')).toContainText("?");
+  await page.locator('[data-all-normal="power"]').click();
+  await expect(page.locator('[data-neuro="power l2 left"]')).toHaveAttribute("data-value", "5");
+  await expect(page.locator('[data-neuro="power s1 left"]')).toHaveAttribute("data-value", "");
+  await expect(page.locator('[data-all-normal="power"]')).toContainText("one by one");
+  await page.locator('[data-all-normal="pin"]').click();
+  await expect(page.locator('[data-neuro="pin l2 right"]')).toHaveAttribute("data-value", "2");
+  await saved(page);
+  const found = (await stored(request, second)).events
+    .filter(({ type }) => type === "neuro-recorded")
+    .flatMap(({ body }) => (body as { findings: { kind: string; level: string; side: string }[] }).findings);
+  expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "left")).toBe(false);
+  expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "right")).toBe(true);
 });

@@ -1,6 +1,7 @@
 import { mkdirSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
-import { demoExam, type DemoPerson } from "@/fixtures/demo/demo-ids";
+import { demoExam, demoIdsOf, type DemoPerson } from "@/fixtures/demo/demo-ids";
+import { idOf } from "@/fixtures/samples/build";
 import { LAUNCH } from "../e2e/support/chromium";
 import { startServer } from "../e2e/support/server";
 
@@ -40,21 +41,12 @@ const SHOTS: readonly Shot[] = [
     path: `${exam("Wilma Stroud")}/run`,
     prepare: async (page) => void (await page.getByRole("button", { name: /^Slump\s*left\s*,/ }).click()),
   },
-  {
-    name: "run-angle",
-    path: `${exam("Wilma Stroud")}/run`,
-    prepare: async (page) => {
-      await page.getByRole("button", { name: /^Straight leg raise\s*left\s*,/ }).click();
-      await page.getByRole("slider").waitFor();
-    },
-  },
   { name: "baseline", path: `${exam("Odile Farrow")}/baseline` },
   { name: "referral", path: `${exam("Silas Thornbury")}/referral` },
   { name: "library-test", path: "/library/slump" },
   { name: "run-dark-tablet", path: `${exam("Idris Fennimore")}/run`, dark: true, size: { width: 1024, height: 768 } },
   { name: "run-phone", path: `${exam("Idris Fennimore")}/run`, size: { width: 390, height: 844 } },
   { name: "reading", path: `${exam("Odile Farrow")}/reading` },
-  { name: "reading-dark", path: `${exam("Henrik Vale")}/reading`, dark: true },
   {
     name: "what-if",
     path: `${exam("Odile Farrow")}/reading`,
@@ -64,6 +56,22 @@ const SHOTS: readonly Shot[] = [
         .getByRole("group", { name: /Suppose Slump/ })
         .getByRole("button", { name: "negative" })
         .click();
+    },
+  },
+  {
+    name: "course",
+    path: `/people/${idOf(demoIdsOf("Rosalind Teague"))}`,
+    prepare: async (page) => void (await page.locator("[data-course-picture]").waitFor()),
+  },
+  {
+    name: "next-visit",
+    path: "/",
+    prepare: async (page) => {
+      await page.getByRole("button", { name: "Next visit of Rosalind Teague" }).click();
+      await page.waitForURL(/complaint/);
+      await page.getByRole("button", { name: /the same places and story/ }).click();
+      await page.getByRole("radio", { name: "sore", exact: true }).click();
+      await page.locator('[data-after-last="sore"]').waitFor();
     },
   },
   { name: "evidence", path: "/evidence" },

@@ -1,6 +1,7 @@
 import { browserRows } from "./browser";
 import { runCalibration } from "./calibration";
 import { coreRows } from "./core";
+import { courseRows } from "./course";
 import { edgeRows } from "./edge";
 import { print } from "./measure";
 import { storeRows } from "./store";
@@ -10,9 +11,10 @@ const PICTURE = "docs/calibration.svg";
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
   const only = (part: string) => process.argv.includes(`--${part}`);
-  const all = !["core", "store", "browser", "edge"].some(only);
+  const all = !["core", "course", "store", "browser", "edge"].some(only);
   const rows = [
     ...(all || only("core") ? coreRows() : []),
+    ...(all || only("course") ? courseRows() : []),
     ...(all || only("store") ? storeRows() : []),
     ...(all || only("edge") ? await edgeRows() : []),
     ...(all || only("browser") ? await browserRows() : []),

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import golden from "./golden-course.json";
+import { type ClinicError, errorOf } from "./error-of";
 import { changeOf, minimalDetectableChange, semOfAgreement, semOfMdc, trendOf } from "./change";
 
 const named = (name: string) => golden.numbers.find((one) => one.name.startsWith(name))!;
@@ -107,5 +108,38 @@ describe("change against error", () => {
         },
       ),
     );
+  });
+});
+
+describe("by which error a change is judged", () => {
+  const raise = { test: "straight-leg-raise", id: "onset", mdc: 6 };
+  const own = (pairs: number, sem: number, over: Partial<ClinicError> = {}): ClinicError => ({
+    test: raise.test,
+    measure: raise.id,
+    device: null,
+    method: null,
+    apart: "days",
+    pairs,
+    sem,
+    ...over,
+  });
+  const shipped = semOfMdc(6);
+
+  it.each([
+    [[], shipped, "shipped"],
+    [[own(9, 0.5)], shipped, "shipped"],
+    [[own(10, 0.5)], shipped, "the larger of both"],
+    [[own(29, 4)], 4, "the larger of both"],
+    [[own(30, 0.5)], 0.5, "clinic"],
+    [[own(40, 0.5, { apart: "minutes" })], shipped, "shipped"],
+    [[own(40, 0.5, { device: "inclinometer" })], shipped, "shipped"],
+    [[own(40, 0.5, { measure: "end" })], shipped, "shipped"],
+  ] as const)("%j", (clinic, sem, from) => {
+    expect(errorOf(raise, null, null, clinic)).toMatchObject({ sem, from });
+  });
+
+  it("is none where none is known, and nothing is judged then", () => {
+    expect(errorOf({ test: "x", id: "y" }, null, null, [])).toEqual({ sem: null, from: "none", pairs: 0 });
+    expect(errorOf({ test: raise.test, id: raise.id }, null, null, [own(12, 2)]).sem).toBe(2);
   });
 });

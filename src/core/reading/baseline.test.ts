@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
-import { NEURO_SCALES } from "../knowledge";
-import { baselineGroups, baselineLeft } from "./baseline";
+import { NEURO_SCALES, ROOT_LEVELS } from "../knowledge";
+import { baselineGroups, baselineLeft, cellsOneByOne, isOfCell } from "./baseline";
 
 const normal = (exam: ReturnType<typeof buildExam>, kinds: readonly string[]) =>
   exam.add("neuro-recorded", {
@@ -55,5 +55,39 @@ describe("a baseline by groups", () => {
     const exam = buildExam({ region: "lumbopelvic" });
     exam.add("neuro-recorded", { findings: [{ kind: "reflex", level: "s1", side: "right", value: 2 }] });
     expect(baselineLeft(exam.state())).toMatch(/power not examined, reflex 1 of 4 examined/);
+  });
+
+  it("at a later visit asks one by one what was odd, what was not seen, and the levels of what hurts, over every site", () => {
+    for (const region of ["lumbopelvic", "neck-arm"] as const) {
+      const before = buildExam({ region });
+      const kinds = baselineGroups(before.state()).map(({ kind }) => kind);
+      normal(before, kinds);
+      const all = before.state().neuro;
+      expect(cellsOneByOne(buildExam({ region }).state(), [])).toEqual([]);
+      const nothingHurts = cellsOneByOne(buildExam({ region }).state(), all);
+      expect(new Set(nothingHurts.map(({ level }) => level))).toEqual(
+        new Set(region === "lumbopelvic" ? ["s3-s5"] : []),
+      );
+      for (const [index, level] of ROOT_LEVELS.entries())
+        for (const site of level.region === region ? level.sites : []) {
+          const exam = buildExam({ region }).complaint(site === "saddle" ? "saddle.central" : `${site}.right`);
+          const asked = cellsOneByOne(exam.state(), all);
+          for (const near of [index - 1, index, index + 1]) {
+            const beside = ROOT_LEVELS[near];
+            if (!beside || beside.region !== region) continue;
+            for (const side of ["right", "left"] as const)
+              if (beside.power)
+                expect(
+                  asked.some((cell) => cell.kind === "power" && cell.level === beside.id && cell.side === side),
+                  `${site} ${beside.id}`,
+                ).toBe(true);
+          }
+          expect(asked.some(({ kind, level: at }) => kind === "pin" && at !== "s3-s5")).toBe(false);
+        }
+      const odd = all.map((finding, index) => (index === 0 ? { ...finding, value: 3 } : finding)).slice(0, -1);
+      const asked = cellsOneByOne(buildExam({ region }).state(), odd);
+      expect(asked.some((cell) => isOfCell(cell, all[0]!))).toBe(true);
+      expect(asked.some((cell) => isOfCell(cell, all.at(-1)!))).toBe(true);
+    }
   });
 });

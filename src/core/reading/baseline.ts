@@ -8,7 +8,7 @@ import {
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
 import { type ExamState, examRegions, type NeuroFinding } from "../record";
-import { type Side, SIDES } from "../vocabulary";
+import { placeParts, type Side, SIDES, type SiteId } from "../vocabulary";
 
 /** One thing the baseline looks at: a kind of sign, at a level, on a side. */
 export type BaselineCell = {
@@ -108,4 +108,40 @@ export function baselineLeft(state: ExamState): string | null {
       return recorded === 0 ? `${name} not examined` : `${name} ${recorded} of ${recorded + open.length} examined`;
     })
     .join(", ");
+}
+
+/** A level above and one below may carry the same place. */
+const LEVELS_BESIDE = 1;
+/** What is looked at beside a place that hurts. */
+const OF_THE_COMPLAINT: ReadonlySet<NeuroKind> = new Set(["power", "reflex", "touch"]);
+
+/**
+ * At a later visit: what is asked one by one and never taken for ordinary with
+ * the rest of its group. Everything that was not ordinary or not looked at
+ * before, and power, reflex and touch of the levels of the places that hurt,
+ * one level about them, on both sides. Empty where nothing was looked at before.
+ *
+ * @example cellsOneByOne(openedState, []).length // 0
+ */
+export function cellsOneByOne(state: ExamState, before: readonly NeuroFinding[]): readonly BaselineCell[] {
+  if (before.length === 0) return [];
+  const sites = new Set<SiteId>(state.areas.flatMap(({ places }) => places.map((place) => placeParts(place).site)));
+  const hurting = ROOT_LEVELS.flatMap((level, at) => (level.sites.some((site) => sites.has(site)) ? [at] : []));
+  const near = new Set(
+    ROOT_LEVELS.flatMap((level, at) =>
+      hurting.some((one) => Math.abs(one - at) <= LEVELS_BESIDE && ROOT_LEVELS[one]!.region === level.region)
+        ? [level.id as string]
+        : [],
+    ),
+  );
+  return baselineGroups(state).flatMap(({ kind, cells }) =>
+    cells.filter((cell) => {
+      const was = before.find((finding) => isOfCell(cell, finding));
+      return (
+        was === undefined ||
+        was.value !== NEURO_SCALES[kind].normal ||
+        (OF_THE_COMPLAINT.has(kind) && near.has(cell.level))
+      );
+    }),
+  );
 }

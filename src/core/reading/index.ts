@@ -34,7 +34,15 @@ export {
   type SourceReading,
 } from "./reading";
 export { READING_VERSION } from "./reading-version";
-export { type BaselineCell, type BaselineGroup, baselineGroups, baselineLeft, isOfCell, levelCells } from "./baseline";
+export {
+  type BaselineCell,
+  type BaselineGroup,
+  baselineGroups,
+  baselineLeft,
+  cellsOneByOne,
+  isOfCell,
+  levelCells,
+} from "./baseline";
 export { neuroChanges, type RootLevelReading, rootLevels } from "./root-level";
 export {
   decidedEarly,

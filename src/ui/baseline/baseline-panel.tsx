@@ -1,12 +1,13 @@
 "use client";
 
 import { Check } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { askedAnew, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
 import {
   type BaselineCell,
   type BaselineGroup,
   baselineGroups,
+  cellsOneByOne,
   isOfCell,
   levelCells,
   rootLevels,
@@ -52,7 +53,11 @@ function useFindings(position: Position) {
 }
 
 type Selection = { readonly selected: BaselineCell | null; readonly select: (cell: BaselineCell) => void };
-type GridProps = Selection & { levels: readonly RootLevel[]; keep: (cell: BaselineCell, value: number) => void };
+type GridProps = Selection & {
+  levels: readonly RootLevel[];
+  oneByOne: ReadonlySet<string>;
+  keep: (cell: BaselineCell, value: number) => void;
+};
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
@@ -78,7 +83,7 @@ const typedValue = (cell: BaselineCell, key: string, now: number | undefined): n
   return steps.some((step) => step.value === value) ? value : null;
 };
 
-function LevelGrid({ levels, selected, select, keep }: GridProps) {
+function LevelGrid({ levels, selected, select, keep, oneByOne }: GridProps) {
   const { state } = useExam();
   const cellAt = (level: RootLevel, side: Side, kind: string) =>
     levelCells(level, side).find((cell) => cell.kind === kind);
@@ -126,6 +131,7 @@ function LevelGrid({ levels, selected, select, keep }: GridProps) {
                           selected={isSelected(cell)}
                           at={`${row},${half * 4 + column}`}
                           inTabOrder={inGrid ? isSelected(cell) : cell === first || cellKey(cell) === cellKey(first!)}
+                          isAskedAgain={oneByOne.has(cellKey(cell))}
                           onSelect={() => select(cell)}
                           onKey={(event) => {
                             const step = STEPS[event.key];
@@ -224,7 +230,8 @@ const GROUP_NAMES = {
 } as const;
 
 /** What the press does, or what is left when it has nothing to do. */
-function leftOf({ cells, open, recorded }: Pick<BaselineGroup, "cells" | "open" | "recorded">): string {
+function leftOf({ cells, open, recorded }: Pick<BaselineGroup, "cells" | "open" | "recorded">, fill: number): string {
+  if (open.length > 0 && fill === 0) return `${open.length} one by one`;
   if (open.length > 0) return recorded > 0 ? "the rest normal" : "all normal";
   return recorded < cells.length ? "done but the saddle" : "done";
 }
@@ -232,29 +239,34 @@ function leftOf({ cells, open, recorded }: Pick<BaselineGroup, "cells" | "open" 
 /** One press for each group: what was examined and is ordinary; what was recorded stays. */
 function GroupButtons({
   groups,
+  oneByOne,
   allNormal,
 }: {
   groups: readonly BaselineGroup[];
+  oneByOne: ReadonlySet<string>;
   allNormal: (cells: readonly BaselineCell[]) => void;
 }) {
   return (
     <div role="group" aria-label="All normal as examined" className="flex flex-wrap gap-1.5">
-      {groups.map(({ kind, cells, open, recorded, odd }) => (
-        <Button
-          key={kind}
-          data-all-normal={kind}
-          disabled={open.length === 0}
-          onClick={() => allNormal(open)}
-          className="px-2.5! text-sm"
-        >
-          {open.length === 0 ? <Check aria-hidden size={16} /> : null}
-          {GROUP_NAMES[kind]}: {leftOf({ cells, open, recorded })}
-          <span className="text-xs">
-            {recorded}/{cells.length}
-            {odd > 0 ? `, ${odd} not` : ""}
-          </span>
-        </Button>
-      ))}
+      {groups.map(({ kind, cells, open, recorded, odd }) => {
+        const fill = open.filter((cell) => !oneByOne.has(cellKey(cell)));
+        return (
+          <Button
+            key={kind}
+            data-all-normal={kind}
+            disabled={fill.length === 0}
+            onClick={() => allNormal(fill)}
+            className="px-2.5! text-sm"
+          >
+            {open.length === 0 ? <Check aria-hidden size={16} /> : null}
+            {GROUP_NAMES[kind]}: {leftOf({ cells, open, recorded }, fill.length)}
+            <span className="text-xs">
+              {recorded}/{cells.length}
+              {odd > 0 ? `, ${odd} not` : ""}
+            </span>
+          </Button>
+        );
+      })}
     </div>
   );
 }
@@ -264,7 +276,8 @@ function GroupButtons({
  * each group, then what is not. The figure and the grid record the same.
  */
 export function BaselinePanel({ position: given }: { position?: Position }) {
-  const { state } = useExam();
+  const { state, previous } = useExam();
+  const oneByOne = useMemo(() => new Set(cellsOneByOne(state, previous?.neuro ?? []).map(cellKey)), [state, previous]);
   const [selected, select] = useState<BaselineCell | null>(null);
   const [position, setPosition] = useState<Position>(
     given ?? state.neuro.findLast((finding) => finding.position)?.position ?? "seated",
@@ -274,7 +287,7 @@ export function BaselinePanel({ position: given }: { position?: Position }) {
   const regions = examRegions(state);
   const readings = rootLevels(state);
   const all = groups.flatMap(({ cells }) => cells);
-  const grid = { selected, select, keep };
+  const grid = { selected, select, keep, oneByOne };
   const others = groups.filter(({ kind }) => kind === "upper-motor" || kind === "cranial");
   return (
     <div className="flex flex-col gap-3">
@@ -291,7 +304,13 @@ export function BaselinePanel({ position: given }: { position?: Position }) {
           {groups.reduce((sum, { recorded }) => sum + recorded, 0)} of {all.length} recorded
         </span>
       </div>
-      <GroupButtons groups={groups} allNormal={allNormal} />
+      <GroupButtons groups={groups} oneByOne={oneByOne} allNormal={allNormal} />
+      {oneByOne.size > 0 && (
+        <p className="text-sm" data-one-by-one={oneByOne.size}>
+          Marked <strong>?</strong> is asked one by one: what was not ordinary or not looked at last time, and the
+          levels of what hurts.
+        </p>
+      )}
       {(["neck-arm", "lumbopelvic"] as const)
         .filter((region) => regions.has(region))
         .map((region) => (

@@ -23,12 +23,14 @@ type NeuroCellProps = {
   /** Its place among the others, for the arrow keys. */
   at: string;
   inTabOrder: boolean;
+  /** At a later visit: never taken for ordinary with the rest. */
+  isAskedAgain?: boolean;
   onSelect: () => void;
   onKey: (event: React.KeyboardEvent) => void;
 };
 
 /** One sign at one level on one side: not examined, ordinary, or what it is. */
-export function NeuroCell({ cell, selected, at, inTabOrder, onSelect, onKey }: NeuroCellProps) {
+export function NeuroCell({ cell, selected, at, inTabOrder, isAskedAgain = false, onSelect, onKey }: NeuroCellProps) {
   const { state, previous } = useExam();
   const { normal, steps } = NEURO_SCALES[cell.kind];
   const value = state.neuro.find((finding) => isOfCell(cell, finding))?.value;
@@ -48,13 +50,13 @@ export function NeuroCell({ cell, selected, at, inTabOrder, onSelect, onKey }: N
       onClick={onSelect}
       onFocus={onSelect}
       onKeyDown={onKey}
-      className={`min-h-11 min-w-11 grow rounded-lg border px-1 leading-none ${selected ? "outline-3 outline-lantern" : ""} ${odd ? "border-2 border-stop bg-stop-well font-bold text-stop" : value === undefined ? "border-dashed border-edge text-soft" : "border-line bg-card"}`}
+      className={`min-h-11 min-w-11 grow rounded-lg border px-1 leading-none ${selected ? "outline-3 outline-lantern" : ""} ${odd ? "border-2 border-stop bg-stop-well font-bold text-stop" : value === undefined ? `border-dashed border-edge ${isAskedAgain ? "border-2 font-bold text-ink" : "text-soft"}` : "border-line bg-card"}`}
     >
       <span className="sr-only">
-        {`${cell.label}${cell.side ? `, ${cell.side}` : ""}: ${said}${changed ? `, was ${before}` : ""}`}
+        {`${cell.label}${cell.side ? `, ${cell.side}` : ""}: ${said}${value === undefined && isAskedAgain ? ", asked one by one" : ""}${changed ? `, was ${before}` : ""}`}
       </span>
       <span aria-hidden>
-        {value === undefined ? "·" : odd ? (SHORT_STEPS[said] ?? said) : "✓"}
+        {value === undefined ? (isAskedAgain ? "?" : "·") : odd ? (SHORT_STEPS[said] ?? said) : "✓"}
         {changed && <span className="block pt-0.5 text-[0.65rem] font-normal">was {before}</span>}
       </span>
     </button>

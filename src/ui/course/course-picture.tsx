@@ -174,7 +174,7 @@ export function CoursePicture({ course }: { course: Course }) {
     .domain([0, Math.max(course.span, 1)])
     .range([LEFT + INSET, end - INSET]);
   return (
-    <figure className="overflow-x-auto" data-course-picture>
+    <figure className="overflow-x-auto" data-course-picture tabIndex={0} aria-label="The course as a picture">
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         role="img"
@@ -211,7 +211,7 @@ export function SignTable({ course }: { course: Course }) {
   return (
     <details>
       <summary className="flex min-h-11 items-center font-medium">The same as a table</summary>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="The values of the signs">
         <table className="w-full border-collapse text-left text-base" data-sign-table>
           <thead>
             <tr>

@@ -28,37 +28,45 @@ function Neurology({ course }: { course: Course }) {
   return (
     <section aria-label="Neurology" data-course-neurology>
       {rows.length > 0 && (
-        <table className="mb-1 text-left text-base">
-          <thead className="sr-only">
-            <tr>
-              <th scope="col">What</th>
-              {course.visits.map(({ exam, date }) => (
-                <th key={exam} scope="col">
-                  {dayText(date)}
-                </th>
-              ))}
-              <th scope="col">Change</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ key, label, values, change, known }) => (
-              <tr key={key}>
-                <th scope="row" className="pr-4 font-semibold whitespace-nowrap">
-                  {label}
-                </th>
-                {values.map(({ date, text }, index) => (
-                  <td key={`${date} ${index}`} className="pr-4">
-                    {text ?? "–"}
-                  </td>
+        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Neurology, visit by visit">
+          <table className="mb-1 text-left text-base">
+            <thead className="sr-only">
+              <tr>
+                <th scope="col">What</th>
+                {course.visits.map(({ exam, date }) => (
+                  <th key={exam} scope="col">
+                    {dayText(date)}
+                  </th>
                 ))}
-                <td className={`whitespace-nowrap ${change === "fell" ? "font-bold text-stop" : "font-semibold"}`}>
-                  {change === "fell" ? "less ↓" : change === "rose" ? "better ↑" : change === "same" ? "the same" : ""}
-                  {known && ` (known: ${known})`}
-                </td>
+                <th scope="col">Change</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.map(({ key, label, values, change, known }) => (
+                <tr key={key}>
+                  <th scope="row" className="pr-4 font-semibold whitespace-nowrap">
+                    {label}
+                  </th>
+                  {values.map(({ date, text }, index) => (
+                    <td key={`${date} ${index}`} className="pr-4">
+                      {text ?? "–"}
+                    </td>
+                  ))}
+                  <td className={`whitespace-nowrap ${change === "fell" ? "font-bold text-stop" : "font-semibold"}`}>
+                    {change === "fell"
+                      ? "less ↓"
+                      : change === "rose"
+                        ? "better ↑"
+                        : change === "same"
+                          ? "the same"
+                          : ""}
+                    {known && ` (known: ${known})`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       <p className="text-soft">
         {lastOn === null
@@ -241,7 +249,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
           Getting better after treatment moves no probability: nothing published allows it.
         </p>
       </Card>
-      <div className="grid gap-3 lg:grid-cols-[1.2fr_1fr]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <Card heading="Then and now">
           <CourseBodies {...course.bodies} isOne={course.visits.length < 2} />
         </Card>

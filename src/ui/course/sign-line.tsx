@@ -32,14 +32,19 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
   const { earlier, signs } = useCourse();
   const [seen, setSeen] = useState<string | null>(null);
   const key = step.key;
-  const found = earlier.toReversed().flatMap((visit) =>
-    effectiveRuns(visit.runs)
-      .filter((run) => run.test === step.protocol.id && run.side === step.side && holdsAnswer(run))
-      .map((run) => ({ run, date: visit.date })),
-  )[0];
-  if (!found || test.before) return null;
+  /** Within a visit nothing is covered: what it was before the technique stands above. */
+  const beforeTechnique = test.before ? { run: test.before, date: null } : null;
+  const found =
+    beforeTechnique ??
+    earlier.toReversed().flatMap((visit) =>
+      effectiveRuns(visit.runs)
+        .filter((run) => run.test === step.protocol.id && run.side === step.side && holdsAnswer(run))
+        .map((run) => ({ run, date: visit.date as string | null })),
+    )[0];
+  if (!found) return null;
   const { run: current, ladder } = test;
   const isIn = current !== null && current !== undefined && ladder?.ended !== null && ladder !== null;
+  if (beforeTechnique && !isIn) return null;
   const followed = signs.some(({ sign }) => sign.test === step.protocol.id && (sign.side ?? null) === step.side);
   const compared = isIn ? comparedRuns(found.run, current) : [];
   const uncover = () => {
@@ -56,7 +61,7 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
     <div className={LINE} data-sign-line={isIn ? "in" : seen === key ? "seen" : "covered"}>
       <span className="text-sm">
         {followed && <strong>Followed. </strong>}
-        {dayText(found.date)}:
+        {found.date === null ? "Before the technique" : dayText(found.date)}:
       </span>
       {isIn ? (
         <span className="font-medium" data-compared>

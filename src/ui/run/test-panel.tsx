@@ -282,7 +282,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
     >
       <Heading step={step} test={test} onSelect={onSelect} />
       <StageLadder test={test} />
-      {course && course.visitsBefore > 0 && <SignLine step={step} test={test} />}
+      {(test.before || (course && course.visitsBefore > 0)) && <SignLine step={step} test={test} />}
       <Blocked step={step} test={test} />
       {!blocked && <RestLine step={step} rest={rest} />}
       {!blocked && asked.what === "agreement" && <AnewCard anew={asked.anew} digits />}
