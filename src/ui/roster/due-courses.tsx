@@ -1,9 +1,7 @@
 "use client";
 
-import { useEffect, useState } from "react";
-import { call } from "@/wire/call";
+import { useState } from "react";
 import type { DueCourse } from "@/wire/course";
-import { ROUTES } from "@/wire/routes";
 import { Button, ButtonLink } from "../primitives/button";
 import { dayText } from "../primitives/dates";
 
@@ -16,14 +14,8 @@ const WHY: Record<DueCourse["why"], string> = {
 const FEW = 4;
 
 /** Whose course waits for something: a retest, a letter, an outcome. */
-export function DueCourses() {
-  const [due, setDue] = useState<readonly DueCourse[]>([]);
+export function DueCourses({ due }: { due: readonly DueCourse[] }) {
   const [all, setAll] = useState(false);
-  useEffect(() => {
-    let isHere = true;
-    void call(ROUTES.due, {}, null).then((told) => isHere && told.ok && setDue(told.value.due));
-    return () => void (isHere = false);
-  }, []);
   if (due.length === 0) return null;
   const shown = all ? due : due.slice(0, FEW);
   return (

@@ -10,7 +10,7 @@ import { dayText } from "../primitives/dates";
 const isEmpty = ({ events }: { events: number }): boolean => events === 1;
 
 /** The others stand on the course page. */
-const OLDER_SHOWN = 2;
+const OLDER_SHOWN = 1;
 
 type ExamLinksProps = { person: RosterRow; onDiscard: (exam: string) => void };
 

@@ -1,5 +1,8 @@
 "use client";
 
+import { useEffect, useState } from "react";
+import { call } from "@/wire/call";
+import type { DueCourse } from "@/wire/course";
 import { ROUTES } from "@/wire/routes";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
@@ -8,9 +11,23 @@ import { RosterScreen } from "./roster-screen";
 
 const OUTLINE = ["h-11", "h-11", "h-16", "h-16", "h-16", "h-16", "h-16"];
 
+const NONE: readonly DueCourse[] = [];
+
+/** What is due, asked for beside the roster, so that nothing moves once it is there; none where it cannot be had. */
+function useDue(): readonly DueCourse[] | null {
+  const [due, setDue] = useState<readonly DueCourse[] | null>(null);
+  useEffect(() => {
+    let isHere = true;
+    void call(ROUTES.due, {}, null).then((told) => isHere && setDue(told.ok ? told.value.due : NONE));
+    return () => void (isHere = false);
+  }, []);
+  return due;
+}
+
 /** The roster, once it is known who is on it and who looks at it. */
 export function RosterPage() {
   const { here } = useHere();
+  const due = useDue();
   const outline = (
     <>
       <PageHeader />
@@ -20,9 +37,10 @@ export function RosterPage() {
   return (
     <Loaded route={ROUTES.searchPeople} ask={{}} skeleton={outline}>
       {({ people }, reload) =>
-        here ? (
+        here && due ? (
           <RosterScreen
             initial={people}
+            due={due}
             profile={here.profile}
             evidence={here.evidence}
             onChanged={() => void reload()}

@@ -9,6 +9,7 @@ import { ageOn } from "@/core/measurement";
 import type { ExamRegion } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
+import type { DueCourse } from "@/wire/course";
 import type { RosterRow } from "@/wire/roster";
 import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
@@ -31,6 +32,8 @@ const SEARCH_DELAY_MS = 120;
 
 type RosterProps = {
   initial: readonly RosterRow[];
+  /** Courses that wait for something. */
+  due: readonly DueCourse[];
   profile: Profile | null;
   /** The version of the evidence in force. */
   evidence: string;
@@ -167,7 +170,7 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
   );
 }
 
-export function RosterScreen({ initial, profile, evidence, onChanged }: RosterProps) {
+export function RosterScreen({ initial, due, profile, evidence, onChanged }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
   const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
@@ -223,7 +226,7 @@ export function RosterScreen({ initial, profile, evidence, onChanged }: RosterPr
           </p>
         )}
         <InProgress {...inProgress} />
-        <DueCourses />
+        <DueCourses due={due} />
         <div className="flex flex-wrap gap-2">
           <SearchField
             label="Search by name, number or birth year"
