@@ -162,6 +162,8 @@ for (const [name, says] of Object.values(DEMO))
     await expect(page.locator("[data-course-sentence]")).toContainText(says);
     await page.getByText("The same as a table").click();
     await expect(page.locator("[data-sign-table] tbody tr").first()).toBeVisible();
+    const pages = (await page.pdf({ format: "A4" })).toString("latin1").match(/\/Type\s*\/Page[^s]/g);
+    expect(pages).toHaveLength(1);
   });
 
 test("somebody who has to be sent on, and whose letter waits, is told of on roster and page", async ({ page }) => {

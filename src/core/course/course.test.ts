@@ -245,6 +245,20 @@ describe("sending on", () => {
     expect(ids(onsets(42, 43, 44))).toEqual([]);
   });
 
+  it("as the practitioner set it", () => {
+    const told = (settings?: { visits: number; weeks: number }) =>
+      courseFrom({
+        episode: idOf(600),
+        events: episodeEvents([RAISE_SIGN]),
+        visits: courseVisits([42, 43, 44].map((onset, index) => ({ date: DAYS[index]!, tell: calfVisit({ onset }) }))),
+        today: TODAY,
+        ...(settings ? { settings } : {}),
+      }).sendOn.map(({ id }) => id);
+    expect(told()).toEqual([]);
+    expect(told({ visits: 3, weeks: 6 })).toEqual(["not-better"]);
+    expect(told({ visits: 8, weeks: 4 })).toEqual(["not-better"]);
+  });
+
   it("not after four visits in one week", () => {
     const plans = ["2026-03-02", "2026-03-03", "2026-03-05", "2026-03-07"].map((date) => ({
       date,

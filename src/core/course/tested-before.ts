@@ -3,8 +3,8 @@ import { runKey, type Side } from "../vocabulary";
 import type { CourseVisit } from "./visit";
 
 /**
- * Tests that were done before the first technique of a course: a visit that goes
- * on with it names them, so that a test is never taken for a first one.
+ * What was done and tested at the visits before one: it says so in its opening,
+ * so that a test is never taken for the first of its kind after treatment.
  *
  * @example testedBefore([]) // { techniques: 0, tested: [] }
  */

@@ -23,3 +23,16 @@ describe("sentences in own words", () => {
     ["too many", Object.fromEntries(Array.from({ length: 601 }, (_, index) => [`s${index}`, "two"]))],
   ])("are refused when %s", (_, words) => expect(takes(words)).toBe(false));
 });
+
+describe("how a course is judged", () => {
+  const takesCourse = (over: object): boolean =>
+    workSettingsSchema.isValidSync({ ...DEFAULT_WORK_SETTINGS, ...over }, { strict: true });
+
+  it("may be left out, and is held to what makes sense", () => {
+    expect(takesCourse({})).toBe(true);
+    expect(takesCourse({ cover: false, sendOn: { visits: 3, weeks: 4 } })).toBe(true);
+    for (const sendOn of [{ visits: 1, weeks: 6 }, { visits: 4, weeks: 99 }, { visits: 4 }, { visits: 2.5, weeks: 6 }])
+      expect(takesCourse({ sendOn })).toBe(false);
+    expect(takesCourse({ cover: "yes" })).toBe(false);
+  });
+});

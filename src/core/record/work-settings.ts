@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, mixed, object } from "yup";
-import { closed, distinctListOf, isRecord, oneOf, withFastPath, text } from "../base";
+import { closed, distinctListOf, isRecord, oneOf, text, wholeIn, withFastPath } from "../base";
 import { NEVER_SAID, TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
@@ -44,6 +44,8 @@ const ownWords = () =>
     isOwnWords,
   );
 
+const MOST_SEND_ON = 26;
+
 /** How one practitioner likes to work. Never changes a reading. */
 export const workSettingsSchema = closed({
   unit: oneOf(FORCE_UNITS),
@@ -52,6 +54,15 @@ export const workSettingsSchema = closed({
   theme: oneOf(["system", "light", "dark"]),
   /** While a test is in hand, what has been read so far stays out of sight; left out: it does. */
   quiet: boolean().typeError("is not yes or no; choose one").optional(),
+  /** What a sign was stays covered until the new value is in; left out: it does. */
+  cover: boolean().typeError("is not yes or no; choose one").optional(),
+  /** After how many visits, and weeks, without anything better somebody is to be sent on; left out: 4 and 6. */
+  sendOn: closed({
+    visits: wholeIn(2, MOST_SEND_ON).required("is missing; say after how many visits"),
+    weeks: wholeIn(2, MOST_SEND_ON).required("is missing; say after how many weeks"),
+  })
+    .optional()
+    .default(undefined),
   /** What is said to the person in own words. */
   words: ownWords(),
   /** Run sheets of their own. */

@@ -1,4 +1,5 @@
 import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
+import type { SendOnSettings } from "@/core";
 import { coursesOf } from "../repositories/episodes";
 import type { Store } from "../store/store";
 
@@ -7,7 +8,8 @@ export const TASKS = {
   importExam: (store: Store, content: string, now: string) => importExam(store, content, now),
   exportExam: (store: Store, exam: string, now: string) => examFileText(exportExam(store, exam, now)),
   exportPerson: (store: Store, person: string, now: string) => examFileText(exportPerson(store, person, now)),
-  coursesOf: (store: Store, person: string, today: string) => coursesOf(store, person, today),
+  coursesOf: (store: Store, person: string, today: string, settings?: SendOnSettings) =>
+    coursesOf(store, person, today, settings),
   exportFindings: (store: Store, exam: string) => exportFindings(store, exam),
 } as const;
 

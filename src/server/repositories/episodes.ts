@@ -19,7 +19,9 @@ import {
   type RecordedEvent,
   refuse,
   remembered,
+  type SendOnSettings,
   type StreamEvent,
+  USUAL_SEND_ON,
   uuid,
   visitOf,
 } from "@/core";
@@ -221,7 +223,12 @@ function visitIn(store: Store, exam: string): CourseVisit | null {
  *
  * @throws InputError for a person who is not on the roster
  */
-export function coursesOf(store: Store, person: string, today: string): PersonCourses {
+export function coursesOf(
+  store: Store,
+  person: string,
+  today: string,
+  settings: SendOnSettings = USUAL_SEND_ON,
+): PersonCourses {
   const row = findPerson(store, person);
   if (!row) refuse("person", `no person ${person} is on the roster`, "Check the id.");
   const openings = openingsOf(store, person);
@@ -239,7 +246,7 @@ export function coursesOf(store: Store, person: string, today: string): PersonCo
     const visits = inOrder(
       openings.filter((visit) => isOf(state, episode, visit)).flatMap(({ exam }) => whole.get(exam) ?? []),
     );
-    return visits.length > 0 || state.person !== null ? [courseFrom({ episode, events, visits, today })] : [];
+    return visits.length > 0 || state.person !== null ? [courseFrom({ episode, events, visits, today, settings })] : [];
   });
   const { exams: _exams, recentAt: _recentAt, ...entry } = row;
   return {

@@ -15,7 +15,7 @@ function Body({ label, places, gone, come }: BodyProps) {
         viewBox="0 0 440 518"
         role="img"
         aria-label={`${label}: ${places.map(placeLabel).join(", ") || "nothing drawn"}`}
-        className="h-56 w-auto"
+        className="h-56 w-auto print:h-24"
       >
         <defs>
           <pattern
@@ -80,11 +80,11 @@ export function CourseBodies({
   const gone = first.filter((place) => !last.includes(place));
   const come = last.filter((place) => !first.includes(place));
   return (
-    <div className="flex flex-wrap items-center justify-around gap-3" data-course-bodies>
+    <div className="flex flex-wrap items-center justify-around gap-3 print:flex-nowrap print:gap-1" data-course-bodies>
       <Body label="First visit" places={first} gone={[]} come={[]} />
       {!isOne && (
         <>
-          <div className="max-w-56 text-base">
+          <div className="max-w-56 text-base print:text-[0.7rem]">
             <p>
               <strong>Gone</strong> (hatched): {named(gone) || "nothing"}
             </p>

@@ -179,7 +179,7 @@ export function CoursePicture({ course }: { course: Course }) {
         viewBox={`0 0 ${WIDTH} ${height}`}
         role="img"
         aria-label={`${course.visits.length} visits over ${course.span} days; the values stand in the table below`}
-        className="h-auto w-full min-w-[48rem]"
+        className="h-auto w-full min-w-[48rem] print:min-w-0"
       >
         <Axis course={course} x={x} />
         {course.signs.map((sign, index) => (
@@ -209,7 +209,7 @@ export function CoursePicture({ course }: { course: Course }) {
 export function SignTable({ course }: { course: Course }) {
   if (course.signs.length === 0) return null;
   return (
-    <details>
+    <details className="print:hidden">
       <summary className="flex min-h-11 items-center font-medium">The same as a table</summary>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="The values of the signs">
         <table className="w-full border-collapse text-left text-base" data-sign-table>

@@ -29,7 +29,7 @@ function Neurology({ course }: { course: Course }) {
     <section aria-label="Neurology" data-course-neurology>
       {rows.length > 0 && (
         <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Neurology, visit by visit">
-          <table className="mb-1 text-left text-base">
+          <table className="mb-1 text-left text-base print:text-[0.7rem]">
             <thead className="sr-only">
               <tr>
                 <th scope="col">What</th>
@@ -44,15 +44,17 @@ function Neurology({ course }: { course: Course }) {
             <tbody>
               {rows.map(({ key, label, values, change, known }) => (
                 <tr key={key}>
-                  <th scope="row" className="pr-4 font-semibold whitespace-nowrap">
+                  <th scope="row" className="pr-4 font-semibold whitespace-nowrap print:pr-1 print:whitespace-normal">
                     {label}
                   </th>
                   {values.map(({ date, text }, index) => (
-                    <td key={`${date} ${index}`} className="pr-4">
+                    <td key={`${date} ${index}`} className="pr-4 print:pr-1">
                       {text ?? "–"}
                     </td>
                   ))}
-                  <td className={`whitespace-nowrap ${change === "fell" ? "font-bold text-stop" : "font-semibold"}`}>
+                  <td
+                    className={`whitespace-nowrap print:whitespace-normal ${change === "fell" ? "font-bold text-stop" : "font-semibold"}`}
+                  >
                     {change === "fell"
                       ? "less ↓"
                       : change === "rose"
@@ -84,7 +86,7 @@ function Readings({ course }: { course: Course }) {
       {course.visits.map(({ exam, date, read, isCourse, isOpen, signedAt }) => (
         <li key={exam} className="flex gap-x-3">
           <Link
-            className="flex min-h-11 shrink-0 items-center underline"
+            className="flex min-h-11 shrink-0 items-center underline print:min-h-0"
             href={`/exams/${exam}/${isOpen ? "run" : "reading"}`}
           >
             {dayText(date)}
@@ -163,7 +165,8 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
     });
     setRefusal(said.refusal);
     if (said.events) {
-      await call(ROUTES.courseEvents, { episode: course.episode }, { events: [...said.events] });
+      const sent = await call(ROUTES.courseEvents, { episode: course.episode }, { events: [...said.events] });
+      if (!sent.ok) setRefusal("Kept in this browser: it is sent as soon as the server can be reached.");
       await onChanged();
     }
     return said.events !== null;
@@ -171,7 +174,8 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
   const openVisit = course.visits.findLast(({ isOpen }) => isOpen);
   /** While a visit measures again, what was before stands covered: expecting a better number makes one. */
   const [uncovered, setUncovered] = useState(false);
-  const isCovered = openVisit !== undefined && course.visits.length > 1 && !uncovered;
+  const isCovered =
+    profile?.settings.work.cover !== false && openVisit !== undefined && course.visits.length > 1 && !uncovered;
   return (
     <article className="flex flex-col gap-3" data-course={course.episode} aria-label={course.name}>
       <header className="flex flex-wrap items-start gap-x-6 gap-y-2">
@@ -181,7 +185,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
             {course.span > 0 && ` over ${course.span} days`}
             {course.ended && ` · ended ${dayText(course.ended.on)}`}
           </p>
-          <p className="text-[1.75rem] leading-tight font-bold" data-course-sentence>
+          <p className="text-[1.75rem] leading-tight font-bold print:text-xl" data-course-sentence>
             {isCovered ? "A visit is open: what was measured before is covered." : course.sentence}
           </p>
           {course.next && (
@@ -249,7 +253,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
           Getting better after treatment moves no probability: nothing published allows it.
         </p>
       </Card>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] print:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] print:text-[0.8rem]">
         <Card heading="Then and now">
           <CourseBodies {...course.bodies} isOne={course.visits.length < 2} />
         </Card>
@@ -272,7 +276,9 @@ export function CourseScreen({ person }: { person: string }) {
   const outline = <Outline blocks={["h-16", "h-72", "h-56"]} />;
   return (
     <>
-      <PageHeader />
+      <div className="no-print">
+        <PageHeader />
+      </div>
       <Loaded route={ROUTES.courses} ids={{ person }} ask={null} skeleton={outline}>
         {(told, reload) => (
           <main className="mx-auto flex w-full max-w-7xl flex-col gap-6 p-4">

@@ -28,7 +28,7 @@ const LINE = "flex min-h-17 flex-wrap items-center gap-x-3 rounded-xl border bor
  * nobody finds what they expect; then both stand beside each other.
  */
 export function SignLine({ step, test }: { step: SheetStep; test: TestActions }) {
-  const { append } = useExam();
+  const { append, profile } = useExam();
   const { earlier, signs } = useCourse();
   const [seen, setSeen] = useState<string | null>(null);
   const key = step.key;
@@ -46,6 +46,7 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
   const isIn = current !== null && current !== undefined && ladder?.ended !== null && ladder !== null;
   if (beforeTechnique && !isIn) return null;
   const followed = signs.some(({ sign }) => sign.test === step.protocol.id && (sign.side ?? null) === step.side);
+  const isOpen = seen === key || profile.settings.work.cover === false;
   const compared = isIn ? comparedRuns(found.run, current) : [];
   const uncover = () => {
     setSeen(key);
@@ -58,7 +59,7 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
     });
   };
   return (
-    <div className={LINE} data-sign-line={isIn ? "in" : seen === key ? "seen" : "covered"}>
+    <div className={LINE} data-sign-line={isIn ? "in" : isOpen ? "seen" : "covered"}>
       <span className="text-sm">
         {followed && <strong>Followed. </strong>}
         {found.date === null ? "Before the technique" : dayText(found.date)}:
@@ -67,7 +68,7 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
         <span className="font-medium" data-compared>
           {compared.map(sayCompared).join("; ") || "nothing of it can be compared"}
         </span>
-      ) : seen === key ? (
+      ) : isOpen ? (
         <span className="font-medium">{valuesOf(found.run, step) || "no number"}</span>
       ) : (
         <>

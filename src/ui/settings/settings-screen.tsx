@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { v4 as newId } from "uuid";
+import { USUAL_SEND_ON } from "@/core/course";
 import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
 import { ruleAsks } from "@/core/reading";
@@ -95,6 +96,36 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
   );
 }
 
+type WorkSettings = PractitionerSettings["work"];
+type CourseChoicesProps = { settings: PractitionerSettings; work: (change: Partial<WorkSettings>) => void };
+
+/** How a course is followed: whether what a sign was is covered, and when to send somebody on. */
+function CourseChoices({ settings, work }: CourseChoicesProps) {
+  const { cover = true, sendOn = USUAL_SEND_ON } = settings.work;
+  return (
+    <>
+      <Choice
+        label="What a sign was is covered until the new value is in"
+        value={cover ? "on" : "off"}
+        options={named(["on", "off"])}
+        onChoose={(chosen) => work({ cover: chosen === "on" })}
+      />
+      <Choice
+        label="Send on when nothing is better after so many visits"
+        value={String(sendOn.visits)}
+        options={named(["3", "4", "6", "8"])}
+        onChoose={(visits) => work({ sendOn: { ...sendOn, visits: Number(visits) } })}
+      />
+      <Choice
+        label="or so many weeks"
+        value={String(sendOn.weeks)}
+        options={named(["4", "6", "8", "12"])}
+        onChoose={(weeks) => work({ sendOn: { ...sendOn, weeks: Number(weeks) } })}
+      />
+    </>
+  );
+}
+
 /** Profile, ways of working, and the schools a new exam is read under. */
 export function SettingsScreen({ profiles, current, onChanged }: SettingsProps & { onChanged: () => void }) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -156,6 +187,7 @@ export function SettingsScreen({ profiles, current, onChanged }: SettingsProps &
                   options={named(["on", "off"])}
                   onChoose={(quiet) => work({ quiet: quiet === "on" })}
                 />
+                <CourseChoices settings={settings} work={work} />
                 <Choice
                   label="Tone at the end of a hold"
                   value={settings.work.sound ? "on" : "off"}

@@ -49,7 +49,7 @@ const goesOnWith = closed({
   episode: uuid(),
   /** Techniques before this visit: what is tested now is response to them. */
   techniques: wholeIn(0, MOST_TECHNIQUES).required("is missing; say how many techniques came before"),
-  /** What was tested before the first of them. */
+  /** What was tested at those visits: none of it can be a first test after treatment. */
   tested: listOfEach(closed({ test: name(), side: oneOfOrNone(SIDES) }), MOST_TESTED),
 });
 
