@@ -1,5 +1,5 @@
 import type { ClinicError } from "../measurement";
-import { type VerdictId, VERDICTS, WORD_TRAITS } from "../reading";
+import { isLoud, type VerdictId, VERDICTS } from "../reading";
 import {
   type CourseOutcome,
   type EpisodeState,
@@ -106,8 +106,6 @@ function techniquesOf(visits: readonly CourseVisit[], start: string): readonly C
 }
 
 const MOST_SAID = 3;
-const isLoud = (word: string): boolean => WORDS_TOLD.get(word) ?? false;
-const WORDS_TOLD = new Map<string, boolean>(Object.entries(WORD_TRAITS).map(([word, { loud }]) => [word, loud]));
 
 /** What was read at a visit, in its own frozen words. */
 function readAt({ read, signedAt }: CourseVisit): string | null {

@@ -1,6 +1,6 @@
 import { type ClinicError, errorOf, formatted, minimalDetectableChange } from "../measurement";
 import { NEURO_SCALES } from "../knowledge";
-import { type Compared, comparedRuns, PAIN_POINTS, type VerdictId } from "../reading";
+import { type Compared, comparedRuns, lessIsBetter, PAIN_POINTS, type VerdictId } from "../reading";
 import { measureOf, type FollowedSign, type SignPoint } from "./signs";
 
 /** A value of a sign beside its first one: better, worse, or not to be compared. */
@@ -23,9 +23,8 @@ export function betterOf(sign: FollowedSign): "more" | "less" | null {
   if (sign.kind === "activity") return "more";
   if (sign.kind === "neuro") return sign.neuro === "power" ? "more" : null;
   const measure = measureOf(sign);
-  if (!measure) return null;
-  if (measure.falling || measure.unit === "of 5") return "less";
-  return measure.unit === "°" || measure.unit === "s" ? "more" : null;
+  const isLess = measure && lessIsBetter(measure);
+  return isLess === null ? null : isLess ? "less" : "more";
 }
 
 /**

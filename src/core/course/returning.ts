@@ -1,7 +1,7 @@
 import { protocolOf, type TestId } from "../knowledge";
 import { testLabel } from "../reading";
 import { effectiveRuns, END_REASONS } from "../record";
-import { type Side, SIDES } from "../vocabulary";
+import { runKey, type Side, SIDES } from "../vocabulary";
 import { beyondIn } from "./judge";
 import { daysBetween, type SignCourse } from "./sign-course";
 import { techniqueText } from "./course";
@@ -80,7 +80,7 @@ export function testsAgain(
     if (!protocol) return [];
     return [{ test: protocol.id, side: protocol.sided ? (sign.side ?? SIDES[0]) : null }];
   });
-  const all = new Map([...ofSigns, ...(last?.left ?? [])].map((run) => [`${run.test} ${run.side}`, run]));
+  const all = new Map([...ofSigns, ...(last?.left ?? [])].map((run) => [runKey(run.test, run.side), run]));
   const positions = [...new Set([...all.values()].map(({ test }) => protocolOf(test).position))];
   return positions.flatMap((position) =>
     [...all.values()].filter(({ test }) => protocolOf(test).position === position),

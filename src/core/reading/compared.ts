@@ -100,7 +100,7 @@ const furthest = ({ places }: StageRecord): number | null => {
 };
 
 /** Which way is better: more of an angle, less of a deficit or an effort; null: neither is known to be. */
-const lessIsBetter = ({ unit, falling }: Measure): boolean | null => {
+export const lessIsBetter = ({ unit, falling }: Measure): boolean | null => {
   if (falling || unit === "of 5") return true;
   return unit === "°" || unit === "s" ? false : null;
 };

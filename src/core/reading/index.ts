@@ -67,6 +67,7 @@ export {
   comparedRuns,
   feltIn,
   isClear,
+  lessIsBetter,
   PAIN_POINTS,
   sayCompared,
   type VerdictId,
@@ -74,4 +75,4 @@ export {
 } from "./compared";
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
-export { firmnessOf, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";
+export { firmnessOf, isLoud, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";

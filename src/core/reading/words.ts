@@ -28,6 +28,16 @@ export const WORD_TRAITS = {
 } as const satisfies Record<string, WordTraits>;
 
 export type Word = keyof typeof WORD_TRAITS;
+
+const TRAITS = new Map<string, WordTraits>(Object.entries(WORD_TRAITS));
+
+/**
+ * Whether a word, as it was kept, speaks for its source; one that nobody knows any more does not.
+ *
+ * @example isLoud("likely") // true
+ */
+export const isLoud = (word: string): boolean => TRAITS.get(word)?.loud ?? false;
+
 export const WORDS = Object.keys(WORD_TRAITS) as Word[];
 
 export type Firmness = "firm" | "tentative";

@@ -11,7 +11,7 @@ export type AskedGroup = {
 };
 
 /** A question the order does not name stands with the last group. */
-const groupOf = ({ id }: GuardQuestion): GuardGroupId => GUARD_ASKED[id]?.group ?? "body";
+export const groupOf = ({ id }: Pick<GuardQuestion, "id">): GuardGroupId => GUARD_ASKED[id]?.group ?? "body";
 
 const ORDER = Object.keys(GUARD_ASKED);
 const placeOf = ({ id }: GuardQuestion): number => (ORDER.includes(id) ? ORDER.indexOf(id) : ORDER.length);

@@ -1,5 +1,5 @@
-import { GUARD_ASKED } from "../knowledge";
 import type { EventDraft } from "../record";
+import { groupOf } from "./asking";
 import type { Guard } from "./assess";
 
 /**
@@ -25,4 +25,4 @@ export function carriedAnswers(
 }
 
 /** Asked in their own words at every visit. */
-export const isGrave = (question: string): boolean => (GUARD_ASKED[question]?.group ?? "body") === "grave";
+export const isGrave = (question: string): boolean => groupOf({ id: question }) === "grave";

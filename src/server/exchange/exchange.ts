@@ -23,7 +23,7 @@ import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../reposito
 import { branchesIn, mergeStream, type Merged } from "../repositories/merge";
 import { episodesOf } from "../repositories/episodes";
 import { addPerson, findPerson } from "../repositories/people";
-import { atOnce, endOf, journalEnd, linksOfStream, storeIdOf } from "../repositories/streams";
+import { atOnce, journalEnd, storeIdOf, wholeStream } from "../repositories/streams";
 import { nativeSha256 } from "../store/native-hash";
 import type { Store } from "../store/store";
 
@@ -46,23 +46,17 @@ function fileOf(store: Store, streams: readonly StoredStream[], now: string): Ex
 export const exportExam = (store: Store, exam: string, now: string): ExamFile =>
   fileOf(store, [chainOf(store, exam) ?? noSuchExam(exam)], now);
 
-/** A stream with all of its links; null when there is none. */
-function streamWhole(store: Store, kind: "person" | "episode", id: string): StoredStream | null {
-  const end = endOf(store, kind, id);
-  return end && { kind, id, head: end.head, length: end.length, links: linksOfStream(store, kind, id) };
-}
-
 /** Everything of one person as a file: what is said of them, all of their exams, and their courses. */
 export function exportPerson(store: Store, person: string, now: string): ExamFile {
   const row = findPerson(store, person);
-  const said = streamWhole(store, "person", person);
+  const said = wholeStream(store, "person", person);
   if (!row || !said) refuse("person", `no person ${person} is on the roster`, "Check the id.");
   return fileOf(
     store,
     [
       said,
       ...row.exams.flatMap(({ id }) => chainOf(store, id) ?? []),
-      ...episodesOf(store, person).flatMap((id) => streamWhole(store, "episode", id) ?? []),
+      ...episodesOf(store, person).flatMap((id) => wholeStream(store, "episode", id) ?? []),
     ],
     now,
   );

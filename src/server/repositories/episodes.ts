@@ -5,6 +5,7 @@ import {
   courseFrom,
   courseOf,
   type CourseVisit,
+  dayOfVisit,
   describeProblem,
   episodeProblem,
   type EpisodeState,
@@ -17,6 +18,7 @@ import {
   type Person,
   RECORD_VERSION,
   type RecordedEvent,
+  type RefusalClass,
   refuse,
   remembered,
   type SendOnSettings,
@@ -27,7 +29,7 @@ import {
 } from "@/core";
 import type { DueCourse, ExamCourse, PersonCourses } from "@/wire/course";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
-import { loadExam, type Sender } from "./exams";
+import { loadExam, receipt, type Sender } from "./exams";
 import { findPerson } from "./people";
 import { atOnce, endOrGenesis, eventsOf, journalEnd, moveEnd, payloadById, storeOwnEvent } from "./streams";
 import { episodes } from "../store/schema";
@@ -123,7 +125,7 @@ export function appendEpisodeEvents(
       if (!next) return refusedAs(taken.event.id, `event ${index + 1} › id: was used before for other content.`);
       end = next;
       events.push(taken.event);
-      return { id: taken.event.id, result: "stored", why: null, refusal: null };
+      return receipt(taken.event.id, "stored");
     });
     const line = end.length > before ? moveEnd(store, "episode", episode, end, now) : journalEnd(store);
     if (end.length > before) putEpisode(store, episode, foldEpisode(events));
@@ -131,12 +133,8 @@ export function appendEpisodeEvents(
   });
 }
 
-const refusedAs = (id: string, why: string, refusal: Receipt["refusal"] = "never"): Receipt => ({
-  id,
-  result: "refused",
-  why,
-  refusal,
-});
+const refusedAs = (id: string, why: string, refusal: RefusalClass = "never"): Receipt =>
+  receipt(id, "refused", { why, refusal });
 
 function takeOne(
   store: Store,
@@ -161,7 +159,7 @@ function takeOne(
   const there = payloadById(store, event.id);
   if (there !== null)
     return there === canonicalJson(event)
-      ? { id, result: "already stored", why: null, refusal: null }
+      ? receipt(id, "already stored")
       : refusedAs(id, `${where} › id: was used before for other content. Make a new id for a new event.`);
   const problem =
     sender(store, event as unknown as RecordedEvent) ??
@@ -199,7 +197,7 @@ function openingsOf(
         exam: id,
         episode: courseOf({ id, opened }),
         receivedAt,
-        date: opened?.body.visit?.date ?? opened?.at.slice(0, 10) ?? "",
+        date: dayOfVisit({ opened }),
         before: opened?.body.visit?.before ?? null,
         openedAt: opened?.at ?? "",
       };

@@ -35,11 +35,11 @@ import {
   eventsOf,
   hashAt,
   journalEnd,
-  linksOfStream,
   moveEnd,
   payloadById,
   storeOwnEvent,
   type StreamEnd,
+  wholeStream,
 } from "./streams";
 import { asStoreError, type Store } from "../store/store";
 
@@ -147,10 +147,7 @@ export function importedUpTo(store: Store, exam: string): number {
 }
 
 /** An exam's whole chain, or null when there is no such exam. */
-export function chainOf(store: Store, exam: string): StoredStream | null {
-  const end = endOf(store, "exam", exam);
-  return end ? { kind: "exam", id: exam, ...headOf(end), links: linksOfStream(store, "exam", exam) } : null;
-}
+export const chainOf = (store: Store, exam: string): StoredStream | null => wholeStream(store, "exam", exam);
 
 /** The one answer to an id that stands for no exam. */
 export function noSuchExam(exam: string): never {
@@ -269,7 +266,8 @@ const ID_IN_USE = "was used before for other content. Make a new id for a new ev
 
 type Refused = { readonly why: string; readonly refusal: RefusalClass };
 
-const receipt = (id: string, result: Receipt["result"], refused: Refused | null = null): Receipt => ({
+/** What became of one event, as its sender is told. */
+export const receipt = (id: string, result: Receipt["result"], refused: Refused | null = null): Receipt => ({
   id,
   result,
   why: refused?.why ?? null,

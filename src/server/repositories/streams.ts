@@ -12,6 +12,7 @@ import {
   type PersonDraft,
   remembered,
   type StoredLink,
+  type StoredStream,
   streamEvent,
   type StreamEnvelope,
   type StreamKind,
@@ -106,6 +107,12 @@ export const eventsOf = <E>(store: Store, kind: StreamKind, stream: string, afte
 /** A stream's links as they are stored. */
 export const linksOfStream = (store: Store, kind: StreamKind, stream: string): StoredLink[] =>
   statements(store).links.all(kind, stream);
+
+/** A stream with where it ends and all of its links; null when there is none. */
+export function wholeStream(store: Store, kind: StreamKind, id: string): StoredStream | null {
+  const end = endOf(store, kind, id);
+  return end && { kind, id, head: end.head, length: end.length, links: linksOfStream(store, kind, id) };
+}
 
 /** The links of a stream's other continuations. */
 export const branchLinksOf = (store: Store, kind: StreamKind, stream: string): StoredLink[] =>

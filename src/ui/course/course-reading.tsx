@@ -1,11 +1,9 @@
 "use client";
 
-import { WORD_TRAITS, type Word } from "@/core/reading";
+import { isLoud } from "@/core/reading";
 import { shortSource } from "@/core/vocabulary";
 import { dayText } from "../primitives/dates";
 import { useCourse } from "./use-course";
-
-const isLoud = (word: string): boolean => WORD_TRAITS[word as Word]?.loud ?? false;
 
 /** Beside a visit that is course: what was read before the first technique stands, and its tests are compared. */
 export function CourseReading() {

@@ -2,6 +2,7 @@
 
 import { Eye, EyeOff } from "lucide-react";
 import { useState } from "react";
+import { formatted } from "@/core/measurement";
 import { comparedRuns, sayCompared } from "@/core/reading";
 import { effectiveRuns, holdsAnswer, type Run } from "@/core/record";
 import type { SheetStep } from "@/core/planning";
@@ -93,9 +94,8 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
 
 const valuesOf = (run: Run, { protocol }: SheetStep): string =>
   protocol.measures
-    .flatMap(({ id, label, unit }) =>
-      run.measures[id] === undefined
-        ? []
-        : [`${label.toLowerCase()} ${run.measures[id]}${unit === "°" ? "°" : ` ${unit}`}`],
-    )
+    .flatMap((measure) => {
+      const value = run.measures[measure.id];
+      return value === undefined ? [] : [`${measure.label.toLowerCase()} ${formatted(measure, value)}`];
+    })
     .join(", ");
