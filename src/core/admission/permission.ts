@@ -15,6 +15,7 @@ import {
   type Run,
   runsNow,
   settingsOf,
+  sheetTests,
   stageToday,
   versionOfEvent,
 } from "../record";
@@ -56,6 +57,10 @@ function unaskedFor(state: ExamState, test: TestId, v: number): readonly GuardQu
   return questionsFor(state, [test], v, answers).filter(({ id }) => answers[id] === undefined);
 }
 
+/** On the sheet or begun before: the guard, which has been gone through by now, asked what it brings. */
+const isPlanned = (state: ExamState, test: TestId): boolean =>
+  sheetTests(state).includes(test) || state.runs.some((run) => run.test === test);
+
 /** The first version in which a repeat says why. */
 const SAYS_WHY_AGAIN = 3;
 
@@ -85,7 +90,7 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
   if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const notAgreed = v >= ASKS_ANEW ? testAgreementProblem(state, body.test) : null;
   if (notAgreed) return notAgreed;
-  const [unasked] = unaskedFor(state, body.test, v);
+  const [unasked] = isPlanned(state, body.test) ? [] : unaskedFor(state, body.test, v);
   if (unasked)
     return problem(
       "body › test",

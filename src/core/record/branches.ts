@@ -53,13 +53,17 @@ export function branchesOf<L extends ChainLink>(
   const genesis = genesisOf(stream, kind);
   const byHash = new Map(links.map((link) => [link.hash, link]));
   const followed = new Set(links.map(({ previous }) => previous));
-  const paths = [...byHash.values()]
+  const whole = [...byHash.values()]
     .filter(({ hash }) => !followed.has(hash))
     .flatMap((leaf) => {
       const path = pathTo(leaf, byHash, genesis);
-      if (!path) return [];
+      return path ? [{ leaf, path }] : [];
+    });
+  if (whole.length === 1) return { trunk: whole[0]!.path, branches: [] };
+  const paths = whole
+    .map(({ leaf, path }) => {
       const isOwn = own !== null && path.some(({ hash }) => hash === own);
-      return [{ path, head: leaf.hash, rank: [hasSignature(path) ? 1 : 0, isOwn ? 1 : 0, path.length] as const }];
+      return { path, head: leaf.hash, rank: [hasSignature(path) ? 1 : 0, isOwn ? 1 : 0, path.length] as const };
     })
     .sort(
       (a, b) => b.rank[0] - a.rank[0] || b.rank[1] - a.rank[1] || b.rank[2] - a.rank[2] || (a.head < b.head ? -1 : 1),

@@ -2,10 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import { canonicalJson } from "../base";
+import { copyOf } from "./copy-of";
 import { genesisOf, chainEvent, type ChainHead, type ChainLink, verifyChain } from "./chain";
 import { fold } from "./fold";
 import { irritability } from "./irritability";
 import { ladderOf } from "./ladder";
+import { emptyState } from "./state";
 import { lastTap } from "./undo";
 
 const longExam = () => {
@@ -240,5 +242,22 @@ describe("canonical JSON", () => {
     expect(() => canonicalJson({ a: NaN })).toThrow(TypeError);
     expect(() => canonicalJson(() => 1)).toThrow(TypeError);
     expect(canonicalJson({ b: 1, a: undefined })).toBe('{"b":1}');
+  });
+});
+
+describe("a copy that a fold adds to", () => {
+  const before = emptyState("0190a6f2-0000-7000-8000-000000000001");
+  const copy = copyOf(before);
+  /** Replaced as a whole, never added to. */
+  const SHARED = new Set(["guardAnswers", "known", "runIds", "retracted"]);
+
+  it.each(Object.keys(before) as (keyof typeof before)[])("has its own %s wherever one is added to", (field) => {
+    expect(copy[field]).toEqual(before[field]);
+    const isOne = typeof before[field] === "object" && before[field] !== null && !SHARED.has(field);
+    expect(Object.is(copy[field], before[field])).toBe(!isOne);
+  });
+
+  it("has every field and no other", () => {
+    expect(Object.keys(copy)).toEqual(Object.keys(before));
   });
 });

@@ -1,14 +1,9 @@
-import type { Draft, RecordedEvent } from "./envelope";
+import { copyOf, type StateDraft } from "./copy-of";
+import type { RecordedEvent } from "./envelope";
 import type { ExamEvent } from "./event";
 import { EXAM_KINDS } from "./events";
-import type { KnownIds } from "./known-ids";
 import { readEvent } from "./read-event";
 import { emptyState, type ExamState } from "./state";
-
-type StateDraft = Omit<Draft<ExamState>, "known" | "retracted"> & {
-  known: KnownIds;
-  retracted: ReadonlySet<string>;
-};
 
 /** Ids taken back, last first, so that taking back a retraction restores its event. */
 export function retractedBy(events: readonly RecordedEvent[]): Set<string> {
@@ -32,25 +27,6 @@ function apply(draft: StateDraft, recorded: RecordedEvent): void {
   if (event.amendment) draft.amendments.push({ event, reason: event.amendment });
   if (!draft.retracted.has(event.id))
     (EXAM_KINDS[event.type].fold as (draft: StateDraft, event: ExamEvent) => void)(draft, event);
-}
-
-const isRecord = (value: unknown): boolean =>
-  typeof value === "object" && value !== null && Object.getPrototypeOf(value) === Object.prototype;
-
-/** Never added to in place: as long as it is the same object, what was worked out of it stands. */
-const REPLACED: ReadonlySet<string> = new Set(["guardAnswers"] satisfies (keyof ExamState)[]);
-
-/** The fields that are added to in place while a state is a draft. */
-const FIELDS = Object.entries(emptyState(""));
-const LISTS = FIELDS.filter(([, value]) => Array.isArray(value)).map(([field]) => field);
-const RECORDS = FIELDS.filter(([field, value]) => isRecord(value) && !REPLACED.has(field)).map(([field]) => field);
-
-/** A state that can be added to while the other stays as it is: the runs that nothing touches stay the same objects. */
-function copyOf(state: object): StateDraft {
-  const draft = { ...state } as Record<string, unknown>;
-  for (const field of LISTS) draft[field] = [...(draft[field] as unknown[])];
-  for (const field of RECORDS) draft[field] = { ...(draft[field] as object) };
-  return draft as unknown as StateDraft;
 }
 
 /**

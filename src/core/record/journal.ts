@@ -1,4 +1,4 @@
-import { canonicalJson, portableSha256, type Sha256 } from "../base";
+import { portableSha256, type Sha256 } from "../base";
 import type { StreamKind } from "./envelope";
 
 /** What a line of the journal says: at this moment this stream ended so. */
@@ -23,9 +23,9 @@ export const beforeJournal = (store: string, hash: Sha256 = portableSha256): Jou
   hash: hash(`dust-lantern journal ${store}`),
 });
 
-/** The fields stand in the order of canonical JSON, so that they are not sorted for every line. */
+/** The fields stand in the order of canonical JSON, and are words and numbers: its text is the platform's own. */
 const lineHash = (previous: string, { at, head, kind, length, n, subject }: JournalEntry, hash: Sha256): string =>
-  hash(`${previous}\n${canonicalJson({ at, head, kind, length, n, subject })}`);
+  hash(`${previous}\n${JSON.stringify({ at, head, kind, length, n, subject })}`);
 
 /**
  * The next line of a journal.

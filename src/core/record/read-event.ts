@@ -13,15 +13,13 @@ export function unreadable({ type, v }: Pick<RecordedEvent, "type" | "v">): Unre
   return versionOfEvent({ ...(v === undefined ? {} : { v }) }) > RECORD_VERSION ? "version" : null;
 }
 
-function upcast(recorded: RecordedEvent): ExamEvent | null {
-  if (unreadable(recorded)) return null;
-  const event = recorded as ExamEvent;
+/** The same object for the same event, so that what was worked out of it stands. */
+const upcast = remembered((event: ExamEvent): ExamEvent => {
   const v = versionOfEvent(event);
   const steps = EXAM_KINDS[event.type].older.filter((earlier) => v <= earlier.v);
-  if (steps.length === 0) return event;
   const body = steps.reduce<object>((content, { up }) => up(content as never), event.body);
   return { ...event, body } as ExamEvent;
-}
+});
 
 /**
  * A recorded event in today's shape; null when its kind or version came after
@@ -30,7 +28,12 @@ function upcast(recorded: RecordedEvent): ExamEvent | null {
  *
  * @example readEvent(openedByVersionOne).body.purpose // "care"
  */
-export const readEvent: (recorded: RecordedEvent) => ExamEvent | null = remembered(upcast);
+export function readEvent(recorded: RecordedEvent): ExamEvent | null {
+  if (unreadable(recorded)) return null;
+  const event = recorded as ExamEvent;
+  const v = versionOfEvent(event);
+  return EXAM_KINDS[event.type].older.some((earlier) => v <= earlier.v) ? upcast(event) : event;
+}
 
 /** The events that can be read here, in today's shape. */
 export const readEvents = (events: readonly RecordedEvent[]): ExamEvent[] =>

@@ -97,13 +97,17 @@ export function questionsFor(
   answers: Answers = answersThatHold(state),
 ): readonly GuardQuestion[] {
   const regions = examRegions(state);
-  const sheet = loadsOfSheet(sheetTests(state));
-  const others = [...new Set([...also, ...state.runs.map(({ test }) => test)])];
-  const isReached = (load: LoadId) => sheet.has(load) || others.some((test) => loadsOf(test).has(load));
-  return questionsInForce(state, answers).filter(({ onlyIf, ...question }) => {
+  const reached = new Set(loadsOfSheet(sheetTests(state)));
+  for (const test of new Set([...also, ...state.runs.map((run) => run.test)]))
+    for (const load of loadsOf(test)) reached.add(load);
+  return questionsInForce(state, answers).filter((question) => {
+    const { onlyIf } = question;
     if (!wasThere(question, v)) return false;
     if (!onlyIf?.regions && !onlyIf?.loads) return true;
-    return (onlyIf.regions?.some((region) => regions.has(region)) ?? false) || (onlyIf.loads?.some(isReached) ?? false);
+    return (
+      (onlyIf.regions?.some((region) => regions.has(region)) ?? false) ||
+      (onlyIf.loads?.some((load) => reached.has(load)) ?? false)
+    );
   });
 }
 

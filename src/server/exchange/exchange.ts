@@ -102,9 +102,9 @@ function addPersonOf(store: Store, exam: FileStream, now: string): void {
 
 /** A store that told nothing of receipt had received its events when it wrote them out. */
 const storedLinks = (stream: FileStream, exportedAt: string): StoredLink[] =>
-  linksIn(stream).map((link, index) => {
+  linksIn(stream).map(({ seq, payload, previous, hash }, index) => {
     const { receivedAt, event } = stream.links[index]!;
-    return { ...link, receivedAt: receivedAt ?? exportedAt, event };
+    return { seq, payload, previous, hash, receivedAt: receivedAt ?? exportedAt, event };
   });
 
 /** Refuses an exam that is read under figures that neither came with it nor are here. */

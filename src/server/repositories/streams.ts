@@ -46,10 +46,8 @@ function prepare({ sqlite }: Store) {
     insert: sqlite.prepare(
       "INSERT INTO stream_events (kind, stream, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
     ),
-    setEnd: sqlite.prepare(
-      `INSERT INTO streams (head, length, own, bytes, kind, stream) VALUES (?, ?, ?, ?, ?, ?)
-       ON CONFLICT (kind, stream) DO UPDATE SET head = excluded.head, length = excluded.length, own = excluded.own, bytes = excluded.bytes`,
-    ),
+    setEnd: sqlite.prepare("UPDATE streams SET head = ?, length = ?, own = ?, bytes = ? WHERE kind = ? AND stream = ?"),
+    firstEnd: sqlite.prepare("INSERT INTO streams (head, length, own, bytes, kind, stream) VALUES (?, ?, ?, ?, ?, ?)"),
     hashAt: sqlite
       .prepare<[string, string, number], string>(
         "SELECT hash FROM stream_events WHERE kind = ? AND stream = ? AND seq = ?",
@@ -162,8 +160,9 @@ export const storeOwnEvent = (
 
 /** Writes where a stream ends now, and the journal's line that says so. Within the writer's transaction. */
 export function moveEnd(store: Store, kind: StreamKind, stream: string, end: StreamEnd, at: string): JournalEnd {
-  const { setEnd, writeLine } = statements(store);
-  setEnd.run(end.head, end.length, end.own, end.bytes, kind, stream);
+  const { setEnd, firstEnd, writeLine } = statements(store);
+  const row = [end.head, end.length, end.own, end.bytes, kind, stream];
+  if (setEnd.run(...row).changes === 0) firstEnd.run(...row);
   const line = nextLine(
     journalEnd(store),
     { at, kind, subject: stream, head: end.head, length: end.length },
