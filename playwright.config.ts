@@ -3,6 +3,7 @@ import { LAUNCH } from "./e2e/support/chromium";
 
 export default defineConfig({
   testDir: "e2e",
+  globalSetup: "./e2e/support/once.ts",
   outputDir: "test-results",
   timeout: 90_000,
   expect: { timeout: 10_000 },

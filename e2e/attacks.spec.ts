@@ -1,16 +1,21 @@
-import { closeSync, openSync, renameSync, writeSync } from "node:fs";
+import { chmodSync, closeSync, existsSync, openSync, renameSync, statSync, writeSync } from "node:fs";
+import { dirname } from "node:path";
 import { type APIRequestContext, request as requests } from "@playwright/test";
 import Database from "better-sqlite3";
 import fc from "fast-check";
 import { expect, idOf, prepareExam, readyToTest, stored, test } from "./support/test";
+import { BODY_LIMIT } from "@/wire/route";
 import { lantern, type Server, startServer } from "./support/server";
 
 /** Longer walks are for `npm test -- --all`. */
 const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
 
 /** A server of one's own, and somebody who asks it. */
-async function onItsOwn(work: (server: Server, request: APIRequestContext) => Promise<void>): Promise<void> {
-  const server = await startServer();
+async function onItsOwn(
+  work: (server: Server, request: APIRequestContext) => Promise<void>,
+  under: Parameters<typeof startServer>[1] = {},
+): Promise<void> {
+  const server = await startServer(undefined, under);
   const request = await requests.newContext({ baseURL: server.url });
   try {
     await work(server, request);
@@ -79,6 +84,69 @@ test("a lock of seven seconds: readers are answered, a writer says so, and what 
     expect((await tap()).ok()).toBe(true);
     expect((await stored(request, exam)).events.at(-1)?.body).toEqual({ text: "while it was locked" });
   });
+});
+
+test("a full disk: nothing is half taken, what was there is still read, and with room again all goes on", async () => {
+  test.setTimeout(120_000);
+  const under: { fileKiB?: number } = {};
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    await server.kill();
+    under.fileKiB = 1 + Math.ceil(Math.max(...["", "-wal"].map((end) => statSync(server.db + end).size)) / 1024) + 64;
+    await server.restart();
+    const acknowledged: string[] = [];
+    const full = await expect
+      .poll(
+        async () => {
+          builder.add("note-written", { text: "x".repeat(3500) });
+          const event = builder.events.at(-1)!;
+          const answer = await request.post(`/api/exams/${exam}/events`, { data: { events: [event] } });
+          if (answer.ok()) acknowledged.push(event.id);
+          return answer.ok() ? "taken" : `${answer.status()} ${await sentence(answer)}`;
+        },
+        { intervals: [1], timeout: 60_000 },
+      )
+      .toMatch(/^503 .*(no room|gave an error)/)
+      .then(() => builder.events.at(-1)!);
+    expect(acknowledged.length).toBeGreaterThan(3);
+    const there = async () => (await stored(request, exam)).events.map(({ id }) => id);
+    expect((await there()).filter((id) => id === full.id)).toEqual([]);
+    await server.kill();
+    delete under.fileKiB;
+    await server.restart();
+    const ids = await there();
+    expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([]);
+    expect((await request.post(`/api/exams/${exam}/events`, { data: { events: [full] } })).ok()).toBe(true);
+    expect(lantern(server.db, "verify", exam)).toContain("whole");
+  }, under);
+});
+
+test("a store that may only be read: it is read, a writer says so, and health tells it", async () => {
+  const under: { asStranger?: boolean } = {};
+  await onItsOwn(async (server, request) => {
+    const { exam, builder } = await prepareExam(request, readyToTest);
+    const { events } = await stored(request, exam);
+    await server.kill();
+    const checkpoint = new Database(server.db);
+    checkpoint.pragma("wal_checkpoint(TRUNCATE)");
+    const folder = dirname(server.db);
+    for (const end of ["", "-wal", "-shm"]) if (existsSync(server.db + end)) chmodSync(server.db + end, 0o444);
+    chmodSync(folder, 0o555);
+    under.asStranger = true;
+    await server.restart();
+    try {
+      const health = await request.get("/api/health");
+      expect([health.status(), await sentence(health)]).toEqual([200, expect.stringContaining('"read only"')]);
+      expect((await stored(request, exam)).events.map(({ id }) => id)).toEqual(events.map(({ id }) => id));
+      builder.add("note-written", { text: "not to be taken" });
+      const refused = await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+      expect(refused.status()).toBe(503);
+      expect(await sentence(refused)).toContain("read-only");
+    } finally {
+      chmodSync(folder, 0o755);
+      checkpoint.close();
+    }
+  }, under);
 });
 
 test("a store that is moved from under the program: nothing more is taken, until it is back", async () => {
@@ -195,4 +263,44 @@ test(`${ALL ? 1000 : 150} damaged events: each gets a sentence, none is half kep
   const { events } = await stored(request, exam);
   expect(events.slice(0, before)).toHaveLength(before);
   expect(lantern(server.db, "verify", exam)).toContain("whole");
+});
+
+test("1.2 MB of notes that waited offline go in parts that the server reads, all of them, in their order", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam, builder } = await prepare(readyToTest);
+  const before = builder.events.length;
+  for (let line = 0; line < 400; line++)
+    builder.add("note-written", { text: `${String(line).padStart(4, "0")} ${"é".repeat(3000)}` });
+  const notes = builder.events.slice(before);
+  await page.goto(`/exams/${exam}/run`);
+  await expect(page.locator("[data-sync]")).toBeVisible();
+  await page.goto("/library");
+  await page.evaluate(
+    async ([id, events]) => {
+      const db = await new Promise<IDBDatabase>((done, failed) => {
+        const opening = indexedDB.open("dust-lantern");
+        opening.onsuccess = () => done(opening.result);
+        opening.onerror = () => failed(new Error("The outbox did not open."));
+      });
+      const writing = db.transaction("outbox", "readwrite");
+      for (const event of events) writing.objectStore("outbox").add({ exam: id, event, refused: null });
+      await new Promise((done) => (writing.oncomplete = done));
+      db.close();
+    },
+    [exam, notes] as const,
+  );
+  const sizes: number[] = [];
+  page.on("request", (sent) => {
+    if (sent.method() === "POST" && sent.url().includes("/events")) sizes.push(sent.postDataBuffer()?.length ?? 0);
+  });
+  await page.goto("/");
+  await expect.poll(async () => (await stored(request, exam)).events.length, { timeout: 30_000 }).toBe(before + 400);
+  const { events } = await stored(request, exam);
+  expect(events.slice(before).map(({ id }) => id)).toEqual(notes.map(({ id }) => id));
+  expect(sizes.length).toBeGreaterThan(2);
+  expect(Math.max(...sizes)).toBeLessThanOrEqual(BODY_LIMIT);
+  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden();
 });

@@ -1,5 +1,5 @@
 import { type ChildProcess, execFileSync, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -45,27 +45,52 @@ async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
   throw new Error(`The server did not answer within ${START_LIMIT_MS / 1000} s.`);
 }
 
+/** The terminal in one file, as the build makes it. */
+const TERMINAL = ".next/lantern.mjs";
+
 /** Runs the terminal against a store. */
 export const lantern = (db: string, ...args: string[]): string =>
-  execFileSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/lantern.ts", ...args], {
+  execFileSync(process.execPath, [TERMINAL, ...args], {
     env: { ...process.env, DUST_LANTERN_DB: db },
     encoding: "utf8",
     stdio: ["ignore", "pipe", "pipe"],
   });
 
+/** A store with the demo's people: a copy of the one that a run of tests makes first, where it has. */
+function demoStore(db: string): void {
+  const made = process.env.DUST_LANTERN_DEMO_MADE;
+  if (!made) return void lantern(db, "demo");
+  for (const end of ["", "-wal"]) if (existsSync(made + end)) copyFileSync(made + end, db + end);
+}
+
+/** What a server is started under, besides what is usual. */
+type Under = {
+  /** The size that no file it writes may grow beyond, as on a full disk, in KiB; left out: none. */
+  fileKiB?: number;
+  /** As a user to whom nothing here belongs. */
+  asStranger?: boolean;
+};
+
+const NOBODY = 65_534;
+
 /**
  * The built app on a free port, with a store of its own, filled with the demo's people.
  *
  * @param on another server, to stand on the same store
+ * @param under read anew at each start: a test changes it between two
  */
-export async function startServer(on?: Pick<Server, "db">): Promise<Server> {
+export async function startServer(on?: Pick<Server, "db">, under: Under = {}): Promise<Server> {
   const folder = on ? null : mkdtempSync(join(tmpdir(), "dust-lantern-"));
   const db = on?.db ?? join(folder!, "store.sqlite");
-  if (!on) lantern(db, "demo");
+  if (!on) demoStore(db);
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const start = async () => {
-    const child = spawn(process.execPath, [".next/start.mjs"], {
+    const program = [process.execPath, ".next/start.mjs"];
+    const limited = ["bash", "-c", `ulimit -f ${under.fileKiB}; exec "$0" "$@"`, ...program];
+    const [command, ...args] = under.fileKiB === undefined ? program : limited;
+    const child = spawn(command!, args, {
+      ...(under.asStranger && process.getuid?.() === 0 ? { uid: NOBODY, gid: NOBODY } : {}),
       env: {
         ...process.env,
         DUST_LANTERN_DB: db,

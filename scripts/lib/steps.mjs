@@ -120,6 +120,8 @@ export async function installChromium() {
 export const SERVER = ".next/start.mjs";
 /** The thread that heavy work is done in. */
 const HEAVY = ".next/heavy.mjs";
+/** The terminal, for whoever has no use for its source. */
+const TERMINAL = ".next/lantern.mjs";
 
 /** @param typesChecked another step of the same run has asked the compiler already */
 export const build = async (typesChecked = false) => {
@@ -127,7 +129,8 @@ export const build = async (typesChecked = false) => {
   return (
     (await tool("next/dist/bin/next", "build")) &&
     (await bundle("src/server/start.ts", SERVER)) &&
-    bundle("src/server/heavy/worker.ts", HEAVY)
+    (await bundle("src/server/heavy/worker.ts", HEAVY)) &&
+    bundle("src/cli/lantern.ts", TERMINAL)
   );
 };
 

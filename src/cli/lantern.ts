@@ -27,6 +27,7 @@ import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { openStore, openToRead } from "@/server/store/open";
 import { nativeSha256 } from "@/server/store/native-hash";
 import { asStoreError, type Store, StoreError } from "@/server/store/store";
+import { backupCommands } from "./backup-commands";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
 import { stateIn } from "./exam-state";
@@ -267,6 +268,7 @@ function program(finish: (code: number) => void): Command {
     .option("--rho <0..1>", "assumed dependence within a group")
     .option("--rule <id>", `preferred rule: none, ${RULES.map(({ id }) => id).join(", ")}`)
     .action((path: string, options: { rho?: string; rule?: string }) => finish(read(path, options)));
+  backupCommands(root, { finish, print, say, now, exits: EXIT });
   planningCommands(root, { finish, readFile, print, numberOption, done: EXIT.done });
   root
     .command("list")
@@ -324,7 +326,7 @@ function exitCodeOf(error: unknown): number {
   throw error;
 }
 
-/** Runs one command line and gives its exit code. */
+/** Runs one command line and gives its exit code. Those that lock or open back-ups end later: `runToEnd`. */
 export function run(args: readonly string[]): number {
   let code: number = EXIT.done;
   try {
@@ -335,4 +337,16 @@ export function run(args: readonly string[]): number {
   }
 }
 
-if (process.argv[1]?.endsWith("lantern.ts")) process.exitCode = run(process.argv.slice(2));
+/** The same for every command: gives its exit code once its work is done. */
+export async function runToEnd(args: readonly string[]): Promise<number> {
+  let code: number = EXIT.done;
+  try {
+    await program((given) => (code = given)).parseAsync(args, { from: "user" });
+    return code;
+  } catch (error) {
+    return exitCodeOf(error);
+  }
+}
+
+if (/lantern\.(ts|mjs)$/.test(process.argv[1] ?? ""))
+  void runToEnd(process.argv.slice(2)).then((code) => (process.exitCode = code));

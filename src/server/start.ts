@@ -32,13 +32,20 @@ function drain(request: IncomingMessage): void {
 }
 
 /**
- * Pages and data are made a few at a time, so that a tap never stands behind
- * twenty of them. What is sent, files, and what stays open do not wait.
+ * Pages and data are made one at a time, and none is begun while a tap is being
+ * taken, so that a tap never stands behind twenty of them. Files, and what stays
+ * open, do not wait.
  */
-const READ_AT_ONCE = 2;
-const reading = turns(READ_AT_ONCE);
+const READ_AT_ONCE = 1;
+/** Whoever sends or reads slowly keeps nobody else waiting longer than that. */
+const TAP_FOR = 0.25 * SECOND;
+const READ_FOR = 2 * SECOND;
+const reading = turns(READ_AT_ONCE, setImmediate);
 const waitsItsTurn = ({ method, url = "" }: IncomingMessage): boolean =>
   method === "GET" && !url.startsWith("/_next/static/") && !/^\/api\/exams\/[^/]+\/live/.test(url);
+
+const isTap = ({ method, url = "" }: IncomingMessage): boolean =>
+  method === "POST" && /^\/api\/(exams|episodes)\/[^/]+\/events/.test(url);
 
 function isTurnedAway(request: IncomingMessage, response: ServerResponse): boolean {
   const away = turnedAway({
@@ -82,12 +89,18 @@ const server = createServer(
         if (!response.headersSent) response.writeHead(500);
         response.end();
       });
-    if (!waitsItsTurn(request)) return void answer();
-    reading.take((ended) => {
+    const within = (most: number) => (ended: () => void) => {
       if (response.destroyed) return ended();
-      response.once("close", ended);
+      const late = setTimeout(ended, most);
+      response.once("close", () => {
+        clearTimeout(late);
+        ended();
+      });
       void answer();
-    });
+    };
+    if (waitsItsTurn(request)) reading.take(within(READ_FOR));
+    else if (isTap(request)) reading.goFirst(within(TAP_FOR));
+    else void answer();
   },
 );
 server.maxHeadersCount = MOST_HEADERS;

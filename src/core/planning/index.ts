@@ -1,5 +1,6 @@
 /** Which test next, on which side, and how far the sheet is; what a complaint asks, and the plan for it. */
 export { blockedRules } from "./blocked-rules";
+export { endOffer } from "./end-offer";
 export { nextTests, type NextTests } from "./next-test";
 export { offeredPlaces, theirPlaces } from "./offered-places";
 export { leftAtEnd, leftOver } from "./left-at-end";

@@ -34,4 +34,41 @@ describe("taking turns", () => {
     expect(began).toHaveLength(50);
     expect(turn.waiting()).toBe(0);
   });
+
+  it("begins nothing that waits while what goes first is at it", () => {
+    const turn = turns(1);
+    const began: string[] = [];
+    let tapped: () => void = () => {};
+    turn.goFirst((ended) => {
+      began.push("tap");
+      tapped = ended;
+    });
+    turn.take((ended) => {
+      began.push("page");
+      ended();
+    });
+    expect(began).toEqual(["tap"]);
+    tapped();
+    expect(began).toEqual(["tap", "page"]);
+    tapped();
+    expect(turn.waiting()).toBe(0);
+  });
+
+  it("draws breath between two, so that what goes first is seen", () => {
+    const later: (() => void)[] = [];
+    const turn = turns(1, (next) => later.push(next));
+    const began: string[] = [];
+    for (const name of ["one", "two"])
+      turn.take((ended) => {
+        began.push(name);
+        ended();
+      });
+    expect(began).toEqual(["one"]);
+    turn.goFirst((ended) => {
+      began.push("tap");
+      ended();
+    });
+    for (let next = later.shift(); next; next = later.shift()) next();
+    expect(began).toEqual(["one", "tap", "two"]);
+  });
 });

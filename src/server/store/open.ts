@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync, readFileSync, statSync } from "node:fs";
+import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import Database from "better-sqlite3";
 import { drizzle } from "drizzle-orm/better-sqlite3";
@@ -156,16 +156,36 @@ function markOf(path: string): FileMark | null {
   return stat ? { device: stat.dev, file: stat.ino } : null;
 }
 
+/** The store, or as much of it as this user may have: one that cannot be written is still read. */
+function openAsFarAsMay(path: string): Store {
+  try {
+    return openStore(path);
+  } catch (error) {
+    if (error instanceof StoreError && error.isReadOnly) return openToRead(path);
+    throw error;
+  }
+}
+
+function mayWrite(path: string): boolean {
+  try {
+    accessSync(/* turbopackIgnore: true */ path, constants.W_OK);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /**
- * The server's one open store.
+ * The server's one open store. One that may only be read is opened for that, and
+ * anew as soon as it may be written.
  *
  * @throws StoreError when it cannot be opened, or its file is not the one that was opened
  */
 export function theStore(): Store {
   const path = storePath();
   const { open } = held();
-  if (open?.store.path !== path) {
-    const store = openStore(path);
+  if (open?.store.path !== path || (open.store.sqlite.readonly && mayWrite(path))) {
+    const store = openAsFarAsMay(path);
     store.sqlite.pragma(`busy_timeout = ${SERVER_BUSY_MS}`);
     held().open = { store, mark: markOf(path)! };
     return store;

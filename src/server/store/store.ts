@@ -13,11 +13,18 @@ export class StoreError extends Error {
   override readonly name = "StoreError";
   /** Somebody else is writing: the same may go well in a moment. */
   readonly isBusy: boolean = false;
+  /** It may be read and not written. */
+  readonly isReadOnly: boolean = false;
 }
 
 /** Another program holds the store just now. */
 export class StoreBusyError extends StoreError {
   override readonly isBusy = true;
+}
+
+/** This user may read the store and not write it. */
+export class StoreReadOnlyError extends StoreError {
+  override readonly isReadOnly = true;
 }
 
 /** SQLite's result codes, as sentences with a way out. */
@@ -63,11 +70,17 @@ const SENTENCES: readonly [prefix: string, sentence: (path: string) => string][]
   ],
 ];
 
+const KINDS: readonly [prefix: string, kind: typeof StoreError][] = [
+  ["SQLITE_BUSY", StoreBusyError],
+  ["SQLITE_LOCKED", StoreBusyError],
+  ["SQLITE_READONLY", StoreReadOnlyError],
+];
+
 /** Turns a database error into a `StoreError`; anything else passes through unchanged. */
 export function asStoreError(error: unknown, path: string): unknown {
   const code = error instanceof Database.SqliteError ? error.code : null;
   const sentence = code && SENTENCES.find(([prefix]) => code.startsWith(prefix))?.[1];
   if (!sentence) return error;
-  const isBusy = code.startsWith("SQLITE_BUSY") || code.startsWith("SQLITE_LOCKED");
-  return new (isBusy ? StoreBusyError : StoreError)(sentence(path), { cause: error });
+  const Kind = KINDS.find(([prefix]) => code.startsWith(prefix))?.[1] ?? StoreError;
+  return new Kind(sentence(path), { cause: error });
 }

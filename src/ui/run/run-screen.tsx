@@ -15,6 +15,7 @@ import { later } from "../primitives/later";
 
 const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));
 const RestPanel = later(() => import("./before-testing").then((module) => module.RestPanel));
+const EndOffer = later(() => import("./end-offer").then((module) => module.EndOffer));
 const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
 const Retests = later(() => import("../course/retests").then((module) => module.Retests));
 /** What has been found so far, once there is something to press. */
@@ -92,7 +93,10 @@ export function RunScreen() {
         {state.ended ? (
           <EndedCard />
         ) : isReady ? (
-          current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
+          <>
+            {current?.status !== "begun" && state.runs.length > 1 && <EndOffer />}
+            {current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />}
+          </>
         ) : (
           <BeforeTesting position={current?.protocol.position} />
         )}

@@ -1,0 +1,276 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, statSync, truncateSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { Decrypter, generateX25519Identity, identityToRecipient } from "age-encryption";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
+import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
+import { appendEvents, loadExam } from "../repositories/exams";
+import { verifyStore } from "../repositories/verify";
+import { openStore } from "../store/open";
+import type { Store } from "../store/store";
+import { holdingOf, lookInto, makeBackup, mergeBackup, restoreBackup } from "./backup";
+
+const PASSPHRASE = { passphrase: "five words that do not belong" };
+/** Cheap to guess at, for tests only. */
+const MAKING = { now: NOW, workFactor: 10 };
+const LATER = "2026-03-09T10:00:00.000Z";
+
+const folder = (): string => mkdtempSync(join(tmpdir(), "dust-lantern-backup-"));
+
+const examOf = (number: number): ExamBuilder =>
+  buildExam({ exam: idOf(number), idsFrom: number * 10_000 })
+    .complaint("si-area.right")
+    .consent()
+    .guard()
+    .rest(2);
+
+/** A store with two exams of one person, closed on disk. */
+function made(): { store: Store; exams: string[] } {
+  const store = sampleStore();
+  return { store, exams: [storeExam(store, examOf(11)), storeExam(store, examOf(12))] };
+}
+
+const heads = (store: Store) =>
+  store.sqlite
+    .prepare("SELECT kind, stream, head, length FROM streams WHERE kind <> 'clinic' ORDER BY kind, stream")
+    .all();
+
+/** A note at the end of an exam, so that it goes on. */
+function goOn(store: Store, exam: string, text: string, id: number): void {
+  const { events } = loadExam(store, exam)!;
+  const event = { ...events.at(-1)!, id: idOf(id), type: "note-written", body: { text } };
+  expect(appendEvents(store, exam, [event], LATER).receipts[0]?.result).toBe("stored");
+}
+
+describe("a back-up", () => {
+  it("is an age file that another program opens, of the whole store, and only the owner may read it", async () => {
+    const { store } = made();
+    const to = join(folder(), "one.age");
+    const backup = await makeBackup(store.path, to, PASSPHRASE, MAKING);
+    expect(backup).toMatchObject({ file: to, people: 1, exams: 2, faults: [], at: NOW, bytes: statSync(to).size });
+    expect(backup.anchor).toBe(holdingOf(store).anchor);
+    expect(statSync(to).mode & 0o077).toBe(0);
+    const plain = new Decrypter();
+    plain.addPassphrase(PASSPHRASE.passphrase);
+    const bytes = await plain.decrypt(readFileSync(to));
+    expect(Buffer.from(bytes).subarray(0, 15).toString()).toBe("SQLite format 3");
+    expect(readdirSync(dirname(store.path)).filter((name) => name.startsWith(".back-up-"))).toEqual([]);
+  });
+
+  it("names itself in a folder after its moment and the journal's end", async () => {
+    const { store } = made();
+    const { file, anchor } = await makeBackup(store.path, folder(), PASSPHRASE, MAKING);
+    expect(file).toContain(`2026-03-02T100000Z-${anchor.replace("·", "-")}.age`);
+  });
+
+  it("is of one moment while somebody writes", async () => {
+    const { store, exams } = made();
+    const { identity, recipient } = await keys();
+    let written = 0;
+    let isDone = false;
+    const making = makeBackup(store.path, join(folder(), "one.age"), { recipient }, MAKING).finally(
+      () => (isDone = true),
+    );
+    while (!isDone) {
+      goOn(store, exams[0]!, `line ${written}`, 700_000 + written++);
+      await new Promise((done) => setTimeout(done, 2));
+    }
+    const { file, faults, events } = await making;
+    expect(faults).toEqual([]);
+    expect(await lookInto(file, { identity }, file)).toMatchObject({ faults: [], events });
+    expect(written).toBeGreaterThan(1);
+    expect(verifyStore(store).records.flatMap((record) => record.faults)).toEqual([]);
+  });
+
+  it("replaces nothing, and makes no folder by the way", async () => {
+    const { store } = made();
+    const to = join(folder(), "one.age");
+    writeFileSync(to, "something else");
+    await expect(makeBackup(store.path, to, PASSPHRASE, MAKING)).rejects.toThrow("is there already");
+    expect(readFileSync(to, "utf8")).toBe("something else");
+    await expect(makeBackup(store.path, join(to, "..", "no", "one.age"), PASSPHRASE, MAKING)).rejects.toThrow(
+      "a folder that is not there",
+    );
+    const nowhere = temporaryPath();
+    await expect(makeBackup(nowhere, `${nowhere}.age`, PASSPHRASE, MAKING)).rejects.toThrow("There is no store");
+    expect(existsSync(nowhere)).toBe(false);
+  });
+
+  it("of a store with a broken record is made, and says which it is", async () => {
+    const { store, exams } = made();
+    store.sqlite.exec("DROP TRIGGER stream_events_no_update");
+    store.sqlite
+      .prepare("UPDATE stream_events SET payload = replace(payload, 'si-area', 'groin') WHERE stream = ? AND seq = 2")
+      .run(exams[0]);
+    const { faults } = await makeBackup(store.path, join(folder(), "one.age"), PASSPHRASE, MAKING);
+    expect(faults.join("\n")).toContain(`exam ${exams[0]}: Event 2`);
+  });
+});
+
+async function keys(): Promise<{ identity: string; recipient: string }> {
+  const identity = await generateX25519Identity();
+  return { identity, recipient: await identityToRecipient(identity) };
+}
+
+describe("what does not open", () => {
+  const opened = async (change: (file: string) => void, key: Parameters<typeof lookInto>[1] = PASSPHRASE) => {
+    const { store } = made();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), PASSPHRASE, MAKING);
+    change(file);
+    return lookInto(file, key, file);
+  };
+
+  it.each([
+    ["a wrong passphrase", () => {}, { passphrase: "five words that do belong" }, "does not open this back-up"],
+    ["a file cut short", (file: string) => truncateSync(file, 9000), PASSPHRASE, "damaged or cut short"],
+    ["a head cut short", (file: string) => truncateSync(file, 30), PASSPHRASE, "is not an encrypted back-up"],
+    ["something else", (file: string) => writeFileSync(file, "a letter"), PASSPHRASE, "is not an encrypted back-up"],
+    ["an empty file", (file: string) => writeFileSync(file, ""), PASSPHRASE, "is not an encrypted back-up"],
+    ["no key at all", () => {}, { identity: "AGE-SECRET-KEY-1NONE" }, "no secret key of the age format"],
+  ])("%s", async (_what, change, key, sentence) => {
+    await expect(opened(change, key)).rejects.toMatchObject({
+      name: "InputError",
+      message: expect.stringContaining(sentence),
+    });
+  });
+
+  it("somebody else's key, and a file that is not there", async () => {
+    const [mine, other] = [await keys(), await keys()];
+    const { store } = made();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), mine, MAKING);
+    await expect(lookInto(file, other, file)).rejects.toThrow("Use the secret key whose public half");
+    await expect(lookInto(`${file}.gone`, mine, file)).rejects.toThrow("cannot be read");
+    await expect(makeBackup(store.path, `${file}.two`, { recipient: "age1nobody" }, MAKING)).rejects.toThrow(
+      "no public key",
+    );
+  });
+
+  it("any byte that was changed: a sentence, never a store", async () => {
+    const { store } = made();
+    const { identity, recipient } = await keys();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), { recipient }, MAKING);
+    const whole = readFileSync(file);
+    await fc.assert(
+      fc.asyncProperty(fc.nat(whole.length - 1), fc.integer({ min: 1, max: 255 }), async (at, change) => {
+        const bytes = Buffer.from(whole);
+        bytes[at] = bytes[at]! ^ change;
+        writeFileSync(file, bytes);
+        await expect(lookInto(file, { identity }, file)).rejects.toMatchObject({ name: "InputError" });
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe("restoring", () => {
+  it("gives the same records in an empty place", async () => {
+    const { store } = made();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), PASSPHRASE, MAKING);
+    const path = temporaryPath();
+    expect(await restoreBackup(file, PASSPHRASE, path, { replace: false, now: LATER })).toMatchObject({
+      exams: 2,
+      faults: [],
+      before: null,
+      lost: null,
+    });
+    const again = openStore(path);
+    expect(heads(again)).toEqual(heads(store));
+    expect(verifyStore(again).store).toEqual([]);
+    again.sqlite.close();
+  });
+
+  it("says what would be lost and does nothing, until it is told to; then what was there is kept", async () => {
+    const { store, exams } = made();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), PASSPHRASE, MAKING);
+    goOn(store, exams[0]!, "after the back-up", 800_001);
+    storeExam(store, examOf(13));
+    const before = heads(store);
+    await expect(restoreBackup(file, PASSPHRASE, store.path, { replace: false, now: LATER })).rejects.toThrow(
+      "1 examination, 1 later event of records that are in both",
+    );
+    expect(heads(store)).toEqual(before);
+    store.sqlite.close();
+    const { before: kept, lost } = await restoreBackup(file, PASSPHRASE, store.path, { replace: true, now: LATER });
+    expect(lost).toContain("1 examination");
+    const [now, then] = [openStore(store.path), openStore(join(dirname(store.path), kept!))];
+    expect(heads(then)).toEqual(before);
+    expect(loadExam(now, exams[0]!)!.events.some(({ body }) => "text" in body)).toBe(false);
+    for (const one of [now, then]) one.sqlite.close();
+  });
+
+  it("loses nothing where the back-up holds it all", async () => {
+    const { store } = made();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), PASSPHRASE, MAKING);
+    const before = heads(store);
+    store.sqlite.close();
+    expect((await restoreBackup(file, PASSPHRASE, store.path, { replace: false, now: LATER })).lost).toBeNull();
+    expect(heads(openStore(store.path))).toEqual(before);
+  });
+});
+
+describe("merging", () => {
+  const merging = async (change: (store: Store, exams: string[]) => void) => {
+    const { store, exams } = made();
+    const { identity, recipient } = await keys();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), { recipient }, MAKING);
+    change(store, exams);
+    const merge = (path: string, dryRun = false) => mergeBackup(file, { identity }, path, { dryRun, now: LATER });
+    return { store, exams, file, identity, merge };
+  };
+
+  it("into an empty place brings all of it, once", async () => {
+    const { store, merge } = await merging(() => {});
+    const path = temporaryPath();
+    expect(await merge(path, true)).toMatchObject({ added: 3, forwarded: 0, forked: 0, erased: 0, refused: [] });
+    expect(heads(openStore(path))).toEqual([]);
+    expect(await merge(path)).toMatchObject({ added: 3 });
+    const there = openStore(path);
+    expect(heads(there)).toEqual(heads(store));
+    expect(await merge(path)).toEqual({ added: 0, forwarded: 0, forked: 0, erased: 0, refused: [] });
+    expect(verifyStore(there).records.flatMap(({ faults }) => faults)).toEqual([]);
+  });
+
+  it("leaves what went on here as it is", async () => {
+    const { store, merge } = await merging((here, exams) => goOn(here, exams[0]!, "went on", 800_001));
+    const before = heads(store);
+    expect(await merge(store.path)).toEqual({ added: 0, forwarded: 0, forked: 0, erased: 0, refused: [] });
+    expect(heads(store)).toEqual(before);
+  });
+
+  it("carries a record on, and keeps both ways of one that was continued apart", async () => {
+    const first = await merging(() => {});
+    const other = temporaryPath();
+    await first.merge(other);
+    const there = openStore(other);
+    goOn(there, first.exams[0]!, "only there", 800_001);
+    goOn(there, first.exams[1]!, "apart, there", 800_002);
+    goOn(first.store, first.exams[1]!, "apart, here", 800_003);
+    const { identity, recipient } = await keys();
+    const { file } = await makeBackup(other, join(folder(), "two.age"), { recipient }, MAKING);
+    const merge = (dryRun: boolean) => mergeBackup(file, { identity }, first.store.path, { dryRun, now: LATER });
+    expect(await merge(true)).toEqual({ added: 0, forwarded: 1, forked: 1, erased: 0, refused: [] });
+    expect(await merge(false)).toEqual({ added: 0, forwarded: 1, forked: 1, erased: 0, refused: [] });
+    const texts = (exam: string) =>
+      loadExam(first.store, exam)!.events.map(({ body }) => (body as { text?: string }).text);
+    expect(texts(first.exams[0]!)).toContain("only there");
+    expect(texts(first.exams[1]!).includes("apart, here")).not.toBe(texts(first.exams[1]!).includes("apart, there"));
+    expect(await merge(false)).toEqual({ added: 0, forwarded: 0, forked: 0, erased: 0, refused: [] });
+    expect(verifyStore(first.store).records.flatMap(({ faults }) => faults)).toEqual([]);
+  });
+
+  it("of a person whose record was changed in the back-up takes nothing, and says so", async () => {
+    const { store, exams } = made();
+    store.sqlite.exec("DROP TRIGGER stream_events_no_update");
+    store.sqlite
+      .prepare("UPDATE stream_events SET payload = replace(payload, 'si-area', 'groin') WHERE stream = ? AND seq = 2")
+      .run(exams[0]);
+    const { identity, recipient } = await keys();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), { recipient }, MAKING);
+    const path = temporaryPath();
+    const { refused } = await mergeBackup(file, { identity }, path, { dryRun: false, now: LATER });
+    expect(refused).toMatchObject([{ person: idOf(2), why: expect.stringContaining("changed after it was recorded") }]);
+    expect(heads(openStore(path))).toEqual([]);
+  });
+});

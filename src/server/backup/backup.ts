@@ -1,0 +1,241 @@
+import { existsSync, mkdtempSync, renameSync, rmSync, statSync } from "node:fs";
+import { basename, dirname, join, resolve } from "node:path";
+import { anchorText, InputError, refuse } from "@/core";
+import { examFileText, exportPerson, importExam } from "../exchange/exchange";
+import { journalEnd, streamIds } from "../repositories/streams";
+import { damageOf, verifyStore } from "../repositories/verify";
+import { openStore, openToRead } from "../store/open";
+import { asStoreError, type Store } from "../store/store";
+import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
+import { type Compared, compareStores, lostBy } from "./compare";
+
+/**
+ * Back-ups: a copy of the whole store as it is at one moment, made by SQLite
+ * while people work, looked through, and locked into one file.
+ */
+
+/** What a store holds, to be told beside a back-up. */
+export type Holding = {
+  readonly people: number;
+  readonly exams: number;
+  readonly courses: number;
+  readonly events: number;
+  /** The end of its journal: a store that is rolled back shows against it. */
+  readonly anchor: string;
+};
+
+export type Backup = Holding & {
+  readonly file: string;
+  readonly bytes: number;
+  readonly at: string;
+  /** What is wrong in the store that was copied: a back-up of a damaged store is made all the same. */
+  readonly faults: readonly string[];
+};
+
+export function holdingOf(store: Store): Holding {
+  const count = (sql: string): number => store.sqlite.prepare<[], number>(sql).pluck().get() ?? 0;
+  return {
+    people: count("SELECT count(*) FROM people"),
+    exams: count("SELECT count(*) FROM exams"),
+    courses: streamIds(store, "episode").length,
+    events: count("SELECT count(*) FROM stream_events"),
+    anchor: anchorText(journalEnd(store)),
+  };
+}
+
+/** Every chain of a store walked: what is wrong, a line each; empty when it is whole. */
+export function faultsOf(store: Store): string[] {
+  const damage = damageOf(store);
+  try {
+    const { store: whole, records } = verifyStore(store);
+    return [
+      ...damage,
+      ...whole,
+      ...records.flatMap(({ kind, id, faults, unchecked }) =>
+        [...faults, ...(unchecked === null ? [] : [unchecked])].map((fault) => `${kind} ${id}: ${fault}`),
+      ),
+    ];
+  } catch (error) {
+    return [...damage, (asStoreError(error, store.path) as Error).message];
+  }
+}
+
+/** A folder of one's own beside a file, gone when the work is done: what is open in it is on the same disk, and nobody else's to read. */
+async function aside<T>(beside: string, work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = mkdtempSync(join(dirname(resolve(beside)), ".back-up-"));
+  try {
+    return await work(folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** A store that is open for as long as the work lasts. */
+async function withStore<T>(store: Store, work: (store: Store) => T | Promise<T>): Promise<T> {
+  try {
+    return await work(store);
+  } finally {
+    store.sqlite.close();
+  }
+}
+
+/** The name of a back-up: when it was made, and where the journal ended. */
+export const backupName = (at: string, anchor: string): string =>
+  `dust-lantern-${at.slice(0, 19).replaceAll(":", "")}Z-${anchor.replace("·", "-")}.age`;
+
+type Making = { readonly now: string; readonly workFactor?: number };
+
+/**
+ * Makes a back-up of the store at a path. Readers and writers go on meanwhile.
+ *
+ * @param to the file, which may not be there yet; or a folder, in which it is named
+ * @throws StoreError when there is no store; InputError when the file is there already or cannot be written
+ */
+export async function makeBackup(path: string, to: string, lock: Lock, { now, workFactor }: Making): Promise<Backup> {
+  const isFolder = existsSync(to) && statSync(to).isDirectory();
+  if (existsSync(to) && !isFolder) refuse(to, "is there already", "Choose another name; a back-up replaces nothing.");
+  if (!isFolder && !existsSync(dirname(resolve(to))))
+    refuse(to, "is in a folder that is not there", "Make the folder first.");
+  return aside(path, async (folder) => {
+    const copy = join(folder, "store.sqlite");
+    await withStore(openToRead(path), ({ sqlite }) => sqlite.prepare("VACUUM INTO ?").run(copy));
+    const { holding, faults } = await withStore(openToRead(copy), (store) => ({
+      holding: holdingOf(store),
+      faults: faultsOf(store),
+    }));
+    const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
+    await lockFile(copy, file, lock, workFactor);
+    return { file, bytes: statSync(file).size, at: now, ...holding, faults };
+  });
+}
+
+/** A back-up that is open: looked through, and brought up to date where an earlier program made it. */
+type Opened = { readonly store: Store; readonly path: string; readonly faults: readonly string[] };
+
+/** Opens a back-up beside a path for as long as the work lasts. */
+const withBackup = <T>(file: string, key: Key, beside: string, work: (opened: Opened) => T | Promise<T>): Promise<T> =>
+  aside(beside, async (folder) => {
+    const path = join(folder, "store.sqlite");
+    await unlockFile(file, path, key);
+    return withStore(openBackup(path, file), (store) => work({ store, path, faults: faultsOf(store) }));
+  });
+
+function openBackup(path: string, file: string): Store {
+  try {
+    return openStore(path);
+  } catch (error) {
+    const { message } = asStoreError(error, path) as Error;
+    return refuse(file, `does not hold a store that opens (${message.replace(path, "it")})`, "Use another back-up.");
+  }
+}
+
+export type Looked = Holding & { readonly faults: readonly string[] };
+
+/** Opens a back-up, walks every chain in it, and says what it holds. */
+export const lookInto = (file: string, key: Key, beside: string): Promise<Looked> =>
+  withBackup(file, key, beside, ({ store, faults }) => ({ ...holdingOf(store), faults }));
+
+export type Restored = Looked & {
+  /** Where the store went that stood there before; null when none did. */
+  readonly before: string | null;
+  /** What was in that one and is not in this; null when nothing is lost. */
+  readonly lost: string | null;
+};
+
+const ENDS = ["", "-wal", "-shm"] as const;
+
+function moveAside(path: string, now: string): string | null {
+  if (!existsSync(path)) return null;
+  const to = `${path}.before-restore-${now.slice(0, 19).replace(/[-:]/g, "")}`;
+  for (const end of ENDS) if (existsSync(path + end)) renameSync(path + end, to + end);
+  return to;
+}
+
+/**
+ * Puts a back-up in the place of a store. One that stands there is moved aside,
+ * never overwritten; without `replace` nothing happens as long as anything would
+ * be lost, and what that is, is said.
+ *
+ * @throws InputError when the key does not open it, or something would be lost
+ */
+export const restoreBackup = (
+  file: string,
+  key: Key,
+  path: string,
+  { replace, now }: { readonly replace: boolean; readonly now: string },
+): Promise<Restored> =>
+  withBackup(file, key, path, async ({ store, path: copy, faults }) => {
+    const lost = existsSync(path)
+      ? await withStore(openStore(path), (here) => lostBy(compareStores(here, store)))
+      : null;
+    if (lost && !replace)
+      refuse(
+        path,
+        `holds what the back-up does not: ${lost}`,
+        "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
+      );
+    const holding = holdingOf(store);
+    store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
+    store.sqlite.close();
+    const before = moveAside(path, now);
+    renameSync(copy, path);
+    return { ...holding, faults, before: before && basename(before), lost };
+  });
+
+export type MergedBackup = {
+  /** Records that are here now and were not. */
+  readonly added: number;
+  /** Records that go on further now. */
+  readonly forwarded: number;
+  /** Records that were continued apart: both ways are kept, one of them beside the record. */
+  readonly forked: number;
+  /** Records that were erased here and stay so. */
+  readonly erased: number;
+  readonly refused: readonly { readonly person: string; readonly why: string }[];
+};
+
+const countOf = (compared: readonly Compared[], standing: Compared["standing"]): number =>
+  compared.filter((one) => one.standing === standing).length;
+
+/** The people of whom a store holds something that another does not. */
+function peopleToTake(there: Store, compared: readonly Compared[]): string[] {
+  const news = compared.filter(({ standing }) => ["only there", "longer there", "forked"].includes(standing));
+  const ofExam = there.sqlite.prepare<[string], string>("SELECT person_id FROM exams WHERE id = ?").pluck();
+  const ofEpisode = there.sqlite.prepare<[string], string>("SELECT person_id FROM episodes WHERE id = ?").pluck();
+  const personOf = ({ kind, id }: Compared) =>
+    kind === "person" ? id : kind === "exam" ? ofExam.get(id) : ofEpisode.get(id);
+  return [...new Set(news.flatMap((one) => personOf(one) ?? []))];
+}
+
+/**
+ * Takes what a back-up holds and a store does not into the store, person by
+ * person, through the same door as an exam file: what is here stays, what was
+ * continued apart is kept both ways, and twice is once.
+ */
+export const mergeBackup = (
+  file: string,
+  key: Key,
+  path: string,
+  { dryRun, now }: { readonly dryRun: boolean; readonly now: string },
+): Promise<MergedBackup> =>
+  withBackup(file, key, path, ({ store: there }) =>
+    withStore(openStore(path), (here) => {
+      const compared = compareStores(here, there);
+      const refused = (dryRun ? [] : peopleToTake(there, compared)).flatMap((person) => {
+        try {
+          importExam(here, examFileText(exportPerson(there, person, now)), now);
+          return [];
+        } catch (error) {
+          if (error instanceof InputError) return [{ person, why: error.message }];
+          throw error;
+        }
+      });
+      return {
+        added: countOf(compared, "only there"),
+        forwarded: countOf(compared, "longer there"),
+        forked: countOf(compared, "forked"),
+        erased: 0,
+        refused,
+      };
+    }),
+  );
