@@ -226,7 +226,7 @@ async function opened(tab: Page, url: string, there: string): Promise<{ outline:
       new Promise<{ outline: number; data: number }>((done) =>
         requestAnimationFrame(() => {
           const { responseStart } = performance.getEntriesByType("navigation")[0] as PerformanceNavigationTiming;
-          const painted = performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? performance.now();
+          const painted = performance.getEntriesByName("first-paint")[0]?.startTime ?? performance.now();
           done({ outline: painted - responseStart, data: performance.now() - responseStart });
         }),
       ),

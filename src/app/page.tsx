@@ -6,6 +6,7 @@ export default function Roster() {
   return (
     <>
       <Ahead path={ROUTES.searchPeople.path} />
+      <Ahead path={ROUTES.due.path} />
       <RosterPage />
     </>
   );

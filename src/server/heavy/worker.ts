@@ -1,5 +1,5 @@
 import { parentPort } from "node:worker_threads";
-import { openStore } from "../store/open";
+import { openAsFarAsMay } from "../store/open";
 import type { Store } from "../store/store";
 import { type Done, failed, type Job } from "./messages";
 import { TASKS } from "./tasks";
@@ -10,7 +10,7 @@ let open: Store | null = null;
 function storeAt(path: string): Store {
   if (open?.path === path) return open;
   open?.sqlite.close();
-  return (open = openStore(path));
+  return (open = openAsFarAsMay(path));
 }
 
 parentPort?.on("message", ({ id, path, task, args }: Job) => {

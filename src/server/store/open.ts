@@ -157,7 +157,7 @@ function markOf(path: string): FileMark | null {
 }
 
 /** The store, or as much of it as this user may have: one that cannot be written is still read. */
-function openAsFarAsMay(path: string): Store {
+export function openAsFarAsMay(path: string): Store {
   try {
     return openStore(path);
   } catch (error) {
