@@ -48,6 +48,7 @@ const SCREENS: readonly Screen[] = [
     },
   ],
   ["settings", "/settings"],
+  ["back-ups", "/settings/backups"],
   ["complaint", `${exam("Caspian Moorhen")}/complaint`],
   ["guard", `${exam("Gudrun Pellworm")}/guard`],
   [

@@ -77,7 +77,7 @@ const SHOTS: readonly Shot[] = [
   { name: "evidence", path: "/evidence" },
   { name: "calculator", path: "/calculator" },
   { name: "sign", path: `${exam("Marit Oakhanger")}/sign` },
-  { name: "settings", path: "/settings" },
+  { name: "backups", path: "/settings/backups" },
 ];
 
 /** One picture of each main view, from the demo's people. */

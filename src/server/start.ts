@@ -1,7 +1,10 @@
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
 import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "./edge/front";
+import { takeReady } from "./backup/backup";
+import { keepBackingUp } from "./backup/keeper";
 import { turns } from "./edge/turn";
+import { storePath } from "./store/open";
 
 /**
  * The program as it is served: a small server that looks at every request
@@ -69,6 +72,9 @@ function isTurnedAway(request: IncomingMessage, response: ServerResponse): boole
   return true;
 }
 
+const moved = takeReady(storePath(), new Date().toISOString());
+if (moved) console.log(`A back-up was put in the store's place. What was there is kept as ${moved}.`);
+
 const app = next({ dev: false, dir: process.cwd(), hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -114,4 +120,5 @@ server.on("error", (error) => {
   process.exit(1);
 });
 server.listen(port, hostname);
+keepBackingUp();
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => process.exit(0));

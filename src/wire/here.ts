@@ -5,5 +5,7 @@ export type Here = {
   readonly profile: Profile | null;
   /** The version of the evidence in force. */
   readonly evidence: string;
+  /** Why somebody has to look after the back-ups; null when they go well or none are set up. */
+  readonly missedBackup: string | null;
   readonly now: string;
 };

@@ -3,6 +3,7 @@ import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, who
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import type { Person, RecordedEvent } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
+import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
 import type { ExamPage } from "./exam-page";
@@ -28,6 +29,12 @@ const profile = holding({ id: uuid(), name: text(400), settings: holding({}) });
 const event = holding({ id: uuid(), exam: uuid(), type: text(80, 1), at: text(40, 1) });
 const receipt = holding({ id: text(80), result: oneOf(["stored", "already stored", "refused"]) });
 const downloadAs = closed({ as: oneOf(["json", "csv"]) });
+/** What opens a back-up: the file as the server sees it, and its passphrase or secret key. */
+const opening = {
+  file: text(1000, 1),
+  passphrase: text(1000, 1).optional(),
+  identity: text(200, 1).optional(),
+};
 const position = () => text(9, 1).matches(/^\d+$/, "is not a position; use a whole number, 0 or more");
 
 /** Who is perhaps meant by somebody new. */
@@ -142,5 +149,34 @@ export const ROUTES = {
     ask: closed({ content: text(BIGGEST_TABLE), by: anything(), reason: anything() }),
     answer: holding({ saved: holding({ version: text(80) }) }),
     answers: answers<{ saved: EvidenceVersion }>(),
+  }),
+  backups: route("GET", "/api/backups", {
+    answer: holding({ runs: listOfEach(holding({ at: text(40, 1), file: text(2000) }), PEOPLE) }),
+    answers: answers<Backups>(),
+  }),
+  backUp: route("POST", "/api/backups", {
+    ask: closed({ folder: text(1000, 1), passphrase: text(1000, 12) }),
+    answer: holding({ run: holding({ at: text(40, 1), file: text(2000) }) }),
+    answers: answers<{ run: BackupRun }>(),
+  }),
+  planBackups: route("PUT", "/api/backups", {
+    ask: closed({ folder: text(1000, 1), recipient: text(200, 1) }).nullable(),
+    answer: holding({ runs: listOfEach(holding({ at: text(40, 1) }), PEOPLE) }),
+    answers: answers<Backups>(),
+  }),
+  lookIntoBackup: route("POST", "/api/backups/look", {
+    ask: closed(opening),
+    answer: holding({ exams: wholeIn(0, MOST), faults: listOfEach(text(4000), MOST) }),
+    answers: answers<BackupHolding>(),
+  }),
+  mergeBackup: route("POST", "/api/backups/merge", {
+    ask: closed({ ...opening, dryRun: yesNo() }),
+    answer: holding({ added: wholeIn(0, MOST), forwarded: wholeIn(0, MOST), forked: wholeIn(0, MOST) }),
+    answers: answers<BackupMerge>(),
+  }),
+  restoreBackup: route("POST", "/api/backups/restore", {
+    ask: closed(opening),
+    answer: holding({ exams: wholeIn(0, MOST), faults: listOfEach(text(4000), MOST) }),
+    answers: answers<Omit<BackupHolding, "lost">>(),
   }),
 } as const;

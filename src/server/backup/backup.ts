@@ -135,6 +135,40 @@ export type Looked = Holding & { readonly faults: readonly string[] };
 export const lookInto = (file: string, key: Key, beside: string): Promise<Looked> =>
   withBackup(file, key, beside, ({ store, faults }) => ({ ...holdingOf(store), faults }));
 
+/** The same, and what would be lost if it took the place of a store that is there. */
+export const lookBeside = (file: string, key: Key, path: string): Promise<Looked & { readonly lost: string | null }> =>
+  withBackup(file, key, path, ({ store, faults }) =>
+    withStore(openToRead(path), (here) => ({
+      ...holdingOf(store),
+      faults,
+      lost: lostBy(compareStores(here, store)),
+    })),
+  );
+
+/** Where a back-up waits that takes the store's place when the program starts next. */
+const readyAt = (path: string): string => `${path}.restore-ready`;
+
+/**
+ * Opens a back-up and lays it ready to take the store's place at the next start,
+ * so that nothing is changed under a program that runs.
+ */
+export const layReady = (file: string, key: Key, path: string): Promise<Looked> =>
+  withBackup(file, key, path, ({ store, path: copy, faults }) => {
+    const holding = holdingOf(store);
+    store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
+    store.sqlite.close();
+    renameSync(copy, readyAt(path));
+    return { ...holding, faults };
+  });
+
+/** Puts a back-up that lies ready in the store's place, which is moved aside: before anything opens it. Gives where to. */
+export function takeReady(path: string, now: string): string | null {
+  if (!existsSync(readyAt(path))) return null;
+  const before = moveAside(path, now);
+  renameSync(readyAt(path), path);
+  return before ?? path;
+}
+
 export type Restored = Looked & {
   /** Where the store went that stood there before; null when none did. */
   readonly before: string | null;

@@ -59,7 +59,7 @@ function leastBusy(): Thread {
 export function heavy<T extends TaskName>(task: T, ...args: TaskArgs<T>): Promise<Awaited<TaskResult<T>>> {
   const store = theStore();
   if (!existsSync(/* turbopackIgnore: true */ SCRIPT)) {
-    const work = TASKS[task] as (...all: unknown[]) => TaskResult<T>;
+    const work = TASKS[task] as (...all: unknown[]) => unknown;
     return Promise.resolve().then(() => work(store, ...args)) as Promise<Awaited<TaskResult<T>>>;
   }
   return new Promise((done, failed) => {

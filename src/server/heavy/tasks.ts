@@ -1,5 +1,7 @@
 import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
 import type { SendOnSettings } from "@/core";
+import type { Key, Lock } from "../backup/age-file";
+import { layReady, lookBeside, makeBackup, mergeBackup } from "../backup/backup";
 import { coursesOf } from "../repositories/episodes";
 import type { Store } from "../store/store";
 
@@ -11,6 +13,12 @@ export const TASKS = {
   coursesOf: (store: Store, person: string, today: string, settings?: SendOnSettings) =>
     coursesOf(store, person, today, settings),
   exportFindings: (store: Store, exam: string) => exportFindings(store, exam),
+  makeBackup: (store: Store, to: string, lock: string, now: string) =>
+    makeBackup(store.path, to, JSON.parse(lock) as Lock, { now }),
+  lookIntoBackup: (store: Store, file: string, key: string) => lookBeside(file, JSON.parse(key) as Key, store.path),
+  mergeBackup: (store: Store, file: string, key: string, now: string, dryRun: string) =>
+    mergeBackup(file, JSON.parse(key) as Key, store.path, { dryRun: dryRun === "dry run", now }),
+  restoreBackup: (store: Store, file: string, key: string) => layReady(file, JSON.parse(key) as Key, store.path),
 } as const;
 
 export type Tasks = typeof TASKS;

@@ -13,11 +13,11 @@ function storeAt(path: string): Store {
   return (open = openAsFarAsMay(path));
 }
 
-parentPort?.on("message", ({ id, path, task, args }: Job) => {
+parentPort?.on("message", async ({ id, path, task, args }: Job) => {
   let done: Done;
   try {
     const work = TASKS[task] as (store: Store, ...args: readonly string[]) => unknown;
-    done = { id, kind: "done", value: work(storeAt(path), ...args) };
+    done = { id, kind: "done", value: await work(storeAt(path), ...args) };
   } catch (error) {
     done = failed(id, error);
   }

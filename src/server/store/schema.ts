@@ -149,3 +149,25 @@ export const evidenceVersions = sqliteTable(
   },
   (table) => [index("evidence_versions_version").on(table.version)],
 );
+
+/** How back-ups make themselves: one row, or none. Never exported, never merged. */
+export const backupPlan = sqliteTable("backup_plan", {
+  one: integer("one").primaryKey(),
+  folder: text("folder").notNull(),
+  /** The public half of the key; the secret half is never here. */
+  recipient: text("recipient").notNull(),
+  since: text("since").notNull(),
+});
+
+/** Back-ups that were made or failed, oldest first. Never exported, never merged. */
+export const backupRuns = sqliteTable("backup_runs", {
+  number: integer("number").primaryKey({ autoIncrement: true }),
+  at: text("at").notNull(),
+  file: text("file").notNull(),
+  bytes: integer("bytes").notNull(),
+  exams: integer("exams").notNull(),
+  /** The end of the journal in it; empty where it failed. */
+  anchor: text("anchor").notNull(),
+  /** Why it failed, or what was wrong in the store; null when all was well. */
+  problem: text("problem"),
+});

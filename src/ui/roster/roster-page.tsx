@@ -43,6 +43,7 @@ export function RosterPage() {
             due={due}
             profile={here.profile}
             evidence={here.evidence}
+            missedBackup={here.missedBackup}
             onChanged={() => void reload()}
           />
         ) : (

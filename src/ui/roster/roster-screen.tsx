@@ -37,6 +37,8 @@ type RosterProps = {
   profile: Profile | null;
   /** The version of the evidence in force. */
   evidence: string;
+  /** Why somebody has to look after the back-ups. */
+  missedBackup: string | null;
   /** Somebody was added, changed or imported. */
   onChanged: () => void;
 };
@@ -170,7 +172,7 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
   );
 }
 
-export function RosterScreen({ initial, due, profile, evidence, onChanged }: RosterProps) {
+export function RosterScreen({ initial, due, profile, evidence, missedBackup, onChanged }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
   const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
@@ -223,6 +225,14 @@ export function RosterScreen({ initial, due, profile, evidence, onChanged }: Ros
               Add yours
             </Link>
             , so that every entry names who made it.
+          </p>
+        )}
+        {missedBackup && (
+          <p role="alert" className="rounded-lg border border-stop bg-stop-well p-3 text-stop">
+            {missedBackup}{" "}
+            <Link href="/settings/backups" className="underline">
+              Look after the back-ups
+            </Link>
           </p>
         )}
         <InProgress {...inProgress} />

@@ -10,7 +10,7 @@ import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type PractitionerSettings, w
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import type { Profile } from "@/wire/practitioners";
-import { Button } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
@@ -148,7 +148,10 @@ export function SettingsScreen({ profiles, current, onChanged }: SettingsProps &
   return (
     <>
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
-        <h1 className="text-2xl font-bold">Settings</h1>
+        <div className="flex flex-wrap items-center justify-between gap-3">
+          <h1 className="text-2xl font-bold">Settings</h1>
+          <ButtonLink href="/settings/backups">Back-ups</ButtonLink>
+        </div>
         {problem && (
           <p role="alert" className="rounded-lg border border-stop bg-stop-well p-3 text-stop">
             {problem}

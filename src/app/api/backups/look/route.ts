@@ -1,0 +1,6 @@
+import { keySent } from "@/server/backup/keeper";
+import { serve } from "@/server/edge/serve";
+import { heavy } from "@/server/heavy/pool";
+import { ROUTES } from "@/wire/routes";
+
+export const POST = serve(ROUTES.lookIntoBackup, ({ ask }) => heavy("lookIntoBackup", ask.file, keySent(ask)));

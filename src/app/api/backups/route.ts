@@ -1,0 +1,18 @@
+import { backUp, backupsOf, setUp, takeDown } from "@/server/backup/keeper";
+import { now } from "@/server/edge/http";
+import { serve } from "@/server/edge/serve";
+import { ROUTES } from "@/wire/routes";
+
+export const dynamic = "force-dynamic";
+
+export const GET = serve(ROUTES.backups, ({ store }) => backupsOf(store, now()));
+
+export const POST = serve(ROUTES.backUp, async ({ store, ask: { folder, passphrase } }) => ({
+  run: await backUp(store, folder, { passphrase }, now()),
+}));
+
+export const PUT = serve(ROUTES.planBackups, ({ store, ask }) => {
+  if (ask) setUp(store, ask, now());
+  else takeDown(store);
+  return backupsOf(store, now());
+});

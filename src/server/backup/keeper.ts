@@ -1,0 +1,116 @@
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
+import { isAbsolute, join } from "node:path";
+import { anchorText, InputError, refuse } from "@/core";
+import type { BackupRun, Backups } from "@/wire/backups";
+import { heavy } from "../heavy/pool";
+import { addRun, dropPlan, planOf, runsOf, savePlan } from "../repositories/backups";
+import { journalEnd } from "../repositories/streams";
+import { theStore } from "../store/open";
+import { shared } from "../store/shared";
+import type { Store } from "../store/store";
+import { StoreError } from "../store/store";
+import { isDue, missedOf, toDrop } from "./keep";
+
+/** Back-ups of the server's store: by themselves, by hand, and what is known of them. */
+
+/** The time of a back-up is part of its name; other files of a folder are nobody's business. */
+const NAMED = /^dust-lantern-(\d{4}-\d{2}-\d{2}T\d{6})Z-.*\.age$/;
+
+export const backupsOf = (store: Store, now: string): Backups => {
+  const [plan, runs] = [planOf(store), runsOf(store)];
+  return { plan, runs, missed: missedOf(plan, runs, now) };
+};
+
+/**
+ * Sets up that back-ups make themselves.
+ *
+ * @throws InputError when the folder cannot be written
+ */
+export function setUp(store: Store, { folder, recipient }: { folder: string; recipient: string }, now: string): void {
+  if (!isAbsolute(folder))
+    refuse("folder", "is not a whole path", "Write it from the root on, as in /mnt/other-disk/back-ups.");
+  try {
+    if (!existsSync(folder)) mkdirSync(folder, { recursive: true, mode: 0o700 });
+    if (!statSync(folder).isDirectory()) throw new Error("a file");
+    accessSync(folder, constants.W_OK);
+  } catch {
+    refuse("folder", "cannot be written", "Name a folder that the user of this program may write in.");
+  }
+  savePlan(store, { folder, recipient, since: now });
+}
+
+/** Back-ups no longer make themselves; what was made stays where it is. */
+export const takeDown = (store: Store): void => dropPlan(store);
+
+/** Those of a folder that its other back-ups make needless are deleted. */
+function thinOut(folder: string): void {
+  const made = readdirSync(folder).flatMap((name) => {
+    const at = NAMED.exec(name)?.[1];
+    return at ? [{ name, at }] : [];
+  });
+  for (const { name } of toDrop(made)) rmSync(join(folder, name), { force: true });
+}
+
+/** What was sent to open a back-up with, for the thread that opens it. */
+export function keySent({ passphrase, identity }: { passphrase?: string; identity?: string }): string {
+  if (identity !== undefined) return JSON.stringify({ identity: identity.trim() });
+  if (passphrase !== undefined) return JSON.stringify({ passphrase });
+  return refuse("passphrase", "is missing", "Write the passphrase it was made with, or the secret key.");
+}
+
+const failedRun = (at: string, file: string, problem: string): BackupRun => ({
+  at,
+  file,
+  bytes: 0,
+  exams: 0,
+  anchor: "",
+  problem,
+});
+
+/**
+ * Makes a back-up now and notes what came of it, also when nothing did.
+ *
+ * @param lock a passphrase, or the public key of the plan
+ * @throws InputError or StoreError when it could not be made
+ */
+export async function backUp(
+  store: Store,
+  folder: string,
+  lock: { passphrase: string } | { recipient: string },
+  now: string,
+): Promise<BackupRun> {
+  try {
+    const { file, bytes, exams, anchor, faults } = await heavy("makeBackup", folder, JSON.stringify(lock), now);
+    const problem = faults.length ? `made, and the store is not whole: ${faults[0]}` : null;
+    const run: BackupRun = { at: now, file, bytes, exams, anchor, problem };
+    addRun(store, run);
+    thinOut(folder);
+    return run;
+  } catch (error) {
+    if (error instanceof InputError || error instanceof StoreError)
+      addRun(store, failedRun(now, folder, error.message));
+    throw error;
+  }
+}
+
+/** Makes one if one is due; what goes wrong is noted for whoever looks, and stops nothing. */
+export async function backUpIfDue(store: Store, now: string): Promise<BackupRun | null> {
+  const plan = planOf(store);
+  if (!plan || !isDue(runsOf(store), anchorText(journalEnd(store)), now)) return null;
+  return backUp(store, plan.folder, { recipient: plan.recipient }, now).catch(() => null);
+}
+
+const LOOKS_EVERY_MS = 5 * 60_000;
+
+/** Looks again and again whether one is due, for as long as the server runs; it keeps nothing alive. */
+export function keepBackingUp(): void {
+  const keeper = shared("backups", () => ({ timer: null as NodeJS.Timeout | null }));
+  const look = (): void => {
+    try {
+      void backUpIfDue(theStore(), new Date().toISOString()).catch(() => {});
+    } catch {
+      /** A store that cannot be opened says so elsewhere. */
+    }
+  };
+  keeper.timer ??= setInterval(look, LOOKS_EVERY_MS).unref();
+}
