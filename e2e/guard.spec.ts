@@ -236,6 +236,21 @@ test("a technique asks what it loads, is blocked by the answers, and leaves the 
     region: "pelvis",
     despite: "agreed with the doctor today",
   });
+  /** How they were after it: what was done last stands first. */
+  await page.getByRole("button", { name: /^More/ }).click();
+  await page.getByRole("menuitem", { name: "A reaction to what was done" }).click();
+  const reaction = page.getByRole("dialog", { name: "A reaction to what was done" });
+  await reaction.getByRole("radio", { name: /^manipulation/ }).click();
+  await reaction.getByRole("radio", { name: "sore", exact: true }).click();
+  await reaction.getByRole("radio", { name: "4 of 10" }).click();
+  await expect(reaction).toBeHidden();
+  await saved(page);
+  const told = (await stored(request, exam)).events.at(-1)!;
+  const technique = events.find(({ type }) => type === "technique-logged")!;
+  expect(told).toMatchObject({
+    type: "reaction-told",
+    body: { after: "technique", which: technique.id, what: "sore", intensity: 4 },
+  });
   await page.goto(`/exams/${exam}/reading`);
   const response = page.locator('[data-response-to="sacral-thrust"]');
   await expect(response).toContainText("it is in no reading");

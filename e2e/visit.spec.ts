@@ -82,3 +82,43 @@ test("signals stand on the head line, positions that cannot be taken leave the s
   await page.goto(`/exams/${exam}/run`);
   await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();
 });
+
+test("when two tests have not settled, an end is offered before the next; going on is one press, and so is ending", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    builder.add("sheet-set", {
+      label: "three",
+      tests: ["thigh-thrust", "si-distraction", "si-compression"],
+      reason: "",
+    });
+    builder.complaint("si-area.right").consent().guard();
+    builder.add("history-recorded", {
+      onset: "gradual",
+      onsetNote: "",
+      weeks: 6,
+      provokedBy: "little",
+      settlesMinutes: 120,
+      eases: "",
+    });
+    builder.rest(1, "si-area.right");
+    for (const test of ["thigh-thrust", "si-distraction"] as const) {
+      builder.run({ test, side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
+      /** Three minutes go by, twenty seconds an entry. */
+      for (let line = 0; line < 9; line++) builder.add("note-written", { text: `waiting ${line}` });
+      builder.rest(5, "si-area.right");
+    }
+  });
+  await openRun(page, exam);
+  const offer = page.locator("[data-end-offer]");
+  await expect(offer).toContainText("2 tests have not settled within 3 minutes (Thigh thrust right, Distraction)");
+  await offer.getByRole("button", { name: "Go on" }).click();
+  await expect(offer).toHaveCount(0);
+  await page.reload();
+  await offer.getByRole("button", { name: "End, too sore" }).click();
+  await expect(page.getByText("too sore to go on").first()).toBeVisible();
+  await saved(page);
+  expect((await stored(request, exam)).events.at(-1)).toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
+});

@@ -113,8 +113,8 @@ describe("what waits in a browser", () => {
     fail("again");
     await courier.round();
     expect(courier.snapshot()).toEqual([
-      { exam: idOf(1), isCourse: false, waiting: 7, refused: 0, why: null },
-      { exam: idOf(7), isCourse: false, waiting: 3, refused: 0, why: null },
+      { exam: idOf(1), isCourse: false, waiting: 7, refused: 0, refusedFor: [], why: null },
+      { exam: idOf(7), isCourse: false, waiting: 3, refused: 0, refusedFor: [], why: null },
     ]);
     fail(null);
     await courier.round();
@@ -149,6 +149,28 @@ describe("what waits in a browser", () => {
     const [kept] = await outbox.all();
     await outbox.offerAgain([kept!.order]);
     expect((await outbox.all())[0]).toMatchObject({ refused: null });
+  });
+
+  it("and was refused is offered again, or given up, by hand; what else waits is left as it is", async () => {
+    const outbox = openOutbox();
+    const events = notes(5, 10);
+    const poison = events[1]!.id;
+    const { transport, stored } = server({ poison });
+    const courier = createCourier(outbox, transport);
+    await outbox.add(events);
+    await courier.round();
+    const [{ refusedFor } = { refusedFor: [] }] = courier.snapshot();
+    expect(refusedFor).toHaveLength(1);
+    await courier.offerAgain(idOf(1));
+    expect(courier.snapshot()).toMatchObject([{ waiting: 0, refused: 1, refusedFor }]);
+    const close = courier.leave(idOf(1));
+    await outbox.add(notes(2, 10).map((event, index) => ({ ...event, id: idOf(7000 + index) })));
+    await courier.discard(idOf(1));
+    expect(courier.snapshot()).toMatchObject([{ waiting: 2, refused: 0, refusedFor: [] }]);
+    close();
+    await courier.round();
+    expect(courier.snapshot()).toEqual([]);
+    expect(stored).toHaveLength(6);
   });
 
   it.each(["sign-in", "forbidden", "update"] as const)(

@@ -8,6 +8,8 @@ export type Waiting = {
   readonly isCourse: boolean;
   readonly waiting: number;
   readonly refused: number;
+  /** Why those that the server would not take were refused, each reason once. */
+  readonly refusedFor: readonly string[];
   /** Why it has to wait for somebody; null where it is sent by itself as soon as it can be. */
   readonly why: string | null;
 };
@@ -19,6 +21,10 @@ export type Courier = {
   round: () => Promise<void>;
   /** A screen that is open sends its own exam's; called again when it closes. */
   leave: (exam: string) => () => void;
+  /** What was refused of a record is sent again, as if it had not been. */
+  offerAgain: (exam: string) => Promise<void>;
+  /** What was refused of a record is given up: it is gone from this browser, and nowhere else. */
+  discard: (exam: string) => Promise<void>;
 };
 
 const NOTHING: readonly Waiting[] = [];
@@ -42,12 +48,14 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
     const exams = [...new Set(entries.map(({ exam }) => exam))];
     const next = exams.map((exam): Waiting => {
       const own = entries.filter((entry) => entry.exam === exam);
-      const refused = own.filter((entry) => entry.refused !== null).length;
+      const reasonsOf = own.flatMap((entry) => (entry.refused === null ? [] : [entry.refused]));
+      const refused = reasonsOf.length;
       return {
         exam,
         isCourse: own.some(({ event }) => isOfCourse(event)),
         waiting: own.length - refused,
         refused,
+        refusedFor: [...new Set(reasonsOf)],
         why: reasons.get(exam) ?? null,
       };
     });
@@ -83,6 +91,13 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
     if (exams.size > 0) show(await outbox.all());
   };
 
+  const round = (): Promise<void> =>
+    (going ??= once()
+      .catch(() => {})
+      .finally(() => (going = null)));
+  const refusedOrders = async (exam: string): Promise<number[]> =>
+    (await outbox.forExam(exam)).flatMap(({ order, refused }) => (refused === null ? [] : [order]));
+
   return {
     subscribe: (listener) => {
       listeners.add(listener);
@@ -90,10 +105,15 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
     },
     snapshot: () => current,
     /** A browser that keeps nothing has nothing to send. */
-    round: () =>
-      (going ??= once()
-        .catch(() => {})
-        .finally(() => (going = null))),
+    round,
+    offerAgain: async (exam) => {
+      await outbox.offerAgain(await refusedOrders(exam));
+      await round();
+    },
+    discard: async (exam) => {
+      await outbox.remove(await refusedOrders(exam));
+      await round();
+    },
     leave: (exam) => {
       openHere.set(exam, (openHere.get(exam) ?? 0) + 1);
       return () => {

@@ -15,9 +15,11 @@ type Told = {
 /** Tests that bring the symptom on, one after another, each with the rest rated so many minutes after it began. */
 function told({ irritable, minutes, restAfter, tests }: Told) {
   const exam = buildExam().complaint("si-area.right").consent().guard();
-  const state = exam.state();
   exam.add("history-recorded", {
-    ...state.history!,
+    onset: "gradual",
+    onsetNote: "",
+    weeks: 6,
+    eases: "",
     provokedBy: irritable ? "little" : "much",
     settlesMinutes: irritable ? 120 : 10,
   });

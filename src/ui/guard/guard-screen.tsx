@@ -12,7 +12,7 @@ import { useExam } from "../exam/exam-provider";
 import { later } from "../primitives/later";
 import { AskingCard } from "./asking-card";
 
-const NothingNew = later(() => import("../course/nothing-new").then((module) => module.NothingNew));
+const NothingNew = later(() => import("./nothing-new").then((module) => module.NothingNew));
 
 function BlockRow({ block }: { block: Block }) {
   const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");

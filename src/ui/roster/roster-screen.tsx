@@ -20,7 +20,7 @@ import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
-import { useWaiting } from "../shell/courier";
+import { courier, useWaiting } from "../shell/courier";
 import { DueCourses } from "./due-courses";
 import { ExamLinks } from "./exam-links";
 import { InProgress, openExams } from "./in-progress";
@@ -97,13 +97,22 @@ function WaitingHere({ people }: { people: readonly RosterRow[] }) {
       aria-label="Waiting in this browser"
       className="flex flex-col gap-1 rounded-lg bg-caution-well px-3 py-1 text-caution"
     >
-      {waiting.map(({ exam, isCourse, waiting: count, refused, why }) => (
+      {waiting.map(({ exam, isCourse, waiting: count, refused, refusedFor, why }) => (
         <li key={exam} role="status" className="flex flex-wrap items-center justify-between gap-x-3">
           <span>
             {count > 0 &&
               `${count} ${count === 1 ? "answer" : "answers"} of ${about(exam, isCourse)} ${count === 1 ? "waits" : "wait"} in this browser. ${why ?? "They are sent by themselves as soon as the server takes them."} `}
-            {refused > 0 && `${refused} of ${about(exam, isCourse)} cannot be sent as they are.`}
+            {refused > 0 &&
+              `${refused} of ${about(exam, isCourse)} cannot be sent as ${refused === 1 ? "it is" : "they are"}: ${refusedFor.join(" ")}`}
           </span>
+          {isCourse && refused > 0 && (
+            <span className="flex flex-wrap gap-2">
+              <Button onClick={() => void courier().offerAgain(exam)}>Send again</Button>
+              <Button look="quiet" onClick={() => void courier().discard(exam)}>
+                Give {refused === 1 ? "it" : "them"} up
+              </Button>
+            </span>
+          )}
           {!isCourse && (
             <Link href={`/exams/${exam}/run`} className="flex min-h-11 items-center underline">
               Look at the examination

@@ -17,6 +17,7 @@ import { useStop } from "./use-stop";
 import { useKeys } from "../shell/use-keys";
 import { later } from "../primitives/later";
 
+const ReactionDialog = later(() => import("./reaction-dialog").then((module) => module.ReactionDialog));
 const TechniqueDialog = later(() => import("./technique-dialog").then((module) => module.TechniqueDialog));
 const StageNoteDialog = later(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog));
 
@@ -46,7 +47,7 @@ const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer 
 export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsProps) {
   const { append, undo, state } = useExam();
   const [asking, setAsking] = useState<
-    "skip" | "later" | "stage" | "repeat" | "end" | "technique" | "note" | "neurology" | null
+    "skip" | "later" | "stage" | "repeat" | "end" | "technique" | "reaction" | "note" | "neurology" | null
   >(null);
   /** The stage that was on the screen when they said stop. */
   const [stoppedAt, setStoppedAt] = useState<Stage | null>(null);
@@ -119,6 +120,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
           { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
           { name: "End the examination", onSelect: () => setAsking("end") },
           { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
+          { name: "A reaction to what was done", onSelect: () => setAsking("reaction") },
         ]}
       />
       <Button look={isDone ? "main" : "plain"} big className="ml-auto px-3!" onClick={onNext}>
@@ -137,6 +139,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}
       {asking === "neurology" && <NeurologyDialog position={protocol.position} onClose={() => setAsking(null)} />}
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
+      {asking === "reaction" && <ReactionDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
     </div>
   );

@@ -37,6 +37,7 @@ export const GUARD_LIST: readonly (readonly [names: readonly KeyName[], does: st
   [["answerYes"], "yes"],
   [["notSure"], "not sure, or it could not be asked"],
   [["option"], "yes to one part, or the answer that stands at this number"],
+  [["nothingNew"], "at a later visit: nothing new, the answers of last time stand"],
   [["undo"], "undo the last answer, and ask it again"],
   [["questionBefore"], "back to the question before"],
 ];

@@ -41,6 +41,7 @@ export const KEYS = {
   answerYes: letter("y"),
   notSure: letter("d"),
   option: each("1 2 3 4 5 6 7 8 9"),
+  nothingNew: letter("a"),
   questionBefore: named("Backspace"),
   planNext: { keys: ["ArrowRight", "ArrowDown"], shown: "→" },
   planBefore: { keys: ["ArrowLeft", "ArrowUp"], shown: "←" },

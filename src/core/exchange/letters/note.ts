@@ -29,6 +29,8 @@ import {
   ageAtExam,
   type ChainHead,
   END_REASONS,
+  REACTION_AFTER,
+  REACTIONS_TOLD,
   type ExamState,
   irritability,
   type Run,
@@ -262,6 +264,17 @@ const techniqueLines = ({ techniques }: ExamState): string[] =>
       .join(", "),
   );
 
+const reactionLines = ({ reactions }: ExamState): string[] =>
+  reactions.map(({ after, what, where, intensity, hours, done }) => {
+    const said = [
+      REACTIONS_TOLD[what],
+      where,
+      intensity === null ? "" : `${intensity} of 10`,
+      hours === null ? "" : `${hours} h`,
+    ];
+    return `${REACTION_AFTER[after]}: ${said.filter(Boolean).join(", ")}${done && `; ${done}`}`;
+  });
+
 function amendmentLines(state: ExamState): string[] {
   return state.amendments.map(
     ({ event, reason }) =>
@@ -314,6 +327,7 @@ export function writeNote(
     },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },
+    { heading: "How they were after", lines: reactionLines(state) },
     { heading: "Response to treatment", lines: responseLines(state) },
     {
       heading: "Reading",
