@@ -3,7 +3,7 @@ import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { Ahead } from "@/ui/shell/ahead";
 import { HereProvider } from "@/ui/shell/here";
 import { THEME_COOKIE } from "@/ui/shell/theme-cookie";
@@ -28,7 +28,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <body>
-        <Ahead path={ROUTES.here.path} />
+        <Ahead path={EXAM_ROUTES.here.path} />
         <HereProvider>{children}</HereProvider>
         <CourierRounds />
       </body>

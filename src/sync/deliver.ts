@@ -1,7 +1,7 @@
 import type { RecordedEvent } from "@/core/record";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import type { Answering } from "@/wire/refusals";
-import { MOST_EVENTS_AT_ONCE } from "@/wire/routes";
+import { MOST_EVENTS_AT_ONCE } from "@/wire/exam-routes";
 import { BODY_LIMIT } from "@/wire/route";
 import type { OutboxEntry, Refused } from "./outbox";
 import type { Transport } from "./transport";

@@ -1,5 +1,5 @@
 import { pathOf } from "@/wire/route";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 
 /** A browser has six connections to one server: so many are left to taps and pages. */
 const SLOTS = ["dust-lantern-live-1", "dust-lantern-live-2", "dust-lantern-live-3"];
@@ -31,7 +31,7 @@ export function listenLive(exam: string, onNews: () => void, onState: (isLive: b
     signal,
     () =>
       new Promise((done) => {
-        const source = new EventSource(pathOf(ROUTES.liveEvents.path, { exam }));
+        const source = new EventSource(pathOf(EXAM_ROUTES.liveEvents.path, { exam }));
         source.onopen = () => onState(true);
         source.onmessage = onNews;
         /** The browser connects again by itself; one that was refused for good stays closed. */

@@ -3,7 +3,7 @@ import { call } from "@/wire/call";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import type { Answering } from "@/wire/refusals";
 import { isOfCourse } from "./outbox";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 
 /** What came of sending: a receipt for each event, or why none was taken and what may be done about it. */
 export type Sent =
@@ -27,8 +27,8 @@ export type Transport = {
 export const httpTransport: Transport = {
   async send(exam, events) {
     const sent = events.some(isOfCourse)
-      ? await call(ROUTES.courseEvents, { episode: exam }, { events: [...events] })
-      : await call(ROUTES.appendEvents, { exam }, { events: [...events] });
+      ? await call(EXAM_ROUTES.courseEvents, { episode: exam }, { events: [...events] })
+      : await call(EXAM_ROUTES.appendEvents, { exam }, { events: [...events] });
     return sent.ok
       ? { kind: "answered", ...sent.value }
       : {
@@ -38,7 +38,7 @@ export const httpTransport: Transport = {
         };
   },
   async fetchAfter(exam, seq) {
-    const news = await call(ROUTES.eventsAfter, { exam }, { after: String(seq) });
+    const news = await call(EXAM_ROUTES.eventsAfter, { exam }, { after: String(seq) });
     return news.ok ? news.value : null;
   },
 };

@@ -1,33 +1,18 @@
-import { mixed } from "yup";
-import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
+import { closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
-import type { Person, RecordedEvent } from "@/core/record";
+import type { Person } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
-import type { ExamPage } from "./exam-page";
-import type { Here } from "./here";
-import type { Receipt, RecordEnd } from "./exam-events";
 import type { Profile } from "./practitioners";
 import type { RosterRow } from "./roster";
+import { anything, EXAM_ROUTES, MOST, PEOPLE, profile } from "./exam-routes";
 import { answers, route } from "./route";
 
-/** Checked further in, where more is known of it. */
-const anything = () => mixed().defined("is missing; send it");
-
-const MOST = 1_000_000;
-const PEOPLE = 1000;
 /** The most letters of a table of evidence. */
 const BIGGEST_TABLE = 200_000;
-/** The most events of one exam that are sent at once. */
-export const MOST_EVENTS_AT_ONCE = 200;
-
-const head = holding({ head: chainHead(), length: wholeIn(0, MOST) });
 const person = holding({ id: uuid(), name: text(400), number: text(80) });
-const profile = holding({ id: uuid(), name: text(400), settings: holding({}) });
-const event = holding({ id: uuid(), exam: uuid(), type: text(80, 1), at: text(40, 1) });
-const receipt = holding({ id: text(80), result: oneOf(["stored", "already stored", "refused"]) });
 const downloadAs = closed({ as: oneOf(["json", "csv"]) });
 /** What opens a back-up: the file as the server sees it, and its passphrase or secret key. */
 const opening = {
@@ -35,7 +20,6 @@ const opening = {
   passphrase: text(1000, 1).optional(),
   identity: text(200, 1).optional(),
 };
-const position = () => text(9, 1).matches(/^\d+$/, "is not a position; use a whole number, 0 or more");
 
 /** Who is perhaps meant by somebody new. */
 export const alreadyThere = holding({
@@ -44,13 +28,18 @@ export const alreadyThere = holding({
 
 /** Every route of the program: the browser calls these, the server serves these, and no other is answered. */
 export const ROUTES = {
+  ...EXAM_ROUTES,
+  exportExam: route("GET", "/api/exams/{exam}/export", { ask: downloadAs }),
+  importExam: route("POST", "/api/import", {
+    ask: text(EXAM_FILE_MAX_BYTES, 1),
+    limit: EXAM_FILE_MAX_BYTES,
+    isFile: true,
+    answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
+    answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
+  }),
   health: route("GET", "/api/health", {
     answer: holding({ store: oneOf(["open", "read only"]), now: instant() }),
     answers: answers<{ store: "open" | "read only"; now: string }>(),
-  }),
-  here: route("GET", "/api/here", {
-    answer: holding({ profile: profile.nullable(), evidence: text(80), now: instant() }),
-    answers: answers<Here>(),
   }),
   searchPeople: route("GET", "/api/people", {
     ask: closed({ q: text(200).optional() }),
@@ -76,11 +65,6 @@ export const ROUTES = {
     }),
     answers: answers<PersonCourses>(),
   }),
-  courseEvents: route("POST", "/api/episodes/{episode}/events", {
-    ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
-    answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
-    answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
-  }),
   due: route("GET", "/api/due", {
     answer: holding({ due: listOfEach(holding({ episode: uuid(), person: uuid(), name: text(400) }), PEOPLE) }),
     answers: answers<{ due: readonly DueCourse[] }>(),
@@ -103,37 +87,6 @@ export const ROUTES = {
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
-  }),
-  examPage: route("GET", "/api/exams/{exam}", {
-    answer: holding({
-      events: listOfEach(event, MOST),
-      head,
-      anchor: text(80),
-      importedUpTo: wholeIn(0, MOST),
-      branches: listOfEach(holding({ head: chainHead(), events: listOfEach(event, MOST) }), PEOPLE),
-      evidence: holding({ held: holding({}), current: text(80) }),
-      farTimes: listOfEach(holding({ event: uuid(), seq: wholeIn(1, MOST) }), MOST),
-    }),
-    answers: answers<ExamPage>(),
-  }),
-  eventsAfter: route("GET", "/api/exams/{exam}/events", {
-    ask: closed({ after: position().optional() }),
-    answer: holding({ events: listOfEach(event, MOST), head, anchor: text(80) }),
-    answers: answers<RecordEnd & { events: readonly RecordedEvent[] }>(),
-  }),
-  appendEvents: route("POST", "/api/exams/{exam}/events", {
-    ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
-    answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
-    answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
-  }),
-  liveEvents: route("GET", "/api/exams/{exam}/live", { ask: closed({}) }),
-  exportExam: route("GET", "/api/exams/{exam}/export", { ask: downloadAs }),
-  importExam: route("POST", "/api/import", {
-    ask: text(EXAM_FILE_MAX_BYTES, 1),
-    limit: EXAM_FILE_MAX_BYTES,
-    isFile: true,
-    answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
-    answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
   }),
   evidence: route("GET", "/api/evidence", {
     answer: holding({ changes: holding({}), history: listOfEach(holding({ version: text(80) }), MOST) }),

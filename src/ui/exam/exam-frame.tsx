@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useEffect, useMemo } from "react";
 import type { ExamPage } from "@/wire/exam-page";
 import type { Profile } from "@/wire/practitioners";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { ExamShell } from "../shell/exam-shell";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
@@ -55,7 +55,7 @@ export function ExamFrame({ exam, children }: { exam: string; children: ReactNod
   const { here } = useHere();
   const ids = useMemo(() => ({ exam }), [exam]);
   return (
-    <Loaded route={ROUTES.examPage} ids={ids} ask={null} skeleton={OUTLINE}>
+    <Loaded route={EXAM_ROUTES.examPage} ids={ids} ask={null} skeleton={OUTLINE}>
       {(page) => {
         if (!here) return OUTLINE;
         if (!here.profile) return <Nobody />;

@@ -66,7 +66,7 @@ export function ReactionDialog({ onClose }: { onClose: () => void }) {
           />
           {what && (
             <>
-              <Score label="How bad?" value={null} onChoose={(intensity) => void keep(intensity, what)} big inRow />
+              <Score label="How bad?" value={null} onChoose={(intensity) => void keep(intensity, what)} big />
               <Button className="self-start" onClick={() => void keep(null, what)}>
                 They do not say how bad
               </Button>

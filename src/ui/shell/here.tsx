@@ -3,7 +3,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { call } from "@/wire/call";
 import type { Here } from "@/wire/here";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { THEME_COOKIE } from "./theme-cookie";
 
 type HereValue = {
@@ -40,7 +40,7 @@ export function HereProvider({ children }: { children: ReactNode }) {
   const [behindMs, setBehindMs] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
   const reload = useCallback(async () => {
-    const told = await call(ROUTES.here, {}, null);
+    const told = await call(EXAM_ROUTES.here, {}, null);
     if (!told.ok) return setProblem(told.message);
     setProblem(null);
     setBehindMs(Date.parse(told.value.now) - Date.now());

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { pathOf } from "@/wire/route";
-import { ROUTES } from "@/wire/routes";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { Ahead } from "@/ui/shell/ahead";
 import { ExamFrame } from "@/ui/exam/exam-frame";
 
@@ -14,7 +14,7 @@ export default async function ExamLayout({
   const { exam } = await params;
   return (
     <>
-      <Ahead path={pathOf(ROUTES.examPage.path, { exam })} />
+      <Ahead path={pathOf(EXAM_ROUTES.examPage.path, { exam })} />
       <ExamFrame exam={exam}>{children}</ExamFrame>
     </>
   );
