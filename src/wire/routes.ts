@@ -113,7 +113,11 @@ export const ROUTES = {
     answers: answers<{ run: BackupRun }>(),
   }),
   planBackups: route("PUT", "/api/backups", {
-    ask: closed({ folder: text(1000, 1), recipient: text(200, 1) }).nullable(),
+    ask: closed({
+      plan: closed({ folder: text(1000, 1), recipient: text(200, 1) })
+        .nullable()
+        .defined("is missing; send folder and recipient, or null"),
+    }),
     answer: holding({ runs: listOfEach(holding({ at: text(40, 1) }), PEOPLE) }),
     answers: answers<Backups>(),
   }),

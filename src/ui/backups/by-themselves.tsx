@@ -40,7 +40,7 @@ export function ByThemselves({ plan, onChanged }: { plan: BackupPlan | null; onC
     setRecipient(made.recipient);
   };
   const save = async (next: { folder: string; recipient: string } | null) => {
-    const written = await call(ROUTES.planBackups, {}, next);
+    const written = await call(ROUTES.planBackups, {}, { plan: next });
     setProblem(written.ok ? null : written.message);
     if (written.ok) onChanged();
   };

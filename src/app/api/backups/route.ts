@@ -11,8 +11,8 @@ export const POST = serve(ROUTES.backUp, async ({ store, ask: { folder, passphra
   run: await backUp(store, folder, { passphrase }, now()),
 }));
 
-export const PUT = serve(ROUTES.planBackups, ({ store, ask }) => {
-  if (ask) setUp(store, ask, now());
+export const PUT = serve(ROUTES.planBackups, ({ store, ask: { plan } }) => {
+  if (plan) setUp(store, plan, now());
   else takeDown(store);
   return backupsOf(store, now());
 });
