@@ -72,7 +72,11 @@ async function assertDone(page: Page, exam: string, sheet: Sheet): Promise<void>
   expect(offered.filter((id) => !ran.has(id))).toEqual([]);
 }
 
-for (const sheet of SHEETS) {
+const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
+/** The sheets that hold no kind of stage which another does not hold as well. */
+const LIKE_OTHERS = new Set(["buttock-pelvis", "neural-baseline"]);
+
+for (const sheet of SHEETS.filter(({ id }) => ALL || !LIKE_OTHERS.has(id))) {
   test(`by keyboard only: ${sheet.label}`, async ({ page }) => {
     test.setTimeout(150_000);
     const exam = await openSheet(page, sheet);
@@ -101,7 +105,7 @@ for (const sheet of SHEETS) {
 
 /** The taps go the same way as the keys: the sheets with the most kinds of stage stand for all. */
 const BY_TOUCH = new Set(["neck-arm", "sacroiliac"]);
-const touched = SHEETS.filter(({ id }) => process.env.DUST_LANTERN_ALL_WALKS || BY_TOUCH.has(id));
+const touched = SHEETS.filter(({ id }) => ALL || BY_TOUCH.has(id));
 
 test.describe("by touch", () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
