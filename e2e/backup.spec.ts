@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { generateX25519Identity } from "age-encryption";
 import { request as requests } from "@playwright/test";
 import { expect, prepareExam, readyToTest, stored, test } from "./support/test";
 import { lantern, startServer } from "./support/server";
@@ -13,6 +14,7 @@ test("from a new key to a back-up, what it lacks told, taken in again, and put i
   const request = await requests.newContext({ baseURL: server.url });
   const context = await browser.newContext();
   const page = await context.newPage();
+  const other = await generateX25519Identity();
   const folder = join(mkdtempSync(join(tmpdir(), "dust-lantern-backups-")), "kept");
   try {
     await page.goto(`${server.url}/settings`);
@@ -33,28 +35,25 @@ test("from a new key to a back-up, what it lacks told, taken in again, and put i
     await page.getByLabel("Passphrase", { exact: true }).fill("five words that do not belong");
     await page.getByLabel("Once more").fill("five words that do belong");
     await expect(page.getByText("Is not the same. Write it again.")).toBeVisible();
-    await page.getByLabel("Once more").fill("five words that do not belong");
-    await page.getByRole("button", { name: "Make it now" }).click();
-    await expect(page.getByText(/^Made at/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole("button", { name: "Make it now" })).toBeDisabled();
+    await page.getByRole("button", { name: "Make one now" }).click();
+    await expect(page.getByText("Last back-up:")).toBeVisible({ timeout: 60_000 });
     expect(readdirSync(folder)).toHaveLength(1);
-    await expect(page.getByText("Last back-up:")).toBeVisible();
 
     /** Something is recorded after it. */
     const { exam } = await prepareExam(request, readyToTest);
     await page.getByRole("button", { name: /^Open the back-up of/ }).click();
-    await page.getByLabel("Its passphrase, or the secret key").fill("not this one at all");
+    await page.getByLabel("Its passphrase, or the secret key").fill(other);
     await page.getByRole("button", { name: "Look into it" }).click();
     await expect(page.locator("[data-said]")).toContainText("does not open this back-up", { timeout: 60_000 });
-    await page.getByLabel("Its passphrase, or the secret key").fill("five words that do not belong");
+    await page.getByLabel("Its passphrase, or the secret key").fill(secret);
     await page.getByRole("button", { name: "Look into it" }).click();
     await expect(page.locator("[data-holds]")).toContainText("1 person, 1 examination", { timeout: 60_000 });
     await expect(page.locator("[data-holds]")).toContainText("every chain was walked");
     await expect(page.getByRole("button", { name: "Take in what is missing here" })).toBeDisabled();
 
     await page.getByRole("button", { name: "Put it in the store’s place" }).click();
-    await expect(page.getByRole("main").getByRole("alert")).toContainText(
-      "would no longer hold: 1 person, 1 examination",
-    );
+    await expect(page.getByText("The store would no longer hold: 1 person, 1 examination")).toBeVisible();
     await page.getByRole("button", { name: "At the next start" }).click();
     await expect(page.locator("[data-said]")).toContainText("It lies ready", { timeout: 60_000 });
     expect((await stored(request, exam)).events.length).toBeGreaterThan(3);

@@ -31,6 +31,7 @@ import { backupCommands } from "./backup-commands";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
 import { stateIn } from "./exam-state";
+import { measureCommands } from "./measure-commands";
 import { planningCommands } from "./planning-commands";
 import { readingJson } from "./reading-json";
 
@@ -269,7 +270,9 @@ function program(finish: (code: number) => void): Command {
     .option("--rule <id>", `preferred rule: none, ${RULES.map(({ id }) => id).join(", ")}`)
     .action((path: string, options: { rho?: string; rule?: string }) => finish(read(path, options)));
   backupCommands(root, { finish, print, say, now, exits: EXIT });
-  planningCommands(root, { finish, readFile, print, numberOption, done: EXIT.done });
+  const terminal = { finish, readFile, print, numberOption, done: EXIT.done };
+  planningCommands(root, terminal);
+  measureCommands(root, terminal);
   root
     .command("list")
     .description("the exams of the store: id, number, day, how far it is")

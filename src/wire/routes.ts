@@ -108,7 +108,11 @@ export const ROUTES = {
     answers: answers<Backups>(),
   }),
   backUp: route("POST", "/api/backups", {
-    ask: closed({ folder: text(1000, 1), passphrase: text(1000, 12) }),
+    ask: closed({
+      by: closed({ folder: text(1000, 1), passphrase: text(1000, 12) })
+        .nullable()
+        .defined("is missing; send folder and passphrase, or null for the key that is set up"),
+    }),
     answer: holding({ run: holding({ at: text(40, 1), file: text(2000) }) }),
     answers: answers<{ run: BackupRun }>(),
   }),

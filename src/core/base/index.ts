@@ -28,6 +28,7 @@ export {
 export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
 export { named } from "./named";
+export { fQuantile, tQuantile } from "./f-distribution";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";
 export { remembered, rememberedWith } from "./remembered";
 export { isolated } from "./isolated";

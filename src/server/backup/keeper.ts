@@ -76,11 +76,16 @@ const failedRun = (at: string, file: string, problem: string): BackupRun => ({
 export async function backUp(
   store: Store,
   folder: string,
-  lock: { passphrase: string } | { recipient: string },
+  lock: { readonly passphrase: string } | { readonly recipient: string },
   now: string,
 ): Promise<BackupRun> {
   try {
-    const { file, bytes, exams, anchor, faults } = await heavy("makeBackup", folder, JSON.stringify(lock), now);
+    const { file, bytes, exams, anchor, faults } = await heavy(
+      "makeBackup",
+      folder,
+      JSON.stringify("passphrase" in lock ? { passphrase: lock.passphrase } : { recipient: lock.recipient }),
+      now,
+    );
     const problem = faults.length ? `made, and the store is not whole: ${faults[0]}` : null;
     const run: BackupRun = { at: now, file, bytes, exams, anchor, problem };
     addRun(store, run);
@@ -93,11 +98,21 @@ export async function backUp(
   }
 }
 
+/**
+ * One now, as those that make themselves.
+ *
+ * @throws InputError where nothing is set up
+ */
+export function backUpAsPlanned(store: Store, now: string): Promise<BackupRun> {
+  const { folder, recipient } =
+    planOf(store) ?? refuse("back-ups", "are not set up", "Name a folder and a key first, or use a passphrase.");
+  return backUp(store, folder, { recipient }, now);
+}
+
 /** Makes one if one is due; what goes wrong is noted for whoever looks, and stops nothing. */
 export async function backUpIfDue(store: Store, now: string): Promise<BackupRun | null> {
-  const plan = planOf(store);
-  if (!plan || !isDue(runsOf(store), anchorText(journalEnd(store)), now)) return null;
-  return backUp(store, plan.folder, { recipient: plan.recipient }, now).catch(() => null);
+  if (!planOf(store) || !isDue(runsOf(store), anchorText(journalEnd(store)), now)) return null;
+  return backUpAsPlanned(store, now).catch(() => null);
 }
 
 const LOOKS_EVERY_MS = 5 * 60_000;

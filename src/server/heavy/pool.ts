@@ -10,7 +10,12 @@ import { type TaskArgs, type TaskName, type TaskResult, TASKS } from "./tasks";
 const SCRIPT = join(/* turbopackIgnore: true */ process.cwd(), ".next", "heavy.mjs");
 const THREADS = 2;
 
-type Waiting = { readonly done: (value: unknown) => void; readonly failed: (error: Error) => void };
+/**
+ * Threads are shared by every copy of this module that the program is bundled
+ * into. What came of a job is handed over as it is: a copy makes an error of its
+ * own class, so that whoever asked knows it again.
+ */
+type Waiting = { readonly done: (done: Done) => void; readonly failed: (error: Error) => void };
 type Thread = { readonly worker: Worker; readonly waiting: Map<number, Waiting> };
 
 const pool = () => shared("heavy", () => ({ threads: [] as Thread[], next: 1 }));
@@ -24,8 +29,7 @@ function begin(): Thread {
   worker.on("message", (done: Done) => {
     const asked = waiting.get(done.id);
     waiting.delete(done.id);
-    if (done.kind === "done") asked?.done(done.value);
-    else asked?.failed(errorOf(done));
+    asked?.done(done);
   });
   /** A thread that ended is begun anew for the next job; what it was asked is told that nothing was done. */
   const end = (error: Error) => {
@@ -62,10 +66,13 @@ export function heavy<T extends TaskName>(task: T, ...args: TaskArgs<T>): Promis
     const work = TASKS[task] as (...all: unknown[]) => unknown;
     return Promise.resolve().then(() => work(store, ...args)) as Promise<Awaited<TaskResult<T>>>;
   }
-  return new Promise((done, failed) => {
+  return new Promise<Done>((done, failed) => {
     const thread = leastBusy();
     const job: Job = { id: pool().next++, path: store.path, task, args: args as readonly string[] };
-    thread.waiting.set(job.id, { done: done as (value: unknown) => void, failed });
+    thread.waiting.set(job.id, { done, failed });
     thread.worker.postMessage(job);
+  }).then((done) => {
+    if (done.kind !== "done") throw errorOf(done);
+    return done.value as Awaited<TaskResult<T>>;
   });
 }

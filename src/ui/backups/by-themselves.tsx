@@ -32,12 +32,20 @@ export function ByThemselves({ plan, onChanged }: { plan: BackupPlan | null; onC
   const [recipient, setRecipient] = useState(plan?.recipient ?? "");
   const [pair, setPair] = useState<Pair | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [isWorking, setWorking] = useState(false);
   const make = async () => {
     const { generateX25519Identity, identityToRecipient } = await import("age-encryption");
     const identity = await generateX25519Identity();
     const made = { identity, recipient: await identityToRecipient(identity) };
     setPair(made);
     setRecipient(made.recipient);
+  };
+  const makeOne = async () => {
+    setWorking(true);
+    const made = await call(ROUTES.backUp, {}, { by: null });
+    setWorking(false);
+    setProblem(made.ok ? null : made.message);
+    onChanged();
   };
   const save = async (next: { folder: string; recipient: string } | null) => {
     const written = await call(ROUTES.planBackups, {}, { plan: next });
@@ -94,6 +102,11 @@ export function ByThemselves({ plan, onChanged }: { plan: BackupPlan | null; onC
             {plan ? "Save" : "Begin"}
           </Button>
           <Button onClick={() => void make()}>Make a new key</Button>
+          {plan && (
+            <Button disabled={isWorking} onClick={() => void makeOne()}>
+              {isWorking ? "Being made…" : "Make one now"}
+            </Button>
+          )}
           {plan && (
             <Button look="quiet" onClick={() => void save(null)}>
               Stop making them

@@ -21,7 +21,7 @@ export function WithPassphrase({ folder: usual, onChanged }: { folder: string; o
   const differs = second !== "" && first !== second;
   const make = async () => {
     setWorking(true);
-    const made = await call(ROUTES.backUp, {}, { folder: folder.trim(), passphrase: first });
+    const made = await call(ROUTES.backUp, {}, { by: { folder: folder.trim(), passphrase: first } });
     setWorking(false);
     setSaid(
       made.ok

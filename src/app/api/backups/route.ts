@@ -1,4 +1,4 @@
-import { backUp, backupsOf, setUp, takeDown } from "@/server/backup/keeper";
+import { backUp, backUpAsPlanned, backupsOf, setUp, takeDown } from "@/server/backup/keeper";
 import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { ROUTES } from "@/wire/routes";
@@ -7,8 +7,8 @@ export const dynamic = "force-dynamic";
 
 export const GET = serve(ROUTES.backups, ({ store }) => backupsOf(store, now()));
 
-export const POST = serve(ROUTES.backUp, async ({ store, ask: { folder, passphrase } }) => ({
-  run: await backUp(store, folder, { passphrase }, now()),
+export const POST = serve(ROUTES.backUp, async ({ store, ask: { by } }) => ({
+  run: await (by ? backUp(store, by.folder, by, now()) : backUpAsPlanned(store, now())),
 }));
 
 export const PUT = serve(ROUTES.planBackups, ({ store, ask: { plan } }) => {
