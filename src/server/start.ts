@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import next from "next";
 import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "./edge/front";
-import { takeReady } from "./backup/backup";
+import { sweepAside, takeReady } from "./backup/backup";
 import { keepBackingUp } from "./backup/keeper";
 import { turns } from "./edge/turn";
 import { storePath } from "./store/open";
@@ -72,7 +72,9 @@ function isTurnedAway(request: IncomingMessage, response: ServerResponse): boole
   return true;
 }
 
-const moved = takeReady(storePath(), new Date().toISOString());
+const begun = new Date().toISOString();
+sweepAside(storePath(), begun);
+const moved = takeReady(storePath(), begun);
 if (moved) console.log(`A back-up was put in the store's place. What was there is kept as ${moved}.`);
 
 const app = next({ dev: false, dir: process.cwd(), hostname, port });

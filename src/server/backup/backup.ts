@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, renameSync, rmSync, statSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { basename, dirname, join, resolve } from "node:path";
 import { anchorText, InputError, refuse } from "@/core";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
@@ -61,12 +61,26 @@ export function faultsOf(store: Store): string[] {
 }
 
 /** A folder of one's own beside a file, gone when the work is done: what is open in it is on the same disk, and nobody else's to read. */
+const ASIDE = ".back-up-";
 async function aside<T>(beside: string, work: (folder: string) => Promise<T>): Promise<T> {
-  const folder = mkdtempSync(join(dirname(resolve(beside)), ".back-up-"));
+  const folder = mkdtempSync(join(dirname(resolve(beside)), ASIDE));
   try {
     return await work(folder);
   } finally {
     rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** No work with a back-up takes an hour: what is left of one stands there because the program was killed. */
+const LEFT_AFTER_MS = 3_600_000;
+
+/** Takes away what was left beside a store by work that was cut off: a copy of it, unlocked. */
+export function sweepAside(path: string, now: string): void {
+  const beside = dirname(resolve(path));
+  if (!existsSync(beside)) return;
+  for (const name of readdirSync(beside).filter((one) => one.startsWith(ASIDE))) {
+    const folder = join(beside, name);
+    if (Date.parse(now) - statSync(folder).mtimeMs > LEFT_AFTER_MS) rmSync(folder, { recursive: true, force: true });
   }
 }
 

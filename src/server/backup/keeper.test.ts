@@ -1,4 +1,4 @@
-import { chmodSync, mkdirSync, mkdtempSync, readdirSync, writeFileSync } from "node:fs";
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, utimesSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { generateX25519Identity, identityToRecipient } from "age-encryption";
@@ -6,8 +6,8 @@ import { afterEach, describe, expect, it } from "vitest";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 import { openStore } from "../store/open";
-import { layReady, lookInto, takeReady } from "./backup";
-import { backUp, backUpIfDue, backupsOf, setUp, takeDown } from "./keeper";
+import { layReady, lookInto, sweepAside, takeReady } from "./backup";
+import { backUp, backUpAsPlanned, backUpIfDue, backupsOf, setUp, takeDown } from "./keeper";
 
 afterEach(() => {
   delete process.env.DUST_LANTERN_DB;
@@ -45,19 +45,23 @@ describe("back-ups that make themselves", () => {
     expect(await backUpIfDue(store, later(100))).toBeNull();
   });
 
-  it("leave other files of their folder alone, and thin out their own", async () => {
-    const { store, folder, recipient } = await ready();
-    setUp(store, { folder, recipient }, NOW);
-    const old = (day: number, hour: number) =>
-      `dust-lantern-2025-0${day % 9 || 9}-01T${String(hour).padStart(2, "0")}0000Z-1-aa.age`;
-    const others = ["letter.pdf", "dust-lantern.age", "somebody-else-2025-01-01T000000Z-1-aa.age"];
-    for (const name of [...others, ...Array.from({ length: 40 }, (_none, n) => old(n % 9, n % 24))])
-      writeFileSync(join(folder, name), "x");
-    await backUp(store, folder, { recipient }, NOW);
-    const left = readdirSync(folder);
-    for (const name of others) expect(left).toContain(name);
-    expect(left.length).toBeLessThan(others.length + 40);
-    expect(left.some((name) => name.includes("2026-03-02T100000Z"))).toBe(true);
+  it("thin out their own, and leave alone what is another store's, somebody's or made by hand", async () => {
+    const [one, other] = [await ready(), await ready()];
+    const { folder } = one;
+    setUp(one.store, one, NOW);
+    writeFileSync(join(folder, "letter.pdf"), "x");
+    await backUp(other.store, folder, other, later(0.2));
+    const byHand = join(folder, "..");
+    await backUp(one.store, byHand, one, later(0.3));
+    process.env.DUST_LANTERN_DB = one.store.path;
+    for (const hours of [0.1, 0.4, 0.5]) await backUpAsPlanned(one.store, later(hours));
+    const left = readdirSync(folder).toSorted();
+    expect(left.filter((name) => name.endsWith(".pdf"))).toHaveLength(1);
+    /** Of one hour its own newest, and the other store's. */
+    expect(left.filter((name) => name.endsWith(".age"))).toHaveLength(2);
+    expect(left.some((name) => name.includes("T103000Z"))).toBe(true);
+    expect(left.some((name) => name.includes("T101200Z"))).toBe(true);
+    expect(readdirSync(byHand).some((name) => name.includes("T101800Z"))).toBe(true);
   });
 
   it("that fail are noted with the reason, and told when it lasts", async () => {
@@ -82,6 +86,18 @@ describe("back-ups that make themselves", () => {
     expect(() => setUp(store, { folder: name || file, recipient }, NOW)).toThrow(sentence);
     expect(backupsOf(store, NOW).plan).toBeNull();
   });
+});
+
+it("what a killed program left unlocked beside the store is taken away, and nothing else", async () => {
+  const { store } = await ready();
+  const beside = join(store.path, "..");
+  for (const name of [".back-up-old", ".back-up-new", "kept"]) mkdirSync(join(beside, name));
+  const long = new Date(Date.parse(NOW) - 2 * HOUR);
+  for (const name of [".back-up-old", "kept"]) utimesSync(join(beside, name), long, long);
+  utimesSync(join(beside, ".back-up-new"), new Date(NOW), new Date(NOW));
+  sweepAside(store.path, NOW);
+  const left = readdirSync(beside);
+  expect([".back-up-old", ".back-up-new", "kept"].map((name) => left.includes(name))).toEqual([false, true, true]);
 });
 
 describe("a back-up that lies ready", () => {

@@ -1,9 +1,9 @@
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
-import { isAbsolute, join } from "node:path";
+import { accessSync, constants, existsSync, mkdirSync, rmSync, statSync } from "node:fs";
+import { isAbsolute } from "node:path";
 import { anchorText, InputError, refuse } from "@/core";
 import type { BackupRun, Backups } from "@/wire/backups";
 import { heavy } from "../heavy/pool";
-import { addRun, dropPlan, planOf, runsOf, savePlan } from "../repositories/backups";
+import { addRun, dropPlan, madeIn, planOf, runsOf, savePlan } from "../repositories/backups";
 import { journalEnd } from "../repositories/streams";
 import { theStore } from "../store/open";
 import { shared } from "../store/shared";
@@ -12,9 +12,6 @@ import { StoreError } from "../store/store";
 import { isDue, missedOf, toDrop } from "./keep";
 
 /** Back-ups of the server's store: by themselves, by hand, and what is known of them. */
-
-/** The time of a back-up is part of its name; other files of a folder are nobody's business. */
-const NAMED = /^dust-lantern-(\d{4}-\d{2}-\d{2}T\d{6})Z-.*\.age$/;
 
 export const backupsOf = (store: Store, now: string): Backups => {
   const [plan, runs] = [planOf(store), runsOf(store)];
@@ -42,13 +39,13 @@ export function setUp(store: Store, { folder, recipient }: { folder: string; rec
 /** Back-ups no longer make themselves; what was made stays where it is. */
 export const takeDown = (store: Store): void => dropPlan(store);
 
-/** Those of a folder that its other back-ups make needless are deleted. */
-function thinOut(folder: string): void {
-  const made = readdirSync(folder).flatMap((name) => {
-    const at = NAMED.exec(name)?.[1];
-    return at ? [{ name, at }] : [];
-  });
-  for (const { name } of toDrop(made)) rmSync(join(folder, name), { force: true });
+/**
+ * Those that this store made by themselves in a folder and that its others make
+ * needless are deleted; another store's, and what somebody made by hand
+ * elsewhere, are nobody's business.
+ */
+function thinOut(store: Store, folder: string): void {
+  for (const { file } of toDrop(madeIn(store, folder))) rmSync(file, { force: true });
 }
 
 /** What was sent to open a back-up with, for the thread that opens it. */
@@ -89,7 +86,6 @@ export async function backUp(
     const problem = faults.length ? `made, and the store is not whole: ${faults[0]}` : null;
     const run: BackupRun = { at: now, file, bytes, exams, anchor, problem };
     addRun(store, run);
-    thinOut(folder);
     return run;
   } catch (error) {
     if (error instanceof InputError || error instanceof StoreError)
@@ -103,10 +99,12 @@ export async function backUp(
  *
  * @throws InputError where nothing is set up
  */
-export function backUpAsPlanned(store: Store, now: string): Promise<BackupRun> {
+export async function backUpAsPlanned(store: Store, now: string): Promise<BackupRun> {
   const { folder, recipient } =
     planOf(store) ?? refuse("back-ups", "are not set up", "Name a folder and a key first, or use a passphrase.");
-  return backUp(store, folder, { recipient }, now);
+  const run = await backUp(store, folder, { recipient }, now);
+  thinOut(store, folder);
+  return run;
 }
 
 /** Makes one if one is due; what goes wrong is noted for whoever looks, and stops nothing. */

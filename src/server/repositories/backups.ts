@@ -1,4 +1,5 @@
-import { desc } from "drizzle-orm";
+import { dirname } from "node:path";
+import { desc, ne } from "drizzle-orm";
 import type { BackupPlan, BackupRun } from "@/wire/backups";
 import { backupPlan, backupRuns } from "../store/schema";
 import { asStoreError, type Store } from "../store/store";
@@ -46,3 +47,14 @@ export const runsOf = (store: Store): BackupRun[] =>
 
 export const addRun = (store: Store, run: BackupRun): void =>
   tried(store, () => void store.db.insert(backupRuns).values(run).run());
+
+/** Every back-up that this store made in a folder, whether its file is still there or not. */
+export const madeIn = (store: Store, folder: string): Pick<BackupRun, "at" | "file">[] =>
+  tried(store, () =>
+    store.db
+      .select({ at: backupRuns.at, file: backupRuns.file })
+      .from(backupRuns)
+      .where(ne(backupRuns.anchor, ""))
+      .all()
+      .filter(({ file }) => dirname(file) === folder),
+  );
