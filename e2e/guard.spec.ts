@@ -254,6 +254,8 @@ test("a technique asks what it loads, is blocked by the answers, and leaves the 
   await page.goto(`/exams/${exam}/reading`);
   const response = page.locator('[data-response-to="sacral-thrust"]');
   await expect(response).toContainText("it is in no reading");
-  await response.getByRole("button", { name: /Add it to the reading/ }).click();
+  /** Parts that come later move what stands below them: the press waits until all is there. */
+  await expect(page.locator("html[data-whole]")).toBeAttached();
+  await response.getByRole("button", { name: /Add it to the reading/ }).press("Enter");
   await expect(response).toContainText("added to the reading by hand");
 });

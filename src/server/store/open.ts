@@ -161,7 +161,10 @@ export function openAsFarAsMay(path: string): Store {
   try {
     return openStore(path);
   } catch (error) {
-    if (error instanceof StoreError && error.isReadOnly) return openToRead(path);
+    if (!(error instanceof StoreError && error.isReadOnly)) throw error;
+    const store = openToRead(path);
+    if (appliedMigrations(store.sqlite) === knownMigrations()) return store;
+    store.sqlite.close();
     throw error;
   }
 }
