@@ -3,12 +3,9 @@ import { dirname } from "node:path";
 import { type APIRequestContext, request as requests } from "@playwright/test";
 import Database from "better-sqlite3";
 import fc from "fast-check";
-import { expect, idOf, prepareExam, readyToTest, stored, test } from "./support/test";
+import { ALL, expect, idOf, prepareExam, readyToTest, stored, test } from "./support/test";
 import { BODY_LIMIT } from "@/wire/route";
 import { lantern, type Server, startServer } from "./support/server";
-
-/** Longer walks are for `npm test -- --all`. */
-const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
 
 /** A server of one's own, and somebody who asks it. */
 async function onItsOwn(

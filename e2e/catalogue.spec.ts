@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { protocolOf, SOURCES } from "@/core";
 import { TEST_CASES, type TestCase } from "@/fixtures/samples/cases";
 import { agree, beforeTheTest, openTest, outcomesOf, tap, tapsOf } from "./support/table";
-import { expect, openRun, prepareExam, test } from "./support/test";
+import { ALL, expect, openRun, prepareExam, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
 
@@ -43,7 +43,7 @@ function covering(cases: readonly TestCase[]): TestCase[] {
 
 const told = TEST_CASES.filter(({ kind }) => kind !== "unclear");
 /** All of them with `npm test -- --all`. */
-const walked = process.env.DUST_LANTERN_ALL_WALKS ? told : covering(told);
+const walked = ALL ? told : covering(told);
 const chunks = Array.from({ length: Math.ceil(walked.length / CHUNK) }, (_, index) =>
   walked.slice(index * CHUNK, (index + 1) * CHUNK),
 );

@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { protocolOf, type Sheet, SHEETS } from "@/core";
 import type { ExamBuilder } from "@/fixtures/samples/build";
 import { agree, openTest } from "./support/table";
-import { expect, openRun, prepareExam, saved, stored, test } from "./support/test";
+import { ALL, expect, openRun, prepareExam, saved, stored, test } from "./support/test";
 
 test.describe.configure({ mode: "parallel" });
 
@@ -72,7 +72,6 @@ async function assertDone(page: Page, exam: string, sheet: Sheet): Promise<void>
   expect(offered.filter((id) => !ran.has(id))).toEqual([]);
 }
 
-const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
 /** The sheets that hold no kind of stage which another does not hold as well. */
 const LIKE_OTHERS = new Set(["buttock-pelvis", "neural-baseline"]);
 

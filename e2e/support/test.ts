@@ -5,6 +5,9 @@ import { type Server, startServer } from "./server";
 
 export { expect, idOf };
 
+/** Longer walks are for `npm test -- --all`. */
+export const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
+
 const INES = { id: idOf(900_001), name: "Ines Calder" };
 
 export type Prepared = { readonly exam: string; readonly person: string; readonly builder: ExamBuilder };

@@ -1,6 +1,7 @@
 import type { Command } from "commander";
 import Papa from "papaparse";
 import { angleAgreement, movementOf, onsetsOf, refuse, type Sample, verdictAgreement } from "@/core";
+import { rounded } from "./plan-json";
 import type { Terminal } from "./planning-commands";
 
 const MOST_ROWS = 100_000;
@@ -32,8 +33,6 @@ function numberIn(path: string, row: number, column: string, cell: string): numb
   return number;
 }
 
-const DIGITS = 4;
-const rounded = (number: number): number => Number(number.toFixed(DIGITS));
 const both = ([low, high]: readonly [number, number]) => [rounded(low), rounded(high)];
 
 function angles(path: string, { readFile, print, done }: Terminal): number {

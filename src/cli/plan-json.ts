@@ -1,6 +1,7 @@
 import { type ExamPlan, type ExamState, planExam } from "@/core";
 
-const rounded = (value: number, digits = 4): number => Number(value.toFixed(digits));
+/** A number as it is printed. */
+export const rounded = (value: number, digits = 4): number => Number(value.toFixed(digits));
 
 const costs = ({ tests, burden, turns, minutes, cost }: ExamPlan["expected"]) => ({
   tests: rounded(tests),

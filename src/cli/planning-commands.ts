@@ -1,7 +1,7 @@
 import type { Command } from "commander";
 import { changeOf, parseExamFile, refuse, simulatePeople } from "@/core";
 import { stateIn } from "./exam-state";
-import { planJson } from "./plan-json";
+import { planJson, rounded } from "./plan-json";
 
 /** What the terminal lends its commands. */
 export type Terminal = {
@@ -38,12 +38,11 @@ function change(options: ChangeOptions, { print, numberOption, done }: Terminal)
     afterTrials: trials("after-trials", options.afterTrials),
   };
   const { interval95, ...said } = changeOf(asked);
-  const rounded = (number: number) => Number(number.toFixed(4));
   print({
     change: rounded(said.change),
     mdc: rounded(said.mdc!),
     beyond: said.beyond,
-    interval95: interval95!.map(rounded),
+    interval95: interval95!.map((end) => rounded(end)),
   });
   return done;
 }

@@ -26,7 +26,9 @@ export type BackupHolding = {
   readonly exams: number;
   readonly courses: number;
   readonly events: number;
+  /** The end of its journal: a store that is rolled back shows against it. */
   readonly anchor: string;
+  /** What is wrong in it, a line each. */
   readonly faults: readonly string[];
   /** What is in the store and not in it, in words; null when nothing is. */
   readonly lost: string | null;
@@ -34,9 +36,13 @@ export type BackupHolding = {
 
 /** What came of taking a back-up in, or would come of it. */
 export type BackupMerge = {
+  /** Records that are here now and were not. */
   readonly added: number;
+  /** Records that go on further now. */
   readonly forwarded: number;
+  /** Records that were continued apart: both ways are kept, one of them beside the record. */
   readonly forked: number;
+  /** Records that were erased here and stay so. */
   readonly erased: number;
   readonly refused: readonly { readonly person: string; readonly why: string }[];
 };

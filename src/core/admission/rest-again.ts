@@ -1,4 +1,4 @@
-import { type ExamState, runsNow } from "../record";
+import { broughtOn, type ExamState, runsNow } from "../record";
 import type { TestOnSide } from "./entry";
 
 /**
@@ -16,11 +16,6 @@ export function restAgain(
   const isBegun = runsNow(state, { test: protocol.id, side }).length > 0;
   if (!rest || isBegun) return null;
   const last = runs.at(-1);
-  if (
-    last &&
-    restRatedAfter < runs.length &&
-    Object.values(last.stages).some(({ response }) => response === "familiar")
-  )
-    return "brought on";
+  if (last && restRatedAfter < runs.length && broughtOn(last)) return "brought on";
   return rest.position !== undefined && !restIn[protocol.position] ? "other posture" : null;
 }

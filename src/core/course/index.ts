@@ -3,6 +3,7 @@ export { type Course, courseFrom, type CourseTechnique, techniqueText, type Visi
 export { bandOf, betterOf, beyondIn, judgeMean, judgePoints, sayBand } from "./judge";
 export { type NeuroCourse, neuroCourse, type NeuroRow, sayNeurology } from "./neuro-course";
 export { type ProposedSign, proposedSigns } from "./proposals";
+export { reactionText } from "./reaction-text";
 export { ANYTHING_NEW, askedAllAgain, sinceLast, testsAgain } from "./returning";
 export { testedBefore } from "./tested-before";
 export { mainSigns, sendOn, type SendOn, type SendOnSettings, USUAL_SEND_ON } from "./send-on";

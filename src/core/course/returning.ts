@@ -1,6 +1,6 @@
 import { protocolOf, type TestId } from "../knowledge";
 import { testLabel } from "../reading";
-import { effectiveRuns, END_REASONS } from "../record";
+import { broughtOn, effectiveRuns, END_REASONS } from "../record";
 import { runKey, type Side, SIDES } from "../vocabulary";
 import { beyondIn } from "./judge";
 import { daysBetween, type SignCourse } from "./sign-course";
@@ -53,9 +53,7 @@ export function sinceLast({ techniques, read, ended, runs }: CourseVisit): {
   readonly theirs: readonly string[];
   readonly ended: string | null;
 } {
-  const theirs = effectiveRuns(runs).filter(({ stages }) =>
-    Object.values(stages).some(({ response }) => response === "familiar"),
-  );
+  const theirs = effectiveRuns(runs).filter(broughtOn);
   return {
     found: read.map(({ source, side, word }) => `${source} ${side ?? ""} ${word}`),
     done: techniques.map(techniqueText),

@@ -1,13 +1,11 @@
 import { protocolOf } from "../knowledge";
-import { type ExamState, irritability, type Run } from "../record";
+import { broughtOn, type ExamState, irritability } from "../record";
 
 /** Minutes within which a highly irritable symptom should have settled after a test. */
 const SETTLES_WITHIN = 3;
 const MINUTE_MS = 60_000;
 /** So many tests that have not settled are enough to ask whether to go on. */
 const ENOUGH = 2;
-
-const broughtOn = ({ stages }: Run): boolean => Object.values(stages).some(({ response }) => response === "familiar");
 
 /** Whether what a test brought on was still there minutes later, against the best it was at rest before, as far as anybody said. */
 function hasNotSettled(state: ExamState, index: number, now: string): boolean {

@@ -62,6 +62,12 @@ export const effectiveRuns = remembered((runs: readonly Run[]): readonly Run[] =
 });
 
 /**
+ * Whether a run brought on what they came with, at any of its stages.
+ */
+export const broughtOn = ({ stages }: Pick<Run, "stages">): boolean =>
+  Object.values(stages).some(({ response }) => response === "familiar");
+
+/**
  * The runs a reading is made from: of those before the first technique of the
  * visit, the last one with an answer for each test and side. What is done after
  * a technique is response to treatment and replaces no finding; a test that was

@@ -16,6 +16,7 @@ export {
 export { type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export {
+  broughtOn,
   effectiveRuns,
   holdsAnswer,
   isDoneAs,

@@ -1,6 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { basename, dirname, join, resolve } from "node:path";
 import { anchorText, InputError, refuse } from "@/core";
+import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { journalEnd, streamIds } from "../repositories/streams";
 import { damageOf, verifyStore } from "../repositories/verify";
@@ -15,14 +16,7 @@ import { type Compared, compareStores, lostBy } from "./compare";
  */
 
 /** What a store holds, to be told beside a back-up. */
-export type Holding = {
-  readonly people: number;
-  readonly exams: number;
-  readonly courses: number;
-  readonly events: number;
-  /** The end of its journal: a store that is rolled back shows against it. */
-  readonly anchor: string;
-};
+type Holding = Omit<Looked, "faults">;
 
 export type Backup = Holding & {
   readonly file: string;
@@ -143,14 +137,14 @@ function openBackup(path: string, file: string): Store {
   }
 }
 
-export type Looked = Holding & { readonly faults: readonly string[] };
+type Looked = Omit<BackupHolding, "lost">;
 
 /** Opens a back-up, walks every chain in it, and says what it holds. */
 export const lookInto = (file: string, key: Key, beside: string): Promise<Looked> =>
   withBackup(file, key, beside, ({ store, faults }) => ({ ...holdingOf(store), faults }));
 
 /** The same, and what would be lost if it took the place of a store that is there. */
-export const lookBeside = (file: string, key: Key, path: string): Promise<Looked & { readonly lost: string | null }> =>
+export const lookBeside = (file: string, key: Key, path: string): Promise<BackupHolding> =>
   withBackup(file, key, path, ({ store, faults }) =>
     withStore(openToRead(path), (here) => ({
       ...holdingOf(store),
@@ -230,18 +224,6 @@ export const restoreBackup = (
     return { ...holding, faults, before: before && basename(before), lost };
   });
 
-export type MergedBackup = {
-  /** Records that are here now and were not. */
-  readonly added: number;
-  /** Records that go on further now. */
-  readonly forwarded: number;
-  /** Records that were continued apart: both ways are kept, one of them beside the record. */
-  readonly forked: number;
-  /** Records that were erased here and stay so. */
-  readonly erased: number;
-  readonly refused: readonly { readonly person: string; readonly why: string }[];
-};
-
 const countOf = (compared: readonly Compared[], standing: Compared["standing"]): number =>
   compared.filter((one) => one.standing === standing).length;
 
@@ -265,7 +247,7 @@ export const mergeBackup = (
   key: Key,
   path: string,
   { dryRun, now }: { readonly dryRun: boolean; readonly now: string },
-): Promise<MergedBackup> =>
+): Promise<BackupMerge> =>
   withBackup(file, key, path, ({ store: there }) =>
     withStore(openStore(path), (here) => {
       const compared = compareStores(here, there);

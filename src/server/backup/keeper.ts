@@ -18,6 +18,12 @@ export const backupsOf = (store: Store, now: string): Backups => {
   return { plan, runs, missed: missedOf(plan, runs, now) };
 };
 
+/** Why somebody has to look after the back-ups, without reading what was made where none are set up. */
+export function missedBackup(store: Store, now: string): string | null {
+  const plan = planOf(store);
+  return plan && missedOf(plan, runsOf(store), now);
+}
+
 /**
  * Sets up that back-ups make themselves.
  *

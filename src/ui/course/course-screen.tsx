@@ -5,8 +5,8 @@ import { ArrowRight, Plus, Printer } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { ageOn } from "@/core/measurement";
-import type { Course } from "@/core/course";
-import { type EpisodeDraft, REACTION_AFTER, REACTIONS_TOLD } from "@/core/record";
+import { type Course, reactionText } from "@/core/course";
+import type { EpisodeDraft } from "@/core/record";
 import type { PersonCourses } from "@/wire/course";
 import { ROUTES } from "@/wire/routes";
 import { call } from "@/wire/call";
@@ -109,13 +109,9 @@ function Reactions({ course }: { course: Course }) {
   if (told.length === 0) return <p className="text-soft">None was told of.</p>;
   return (
     <ul>
-      {told.map(({ event, date, after, what, where, hours, intensity, done }) => (
-        <li key={event}>
-          {dayText(date)}, {REACTION_AFTER[after]}: {REACTIONS_TOLD[what]}
-          {where && `, ${where}`}
-          {intensity !== null && `, ${intensity} of 10`}
-          {hours !== null && `, ${hours} h`}
-          {done && `; ${done}`}
+      {told.map(({ date, ...reaction }) => (
+        <li key={reaction.event}>
+          {dayText(date)}, {reactionText(reaction)}
         </li>
       ))}
     </ul>

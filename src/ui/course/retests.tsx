@@ -2,7 +2,7 @@
 
 import { RotateCcw } from "lucide-react";
 import { protocolOf } from "@/core/knowledge";
-import { holdsAnswer, runsNow, techniquesSoFar } from "@/core/record";
+import { broughtOn, holdsAnswer, runsNow, techniquesSoFar } from "@/core/record";
 import { runKey, sideLetter } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
@@ -14,10 +14,7 @@ export function Retests({ onSelect }: { onSelect: (key: string) => void }) {
   const { signs } = useCourse();
   if (state.techniques.length === 0 || state.signed || state.ended) return null;
   const before = state.runs.filter(
-    (run) =>
-      run.techniquesBefore < techniquesSoFar(state) &&
-      holdsAnswer(run) &&
-      Object.values(run.stages).some(({ response }) => response === "familiar"),
+    (run) => run.techniquesBefore < techniquesSoFar(state) && holdsAnswer(run) && broughtOn(run),
   );
   const followed = signs.flatMap(({ sign }) =>
     before.filter((run) => run.test === sign.test && run.side === sign.side),

@@ -4,7 +4,7 @@ import { ArrowRight, Copy } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { sinceLast } from "@/core/course";
-import { type EventDraft, type EventBody, REACTIONS_TOLD, type ReactionTold } from "@/core/record";
+import type { EventBody, EventDraft } from "@/core/record";
 import { shortSource } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -14,10 +14,8 @@ import { ReasonForm } from "../primitives/reason-form";
 import { Score } from "../primitives/score";
 import { dayText } from "../primitives/dates";
 import { useExam } from "../exam/exam-provider";
+import { NO_MORE, REACTION_CHOICES } from "./reactions";
 import { useCourse } from "./use-course";
-
-const TOLD = Object.keys(REACTIONS_TOLD) as ReactionTold[];
-const NO_MORE: ReadonlySet<ReactionTold> = new Set(["none", "better"]);
 
 type Reaction = EventBody<"reaction-told">;
 
@@ -46,7 +44,7 @@ function AfterLastTime() {
       <Choice
         label="After last time?"
         value={told?.what ?? null}
-        options={TOLD.map((what) => ({ value: what, label: REACTIONS_TOLD[what] }))}
+        options={REACTION_CHOICES}
         onChoose={(what) => say({ what, ...(NO_MORE.has(what) ? { where: "", hours: null, intensity: null } : {}) })}
       />
       {told && !NO_MORE.has(told.what) && (

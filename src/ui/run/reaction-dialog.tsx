@@ -2,18 +2,17 @@
 
 import { useState } from "react";
 import { protocolOf } from "@/core/knowledge";
-import { type EventBody, holdsAnswer, REACTIONS_TOLD, type ReactionTold } from "@/core/record";
+import { type EventBody, holdsAnswer, type ReactionTold } from "@/core/record";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Score } from "../primitives/score";
+import { NO_MORE, REACTION_CHOICES } from "../course/reactions";
 import { useExam } from "../exam/exam-provider";
 
 type Reaction = EventBody<"reaction-told">;
 type After = { readonly value: string; readonly label: string; readonly body: Pick<Reaction, "after" | "which"> };
 
-const TOLD = Object.keys(REACTIONS_TOLD) as ReactionTold[];
-const NO_MORE: ReadonlySet<ReactionTold> = new Set(["none", "better"]);
 /** What was done last stands first; further back nobody tells it apart. */
 const MOST = 4;
 
@@ -61,7 +60,7 @@ export function ReactionDialog({ onClose }: { onClose: () => void }) {
           <Choice
             label="How are they?"
             value={what}
-            options={TOLD.map((value) => ({ value, label: REACTIONS_TOLD[value] }))}
+            options={REACTION_CHOICES}
             onChoose={(told) => (NO_MORE.has(told) ? void keep(null, told) : setWhat(told))}
           />
           {what && (

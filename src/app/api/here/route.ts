@@ -1,4 +1,4 @@
-import { backupsOf } from "@/server/backup/keeper";
+import { missedBackup } from "@/server/backup/keeper";
 import { currentProfile } from "@/server/edge/current-profile";
 import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
@@ -10,6 +10,6 @@ export const dynamic = "force-dynamic";
 export const GET = serve(ROUTES.here, async ({ store }) => ({
   profile: await currentProfile(),
   evidence: currentVersion(store),
-  missedBackup: backupsOf(store, now()).missed,
+  missedBackup: missedBackup(store, now()),
   now: now(),
 }));

@@ -29,8 +29,6 @@ import {
   ageAtExam,
   type ChainHead,
   END_REASONS,
-  REACTION_AFTER,
-  REACTIONS_TOLD,
   type ExamState,
   irritability,
   type Run,
@@ -39,6 +37,7 @@ import {
   sheetLabel,
   symptomsOf,
 } from "../../record";
+import { reactionText } from "../../course";
 import { leftAtEnd } from "../../planning";
 import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
@@ -264,17 +263,6 @@ const techniqueLines = ({ techniques }: ExamState): string[] =>
       .join(", "),
   );
 
-const reactionLines = ({ reactions }: ExamState): string[] =>
-  reactions.map(({ after, what, where, intensity, hours, done }) => {
-    const said = [
-      REACTIONS_TOLD[what],
-      where,
-      intensity === null ? "" : `${intensity} of 10`,
-      hours === null ? "" : `${hours} h`,
-    ];
-    return `${REACTION_AFTER[after]}: ${said.filter(Boolean).join(", ")}${done && `; ${done}`}`;
-  });
-
 function amendmentLines(state: ExamState): string[] {
   return state.amendments.map(
     ({ event, reason }) =>
@@ -327,7 +315,7 @@ export function writeNote(
     },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },
-    { heading: "How they were after", lines: reactionLines(state) },
+    { heading: "How they were after", lines: state.reactions.map(reactionText) },
     { heading: "Response to treatment", lines: responseLines(state) },
     {
       heading: "Reading",
