@@ -10,5 +10,10 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? [["list"], ["json"]] : [["list"]],
-  use: { launchOptions: LAUNCH, viewport: { width: 1280, height: 800 }, actionTimeout: 15_000 },
+  use: {
+    launchOptions: LAUNCH,
+    serviceWorkers: "block",
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 15_000,
+  },
 });

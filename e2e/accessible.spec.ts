@@ -1,6 +1,9 @@
-import { readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { demoExam, demoIdsOf, type DemoPerson } from "@/fixtures/demo/demo-ids";
+import { startServer } from "./support/server";
 import { expect, idOf, test } from "./support/test";
 
 const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
@@ -49,6 +52,14 @@ const SCREENS: readonly Screen[] = [
   ],
   ["settings", "/settings"],
   ["back-ups", "/settings/backups"],
+  ["who works here", "/settings/members"],
+  [
+    "log of access",
+    "/settings/log",
+    async (page) => {
+      await page.getByRole("region", { name: "Lines" }).waitFor();
+    },
+  ],
   ["complaint", `${exam("Caspian Moorhen")}/complaint`],
   ["guard", `${exam("Gudrun Pellworm")}/guard`],
   [
@@ -229,3 +240,47 @@ for (const [name, path, prepare] of SCREENS) {
     }
   });
 }
+
+test("axe finds nothing on the way in, nor on an account", async ({ browser }) => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), "dust-lantern-way-in-"));
+  const server = await startServer({ db: join(folder, "store.sqlite") });
+  try {
+    const page = await browser.newPage({ baseURL: server.url, reducedMotion: "reduce" });
+    const look = async (where: string) => {
+      await bringAxe(page);
+      for (const [size, themes] of looksAt(where))
+        for (const [index, colorScheme] of themes.entries()) {
+          await page.setViewportSize(size);
+          await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+          const found = await violations(page, index === 0 ? "everything" : "colours");
+          expect(found, `${where}, ${size.width}, ${colorScheme}`).toEqual([]);
+        }
+    };
+    await page.goto("/");
+    await expect(page.getByRole("button", { name: "Make the owner's account" })).toBeVisible();
+    await look("the owner's account");
+    const owner = {
+      id: idOf(900_001),
+      name: "Ines Calder",
+      registration: "",
+      signIn: "ines",
+      passphrase: "walnut ferry quiet amber",
+    };
+    expect((await page.request.post("/api/account/owner", { data: owner })).ok()).toBe(true);
+    await page.goto("/settings");
+    await expect(page.locator("[data-account]")).toBeVisible();
+    await look("one's own account");
+    const code = { code: "2468", passphrase: owner.passphrase };
+    expect((await page.request.put("/api/account/lock-code", { data: code })).ok()).toBe(true);
+    await page.goto("/");
+    await page.getByRole("button", { name: "Lock the table" }).click();
+    await expect(page.getByRole("button", { name: "Unlock" })).toBeVisible();
+    await look("the table lock");
+    await page.getByRole("button", { name: "Sign in with a passphrase instead" }).click();
+    await look("signing in");
+  } finally {
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

@@ -138,6 +138,8 @@ test("what is said of a course without a network arrives when there is one again
   });
   await page.goto(`/exams/${first.exam}/sign`);
   await expect(page.locator("[data-propose]")).toBeVisible();
+  /** The thread that works beside the page has begun: without a network it could not. */
+  await expect(page.getByRole("button", { name: "Sign the record" })).toBeEnabled();
   await context.setOffline(true);
   await page.locator('[data-propose="straight-leg-raise"]').click();
   await expect(page.locator('[data-signs="1"]')).toBeVisible();

@@ -1,16 +1,18 @@
 import { spawn } from "node:child_process";
 import { existsSync, renameSync } from "node:fs";
 import { createServer } from "node:net";
-import { networkInterfaces } from "node:os";
 import { join, resolve } from "node:path";
 import { build, env, install, SERVER, step, tool } from "./lib/steps.mjs";
 
 const LOOPBACK = "127.0.0.1";
-const host = process.env.DUST_LANTERN_HOST ?? LOOPBACK;
+const host = LOOPBACK;
 const port = Number(process.env.PORT ?? 4180);
 const db = resolve(process.env.DUST_LANTERN_DB ?? join("data", "dust-lantern.sqlite"));
 const fresh = process.argv.includes("--fresh");
 process.env.DUST_LANTERN_DB = env.DUST_LANTERN_DB = db;
+
+if (![LOOPBACK, "localhost", undefined].includes(process.env.DUST_LANTERN_HOST))
+  console.log("The demo has no accounts, so it opens at this machine only; DUST_LANTERN_HOST is left aside.");
 
 function fail(sentence) {
   console.error(`\n${sentence}`);
@@ -37,15 +39,6 @@ function moveAside() {
   console.log(`The old store was moved to ${aside}.`);
 }
 
-/** On anything but loopback: the names to answer to, and what it means. */
-function openUp() {
-  const addresses = Object.values(networkInterfaces()).flatMap((list) => list?.map(({ address }) => address) ?? []);
-  env.DUST_LANTERN_HOSTS = [host, ...addresses, process.env.DUST_LANTERN_HOSTS].filter(Boolean).join(",");
-  console.log(
-    `Listening on ${host}: everybody who reaches this machine on that network can read and change every record. There are no passwords yet, and nothing is encrypted on the way.`,
-  );
-}
-
 async function untilReady(url, child) {
   for (let attempt = 0; attempt < 300; attempt++) {
     if (child.exitCode !== null) fail("The server ended before it was ready; the lines above say why.");
@@ -68,7 +61,6 @@ if (!(await step("build", () => build()))) fail("The app could not be built; the
 if (fresh && existsSync(db)) moveAside();
 if (!(await step("store", () => tool("tsx/dist/cli.mjs", "src/cli/lantern.ts", "demo"))))
   fail("The store could not be made ready.");
-if (host !== LOOPBACK && host !== "localhost") openUp();
 
 const child = spawn(process.execPath, [SERVER], {
   env: { ...env, NODE_ENV: "production", DUST_LANTERN_HOST: host, PORT: String(port) },
@@ -76,6 +68,6 @@ const child = spawn(process.execPath, [SERVER], {
 });
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
 child.on("exit", (code) => process.exit(code ?? 0));
-const url = `http://${host === "0.0.0.0" ? LOOPBACK : host}:${port}`;
+const url = `http://${host}:${port}`;
 await untilReady(url, child);
 console.log(`\nDust Lantern is ready at ${url} (store ${db}). Ctrl+C ends it.`);

@@ -75,7 +75,7 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: "evidence", path: "/evidence" },
-  { name: "calculator", path: "/calculator" },
+  { name: "members", path: "/settings/members" },
   { name: "sign", path: `${exam("Marit Oakhanger")}/sign` },
   { name: "backups", path: "/settings/backups" },
 ];

@@ -7,6 +7,7 @@ import { describe, expect, it } from "vitest";
 const FLOORS = [
   "base",
   "vocabulary",
+  "access",
   "measurement",
   "knowledge",
   "poses",

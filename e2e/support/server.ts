@@ -35,7 +35,7 @@ async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
   const deadline = Date.now() + START_LIMIT_MS;
   while (Date.now() < deadline) {
     if (child.exitCode !== null) throw new Error(`The server ended with ${child.exitCode} before it answered.`);
-    const answers = await fetch(`${url}/api/health`).then(
+    const answers = await fetch(`${url}/api/health`, { redirect: "manual" }).then(
       () => true,
       () => false,
     );
@@ -69,6 +69,8 @@ type Under = {
   fileKiB?: number;
   /** As a user to whom nothing here belongs. */
   asStranger?: boolean;
+  /** On a network: over TLS, with accounts. */
+  onNetwork?: boolean;
 };
 
 const NOBODY = 65_534;
@@ -84,7 +86,7 @@ export async function startServer(on?: Pick<Server, "db">, under: Under = {}): P
   const db = on?.db ?? join(folder!, "store.sqlite");
   if (!on) demoStore(db);
   const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
+  const url = `http${under.onNetwork ? "s" : ""}://127.0.0.1:${port}`;
   const start = async () => {
     const program = [process.execPath, ".next/start.mjs"];
     const limited = ["bash", "-c", `ulimit -f ${under.fileKiB}; exec "$0" "$@"`, ...program];
@@ -94,14 +96,15 @@ export async function startServer(on?: Pick<Server, "db">, under: Under = {}): P
       env: {
         ...process.env,
         DUST_LANTERN_DB: db,
-        DUST_LANTERN_HOST: "127.0.0.1",
+        DUST_LANTERN_HOST: under.onNetwork ? "0.0.0.0" : "127.0.0.1",
         PORT: String(port),
         NEXT_TELEMETRY_DISABLED: "1",
+        DUST_LANTERN_LOG: process.env.DUST_LANTERN_LOG ?? "error",
         NODE_ENV: "production",
       },
       stdio: ["ignore", "ignore", "inherit"],
     });
-    await untilAnswering(url, child);
+    await untilAnswering(`http://127.0.0.1:${port}`, child);
     return child;
   };
   let child = await start();

@@ -1,6 +1,6 @@
 import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
-import type { ExamRegion, ReadingSettings } from "@/core";
+import type { Actor, ExamRegion, ReadingSettings } from "@/core";
 import { type Server, startServer } from "./server";
 
 export { expect, idOf };
@@ -8,7 +8,7 @@ export { expect, idOf };
 /** Longer walks are for `npm test -- --all`. */
 export const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
 
-const INES = { id: idOf(900_001), name: "Ines Calder" };
+export const INES = { id: idOf(900_001), name: "Ines Calder" };
 
 export type Prepared = { readonly exam: string; readonly person: string; readonly builder: ExamBuilder };
 
@@ -68,7 +68,13 @@ const TWO_HOURS_MS = 7_200_000;
 export async function prepareExam(
   request: APIRequestContext,
   tell: (exam: ExamBuilder) => void = () => {},
-  person: { name?: string; birthDate?: string; region?: ExamRegion; schools?: ReadingSettings["schools"] } = {},
+  person: {
+    name?: string;
+    birthDate?: string;
+    region?: ExamRegion;
+    schools?: ReadingSettings["schools"];
+    actor?: Actor;
+  } = {},
 ): Promise<Prepared> {
   const base = Math.floor(Math.random() * 2 ** 36) * 1000;
   const birthDate = person.birthDate ?? `19${60 + (++made % 35)}-0${1 + (made % 9)}-${10 + (made % 18)}`;
@@ -87,7 +93,7 @@ export async function prepareExam(
     startsAt: new Date(Date.now() - TWO_HOURS_MS).toISOString(),
     region: person.region ?? "lumbopelvic",
     settings: person.schools ? { schools: person.schools } : {},
-    actor: INES,
+    actor: person.actor ?? INES,
     person: { id: idOf(base), number, name },
   });
   tell(builder);

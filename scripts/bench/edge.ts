@@ -21,7 +21,7 @@ const BURSTS = 8;
 /** Kept connections, as a browser has them. */
 const agent = new Agent({ keepAlive: true, maxSockets: 64 });
 
-function send(url: string, body?: unknown): Promise<{ status: number; took: number; text: string }> {
+export function send(url: string, body?: unknown): Promise<{ status: number; took: number; text: string }> {
   const began = performance.now();
   return new Promise((done, failed) => {
     const sent = ask(
@@ -42,10 +42,10 @@ function send(url: string, body?: unknown): Promise<{ status: number; took: numb
 const percentile = (values: readonly number[], share: number): number =>
   values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
 
-type Sitting = { readonly exam: string; readonly builder: ExamBuilder };
+export type Sitting = { readonly exam: string; readonly builder: ExamBuilder };
 
 /** Exams that can be tapped, one for each clinician. */
-function sittings(server: Server): Sitting[] {
+export function sittings(server: Server): Sitting[] {
   const store = openStore(server.db);
   const first = ["Ada", "Bo", "Cleo", "Dag", "Esme", "Finn", "Gwen", "Hal", "Ira", "Jun"];
   const last = ["Reed", "Marsh", "Tern", "Quay", "Holt", "Wick", "Lume", "Sallow"];
@@ -76,7 +76,7 @@ function sittings(server: Server): Sitting[] {
   return made;
 }
 
-async function tap(server: Server, { exam, builder }: Sitting): Promise<number> {
+export async function tap(server: Server, { exam, builder }: Sitting): Promise<number> {
   builder.add("note-written", { text: "a line" });
   const answer = await send(`${server.url}/api/exams/${exam}/events`, { events: [builder.events.at(-1)] });
   if (answer.status !== 200 || answer.text.includes('"refused"'))

@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { build } from "esbuild";
 
 /**
@@ -14,6 +16,34 @@ export async function bundle(entry, outfile) {
       platform: "node",
       format: "esm",
       alias: { "@": "./src" },
+      logLevel: "error",
+    });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Everything of the build that a page may ask for, by the address it has. */
+const filesOf = (folder) =>
+  readdirSync(join(folder, "static"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile() && !entry.name.endsWith(".map"))
+    .map((entry) => `/_next/${join(entry.parentPath, entry.name).slice(folder.length + 1)}`)
+    .toSorted();
+
+/** The worker that keeps the app in the browser: one script for the browser, with what the build made written in. */
+export async function bundleOffline(entry, folder, outfile) {
+  try {
+    const made = { id: readFileSync(join(folder, "BUILD_ID"), "utf8"), files: filesOf(folder) };
+    await build({
+      entryPoints: [entry],
+      outfile,
+      bundle: true,
+      minify: true,
+      platform: "browser",
+      format: "iife",
+      target: "es2022",
+      define: { BUILD: JSON.stringify(made), "process.env.NODE_ENV": '"production"' },
       logLevel: "error",
     });
     return true;

@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node
 
 /** Loaded when it is needed: it is a package itself. */
 const bundle = async (entry, outfile) => (await import("./bundle.mjs")).bundle(entry, outfile);
+const bundleOffline = async (...what) => (await import("./bundle.mjs")).bundleOffline(...what);
 
 const STAMP = "node_modules/.dust-lantern-installed";
 export const CACHES = ".tmp/caches";
@@ -130,7 +131,8 @@ export const build = async (typesChecked = false) => {
     (await tool("next/dist/bin/next", "build")) &&
     (await bundle("src/server/start.ts", SERVER)) &&
     (await bundle("src/server/heavy/worker.ts", HEAVY)) &&
-    bundle("src/cli/lantern.ts", TERMINAL)
+    (await bundle("src/cli/lantern.ts", TERMINAL)) &&
+    bundleOffline("src/workers/offline.worker.ts", ".next", "public/offline.js")
   );
 };
 

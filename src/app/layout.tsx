@@ -4,8 +4,10 @@ import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { EXAM_ROUTES } from "@/wire/exam-routes";
+import { Entrance } from "@/ui/accounts/entrance";
 import { Ahead } from "@/ui/shell/ahead";
 import { HereProvider } from "@/ui/shell/here";
+import { Offline } from "@/ui/shell/offline";
 import { THEME_COOKIE } from "@/ui/shell/theme-cookie";
 import { CourierRounds } from "@/ui/shell/courier";
 
@@ -29,8 +31,12 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <body>
         <Ahead path={EXAM_ROUTES.here.path} />
-        <HereProvider>{children}</HereProvider>
-        <CourierRounds />
+        <HereProvider>
+          {children}
+          <Entrance />
+          <CourierRounds />
+          <Offline />
+        </HereProvider>
       </body>
     </html>
   );

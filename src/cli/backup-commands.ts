@@ -1,10 +1,10 @@
-import { readFileSync } from "node:fs";
 import type { Command } from "commander";
 import { refuse } from "@/core";
 import { generateX25519Identity, identityToRecipient } from "age-encryption";
 import type { Key, Lock } from "@/server/backup/age-file";
 import { lookInto, makeBackup, mergeBackup, restoreBackup } from "@/server/backup/backup";
 import { storePath } from "@/server/store/open";
+import { secretIn } from "./secret-file";
 
 type Terminal = {
   readonly finish: (code: number) => void;
@@ -13,18 +13,6 @@ type Terminal = {
   readonly now: () => string;
   readonly exits: { readonly done: number; readonly finding: number };
 };
-
-/** One line of a file that holds a secret: never an argument, which other users of the machine can read. */
-function secretIn(path: string, option: string): string {
-  let text: string;
-  try {
-    text = readFileSync(path, "utf8");
-  } catch {
-    return refuse(option, `${path} cannot be read`, "Check the path and that you may read the file.");
-  }
-  const line = text.split(/\r?\n/).find((one) => one !== "" && !one.startsWith("#"));
-  return line ?? refuse(option, `${path} is empty`, "Write the passphrase or key on its first line.");
-}
 
 type KeyOptions = { passphraseFile?: string; identityFile?: string };
 

@@ -27,11 +27,14 @@ import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { openStore, openToRead } from "@/server/store/open";
 import { nativeSha256 } from "@/server/store/native-hash";
 import { asStoreError, type Store, StoreError } from "@/server/store/store";
+import { logEnds, logFaults, logPath } from "@/server/log/access-log";
 import { backupCommands } from "./backup-commands";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
 import { stateIn } from "./exam-state";
+import { logCommands } from "./log-commands";
 import { measureCommands } from "./measure-commands";
+import { memberCommands } from "./member-commands";
 import { planningCommands } from "./planning-commands";
 import { readingJson } from "./reading-json";
 
@@ -142,7 +145,9 @@ const verifyOne = (store: Store, exam: string): number =>
 
 function verifyAll(store: Store, anchor: string | undefined): number {
   const { store: whole, records } = verifyStore(store, anchor);
+  const log = logFaults(logPath(store.path), logEnds(store));
   whole.forEach((message) => print(`the store: ${message}\n`));
+  log.forEach((message) => print(`${message}\n`));
   for (const { kind, id, faults, unchecked } of records) {
     const name = kind === "exam" ? id : `${kind} ${id}`;
     if (unchecked === null) report(name, faults);
@@ -154,7 +159,7 @@ function verifyAll(store: Store, anchor: string | undefined): number {
     `${records.length} ${records.length === 1 ? "record" : "records"} verified, ${broken} broken${unchecked ? `, ${unchecked} could not be checked` : ""}.`,
   );
   if (unchecked) return EXIT.unchecked;
-  return broken || whole.length ? EXIT.finding : EXIT.done;
+  return broken || whole.length || log.length ? EXIT.finding : EXIT.done;
 }
 
 /** The store as it is, or null when it cannot be looked at: a store is never made by looking for one. */
@@ -270,6 +275,8 @@ function program(finish: (code: number) => void): Command {
     .option("--rule <id>", `preferred rule: none, ${RULES.map(({ id }) => id).join(", ")}`)
     .action((path: string, options: { rho?: string; rule?: string }) => finish(read(path, options)));
   backupCommands(root, { finish, print, say, now, exits: EXIT });
+  memberCommands(root, { finish, print, say, now, exits: EXIT });
+  logCommands(root, { finish, exits: EXIT });
   const terminal = { finish, readFile, print, numberOption, done: EXIT.done };
   planningCommands(root, terminal);
   measureCommands(root, terminal);

@@ -36,6 +36,7 @@ export { assertImportable, examIn, type ExamFile, parseExamFile, toExamFile, ver
 /** The rooms in full, lowest first; a screen takes what it needs from its room's own door. */
 export * from "./base";
 export * from "./vocabulary";
+export * from "./access";
 export * from "./measurement";
 export * from "./knowledge";
 export * from "./poses";

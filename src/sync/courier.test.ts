@@ -9,7 +9,7 @@ import { refusalOf } from "@/wire/refusals";
 import { BODY_LIMIT } from "@/wire/route";
 import { createCourier } from "./courier";
 import { deliver, firstBatch } from "./deliver";
-import { openOutbox, type OutboxEntry } from "./outbox";
+import { ofOne, openOutbox, type OutboxEntry } from "./outbox";
 import type { Transport } from "./transport";
 
 const END = { head: { head: "ab".repeat(32), length: 1 }, anchor: "" };
@@ -102,6 +102,44 @@ describe("what is sent at once", () => {
     [404, "never"],
     [415, "never"],
   ])("an answer of %s means: %s", (status, refusal) => expect(refusalOf(status)).toBe(refusal));
+});
+
+describe("what somebody tapped who is not here now", () => {
+  const [mine, theirs] = [
+    { id: idOf(41), name: "Ines" },
+    { id: idOf(42), name: "Tilda" },
+  ];
+  const by = (actor: typeof mine, events: readonly RecordedEvent[]) => events.map((event) => ({ ...event, actor }));
+
+  it("waits for them, told with their name, and holds nobody else's up", async () => {
+    const outbox = openOutbox();
+    const { transport, stored } = server();
+    let here = mine;
+    const courier = createCourier(outbox, transport, ({ actor }) =>
+      actor.id === here.id ? null : `waits for ${actor.name}`,
+    );
+    await outbox.add([...by(theirs, notes(3, 10)), ...by(mine, notes(2, 10, idOf(7)))]);
+    await outbox.add(by(mine, notes(5, 10).slice(3)));
+    await courier.round();
+    expect(stored).toHaveLength(4);
+    expect(courier.snapshot()).toMatchObject([{ exam: idOf(1), waiting: 3, refused: 0, why: "waits for Tilda" }]);
+    here = theirs;
+    await courier.round();
+    expect(stored).toHaveLength(7);
+    expect(courier.snapshot()).toEqual([]);
+  });
+
+  it("is not seen by an outbox of somebody else's, and is by everybody's", async () => {
+    const outbox = openOutbox();
+    await outbox.add([...by(theirs, notes(3, 10)), ...by(mine, notes(2, 10, idOf(7)))]);
+    const counts = async (whose: string | null) => {
+      const one = ofOne(outbox, () => whose);
+      return [(await one.all()).length, (await one.forExam(idOf(1))).length, (await one.forExam(idOf(7))).length];
+    };
+    expect(await counts(mine.id)).toEqual([2, 0, 2]);
+    expect(await counts(theirs.id)).toEqual([3, 3, 0]);
+    expect(await counts(null)).toEqual([5, 3, 2]);
+  });
 });
 
 describe("what waits in a browser", () => {

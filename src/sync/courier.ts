@@ -32,12 +32,35 @@ const NOTHING: readonly Waiting[] = [];
 const isSame = (one: readonly Waiting[], other: readonly Waiting[]): boolean =>
   JSON.stringify(one) === JSON.stringify(other);
 
+/** What waits, by examination or course. */
+function waitingIn(entries: readonly OutboxEntry[], reasons: ReadonlyMap<string, string>): readonly Waiting[] {
+  const exams = [...new Set(entries.map(({ exam }) => exam))];
+  return exams.map((exam): Waiting => {
+    const own = entries.filter((entry) => entry.exam === exam);
+    const reasonsOf = own.flatMap((entry) => (entry.refused === null ? [] : [entry.refused]));
+    const refused = reasonsOf.length;
+    return {
+      exam,
+      isCourse: own.some(({ event }) => isOfCourse(event)),
+      waiting: own.length - refused,
+      refused,
+      refusedFor: [...new Set(reasonsOf)],
+      why: reasons.get(exam) ?? null,
+    };
+  });
+}
+
 /**
  * Sends what waits in this browser, whatever screen is open: an examination that
  * was left, or tapped offline before the tab was closed, needs nobody to open it
  * again.
  */
-export function createCourier(outbox: Outbox, transport: Transport): Courier {
+export function createCourier(
+  outbox: Outbox,
+  transport: Transport,
+  /** Why an event waits for somebody, whoever is here; null: it may go. */
+  waitsFor: (event: OutboxEntry["event"]) => string | null = () => null,
+): Courier {
   const listeners = new Set<() => void>();
   const openHere = new Map<string, number>();
   const reasons = new Map<string, string>();
@@ -45,20 +68,7 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
   let going: Promise<void> | null = null;
 
   const show = (entries: readonly OutboxEntry[]): void => {
-    const exams = [...new Set(entries.map(({ exam }) => exam))];
-    const next = exams.map((exam): Waiting => {
-      const own = entries.filter((entry) => entry.exam === exam);
-      const reasonsOf = own.flatMap((entry) => (entry.refused === null ? [] : [entry.refused]));
-      const refused = reasonsOf.length;
-      return {
-        exam,
-        isCourse: own.some(({ event }) => isOfCourse(event)),
-        waiting: own.length - refused,
-        refused,
-        refusedFor: [...new Set(reasonsOf)],
-        why: reasons.get(exam) ?? null,
-      };
-    });
+    const next = waitingIn(entries, reasons);
     if (isSame(next, current)) return;
     current = next;
     listeners.forEach((listener) => listener());
@@ -67,8 +77,13 @@ export function createCourier(outbox: Outbox, transport: Transport): Courier {
   /** Sends one exam's, batch by batch, until none is left or the rest has to wait. */
   const send = async (exam: string): Promise<void> => {
     for (;;) {
-      const batch = firstBatch((await outbox.forExam(exam)).filter(({ refused }) => refused === null));
-      if (batch.length === 0 || openHere.has(exam)) return;
+      const own = (await outbox.forExam(exam)).filter(({ refused }) => refused === null);
+      const batch = firstBatch(own.filter(({ event }) => waitsFor(event) === null));
+      if (batch.length === 0 || openHere.has(exam)) {
+        const why = own[0] ? waitsFor(own[0].event) : null;
+        if (why) reasons.set(exam, why);
+        return;
+      }
       const { receipts, stopped } = await deliver(
         transport,
         exam,

@@ -50,6 +50,24 @@ export class OutboxError extends Error {
 export const isOfCourse = (event: object): event is { readonly episode: string } => "episode" in event;
 const recordOf = (event: RecordedEvent): string => (isOfCourse(event) ? event.episode : event.exam);
 
+/**
+ * An outbox as far as it holds what one person tapped: what somebody else left
+ * waits until they are here again.
+ *
+ * @param whose the id of that person; null: everybody's, where there are no accounts
+ */
+export function ofOne(outbox: Outbox, whose: () => string | null): Outbox {
+  const theirs = (entries: readonly OutboxEntry[]) => {
+    const id = whose();
+    return entries.filter(({ event }) => id === null || event.actor.id === id);
+  };
+  return {
+    ...outbox,
+    forExam: async (exam) => theirs(await outbox.forExam(exam)),
+    all: async () => theirs(await outbox.all()),
+  };
+}
+
 /** Every write reaches the disk before it is answered, so that a power cut loses no tap. */
 const STRICT = { durability: "strict" } as const;
 

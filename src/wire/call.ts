@@ -1,10 +1,13 @@
 import { check, describeProblem, holding, InputError, listOfEach, type Problem, text } from "@/core/base";
+import { keptAnswers } from "./kept-answers";
 import { type Answering, refusalOf } from "./refusals";
 import { pathOf, type Route } from "./route";
+import { askToSignIn } from "./sign-in-asked";
 
 /** What a call came to: its answer, or what is wrong in a sentence and what may be done about it. */
 export type Called<T> =
-  | { readonly ok: true; readonly value: T }
+  /** Old: the server could not be reached, and this is what it answered before. */
+  | { readonly ok: true; readonly value: T; readonly isOld: boolean }
   | {
       readonly ok: false;
       readonly status: number;
@@ -55,6 +58,18 @@ function requestOf({ method, isFile }: Route, ask: unknown): { query: string; in
   return { query: "", init: { method, headers: { "content-type": "application/json" }, body } };
 }
 
+/** What this browser kept of an answer, checked as if it came over the wire; null where it kept none. */
+async function keptBefore<Answer>(route: Route<never, Answer>, address: string): Promise<Answer | null> {
+  try {
+    const body = await keptAnswers()?.find(address);
+    if (body === null || body === undefined) return null;
+    if (route.answer) check(route.answer, body, "answer");
+    return body as Answer;
+  } catch {
+    return null;
+  }
+}
+
 /**
  * Calls one of this program's own routes. What is answered is checked like
  * everything else that comes over an edge; nothing is thrown.
@@ -68,14 +83,21 @@ export async function call<Ask, Answer>(
   ask: NoInfer<Ask>,
 ): Promise<Called<Answer>> {
   const { query, init } = requestOf(route, ask);
+  const address = pathOf(route.path, ids) + query;
   try {
-    const response = await fetch(pathOf(route.path, ids) + query, init);
+    const response = await fetch(address, init);
     const body: unknown = await response.json().catch(() => null);
+    if (response.status === 401 && route.act !== "anybody") askToSignIn();
     if (!response.ok) return failed(response.status, body, problemsIn(body, response.status));
     if (route.answer) check(route.answer, body, "answer");
-    return { ok: true, value: body as Answer };
+    if (route.isKept && query === "")
+      void keptAnswers()
+        ?.keep(address, body)
+        .catch(() => {});
+    return { ok: true, value: body as Answer, isOld: false };
   } catch (error) {
     if (error instanceof InputError) return failed(502, null, error.problems);
-    return failed(0, null, [UNREACHED]);
+    const kept = route.isKept ? await keptBefore<Answer>(route, address) : null;
+    return kept === null ? failed(0, null, [UNREACHED]) : { ok: true, value: kept, isOld: true };
   }
 }

@@ -23,15 +23,25 @@ const position = () => text(9, 1).matches(/^\d+$/, "is not a position; use a who
 /** The routes an examination cannot do without: the screens of the table bring no others with them. */
 export const EXAM_ROUTES = {
   here: route("GET", "/api/here", {
-    answer: holding({ profile: profile.nullable(), evidence: text(80), now: instant() }),
+    isKept: true,
+    act: "be here",
+    answer: holding({
+      profile: profile.nullable(),
+      acts: listOfEach(text(80), PEOPLE),
+      evidence: text(80),
+      now: instant(),
+    }),
     answers: answers<Here>(),
   }),
   courseEvents: route("POST", "/api/episodes/{episode}/events", {
+    act: "examine",
     ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
     answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
     answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
   }),
   examPage: route("GET", "/api/exams/{exam}", {
+    isKept: true,
+    act: "see a record",
     answer: holding({
       events: listOfEach(event, MOST),
       head,
@@ -44,14 +54,16 @@ export const EXAM_ROUTES = {
     answers: answers<ExamPage>(),
   }),
   eventsAfter: route("GET", "/api/exams/{exam}/events", {
+    act: "see a record",
     ask: closed({ after: position().optional() }),
     answer: holding({ events: listOfEach(event, MOST), head, anchor: text(80) }),
     answers: answers<RecordEnd & { events: readonly RecordedEvent[] }>(),
   }),
   appendEvents: route("POST", "/api/exams/{exam}/events", {
+    act: "examine",
     ask: closed({ events: listOfEach(anything(), MOST_EVENTS_AT_ONCE) }),
     answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
     answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
   }),
-  liveEvents: route("GET", "/api/exams/{exam}/live", { ask: closed({}) }),
+  liveEvents: route("GET", "/api/exams/{exam}/live", { act: "see a record", ask: closed({}) }),
 } as const;

@@ -1,8 +1,15 @@
+import type { Act } from "@/core/access";
 import type { Profile } from "./practitioners";
 
 /** Who works in this browser, and what the server's clock and figures say. */
 export type Here = {
   readonly profile: Profile | null;
+  /** What they may do. */
+  readonly acts: readonly Act[];
+  /** Null: people come in here without accounts. */
+  readonly account: { readonly canLock: boolean } | null;
+  /** How many records wait for their countersignature. */
+  readonly awaiting: number;
   /** The version of the evidence in force. */
   readonly evidence: string;
   /** Why somebody has to look after the back-ups; null when they go well or none are set up. */

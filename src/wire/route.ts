@@ -1,8 +1,11 @@
+import type { Act } from "@/core/access";
 import type { Schema } from "@/core/base";
 
 /** A route as both ends know it: what is asked, what is answered, and how much may be sent. */
 export type Route<Ask = unknown, Answer = unknown> = {
   readonly method: "GET" | "POST" | "PUT";
+  /** What somebody does with it: whoever may not do that is refused. Anybody: before they have come in, too. */
+  readonly act: Act | "anybody";
   /** With the ids it names in braces: "/api/exams/{exam}/events". */
   readonly path: string;
   /** The body, or the query of a GET; null where nothing is sent. */
@@ -11,6 +14,8 @@ export type Route<Ask = unknown, Answer = unknown> = {
   readonly answer: Schema<Answer> | null;
   /** The most bytes a body may have. */
   readonly limit: number;
+  /** A browser keeps the last answer, and shows it when the server cannot be reached. */
+  readonly isKept: boolean;
   /** The body is a file's text, for the route to read. */
   readonly isFile: boolean;
 };
@@ -19,10 +24,12 @@ export type Route<Ask = unknown, Answer = unknown> = {
 export const BODY_LIMIT = 256 * 1024;
 
 type Parts<Ask, Answer> = {
+  readonly act: Route["act"];
   readonly ask?: Schema<Ask>;
   readonly answer?: Schema<unknown>;
   readonly limit?: number;
   readonly isFile?: boolean;
+  readonly isKept?: boolean;
   /** The type of what is answered; the schema asks what a screen relies on. */
   readonly answers?: Answer;
 };
@@ -30,14 +37,16 @@ type Parts<Ask, Answer> = {
 export const route = <Ask = null, Answer = null>(
   method: Route["method"],
   path: string,
-  { ask, answer, limit = BODY_LIMIT, isFile = false }: Parts<Ask, Answer>,
+  { act, ask, answer, limit = BODY_LIMIT, isFile = false, isKept = false }: Parts<Ask, Answer>,
 ): Route<Ask, Answer> => ({
   method,
+  act,
   path,
   ask: ask ?? null,
   answer: (answer ?? null) as Schema<Answer> | null,
   limit,
   isFile,
+  isKept,
 });
 
 /** Names the type of an answer. */

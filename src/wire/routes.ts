@@ -1,8 +1,11 @@
-import { closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
+import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import type { Person } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
+import { ACCOUNT_ROUTES } from "./account-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
+import type { Awaiting, SignatureStanding } from "./countersigning";
+import type { Given, RecordGrants } from "./grants";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
 import type { Profile } from "./practitioners";
@@ -21,6 +24,8 @@ const opening = {
   identity: text(200, 1).optional(),
 };
 
+const standing = holding({ state: oneOf(["none", "waits", "countersigned", "returned"]) });
+
 /** Who is perhaps meant by somebody new. */
 export const alreadyThere = holding({
   duplicates: listOfEach(holding({ id: uuid(), name: text(400), number: text(80), birthDate: text(20) }), PEOPLE),
@@ -29,35 +34,79 @@ export const alreadyThere = holding({
 /** Every route of the program: the browser calls these, the server serves these, and no other is answered. */
 export const ROUTES = {
   ...EXAM_ROUTES,
-  exportExam: route("GET", "/api/exams/{exam}/export", { ask: downloadAs }),
+  ...ACCOUNT_ROUTES,
+  exportExam: route("GET", "/api/exams/{exam}/export", { act: "take records out", ask: downloadAs }),
   importExam: route("POST", "/api/import", {
+    act: "take records in",
     ask: text(EXAM_FILE_MAX_BYTES, 1),
     limit: EXAM_FILE_MAX_BYTES,
     isFile: true,
     answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
     answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
   }),
+  awaiting: route("GET", "/api/countersign", {
+    act: "countersign",
+    ask: closed({}),
+    answer: holding({ awaiting: listOfEach(holding({ exam: uuid(), person: text(400), at: instant() }), MOST) }),
+    answers: answers<{ awaiting: readonly Awaiting[] }>(),
+  }),
+  signature: route("GET", "/api/exams/{exam}/signature", {
+    act: "see a record",
+    ask: closed({}),
+    answer: standing,
+    answers: answers<SignatureStanding>(),
+  }),
+  countersign: route("POST", "/api/exams/{exam}/countersign", {
+    act: "countersign",
+    ask: closed({ head: chainHead(), reason: text(400, 3).nullable().defined("is missing; send the reason, or null") }),
+    answer: standing,
+    answers: answers<SignatureStanding>(),
+  }),
+  given: route("GET", "/api/given", {
+    act: "be here",
+    ask: closed({}),
+    answer: holding({ given: listOfEach(holding({ exam: uuid(), person: text(400), reason: text(400) }), MOST) }),
+    answers: answers<{ given: readonly Given[] }>(),
+  }),
+  grants: route("GET", "/api/exams/{exam}/grants", {
+    act: "change who works here",
+    ask: closed({}),
+    answer: holding({ readers: listOfEach(holding({ id: uuid(), name: text(400) }), PEOPLE) }),
+    answers: answers<RecordGrants>(),
+  }),
+  giveRecord: route("POST", "/api/exams/{exam}/grants", {
+    act: "change who works here",
+    ask: closed({ reader: uuid(), reason: text(400, 3).nullable().defined("is missing; send the reason, or null") }),
+    answer: holding({ readers: listOfEach(holding({ id: uuid(), name: text(400) }), PEOPLE) }),
+    answers: answers<RecordGrants>(),
+  }),
   health: route("GET", "/api/health", {
+    act: "anybody",
     answer: holding({ store: oneOf(["open", "read only"]), now: instant() }),
     answers: answers<{ store: "open" | "read only"; now: string }>(),
   }),
   searchPeople: route("GET", "/api/people", {
+    isKept: true,
+    act: "see the list",
     ask: closed({ q: text(200).optional() }),
     answer: holding({ people: listOfEach(person, PEOPLE) }),
     answers: answers<{ people: readonly RosterRow[] }>(),
   }),
   addPerson: route("POST", "/api/people", {
+    act: "enter people",
     ask: closed({ person: anything(), confirmed: yesNo().optional() }),
     answer: holding({ person }),
     answers: answers<{ person: Person }>(),
   }),
   changePerson: route("PUT", "/api/people/{person}", {
+    act: "enter people",
     ask: anything(),
     answer: holding({ person }),
     answers: answers<{ person: Person }>(),
   }),
-  exportPerson: route("GET", "/api/people/{person}/export", {}),
+  exportPerson: route("GET", "/api/people/{person}/export", { act: "take records out" }),
   courses: route("GET", "/api/people/{person}/courses", {
+    act: "see a record",
     answer: holding({
       person,
       courses: listOfEach(holding({ episode: uuid(), sentence: text(4000) }), MOST),
@@ -66,48 +115,58 @@ export const ROUTES = {
     answers: answers<PersonCourses>(),
   }),
   due: route("GET", "/api/due", {
+    act: "be here",
     answer: holding({ due: listOfEach(holding({ episode: uuid(), person: uuid(), name: text(400) }), PEOPLE) }),
     answers: answers<{ due: readonly DueCourse[] }>(),
   }),
   profiles: route("GET", "/api/practitioners", {
+    act: "be here",
     answer: holding({ profiles: listOfEach(profile, PEOPLE) }),
     answers: answers<{ profiles: readonly Profile[] }>(),
   }),
   saveProfile: route("POST", "/api/practitioners", {
+    act: "be here",
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
   }),
   chooseProfile: route("POST", "/api/practitioners/{practitioner}/choose", {
+    act: "be here",
     ask: closed({}),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
   }),
   saveSettings: route("PUT", "/api/practitioners/{practitioner}/settings", {
+    act: "be here",
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
   }),
   evidence: route("GET", "/api/evidence", {
+    act: "see the figures",
     answer: holding({ changes: holding({}), history: listOfEach(holding({ version: text(80) }), MOST) }),
     answers: answers<{ changes: EvidenceChanges; history: readonly Omit<EvidenceVersion, "changes">[] }>(),
   }),
   saveEvidence: route("POST", "/api/evidence", {
+    act: "change the figures",
     ask: closed({ changes: anything(), by: anything(), reason: anything() }),
     answer: holding({ saved: holding({ version: text(80) }) }),
     answers: answers<{ saved: EvidenceVersion }>(),
   }),
-  exportEvidence: route("GET", "/api/evidence/export", { ask: downloadAs }),
+  exportEvidence: route("GET", "/api/evidence/export", { act: "see the figures", ask: downloadAs }),
   importEvidence: route("POST", "/api/evidence/import", {
+    act: "change the figures",
     ask: closed({ content: text(BIGGEST_TABLE), by: anything(), reason: anything() }),
     answer: holding({ saved: holding({ version: text(80) }) }),
     answers: answers<{ saved: EvidenceVersion }>(),
   }),
   backups: route("GET", "/api/backups", {
+    act: "look after back-ups",
     answer: holding({ runs: listOfEach(holding({ at: text(40, 1), file: text(2000) }), PEOPLE) }),
     answers: answers<Backups>(),
   }),
   backUp: route("POST", "/api/backups", {
+    act: "look after back-ups",
     ask: closed({
       by: closed({ folder: text(1000, 1), passphrase: text(1000, 12) })
         .nullable()
@@ -117,6 +176,7 @@ export const ROUTES = {
     answers: answers<{ run: BackupRun }>(),
   }),
   planBackups: route("PUT", "/api/backups", {
+    act: "look after back-ups",
     ask: closed({
       plan: closed({ folder: text(1000, 1), recipient: text(200, 1) })
         .nullable()
@@ -126,16 +186,19 @@ export const ROUTES = {
     answers: answers<Backups>(),
   }),
   lookIntoBackup: route("POST", "/api/backups/look", {
+    act: "look after back-ups",
     ask: closed(opening),
     answer: holding({ exams: wholeIn(0, MOST), faults: listOfEach(text(4000), MOST) }),
     answers: answers<BackupHolding>(),
   }),
   mergeBackup: route("POST", "/api/backups/merge", {
+    act: "look after back-ups",
     ask: closed({ ...opening, dryRun: yesNo() }),
     answer: holding({ added: wholeIn(0, MOST), forwarded: wholeIn(0, MOST), forked: wholeIn(0, MOST) }),
     answers: answers<BackupMerge>(),
   }),
   restoreBackup: route("POST", "/api/backups/restore", {
+    act: "look after back-ups",
     ask: closed(opening),
     answer: holding({ exams: wholeIn(0, MOST), faults: listOfEach(text(4000), MOST) }),
     answers: answers<Omit<BackupHolding, "lost">>(),

@@ -71,7 +71,7 @@ export {
 } from "./events/complaint";
 export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
-export { type ClinicPractitioner, type ClinicState, type SavedEvidence } from "./events/clinic";
+export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState } from "./events/person";
 export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";

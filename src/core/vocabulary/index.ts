@@ -25,6 +25,7 @@ export { type PoseJoint } from "./joints";
 export { places } from "./place-bricks";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";
+export { type Role, ROLES } from "./roles";
 export { runKey } from "./run-key";
 export { type Sex, SEXES } from "./sexes";
 export { otherSide, PLACE_SIDES, type PlaceSide, type Side, sideLetter, SIDES } from "./sides";

@@ -1,5 +1,6 @@
 import { InputError, isTooDeep, MOST_LEVELS, type Problem } from "@/core";
 import { DuplicateWarning } from "../repositories/people";
+import { logFailure } from "../log/program-log";
 import { StoreError } from "../store/store";
 import { sizeText } from "./size-text";
 
@@ -20,7 +21,7 @@ const reject = (status: number, what: string, todo: string): never => {
 };
 
 /** Nothing that is answered is kept by anybody on the way. */
-const UNKEPT = { "cache-control": "no-store" };
+export const UNKEPT = { "cache-control": "no-store" };
 
 const problems = (list: readonly Problem[], status: number, extra: object = {}): Response =>
   Response.json({ problems: list, ...extra }, { status, headers: UNKEPT });
@@ -37,7 +38,7 @@ function failure(error: unknown): Response {
     );
   }
   if (error instanceof StoreError) return problems([{ where: "store", what: error.message, todo: "" }], 503);
-  console.error(error);
+  logFailure("a request failed", error);
   return problems(
     [
       {

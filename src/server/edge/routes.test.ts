@@ -51,9 +51,11 @@ let folder = "";
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "dust-lantern-routes-"));
   process.env.DUST_LANTERN_DB = join(folder, "store.sqlite");
+  process.env.DUST_LANTERN_ACCOUNTS = "none";
 });
 afterAll(() => {
   delete process.env.DUST_LANTERN_DB;
+  delete process.env.DUST_LANTERN_ACCOUNTS;
   rmSync(folder, { recursive: true, force: true });
 });
 

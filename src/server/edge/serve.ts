@@ -1,6 +1,9 @@
 import { check, isUuid, type Schema } from "@/core";
 import type { Route } from "@/wire/route";
+import { assertMay, type Who, whoAsks } from "../accounts/who";
 import { answer, jsonText, parsed, RequestError } from "./http";
+import { readerFacts } from "../accounts/granted";
+import { noteAct, noteRefusal } from "../log/noted";
 import type { Store } from "../store/store";
 import { assertSameFile, theStore } from "../store/open";
 import { StoreError } from "../store/store";
@@ -11,6 +14,7 @@ export type Asked<Ask> = {
   readonly ids: Readonly<Record<string, string>>;
   readonly ask: Ask;
   readonly request: Request;
+  readonly who: Who;
 };
 
 /** An address without ids has none. */
@@ -50,16 +54,28 @@ async function oncePossible<T>(work: () => T): Promise<Awaited<T>> {
   }
 }
 
-/** Serves a route of the wire: what is sent is checked by its schema before anything looks at it. */
+/**
+ * Serves a route of the wire: who asks has to be somebody who may, and what is
+ * sent is checked by its schema before anything looks at it.
+ */
 export const serve =
   <Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Asked<Ask>) => unknown) =>
   (request: Request, context: Context): Promise<Response> =>
     answer(async () => {
       const ids = await idsOf(context);
+      const store = theStore();
+      const who = await whoAsks(store, request, Date.now());
+      const noted = { store, who, route, ids, ask: null, request };
+      try {
+        if (route.act !== "anybody") assertMay(who, route.act, readerFacts(store, who, route.act, ids.exam));
+      } catch (error) {
+        if (error instanceof RequestError && error.status === 403) noteRefusal(noted);
+        throw error;
+      }
       const sent = await sentWith(route, request);
       const ask = (route.ask ? check(route.ask as Schema<Ask>, sent, "") : sent) as Ask;
-      const store = theStore();
-      const result = await oncePossible(() => work({ store, ids, ask, request }));
+      await oncePossible(() => noteAct({ ...noted, ask }));
+      const result = await oncePossible(() => work({ store, ids, ask, request, who }));
       if (route.method !== "GET") assertSameFile(store);
       return result;
     });

@@ -27,6 +27,7 @@ import {
 import type { Receipt } from "@/wire/exam-events";
 import type { PreviousVisit } from "@/wire/previous-visit";
 import { changesOf, evidenceFor, unheldVersion } from "./evidence";
+import { noteSignature } from "./countersigning";
 import { findPerson, wasKnownAs } from "./people";
 import {
   atOnce,
@@ -294,6 +295,7 @@ function takeOne(store: Store, input: unknown, index: number, { exam, now, sende
   if (event.type === "exam-opened") listExam(store, event, now);
   const end = storeOwnEvent(store, "exam", exam, progress.end, recorded, now);
   if (!end) return refused(`${where} › id: ${ID_IN_USE}`);
+  noteSignature(store, recorded, end.head);
   progress.end = end;
   progress.history = append(progress.history, [recorded]);
   return receipt(id, "stored");

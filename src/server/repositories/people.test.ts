@@ -4,7 +4,8 @@ import { buildExam, idOf } from "@/fixtures/samples/build";
 import { appendEvents } from "./exams";
 import { addPerson, DuplicateWarning, findPerson, searchPeople, updatePerson } from "./people";
 import { isAllowedHost, isSameOrigin, allowedHosts } from "../edge/origin";
-import { actorProblem, allProfiles, saveProfile, saveSettings } from "./practitioners";
+import { senderProblem } from "../accounts/who";
+import { allProfiles, saveProfile, saveSettings } from "./practitioners";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 
 const person = (over: object = {}) => ({
@@ -113,7 +114,8 @@ describe("profiles", () => {
     expect(() => saveSettings(store, idOf(42), settings)).toThrow("not a profile");
     expect(allProfiles(store).find(({ id }) => id === idOf(41))?.settings.work.unit).toBe("lbf");
     const said = buildExam().complaint("si-area.right").events[0]!;
-    expect(actorProblem(store, { ...said, actor: { id: idOf(777), name: "Nobody" } })?.refusal).toBe("forbidden");
+    const here = senderProblem({ kind: "here", member: null });
+    expect(here(store, { ...said, actor: { id: idOf(777), name: "Nobody" } })?.refusal).toBe("forbidden");
   });
 });
 

@@ -7,9 +7,8 @@ import {
   practitionerSchema,
   type PractitionerSettings,
   practitionerSettingsSchema,
-  type RecordedEvent,
-  type Refusal,
   refuse,
+  type Role,
 } from "@/core";
 import type { Profile } from "@/wire/practitioners";
 import { practitioners } from "../store/schema";
@@ -73,6 +72,22 @@ export function saveProfile(store: Store, input: unknown, sayer: Sayer = rightNo
   });
 }
 
+/** Says what somebody is in the clinic from now on, or that they work here no longer. */
+export function setMember(store: Store, id: string, role: Role, hasLeft: boolean, { now, actor }: Sayer): Profile {
+  return atOnce(store, () => {
+    const there =
+      findProfile(store, id) ??
+      refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");
+    if (there.role === role && there.hasLeft === hasLeft) return there;
+    store.db.update(practitioners).set({ role, hasLeft }).where(eq(practitioners.id, id)).run();
+    say(store, "clinic", storeIdOf(store), [{ type: "member-set", body: { practitioner: id, role, hasLeft } }], {
+      now,
+      actor: actor ?? { id, name: there.name },
+    });
+    return { ...there, role, hasLeft };
+  });
+}
+
 export function saveSettings(store: Store, id: string, input: unknown, { now }: Sayer = rightNow()): Profile {
   const settings = check(practitionerSettingsSchema, input, "settings") as PractitionerSettings;
   return atOnce(store, () => {
@@ -92,14 +107,3 @@ export function saveSettings(store: Store, id: string, input: unknown, { now }: 
     return { ...there, settings };
   });
 }
-
-/** Every event names who did it: somebody with a profile here. The seam where real accounts come in. */
-export const actorProblem = (store: Store, { actor }: RecordedEvent): Refusal | null =>
-  findProfile(store, actor.id)
-    ? null
-    : {
-        where: "actor",
-        what: "is not a profile of this store",
-        todo: "Choose or add that profile in the settings, then offer it again.",
-        refusal: "forbidden",
-      };

@@ -24,10 +24,12 @@ function rebuildPerson(store: Store, id: string, events: readonly StreamEvent[],
 
 function rebuildProfiles(store: Store): number {
   const { practitioners: said } = foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store)));
-  const rows = Object.values(said).map(({ id, name, registration, settings }) => ({
+  const rows = Object.values(said).map(({ id, name, registration, settings, role, hasLeft }) => ({
     id,
     name,
     registration,
+    role,
+    hasLeft,
     settings: JSON.stringify(settings ?? DEFAULT_SETTINGS),
   }));
   for (const row of rows)

@@ -83,6 +83,9 @@ export function atOnce<T>(store: Store, work: () => T): T {
 /** The id of this store. */
 export const storeIdOf = (store: Store): string => statements(store).storeId.get()!;
 
+/** A store of made-up people opens at once on its machine, without accounts, until somebody makes one. */
+export const openAtOnce = ({ sqlite }: Store): void => void sqlite.prepare("UPDATE store SET is_demo = 1").run();
+
 /** Where a stream ends, or null when there is none. */
 export const endOf = (store: Store, kind: StreamKind, stream: string): StreamEnd | null =>
   statements(store).end.get(kind, stream) ?? null;

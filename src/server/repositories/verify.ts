@@ -176,12 +176,14 @@ function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[
   const versions = store.db.select().from(evidenceVersions).orderBy(evidenceVersions.number).all();
   const settingsOf = (text: string): unknown => JSON.parse(text);
   return [
-    ...Object.values(said).flatMap(({ id, name, registration, settings }): ChainFault[] => {
+    ...Object.values(said).flatMap(({ id, name, registration, settings, role, hasLeft }): ChainFault[] => {
       const row = known.get(id);
       if (!row) return [fault("row", `The profile of ${name} is missing.`)];
       const same =
         row.name === name &&
         row.registration === registration &&
+        row.role === role &&
+        row.hasLeft === hasLeft &&
         canonicalJson(settingsOf(row.settings)) === canonicalJson(settings ?? DEFAULT_SETTINGS);
       return same ? [] : [fault("row", `The profile of ${name} says otherwise than what was recorded.`)];
     }),

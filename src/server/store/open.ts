@@ -106,7 +106,7 @@ export function openToRead(path: string = storePath()): Store {
     if (!existsSync(path)) throw new StoreError(`There is no store at ${path}. Name it with DUST_LANTERN_DB.`);
     sqlite = new Database(path, { readonly: true, fileMustExist: true, timeout: BUSY_TIMEOUT_MS });
     refuseForeign(sqlite, path);
-    if (!tableExists(sqlite, "journal"))
+    if (appliedMigrations(sqlite) < knownMigrations())
       throw new StoreError(
         `The store ${path} was made by an older version. Open it once with this one, then try again.`,
       );

@@ -1,5 +1,6 @@
 import { sql } from "drizzle-orm";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { ROLES } from "@/core";
 
 export const practitioners = sqliteTable("practitioners", {
   id: text("id").primaryKey(),
@@ -7,6 +8,9 @@ export const practitioners = sqliteTable("practitioners", {
   registration: text("registration").notNull(),
   /** Settings as JSON, checked by the core's schema on the way in and out. */
   settings: text("settings").notNull(),
+  role: text("role", { enum: ROLES }).notNull().default("owner"),
+  /** They work here no longer. */
+  hasLeft: integer("has_left", { mode: "boolean" }).notNull().default(false),
 });
 
 export const people = sqliteTable(
@@ -130,6 +134,8 @@ export const storeRow = sqliteTable("store", {
   one: integer("one").primaryKey(),
   id: text("id").notNull(),
   madeAt: text("made_at").notNull(),
+  /** Filled with made-up people: it opens at once on this machine, without accounts. */
+  isDemo: integer("is_demo", { mode: "boolean" }).notNull().default(false),
 });
 
 /** The clinic's figures, one row a version; the last that was put in force is. Append-only. */
@@ -170,4 +176,104 @@ export const backupRuns = sqliteTable("backup_runs", {
   anchor: text("anchor").notNull(),
   /** Why it failed, or what was wrong in the store; null when all was well. */
   problem: text("problem"),
+});
+
+const moment = (name: string) => integer(name, { mode: "timestamp_ms" });
+const made = () => ({ createdAt: moment("created_at").notNull(), updatedAt: moment("updated_at").notNull() });
+
+/** Who signs in; the id is that of their profile. Accounts are never exported and never merged. */
+export const accountUsers = sqliteTable("account_users", {
+  id: text("id").primaryKey(),
+  name: text("name").notNull(),
+  /** The name they sign in with, in the form of an address that leads nowhere. */
+  email: text("email").notNull().unique(),
+  emailVerified: integer("email_verified", { mode: "boolean" }).notNull(),
+  image: text("image"),
+  twoFactorEnabled: integer("two_factor_enabled", { mode: "boolean" }),
+  /** Opens a locked table: a hash, or null where none was chosen. */
+  lockCode: text("lock_code"),
+  ...made(),
+});
+
+export const accountSessions = sqliteTable(
+  "account_sessions",
+  {
+    id: text("id").primaryKey(),
+    token: text("token").notNull().unique(),
+    userId: text("user_id").notNull(),
+    expiresAt: moment("expires_at").notNull(),
+    ipAddress: text("ip_address"),
+    userAgent: text("user_agent"),
+    /** When something was last done in it, to the minute. */
+    usedAt: integer("used_at").notNull().default(0),
+    /** When its table was locked; null: it is not. */
+    lockedAt: integer("locked_at"),
+    /** Wrong codes since it was locked. */
+    lockTries: integer("lock_tries").notNull().default(0),
+    ...made(),
+  },
+  (table) => [index("account_sessions_user").on(table.userId)],
+);
+
+/** Passphrases, as hashes. */
+export const accountCredentials = sqliteTable(
+  "account_credentials",
+  {
+    id: text("id").primaryKey(),
+    accountId: text("account_id").notNull(),
+    providerId: text("provider_id").notNull(),
+    userId: text("user_id").notNull(),
+    accessToken: text("access_token"),
+    refreshToken: text("refresh_token"),
+    idToken: text("id_token"),
+    accessTokenExpiresAt: moment("access_token_expires_at"),
+    refreshTokenExpiresAt: moment("refresh_token_expires_at"),
+    scope: text("scope"),
+    password: text("password"),
+    ...made(),
+  },
+  (table) => [index("account_credentials_user").on(table.userId)],
+);
+
+/** Half-finished sign-ins that wait for their second step. */
+export const accountVerifications = sqliteTable(
+  "account_verifications",
+  {
+    id: text("id").primaryKey(),
+    identifier: text("identifier").notNull(),
+    value: text("value").notNull(),
+    expiresAt: moment("expires_at").notNull(),
+    ...made(),
+  },
+  (table) => [index("account_verifications_identifier").on(table.identifier)],
+);
+
+/** Secrets of one-time codes, and recovery codes, both encrypted under the program's key. */
+export const accountTwoFactors = sqliteTable(
+  "account_two_factors",
+  {
+    id: text("id").primaryKey(),
+    secret: text("secret").notNull(),
+    backupCodes: text("backup_codes").notNull(),
+    userId: text("user_id").notNull(),
+    verified: integer("verified", { mode: "boolean" }),
+    failedVerificationCount: integer("failed_verification_count"),
+    lockedUntil: moment("locked_until"),
+  },
+  (table) => [index("account_two_factors_user").on(table.userId), index("account_two_factors_secret").on(table.secret)],
+);
+
+/** One-time codes that were used, so that none is taken twice. */
+export const accountUsedCodes = sqliteTable(
+  "account_used_codes",
+  { user: text("user").notNull(), code: text("code").notNull(), at: integer("at").notNull() },
+  (table) => [primaryKey({ columns: [table.user, table.code] })],
+);
+
+/** Records that a trainee signed, each at the end that it was signed at: the list of what is to be countersigned. */
+export const awaiting = sqliteTable("awaiting", {
+  exam: text("exam").primaryKey(),
+  by: text("by").notNull(),
+  at: text("at").notNull(),
+  head: text("head").notNull(),
 });

@@ -15,6 +15,7 @@ import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
 import { useNewExam } from "../roster/use-new-exam";
 import { useHere } from "../shell/here";
+import { useNotedPrint } from "../shell/use-noted-print";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
 import { CourseActs } from "./course-acts";
@@ -169,6 +170,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
   };
   const openVisit = course.visits.findLast(({ isOpen }) => isOpen);
   /** While a visit measures again, what was before stands covered: expecting a better number makes one. */
+  useNotedPrint(course.episode, "course");
   const [uncovered, setUncovered] = useState(false);
   const isCovered =
     profile?.settings.work.cover !== false && openVisit !== undefined && course.visits.length > 1 && !uncovered;

@@ -10,6 +10,7 @@ import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { copyText } from "../primitives/copy-text";
 import { Field, inputClass } from "../primitives/field";
+import { useNotedPrint } from "../shell/use-noted-print";
 import { NotePage } from "../sign/note-page";
 import { useHere } from "../shell/here";
 import { Loaded, NothingHere, Outline } from "../shell/loaded";
@@ -17,6 +18,7 @@ import { PageHeader } from "../shell/page-header";
 
 function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
   const { here } = useHere();
+  useNotedPrint(episode, "progress letter");
   const [asked, setAsked] = useState("");
   const [copied, setCopied] = useState(false);
   const course = told.courses.find((one) => one.episode === episode);

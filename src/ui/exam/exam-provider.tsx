@@ -26,7 +26,13 @@ import {
 } from "@/core/record";
 import { assessGuard, type Guard } from "@/core/safety";
 import { createExamClient, type ExamClient, type Snapshot, type Sync } from "@/sync/exam-client";
-import { openOutbox, OutboxError } from "@/sync/outbox";
+import { EXAM_ROUTES } from "@/wire/exam-routes";
+import type { ExamPage } from "@/wire/exam-page";
+import { keptAnswers } from "@/wire/kept-answers";
+import { pathOf } from "@/wire/route";
+import { ofOne, openOutbox, OutboxError } from "@/sync/outbox";
+import { useMay } from "../accounts/use-may";
+import { useHere } from "../shell/here";
 import { courier } from "../shell/courier";
 import { listenLive } from "@/sync/live";
 import { httpTransport } from "@/sync/transport";
@@ -121,6 +127,7 @@ function deviceId(): string {
 type Props = {
   exam: string;
   initial: { events: readonly RecordedEvent[]; head: ChainHead; anchor: string };
+  page: ExamPage;
   importedUpTo: number;
   branches: readonly ExamBranch[];
   farTimes: readonly FarTime[];
@@ -130,12 +137,15 @@ type Props = {
   children: ReactNode;
 };
 
-function useClient({ exam, initial, profile }: Props): { client: ExamClient | null; snapshot: Snapshot } {
+function useClient({ exam, initial, page, profile }: Props): { client: ExamClient | null; snapshot: Snapshot } {
   const [client, setClient] = useState<ExamClient | null>(null);
   const profileRef = useRef(profile);
+  const hasAccounts = useHere().here?.account != null;
+  const accountRef = useRef(hasAccounts);
   useEffect(() => {
     profileRef.current = profile;
-  }, [profile]);
+    accountRef.current = hasAccounts;
+  }, [profile, hasAccounts]);
   const first = useMemo<Snapshot>(
     () => ({
       history: historyOf(exam, initial.events),
@@ -156,7 +166,7 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
       initial: firstRef.current,
       actor: () => ({ id: profileRef.current.id, name: profileRef.current.name }),
       device: `${deviceId()}#${PAGE}`,
-      outbox: openOutbox(),
+      outbox: ofOne(openOutbox(), () => (accountRef.current ? profileRef.current.id : null)),
       transport: httpTransport,
       newId,
       now: () => new Date(),
@@ -195,7 +205,35 @@ function useClient({ exam, initial, profile }: Props): { client: ExamClient | nu
     show();
     return client.subscribe(show);
   }, [client]);
+  useKept(exam, page, client);
   return { client, snapshot };
+}
+
+const KEPT_AFTER_MS = 700;
+
+/** Keeps the examination in this browser as it goes on, so that it opens when the server is gone: as far as the server has it. */
+function useKept(exam: string, page: ExamPage, client: ExamClient | null): void {
+  useEffect(() => {
+    if (!client) return;
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const keep = () => {
+      timer = null;
+      const { history, head, anchor, sync } = client.snapshot();
+      if (sync.state !== "saved") return;
+      const kept: ExamPage = { ...page, events: history.events, head, anchor };
+      void keptAnswers()
+        ?.keep(pathOf(EXAM_ROUTES.examPage.path, { exam }), kept)
+        .catch(() => {});
+    };
+    const unsubscribe = client.subscribe(() => (timer ??= setTimeout(keep, KEPT_AFTER_MS)));
+    return () => {
+      unsubscribe();
+      if (timer) {
+        clearTimeout(timer);
+        keep();
+      }
+    };
+  }, [exam, page, client]);
 }
 
 const sentenceOf = (error: unknown): string => {
@@ -207,6 +245,7 @@ const sentenceOf = (error: unknown): string => {
 export function ExamProvider(props: Props) {
   const { exam, profile, previous, evidence, branches, farTimes, importedUpTo, children } = props;
   const { client, snapshot } = useClient(props);
+  const mayExamine = useMay("examine");
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
   const { history, head, anchor, sync } = snapshot;
@@ -222,6 +261,10 @@ export function ExamProvider(props: Props) {
   const attempt = useCallback(
     async <T,>(work: (client: ExamClient) => Promise<T>): Promise<T | null> => {
       if (!client) return null;
+      if (!mayExamine) {
+        setRefusal("You may look at this record, and change nothing in it.");
+        return null;
+      }
       try {
         const result = await work(client);
         setRefusal(null);
@@ -231,7 +274,7 @@ export function ExamProvider(props: Props) {
         return null;
       }
     },
-    [client],
+    [client, mayExamine],
   );
 
   const amendment = state.signed ? (amending ?? undefined) : undefined;

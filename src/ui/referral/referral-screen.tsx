@@ -7,11 +7,13 @@ import { copyText } from "../primitives/copy-text";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam, useSync } from "../exam/exam-provider";
+import { useNotedPrint } from "../shell/use-noted-print";
 import { NotePage } from "../sign/note-page";
 
 /** The letter that goes with a referral: short, with the findings that led to it. */
 export function ReferralScreen() {
-  const { state } = useExam();
+  const { exam, state } = useExam();
+  useNotedPrint(exam, "referral letter");
   const { head, anchor } = useSync();
   const [copied, setCopied] = useState(false);
   const letter = writeReferral(state, { head, anchor });

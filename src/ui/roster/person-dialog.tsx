@@ -5,6 +5,7 @@ import { Download } from "lucide-react";
 import { useState } from "react";
 import { type FieldErrors, type Resolver, useForm } from "react-hook-form";
 import { v4 as newId } from "uuid";
+import type { Act } from "@/core/access";
 import { type Person, type PersonInput, personSchema } from "@/core/record";
 import { SEXES } from "@/core/vocabulary";
 import { Button, DownloadLink } from "../primitives/button";
@@ -16,6 +17,8 @@ import { alreadyThere, ROUTES } from "@/wire/routes";
 import { pathOf } from "@/wire/route";
 
 type PersonDialogProps = {
+  /** What whoever opens it may do. */
+  acts: readonly Act[];
   person: RosterRow | null;
   onClose: () => void;
   onChanged: () => void;
@@ -31,7 +34,7 @@ const messageOf = (errors: FieldErrors<PersonInput>, field: keyof PersonInput): 
 };
 
 /** A new person, or a correction; somebody who may be there already is shown first. */
-export function PersonDialog({ person, onClose, onChanged, onExamine }: PersonDialogProps) {
+export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: PersonDialogProps) {
   const [duplicates, setDuplicates] = useState<readonly Pick<Person, "id" | "name" | "number" | "birthDate">[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const schema = personSchema(new Date().toISOString().slice(0, 10));
@@ -88,9 +91,11 @@ export function PersonDialog({ person, onClose, onChanged, onExamine }: PersonDi
             )}
           </Field>
         </div>
-        <Field label="Notes" error={messageOf(formState.errors, "notes")}>
-          {(ids) => <textarea {...ids} {...register("notes")} rows={2} className={`${inputClass} py-2`} />}
-        </Field>
+        {acts.includes("see a record") && (
+          <Field label="Notes" error={messageOf(formState.errors, "notes")}>
+            {(ids) => <textarea {...ids} {...register("notes")} rows={2} className={`${inputClass} py-2`} />}
+          </Field>
+        )}
         {duplicates.length > 0 && (
           <div role="alert" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
             <p className="font-medium">Perhaps on the roster already:</p>
@@ -112,8 +117,8 @@ export function PersonDialog({ person, onClose, onChanged, onExamine }: PersonDi
           <Button type="submit" look="main" disabled={formState.isSubmitting}>
             {duplicates.length > 0 ? "Not the same person: add" : person ? "Save" : "Add"}
           </Button>
-          {person && <Button onClick={() => onExamine(person)}>Examine</Button>}
-          {person && (
+          {person && acts.includes("examine") && <Button onClick={() => onExamine(person)}>Examine</Button>}
+          {person && acts.includes("take records out") && (
             <DownloadLink href={pathOf(ROUTES.exportPerson.path, { person: person.id })}>
               <Download aria-hidden size={18} /> All of theirs (JSON)
             </DownloadLink>

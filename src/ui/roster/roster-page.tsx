@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import type { DueCourse } from "@/wire/course";
 import { ROUTES } from "@/wire/routes";
+import { GivenPage } from "../accounts/given-page";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
@@ -28,6 +29,7 @@ function useDue(): readonly DueCourse[] | null {
 export function RosterPage() {
   const { here } = useHere();
   const due = useDue();
+  if (here && !here.acts.includes("see the list")) return <GivenPage />;
   const outline = (
     <>
       <PageHeader />
@@ -42,6 +44,8 @@ export function RosterPage() {
             initial={people}
             due={due}
             profile={here.profile}
+            acts={here.acts}
+            awaiting={here.awaiting}
             evidence={here.evidence}
             missedBackup={here.missedBackup}
             onChanged={() => void reload()}

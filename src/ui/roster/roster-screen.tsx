@@ -5,6 +5,7 @@ import { FileUp, Plus, RotateCcw, TrendingUp } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
+import type { Act } from "@/core/access";
 import { ageOn } from "@/core/measurement";
 import type { ExamRegion } from "@/core/vocabulary";
 import { call } from "@/wire/call";
@@ -21,6 +22,7 @@ import { KeyHelp } from "../shell/key-help";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { courier, useWaiting } from "../shell/courier";
+import { ToCountersign } from "../accounts/to-countersign";
 import { DueCourses } from "./due-courses";
 import { ExamLinks } from "./exam-links";
 import { InProgress, openExams } from "./in-progress";
@@ -37,6 +39,10 @@ type RosterProps = {
   profile: Profile | null;
   /** The version of the evidence in force. */
   evidence: string;
+  /** What whoever looks at it may do. */
+  acts: readonly Act[];
+  /** How many records wait for their countersignature. */
+  awaiting: number;
   /** Why somebody has to look after the back-ups. */
   missedBackup: string | null;
   /** Somebody was added, changed or imported. */
@@ -126,13 +132,14 @@ function WaitingHere({ people }: { people: readonly RosterRow[] }) {
 
 type PersonRowProps = {
   person: RosterRow;
+  acts: readonly Act[];
   onEdit: (person: RosterRow) => void;
   onExamine: (person: RosterRow, region: ExamRegion) => unknown;
   onNextVisit: (person: RosterRow) => void;
   onDiscard: (exam: string) => void;
 };
 
-function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: PersonRowProps) {
+function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: PersonRowProps) {
   return (
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
       <button
@@ -141,7 +148,9 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
         onClick={() => onEdit(person)}
       >
         {person.name}
-        <span className="block text-sm font-normal text-soft">{person.notes || "no notes"}</span>
+        <span className="block text-sm font-normal text-soft">
+          {person.notes || (acts.includes("see a record") ? "no notes" : "")}
+        </span>
       </button>
       <span className="text-sm">
         {person.number} · {ageOn(person.birthDate, format(new Date(), "yyyy-MM-dd"))} years · {person.sex}
@@ -155,7 +164,7 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
               <TrendingUp aria-hidden size={16} />
               <span className="sr-only">Course of {person.name}</span>
             </ButtonLink>
-            {person.exams[0]!.signedAt !== null && (
+            {person.exams[0]!.signedAt !== null && acts.includes("examine") && (
               <Button className="px-2.5!" onClick={() => onNextVisit(person)}>
                 <RotateCcw aria-hidden size={16} />
                 <span>
@@ -167,7 +176,7 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
         )}
       </span>
       <span className="flex gap-1.5">
-        {REGION_BUTTONS.map(({ region, label }) => (
+        {(acts.includes("examine") ? REGION_BUTTONS : []).map(({ region, label }) => (
           <Button key={region} className="px-2.5!" onClick={() => onExamine(person, region)}>
             <Plus aria-hidden size={16} />
             <span>
@@ -181,14 +190,45 @@ function PersonRow({ person, onEdit, onExamine, onNextVisit, onDiscard }: Person
   );
 }
 
-export function RosterScreen({ initial, due, profile, evidence, missedBackup, onChanged }: RosterProps) {
+function ImportButton({ onTake }: { onTake: (file: File | undefined) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button onClick={() => file.current?.click()}>
+        <FileUp aria-hidden size={18} /> Import an exam file
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Exam file"
+        onChange={(event) => {
+          onTake(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+    </>
+  );
+}
+
+export function RosterScreen({
+  initial,
+  due,
+  profile,
+  acts,
+  awaiting,
+  evidence,
+  missedBackup,
+  onChanged,
+}: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
   const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
   const [editing, setEditing] = useState<RosterRow | "new" | null>(null);
   const router = useRouter();
   const search = useRef<HTMLInputElement>(null);
-  const file = useRef<HTMLInputElement>(null);
   /** Goes on with the latest complaint that is not ended; where there is none, the course page shows what there is. */
   const nextVisit = async (person: RosterRow) => {
     const found = await call(ROUTES.courses, { person: person.id }, null);
@@ -245,6 +285,7 @@ export function RosterScreen({ initial, due, profile, evidence, missedBackup, on
           </p>
         )}
         <InProgress {...inProgress} />
+        <ToCountersign count={awaiting} />
         <DueCourses due={due} />
         <div className="flex flex-wrap gap-2">
           <SearchField
@@ -259,21 +300,7 @@ export function RosterScreen({ initial, due, profile, evidence, missedBackup, on
           <Button look="main" onClick={() => setEditing("new")}>
             <Plus aria-hidden size={18} /> New person <KeyHint entry={KEYS.newPerson} />
           </Button>
-          <Button onClick={() => file.current?.click()}>
-            <FileUp aria-hidden size={18} /> Import an exam file
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Exam file"
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = "";
-            }}
-          />
+          {acts.includes("take records in") && <ImportButton onTake={(file) => void take(file)} />}
         </div>
         {[problem, openProblem, discardProblem, message].filter(Boolean).map((text) => (
           <p key={text} role="status" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
@@ -286,6 +313,7 @@ export function RosterScreen({ initial, due, profile, evidence, missedBackup, on
             <PersonRow
               key={person.id}
               person={person}
+              acts={acts}
               onEdit={setEditing}
               onExamine={(one, region) => open(one, region, { before: one.exams[0]?.id ?? null })}
               onNextVisit={(one) => void nextVisit(one)}
@@ -303,6 +331,7 @@ export function RosterScreen({ initial, due, profile, evidence, missedBackup, on
       {editing && (
         <PersonDialog
           person={editing === "new" ? null : editing}
+          acts={acts}
           onClose={() => setEditing(null)}
           onChanged={onChanged}
           onExamine={(person) => void open(person, undefined, { before: person.exams[0]?.id ?? null })}

@@ -153,7 +153,7 @@ export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld
   const shown = startedAt === null && held !== null ? held : elapsed;
   const left = Math.ceil(seconds - shown);
   return (
-    <div className="flex items-center gap-1">
+    <div className="flex items-center gap-1" data-at-work={startedAt !== null || resting.left > 0 ? "hold" : undefined}>
       <Button big onClick={press} className="gap-3 px-3">
         <svg width={44} height={44} viewBox="0 0 56 56" aria-hidden>
           <circle cx={28} cy={28} r={RADIUS} fill="none" stroke="var(--line)" strokeWidth={6} />

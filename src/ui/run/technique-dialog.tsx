@@ -20,6 +20,7 @@ import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { AnewCard } from "../exam/anew-card";
+import { useMay } from "../accounts/use-may";
 import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { TechniqueGuard, techniqueGuard } from "./technique-guard";
@@ -111,6 +112,7 @@ function SoFar() {
 export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   const { append, refusal, profile, state, guard } = useExam();
   const { unit } = profile.settings.work;
+  const mayOverride = useMay("override a block");
   const { register, handleSubmit, control, setValue } = useForm<Fields>({
     defaultValues: {
       kind: "mobilisation",
@@ -137,7 +139,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
     (elsewhere ||
       ((!isNeckThrust({ kind, region }) || state.askedAnew["neck thrust"] === true) &&
         said.unasked.length === 0 &&
-        (said.blocks.length === 0 || (asksReason && despite.trim().length >= SHORTEST_REASON))));
+        (said.blocks.length === 0 || (asksReason && mayOverride && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
     const force = readNumber(fields.force);
     const taken = await append({
@@ -199,7 +201,10 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         />
         {said && !elsewhere && <TechniqueGuard {...said} />}
         {!elsewhere && isNeckThrust({ kind, region }) && <NeckThrustAsked />}
-        {asksReason && (
+        {asksReason && !mayOverride && (
+          <p className="text-stop">Only a practitioner may do it all the same, with a reason: ask yours.</p>
+        )}
+        {asksReason && mayOverride && (
           <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
             {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
           </Field>

@@ -12,6 +12,7 @@ import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
+import { useMay } from "../accounts/use-may";
 import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
@@ -115,6 +116,7 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
   const { guard, append } = useExam();
   const blocks = stageBlocks(guard, test.stage, step, test.run);
   const [block] = blocks;
+  const mayOverride = useMay("override a block");
   if (step.status === "not needed")
     return (
       <p role="status" className="rounded-xl border border-edge bg-well p-3">
@@ -137,9 +139,11 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
       <p className="text-sm">
         {block.final
           ? "No typed reason lifts it; only the answer that led to it can change."
-          : "It can be overridden for this test, with a reason that stays in the record; a new guard answer ends it."}
+          : mayOverride
+            ? "It can be overridden for this test, with a reason that stays in the record; a new guard answer ends it."
+            : "Only a practitioner may lift it, with a reason: ask yours to."}
       </p>
-      {!block.final && (
+      {!block.final && mayOverride && (
         <details className="mt-1 text-ink">
           <summary className="flex min-h-11 items-center text-sm underline">
             Override for this test with a reason
@@ -279,6 +283,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       aria-label={`${protocol.name}${side ? ` ${side}` : ""}`}
       className="flex flex-col gap-2.5"
       data-asked={asked.what}
+      data-at-work={test.run && (ladder?.here || asked.what !== "answer") ? "run" : undefined}
     >
       <Heading step={step} test={test} onSelect={onSelect} />
       <StageLadder test={test} />

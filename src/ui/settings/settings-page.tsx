@@ -19,6 +19,8 @@ export function SettingsPage() {
             <SettingsScreen
               profiles={profiles}
               current={here.profile}
+              acts={here.acts}
+              hasAccounts={here.account !== null}
               onChanged={() => void Promise.all([reload(), reloadHere()])}
             />
           ) : (

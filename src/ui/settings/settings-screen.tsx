@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { USUAL_SEND_ON } from "@/core/course";
+import type { Act } from "@/core/access";
 import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
 import { ruleAsks } from "@/core/reading";
@@ -10,6 +11,7 @@ import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type PractitionerSettings, w
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import type { Profile } from "@/wire/practitioners";
+import { AccountCards } from "../accounts/account-cards";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
@@ -21,6 +23,7 @@ type SettingsProps = { profiles: readonly Profile[]; current: Profile | null };
 const named = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
 
 function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (problem: string | null) => void }) {
+  const working = profiles.filter(({ hasLeft }) => !hasLeft);
   const [name, setName] = useState("");
   const [registration, setRegistration] = useState("");
   const choose = async (id: string) => {
@@ -45,20 +48,20 @@ function Profiles({ profiles, current, onDone }: SettingsProps & { onDone: (prob
   };
   return (
     <Card heading="Who is working here">
-      {profiles.length > 0 && (
+      {working.length > 0 && (
         <Choice
           label="Profile"
           stacked
           value={current?.id ?? null}
-          options={profiles.map((profile) => ({
+          options={working.map((profile) => ({
             value: profile.id,
-            label: `${profile.name}${profile.registration ? `, ${profile.registration}` : ""}`,
+            label: `${profile.name}, ${profile.role}${profile.registration ? `, ${profile.registration}` : ""}`,
           }))}
           onChoose={(id) => void choose(id)}
         />
       )}
       <p className="mt-2 text-sm text-soft">
-        A profile names who made an entry; it is no lock. Accounts with passwords come later.
+        A profile names who made an entry; it is no lock. For that, the owner makes accounts.
       </p>
       <form
         className="mt-4 grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]"
@@ -127,7 +130,13 @@ function CourseChoices({ settings, work }: CourseChoicesProps) {
 }
 
 /** Profile, ways of working, and the schools a new exam is read under. */
-export function SettingsScreen({ profiles, current, onChanged }: SettingsProps & { onChanged: () => void }) {
+export function SettingsScreen({
+  profiles,
+  current,
+  acts,
+  hasAccounts,
+  onChanged,
+}: SettingsProps & { acts: readonly Act[]; hasAccounts: boolean; onChanged: () => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const done = (refusal: string | null) => {
     setProblem(refusal);
@@ -150,14 +159,18 @@ export function SettingsScreen({ profiles, current, onChanged }: SettingsProps &
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-2xl font-bold">Settings</h1>
-          <ButtonLink href="/settings/backups">Back-ups</ButtonLink>
+          <div className="flex flex-wrap gap-2">
+            {acts.includes("change who works here") && <ButtonLink href="/settings/members">Who works here</ButtonLink>}
+            {acts.includes("see the log") && <ButtonLink href="/settings/log">Log of access</ButtonLink>}
+            {acts.includes("look after back-ups") && <ButtonLink href="/settings/backups">Back-ups</ButtonLink>}
+          </div>
         </div>
         {problem && (
           <p role="alert" className="rounded-lg border border-stop bg-stop-well p-3 text-stop">
             {problem}
           </p>
         )}
-        <Profiles profiles={profiles} current={current} onDone={done} />
+        {hasAccounts ? <AccountCards /> : <Profiles profiles={profiles} current={current} onDone={done} />}
         {settings && (
           <div className="grid gap-4 lg:grid-cols-2">
             <Card heading="At the table">

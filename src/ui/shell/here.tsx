@@ -43,7 +43,8 @@ export function HereProvider({ children }: { children: ReactNode }) {
     const told = await call(EXAM_ROUTES.here, {}, null);
     if (!told.ok) return setProblem(told.message);
     setProblem(null);
-    setBehindMs(Date.parse(told.value.now) - Date.now());
+    /** An old answer says nothing of the clocks. */
+    if (!told.isOld) setBehindMs(Date.parse(told.value.now) - Date.now());
     setHere(told.value);
     showTheme(told.value.profile?.settings.work.theme ?? "system");
   }, []);

@@ -9,6 +9,11 @@ import type { Sync } from "@/sync/exam-client";
 import { copyText } from "../primitives/copy-text";
 import { Button, DownloadLink } from "../primitives/button";
 import { Card } from "../primitives/card";
+import { GiveCard } from "../accounts/give-card";
+import { useMay } from "../accounts/use-may";
+import { CountersignBar } from "../accounts/countersign-bar";
+import { useHere } from "../shell/here";
+import { useNotedPrint } from "../shell/use-noted-print";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
 import { type Spreads, useArrivedSpreads } from "../exam/use-spreads";
@@ -59,6 +64,7 @@ function hindranceOf(emergency: boolean, sync: Sync, held: boolean, arrived: boo
 /** Signing names the record's end and what is read, so it waits until everything is with the server and worked out. */
 function SignOff({ spreads, arrived }: SignOffProps) {
   const { state, guard, profile, reading, changes, append } = useExam();
+  const isTrainee = useHere().here?.profile?.role === "trainee";
   const { head, sync } = useSync();
   const openAmendments = state.amendments.length - state.amendmentsClosed;
   if (state.signed && openAmendments === 0) return null;
@@ -91,6 +97,7 @@ function SignOff({ spreads, arrived }: SignOffProps) {
           {hindrance}
         </p>
       )}
+      {isTrainee && <p className="mt-2 text-sm text-soft">It then waits for its countersignature.</p>}
       <Button look="main" big className="mt-3 w-full" disabled={hindrance !== null} onClick={sign}>
         <PenLine aria-hidden size={20} /> {state.signed ? "Sign the amendments" : "Sign the record"}
       </Button>
@@ -101,18 +108,24 @@ function SignOff({ spreads, arrived }: SignOffProps) {
 /** The note, the signature, and the ways out of here. */
 export function SignScreen() {
   const { exam, state, reading } = useExam();
+  const { here } = useHere();
+  useNotedPrint(exam, "record");
+  const mayExamine = useMay("examine");
   const { head, anchor } = useSync();
   const { spreads, arrived } = useArrivedSpreads(reading.sources);
   const [copied, setCopied] = useState<string | null>(null);
   const note = useMemo(() => writeNote(state, reading, head, spreads, anchor), [state, reading, head, spreads, anchor]);
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_20rem] print:block print:p-0">
-      <div className="rounded-2xl border border-line bg-white print:border-0">
-        <NotePage note={note} />
+      <div className="flex flex-col gap-4">
+        {state.signed && <CountersignBar exam={exam} head={head.head} />}
+        <div className="rounded-2xl border border-line bg-white print:border-0">
+          <NotePage note={note} />
+        </div>
       </div>
       <aside className="no-print flex flex-col gap-4" aria-label="Sign and send">
-        <SignOff spreads={spreads} arrived={arrived} />
-        <SignsCard />
+        {mayExamine && <SignOff spreads={spreads} arrived={arrived} />}
+        {mayExamine && <SignsCard />}
         <AsSigned />
         <Card heading="Take it with you">
           <div className="flex flex-col gap-2">
@@ -133,17 +146,24 @@ export function SignScreen() {
             <p role="status" className="text-sm">
               {copied}
             </p>
-            <DownloadLink href={`/api/exams/${exam}/export?as=json`}>
-              <Download aria-hidden size={18} /> Exam file (JSON)
-            </DownloadLink>
-            <DownloadLink href={`/api/exams/${exam}/export?as=csv`}>
-              <Download aria-hidden size={18} /> Findings (CSV)
-            </DownloadLink>
+            {here?.acts.includes("take records out") && (
+              <>
+                <DownloadLink href={`/api/exams/${exam}/export?as=json`}>
+                  <Download aria-hidden size={18} /> Exam file (JSON)
+                </DownloadLink>
+                <DownloadLink href={`/api/exams/${exam}/export?as=csv`}>
+                  <Download aria-hidden size={18} /> Findings (CSV)
+                </DownloadLink>
+              </>
+            )}
           </div>
         </Card>
-        <Card heading="Add">
-          <AddNote />
-        </Card>
+        {state.signed && here?.acts.includes("change who works here") && <GiveCard exam={exam} />}
+        {mayExamine && (
+          <Card heading="Add">
+            <AddNote />
+          </Card>
+        )}
       </aside>
     </div>
   );

@@ -1,6 +1,6 @@
 import { mixed } from "yup";
-import { closed, instant, text, uuid, withFastPath, yesNo } from "../../base";
-import { evidenceVersion } from "../../vocabulary";
+import { chainHead, closed, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
+import { evidenceVersion, type Role, ROLES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { type PractitionerSettings, practitionerSettingsSchema } from "../work-settings";
 
@@ -26,6 +26,23 @@ export type ClinicPractitioner = {
   readonly registration: string;
   /** Null: as shipped. */
   readonly settings: PractitionerSettings | null;
+  readonly role: Role;
+  /** They work here no longer: what they did stays theirs, and nothing new is taken from them. */
+  readonly hasLeft: boolean;
+};
+
+/** What a role was before roles were told apart, and is until one is given. */
+export const ROLE_BEFORE: Role = "owner";
+
+/** What became of a record that a trainee signed: null while somebody has still to look at it. */
+export type Countersignature = {
+  readonly exam: string;
+  /** The record's end that was looked at. */
+  readonly head: string;
+  readonly by: string;
+  readonly at: string;
+  /** Why it was given back; null: countersigned. */
+  readonly returnedFor: string | null;
 };
 
 export type SavedEvidence = {
@@ -38,20 +55,73 @@ export type SavedEvidence = {
   readonly inForce: boolean;
 };
 
+/** A signed record that was given to a reader to look at. */
+export type Grant = {
+  readonly exam: string;
+  readonly reader: string;
+  readonly reason: string;
+  readonly by: string;
+  readonly at: string;
+};
+
 export type ClinicState = {
   readonly practitioners: Readonly<Record<string, ClinicPractitioner>>;
   readonly evidence: readonly SavedEvidence[];
+  /** The last word on each exam that a trainee signed. */
+  readonly countersigned: Readonly<Record<string, Countersignature>>;
+  /** Records that readers may look at, by examination and reader. */
+  readonly grants: Readonly<Record<string, Grant>>;
+  /** Where the log of access ended, each time that was told. */
+  readonly logEnds: readonly { readonly lines: number; readonly head: string }[];
 };
 
-export const emptyClinic = (): ClinicState => ({ practitioners: {}, evidence: [] });
+export const emptyClinic = (): ClinicState => ({
+  practitioners: {},
+  evidence: [],
+  countersigned: {},
+  grants: {},
+  logEnds: [],
+});
 
 type ClinicDraft = Draft<ClinicState>;
 
 export const clinic = {
   "practitioner-entered": kind(profile, (draft: ClinicDraft, { body }) => {
     const { practitioner: id, name, registration } = body;
-    draft.practitioners[id] = { id, name, registration, settings: draft.practitioners[id]?.settings ?? null };
+    const before = draft.practitioners[id] ?? { settings: null, role: ROLE_BEFORE, hasLeft: false };
+    draft.practitioners[id] = { ...before, id, name, registration };
   }),
+  "member-set": kind(
+    closed({ practitioner: uuid(), role: oneOf(ROLES), hasLeft: yesNo() }),
+    (draft: ClinicDraft, { body: { practitioner: id, role, hasLeft } }) => {
+      const known = draft.practitioners[id];
+      if (known) draft.practitioners[id] = { ...known, role, hasLeft };
+    },
+  ),
+  /** Where the log of access ended then: a log that was cut or written anew shows against it. */
+  "access-log-told": kind(
+    closed({ lines: wholeIn(1, 1e9).required("is missing; send how many"), head: chainHead() }),
+    (draft: ClinicDraft, { body }) => void draft.logEnds.push(body),
+  ),
+  "record-granted": kind(
+    closed({ exam: uuid(), reader: uuid(), reason: text(400, 3) }),
+    (draft: ClinicDraft, { body, actor, at }) =>
+      void (draft.grants[`${body.exam} ${body.reader}`] = { ...body, by: actor.id, at }),
+  ),
+  "grant-ended": kind(
+    closed({ exam: uuid(), reader: uuid() }),
+    (draft: ClinicDraft, { body: { exam, reader } }) => void delete draft.grants[`${exam} ${reader}`],
+  ),
+  "record-countersigned": kind(
+    closed({ exam: uuid(), head: chainHead() }),
+    (draft: ClinicDraft, { body, actor, at }) =>
+      void (draft.countersigned[body.exam] = { ...body, by: actor.id, at, returnedFor: null }),
+  ),
+  "record-returned": kind(
+    closed({ exam: uuid(), head: chainHead(), reason: text(400, 3) }),
+    (draft: ClinicDraft, { body: { exam, head, reason }, actor, at }) =>
+      void (draft.countersigned[exam] = { exam, head, by: actor.id, at, returnedFor: reason }),
+  ),
   "settings-chosen": kind(
     closed({ practitioner: uuid(), settings: practitionerSettingsSchema }),
     (draft: ClinicDraft, { body }) => {

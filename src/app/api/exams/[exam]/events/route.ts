@@ -1,8 +1,8 @@
+import { senderProblem } from "@/server/accounts/who";
 import { now } from "@/server/edge/http";
 import { announce } from "@/server/edge/live";
 import { serve } from "@/server/edge/serve";
 import { appendEvents, eventsAfter, noSuchExam } from "@/server/repositories/exams";
-import { actorProblem } from "@/server/repositories/practitioners";
 import { ROUTES } from "@/wire/routes";
 
 export const GET = serve(
@@ -10,8 +10,8 @@ export const GET = serve(
   ({ store, ids, ask }) => eventsAfter(store, ids.exam!, Number(ask.after ?? 0)) ?? noSuchExam(ids.exam!),
 );
 
-export const POST = serve(ROUTES.appendEvents, ({ store, ids, ask }) => {
-  const taken = appendEvents(store, ids.exam!, ask.events ?? [], now(), actorProblem);
+export const POST = serve(ROUTES.appendEvents, ({ store, ids, ask, who }) => {
+  const taken = appendEvents(store, ids.exam!, ask.events ?? [], now(), senderProblem(who));
   announce(ids.exam!);
   return taken;
 });

@@ -1,4 +1,5 @@
 import { refuse } from "@/core/base";
+import { assertOwn } from "@/server/accounts/who";
 import { serve } from "@/server/edge/serve";
 import { PROFILE_COOKIE } from "@/server/edge/profile-cookie";
 import { findProfile } from "@/server/repositories/practitioners";
@@ -6,7 +7,8 @@ import { ROUTES } from "@/wire/routes";
 
 const A_YEAR_SECONDS = 31_536_000;
 
-export const POST = serve(ROUTES.chooseProfile, ({ store, ids }) => {
+export const POST = serve(ROUTES.chooseProfile, ({ store, ids, who }) => {
+  assertOwn(who, ids.practitioner!);
   const profile =
     findProfile(store, ids.practitioner!) ??
     refuse("practitioner", "is not a profile of this store", "Choose or add a profile first.");

@@ -1,0 +1,427 @@
+import { mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
+import { request as ask } from "node:https";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { APIRequestContext, Browser, Page } from "@playwright/test";
+import { idOf } from "@/fixtures/samples/build";
+import { lantern, type Server, startServer } from "./support/server";
+import { expect, INES, openRun, prepareExam, readyToTest, saved, stored, test } from "./support/test";
+
+const WORDS = "walnut ferry quiet amber";
+const TILDA = { id: idOf(900_003), name: "Tilda Marsh" };
+
+/** A server on an empty store of one's own, in a folder of its own. */
+async function withOwnStore(work: (server: Server) => Promise<void>, onNetwork = false): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), "dust-lantern-own-"));
+  const db = join(folder, "store.sqlite");
+  const alone = await startServer({ db });
+  try {
+    if (!onNetwork) return await work(alone);
+    const context = await fetch(`${alone.url}/api/account/owner`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ ...INES, registration: "", signIn: "ines", passphrase: WORDS }),
+    });
+    expect(context.status).toBe(200);
+    await alone.stop();
+    const server = await startServer({ db }, { onNetwork });
+    try {
+      await work(server);
+    } finally {
+      await server.stop();
+    }
+  } finally {
+    await alone.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function makeOwner(request: APIRequestContext): Promise<void> {
+  const owner = { ...INES, registration: "", signIn: "ines", passphrase: WORDS };
+  expect((await request.post("/api/account/owner", { data: owner })).ok()).toBe(true);
+}
+
+const addTilda = async (request: APIRequestContext, role: string): Promise<void> => {
+  const member = { ...TILDA, registration: "", signIn: "tilda", passphrase: WORDS, role };
+  expect((await request.post("/api/members", { data: member })).ok()).toBe(true);
+};
+
+async function signInAt(page: Page, name: string, passphrase = WORDS): Promise<void> {
+  await page.getByLabel("Name to sign in with").fill(name);
+  await page.getByLabel("Passphrase", { exact: true }).fill(passphrase);
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+}
+
+const open = (browser: Browser, server: Server) => browser.newContext({ baseURL: server.url });
+
+test("a store of one's own opens nothing before its owner has an account; then the owner adds others", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const page = await (await open(browser, server)).newPage();
+    await page.goto("/");
+    await expect(page.getByRole("heading", { name: "Whose store is this?" })).toBeVisible();
+    await page.keyboard.press("Escape");
+    await page.getByLabel("Name", { exact: true }).fill("Odile Farrier");
+    await page.getByLabel("Name to sign in with").fill("odile");
+    await page.getByLabel("Passphrase", { exact: true }).fill("passwordpassword");
+    await page.getByLabel("Once more").fill("passwordpassword");
+    await page.getByRole("button", { name: "Make the owner's account" }).click();
+    await expect(page.getByRole("alert")).toContainText("easy to guess");
+    await page.getByLabel("Passphrase", { exact: true }).fill(WORDS);
+    await page.getByLabel("Once more").fill(WORDS);
+    await page.getByRole("button", { name: "Make the owner's account" }).click();
+    await expect(page.getByRole("list", { name: "People" })).toBeVisible();
+
+    await page.getByRole("link", { name: "Odile Farrier" }).click();
+    await page.getByRole("link", { name: "Who works here" }).click();
+    await page.getByLabel("Name", { exact: true }).fill("Fenn Brook");
+    await page.getByLabel("Name to sign in with").fill("fenn");
+    await page.getByRole("radio", { name: "front desk" }).check();
+    await page.getByLabel("Passphrase", { exact: true }).fill(WORDS);
+    await page.getByLabel("Once more").fill(WORDS);
+    await page.getByRole("button", { name: "Add them" }).click();
+    await expect(page.locator("[data-member='Fenn Brook']")).toContainText("fenn");
+    await page.getByRole("combobox", { name: "Odile Farrier is" }).selectOption("trainee");
+    await expect(page.getByRole("alert").filter({ hasText: "without an owner" })).toBeVisible();
+
+    const desk = await (await open(browser, server)).newPage();
+    await desk.goto("/");
+    await signInAt(desk, "fenn", "not those words");
+    await expect(desk.getByRole("alert")).toContainText("do not belong together");
+    await signInAt(desk, "fenn");
+    await desk.getByRole("button", { name: "New person" }).click();
+    await expect(desk.getByLabel("Notes")).toHaveCount(0);
+    await desk.getByLabel("Name or initials").fill("Nell Ashdown");
+    await desk.getByLabel("Birth date").fill("1971-06-05");
+    await desk.getByRole("button", { name: "Add", exact: true }).click();
+    await expect(desk.getByRole("list", { name: "People" })).toContainText("Nell Ashdown");
+    await expect(desk.getByRole("button", { name: /Examine Nell/ })).toHaveCount(0);
+    await expect(desk.getByRole("link", { name: "Evidence" })).toHaveCount(0);
+
+    await page.locator("[data-member='Fenn Brook']").getByRole("button", { name: "Works here no longer" }).click();
+    await expect(page.getByRole("button", { name: "Works here again" })).toBeVisible();
+    await desk.reload();
+    await expect(desk.getByRole("heading", { name: "Sign in" })).toBeVisible();
+  });
+});
+
+test("a session that ends in the middle of a run loses no tap, and what one left waits for nobody else", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const context = await open(browser, server);
+    await makeOwner(context.request);
+    await addTilda(context.request, "practitioner");
+    const { exam } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await openRun(page, exam);
+    const before = (await stored(context.request, exam)).head.length;
+
+    const elsewhere = await open(browser, server);
+    await elsewhere.request.post("/api/account/sign-in", { data: { signIn: "ines", passphrase: WORDS } });
+    expect((await elsewhere.request.post("/api/account/end-session", { data: { session: null } })).ok()).toBe(true);
+    await page.locator("[data-response=familiar]").click();
+    await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
+
+    /** Somebody else comes in at the same device: what Ines tapped stays hers. */
+    await signInAt(page, "tilda");
+    await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(
+      "They wait until Ines Calder signs in at this device again.",
+    );
+    expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
+
+    await page.goto("/settings");
+    await page.getByRole("button", { name: "Sign out" }).first().click();
+    await signInAt(page, "ines");
+    await expect(page.locator("[data-account]")).toBeVisible();
+    await expect.poll(async () => (await stored(elsewhere.request, exam)).head.length).toBeGreaterThan(before);
+    const { events } = await stored(elsewhere.request, exam);
+    expect(events.slice(before).map(({ type }) => type)).toContain("response-recorded");
+    expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
+  });
+});
+
+test("a store that people worked in without accounts gets an owner, and the others keep what they did", async ({
+  browser,
+}) => {
+  const server = await startServer();
+  try {
+    const context = await open(browser, server);
+    const page = await context.newPage();
+    await page.goto("/settings/members");
+    await expect(page.getByRole("heading", { name: "Ask everybody to sign in" })).toBeVisible();
+    await page.getByLabel("Name to sign in with").fill("ines");
+    await page.getByLabel("Passphrase", { exact: true }).fill(WORDS);
+    await page.getByLabel("Once more").fill(WORDS);
+    await page.getByRole("button", { name: "Make the owner's account" }).click();
+    const jonah = page.locator("[data-member='Jonah Prewitt']");
+    await jonah.getByRole("button", { name: "Give an account" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("Name to sign in with").fill("jonah");
+    await dialog.getByLabel("Passphrase", { exact: true }).fill(WORDS);
+    await dialog.getByLabel("Once more").fill(WORDS);
+    await dialog.getByRole("button", { name: "Give it" }).click();
+    await expect(dialog).toHaveCount(0);
+    await expect(jonah).toContainText("jonah");
+    const other = await (await open(browser, server)).newPage();
+    await other.goto("/");
+    await signInAt(other, "jonah");
+    await expect(other.getByRole("link", { name: "Jonah Prewitt" })).toBeVisible();
+    await expect(other.getByRole("list", { name: "People" })).toContainText("Marit Oakhanger");
+  } finally {
+    await server.stop();
+  }
+});
+
+test("the table locks without a name, opens by the short code, and changes hands in two presses", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const context = await open(browser, server);
+    await makeOwner(context.request);
+    await addTilda(context.request, "trainee");
+    const code = (digits: string) =>
+      context.request.put("/api/account/lock-code", { data: { code: digits, passphrase: WORDS } });
+    expect((await code("2468")).ok()).toBe(true);
+    await context.request.post("/api/account/sign-in", { data: { signIn: "tilda", passphrase: WORDS } });
+    expect((await code("1357")).ok()).toBe(true);
+    const page = await context.newPage();
+    await page.goto("/");
+    await page.getByRole("button", { name: "Lock the table" }).click();
+    await expect(page.getByRole("heading", { name: "The table is locked" })).toBeVisible();
+    await expect(page.getByRole("dialog")).not.toContainText("Tilda");
+    expect((await context.request.get("/api/people")).status()).toBe(401);
+    await page.getByLabel("Your short code").fill("9999");
+    await page.getByRole("button", { name: "Unlock" }).click();
+    await expect(page.getByRole("alert")).toContainText("4 more");
+    await page.getByLabel("Your short code").fill("1357");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("dialog")).toHaveCount(0);
+
+    await page.getByRole("link", { name: "Tilda Marsh" }).click();
+    await page.getByRole("button", { name: "Hand over to Ines Calder" }).click();
+    await page.getByLabel("Your short code").fill("2468");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("link", { name: "Ines Calder" })).toBeVisible();
+  });
+});
+
+test("the table locks by itself after minutes without use, and never while a test is in hand", async ({ browser }) => {
+  await withOwnStore(async (server) => {
+    const context = await open(browser, server);
+    await makeOwner(context.request);
+    const code = { code: "2468", passphrase: WORDS };
+    expect((await context.request.put("/api/account/lock-code", { data: code })).ok()).toBe(true);
+    const { exam } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await page.clock.install();
+    await openRun(page, exam);
+    await page.locator("[data-response=familiar]").click();
+    await expect(page.locator("[data-at-work=run]")).toBeVisible();
+    await page.clock.runFor("12:00");
+    await expect(page.locator("[data-entrance]")).toHaveCount(0);
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toBeVisible();
+    await page.clock.runFor("04:30");
+    await expect(page.locator("[data-entrance]")).toHaveCount(0);
+    await page.clock.runFor("01:00");
+    await expect(page.getByRole("heading", { name: "The table is locked" })).toBeVisible();
+  });
+});
+
+test("what a trainee signs waits for somebody who may sign alone, who countersigns or gives it back", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const owner = await open(browser, server);
+    await makeOwner(owner.request);
+    await addTilda(owner.request, "trainee");
+    const trainee = await open(browser, server);
+    await trainee.request.post("/api/account/sign-in", { data: { signIn: "tilda", passphrase: WORDS } });
+    const { exam, person } = await prepareExam(
+      trainee.request,
+      (builder) => {
+        readyToTest(builder);
+        builder.sign();
+      },
+      { actor: TILDA },
+    );
+    const own = await trainee.newPage();
+    await own.goto(`/exams/${exam}/sign`);
+    await expect(own.locator("[data-countersign]")).toContainText("Signed by Tilda Marsh, a trainee.");
+    await expect(own.getByRole("button", { name: "Countersign" })).toHaveCount(0);
+
+    const page = await owner.newPage();
+    await page.goto("/");
+    await page.getByRole("navigation", { name: "To countersign" }).getByRole("link", { name: person }).click();
+    await page.getByRole("button", { name: "Give it back…" }).click();
+    await page.getByLabel("Why is it given back?").fill("say which leg");
+    await page.getByRole("button", { name: "Give it back", exact: true }).click();
+    await expect(page.getByText(/Given back by Ines Calder on .*: say which leg/)).toBeVisible();
+
+    await own.reload();
+    await own.getByText("open to make one").click();
+    await own.getByLabel("Why is the signed record changed?").fill("the side was left out");
+    await own.getByRole("button", { name: "Begin amending" }).click();
+    await own.getByLabel("A line for the note").fill("the right leg");
+    await own.getByRole("button", { name: "Add to the note" }).click();
+    await saved(own);
+    await own.getByRole("button", { name: "Sign the amendments" }).click();
+    await expect(own.getByRole("heading", { name: "As it was signed" })).toBeVisible();
+    await saved(own);
+
+    await page.goto(`/exams/${exam}/sign`);
+    await page.getByRole("button", { name: "Countersign", exact: true }).click();
+    await expect(page.getByText(/Countersigned by Ines Calder on/)).toBeVisible();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toBeVisible();
+    await expect(page.getByRole("navigation", { name: "To countersign" })).toHaveCount(0);
+  });
+});
+
+test("the log of access says who saw, printed and took out which record, and who was refused", async ({ browser }) => {
+  await withOwnStore(async (server) => {
+    const owner = await open(browser, server);
+    await makeOwner(owner.request);
+    await addTilda(owner.request, "practitioner");
+    const other = await open(browser, server);
+    await other.request.post("/api/account/sign-in", { data: { signIn: "tilda", passphrase: WORDS } });
+    const { exam, person } = await prepareExam(owner.request, readyToTest);
+    const theirs = await other.newPage();
+    await theirs.goto(`/exams/${exam}/sign`);
+    await expect(theirs.locator("[data-note]")).toBeVisible();
+    await theirs.evaluate(() => window.dispatchEvent(new Event("beforeprint")));
+    await other.request.get(`/api/exams/${exam}/export?as=json`);
+    expect((await other.request.get("/api/backups")).status()).toBe(403);
+
+    const page = await owner.newPage();
+    await page.goto("/settings");
+    await page.getByRole("link", { name: "Log of access" }).click();
+    const lines = page.getByRole("region", { name: "Lines" }).getByRole("row");
+    await page.getByLabel("Search the log").fill("Tilda");
+    const first = (text: string) => expect(lines.filter({ hasText: text }).first()).toContainText("Tilda Marsh");
+    await first("was refused: look after back-ups");
+    await first("printed “record”");
+    await first("took the record out");
+    await first("saw the record");
+    await page.getByLabel("Search the log").fill(`${person} take records out`);
+    await expect(lines).toHaveCount(2);
+    await expect(lines.last()).toContainText(person);
+    await page.getByLabel("Search the log").fill("nobody at all did this");
+    await expect(page.getByText("No line holds all of these words.")).toBeVisible();
+    const csv = await owner.request.get("/api/log/export");
+    expect((await csv.text()).split("\r\n")[0]).toBe("n,at,member,name,role,act,record,detail,address,previous,hash");
+    expect(lantern(server.db, "verify")).not.toMatch(/log of access|broken/);
+  });
+});
+
+test("a reader sees the signed records that were given to them, changes nothing, and no others", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const owner = await open(browser, server);
+    await makeOwner(owner.request);
+    await addTilda(owner.request, "reader");
+    const { exam, person } = await prepareExam(owner.request, (builder) => {
+      readyToTest(builder);
+      builder.sign();
+    });
+    const { exam: other } = await prepareExam(owner.request, readyToTest);
+    const reader = await open(browser, server);
+    await reader.request.post("/api/account/sign-in", { data: { signIn: "tilda", passphrase: WORDS } });
+    const theirs = await reader.newPage();
+    await theirs.goto("/");
+    await expect(theirs.getByText("None yet. The owner gives you a signed record")).toBeVisible();
+    expect((await reader.request.get(`/api/exams/${exam}`)).status()).toBe(403);
+
+    const page = await owner.newPage();
+    await page.goto(`/exams/${exam}/sign`);
+    await page.getByRole("button", { name: "Let Tilda Marsh look at it" }).click();
+    await page.getByLabel("Why may they see it?").fill("audit of the spring term");
+    await page.getByRole("button", { name: "Give it", exact: true }).click();
+    await expect(page.locator("[data-readers]")).toContainText("may look at it: audit of the spring term");
+
+    await theirs.reload();
+    await theirs.getByRole("link", { name: `Look at it as the record of ${person}` }).click();
+    await expect(theirs.locator("[data-note]")).toContainText("Examination");
+    await expect(theirs.getByRole("button", { name: "Add to the note" })).toHaveCount(0);
+    await expect(theirs.getByRole("link", { name: "Exam file (JSON)" })).toHaveCount(0);
+    expect((await reader.request.get(`/api/exams/${other}`)).status()).toBe(403);
+    const sent = await reader.request.post(`/api/exams/${exam}/events`, { data: { events: [] } });
+    expect(sent.status()).toBe(403);
+
+    await page.getByRole("button", { name: "Take it back from Tilda Marsh" }).click();
+    await expect(page.getByRole("button", { name: "Let Tilda Marsh look at it" })).toBeVisible();
+    expect((await reader.request.get(`/api/exams/${exam}`)).status()).toBe(403);
+  });
+});
+
+test("one press changes who one is in the demo, and a trainee is told who may lift a block", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare(
+    (builder) => void builder.complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(0),
+  );
+  await page.goto("/settings");
+  await page.getByRole("radio", { name: /Tilda Marsh, trainee/ }).click();
+  await expect(page.getByRole("link", { name: "Tilda Marsh" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Back-ups" })).toHaveCount(0);
+  await openRun(page, exam);
+  await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
+  await expect(page.getByText("Only a practitioner may lift it, with a reason: ask yours to.")).toBeVisible();
+  await expect(page.getByText("Override for this test with a reason")).toHaveCount(0);
+});
+
+test("on a network: nothing without accounts; with them, only over TLS that a device can check", async ({
+  browser,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), "dust-lantern-net-"));
+  const refused = await startServer({ db: join(folder, "store.sqlite") }, { onNetwork: true }).then(
+    () => "started",
+    (error: Error) => error.message,
+  );
+  rmSync(folder, { recursive: true, force: true });
+  expect(refused).toContain("ended with 1");
+
+  await withOwnStore(async (server) => {
+    const plain = server.url.replace("https", "http");
+    const away = await fetch(`${plain}/people/1`, { redirect: "manual" });
+    expect([away.status, away.headers.get("location")]).toEqual([308, `${server.url}/people/1`]);
+    const trust = await fetch(`${plain}/trust`);
+    expect(await trust.text()).toMatch(/SHA-256[\s\S]*([0-9A-F]{2}:){31}[0-9A-F]{2}/);
+    expect((await fetch(`${plain}/api/people`, { method: "POST", body: "{}" })).status).toBe(403);
+    const authority = await (await fetch(`${plain}/trust/authority.crt`)).text();
+    const tls = join(server.db, "..", "tls");
+    expect(authority).toBe(readFileSync(join(tls, "authority.crt"), "utf8"));
+    expect(statSync(join(tls, "authority.key")).mode & 0o777).toBe(0o600);
+
+    /** Checked as any client would: by the chain, the names, and nothing switched off. */
+    const answer = await new Promise<{ status: number; hsts: unknown }>((resolve, reject) => {
+      const { hostname, port } = new URL(server.url);
+      ask({ hostname, port, path: "/api/health", ca: authority }, (response) => {
+        response.resume();
+        resolve({ status: response.statusCode!, hsts: response.headers["strict-transport-security"] });
+      })
+        .on("error", reject)
+        .end();
+    });
+    expect(answer).toEqual({ status: 200, hsts: undefined });
+
+    const context = await browser.newContext({ baseURL: server.url, ignoreHTTPSErrors: true });
+    const page = await context.newPage();
+    await page.goto("/");
+    await signInAt(page, "ines");
+    await expect(page.getByRole("list", { name: "People" })).toBeVisible();
+    const [cookie] = (await context.cookies()).filter(({ name }) => name === "__Secure-dust-lantern.session_token");
+    expect(cookie).toMatchObject({ secure: true, httpOnly: true, sameSite: "Strict" });
+    const { exam } = await prepareExam(context.request, readyToTest);
+    await openRun(page, exam);
+    await page.locator("[data-response=nothing]").click();
+    await saved(page);
+  }, true);
+});

@@ -1,0 +1,110 @@
+import type { Page } from "@playwright/test";
+import { startServer } from "./support/server";
+import { expect, INES, openRun, prepareExam, probability, readyToTest, saved, stored, test } from "./support/test";
+
+test.use({ serviceWorkers: "allow" });
+
+/** The app itself is kept in this browser, and the pages of this examination with it. */
+async function untilKept(page: Page, exam: string): Promise<void> {
+  await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated");
+  await expect
+    .poll(() => page.evaluate(async (path) => (await caches.match(path)) !== undefined, `/exams/${exam}/reading`), {
+      timeout: 30_000,
+    })
+    .toBe(true);
+}
+
+/** What stands sealed in this browser of an examination, as a copy of the disk would show it. */
+const sealed = (page: Page): Promise<string> =>
+  page.evaluate(
+    () =>
+      new Promise((done, fail) => {
+        const opening = indexedDB.open("dust-lantern-kept");
+        opening.onerror = fail;
+        opening.onsuccess = () => {
+          const asked = opening.result.transaction("answers").objectStore("answers").getAll();
+          asked.onsuccess = () => {
+            const all = asked.result as { data: ArrayBuffer }[];
+            done(all.map(({ data }) => new TextDecoder("latin1").decode(data)).join(""));
+          };
+        };
+      }),
+  );
+
+test("with its server gone the app opens again where it was, goes on, and every answer arrives once", async ({
+  browser,
+}) => {
+  const server = await startServer();
+  try {
+    const context = await browser.newContext({ baseURL: server.url, serviceWorkers: "allow" });
+    const { exam, person } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+    await openRun(page, exam);
+    await untilKept(page, exam);
+    await page.locator("[data-response=familiar]").click();
+    await page.locator('[data-place="si-area.right"]').click();
+    await saved(page);
+    const before = (await stored(context.request, exam)).head.length;
+    await expect.poll(async () => (await sealed(page)).length).toBeGreaterThan(1000);
+    expect(await sealed(page)).not.toContain(person.slice(0, 6));
+    await page.waitForTimeout(1000);
+
+    await server.kill();
+    await page.reload();
+    await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "7 of 10" }).click();
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+    await expect.poll(() => probability(page, "right")).toBeGreaterThan(0.4);
+    await page.reload();
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible({ timeout: 20_000 });
+    await expect.poll(() => probability(page, "right")).toBeGreaterThan(0.4);
+
+    /** Another step, the roster and a test in the library, none of them open when the server went. */
+    await page.goto(`/exams/${exam}/reading`);
+    await expect(page.locator("[data-next]")).toBeAttached();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+    await page.goto("/library");
+    await expect(page.getByText("Slump").first()).toBeVisible();
+
+    await server.restart();
+    await page.goto(`/exams/${exam}/run`);
+    await saved(page);
+    const { events } = await stored(context.request, exam);
+    expect(events.slice(before).map(({ type }) => type)).toEqual(["felt-recorded"]);
+    expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
+  } finally {
+    await server.stop();
+  }
+});
+
+test("whoever signs out leaves nothing of a record in the browser that the next one could read", async ({
+  browser,
+}) => {
+  const server = await startServer();
+  try {
+    const context = await browser.newContext({ baseURL: server.url, serviceWorkers: "allow" });
+    const { exam } = await prepareExam(context.request, readyToTest);
+    const words = "walnut ferry quiet amber";
+    const owner = { ...INES, registration: "", signIn: "ines" };
+    expect((await context.request.post("/api/account/owner", { data: { ...owner, passphrase: words } })).ok()).toBe(
+      true,
+    );
+    const page = await context.newPage();
+    await openRun(page, exam);
+    await untilKept(page, exam);
+    await expect.poll(async () => (await sealed(page)).length).toBeGreaterThan(1000);
+    await page.goto("/settings");
+    await page.getByRole("button", { name: "Sign out", exact: true }).click();
+    await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await expect.poll(() => sealed(page)).toBe("");
+    await server.kill();
+    await page.goto(`/exams/${exam}/run`);
+    await expect(page.getByText("cannot be reached").first()).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole("navigation", { name: "Run sheet" })).toHaveCount(0);
+  } finally {
+    await server.stop();
+  }
+});

@@ -1,0 +1,8 @@
+import { memberIn } from "@/server/accounts/who";
+import { serve } from "@/server/edge/serve";
+import { awaitingFor } from "@/server/repositories/countersigning";
+import { ROUTES } from "@/wire/routes";
+
+export const dynamic = "force-dynamic";
+
+export const GET = serve(ROUTES.awaiting, ({ store, who }) => ({ awaiting: awaitingFor(store, memberIn(who)!) }));

@@ -1,0 +1,8 @@
+import { memberIn } from "@/server/accounts/who";
+import { serve } from "@/server/edge/serve";
+import { givenTo } from "@/server/repositories/grants";
+import { ROUTES } from "@/wire/routes";
+
+export const dynamic = "force-dynamic";
+
+export const GET = serve(ROUTES.given, ({ store, who }) => ({ given: givenTo(store, memberIn(who)!.id) }));

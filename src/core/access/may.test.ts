@@ -1,0 +1,70 @@
+import { describe, expect, it } from "vitest";
+import { ROLES } from "../vocabulary";
+import { type Act, ACTS } from "./acts";
+import { actOfEvent, may, rolesFor } from "./may";
+
+/** Written out a second time, by hand: a cell that is changed has to be changed here as well. */
+const TABLE: Readonly<Record<Act, string>> = {
+  "be here": "y y y y y y",
+  "see the list": "y y y - y -",
+  "enter people": "y y y - y -",
+  "see a record": "y y y - - g",
+  examine: "y y y - - -",
+  "override a block": "y y - - - -",
+  sign: "y y c - - -",
+  countersign: "a a - - - -",
+  "take records out": "y y - - - -",
+  "take records in": "y y - - - -",
+  "see the figures": "y y y - - y",
+  "change the figures": "y - - - - -",
+  "change who works here": "y - - - - -",
+  "see the log": "y - - - - y",
+  "look after back-ups": "y - - - - -",
+};
+const NAMES = Object.keys(ACTS) as Act[];
+const RECORDS = [true, false].flatMap((isSigned) =>
+  [true, false].flatMap((isGranted) => ["me", "another", null].map((signedBy) => ({ isSigned, isGranted, signedBy }))),
+);
+
+describe("who may do what", () => {
+  it.each(NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)))(
+    "%s as %s: %s",
+    (act, role, cell) => {
+      const asker = { id: "me", role, hasLeft: false };
+      for (const record of [null, ...RECORDS]) {
+        const said = may(asker, act, record);
+        const granted = record?.isSigned === true && record.isGranted;
+        const expected = { y: true, "-": false, c: true, g: granted, a: record?.signedBy !== "me" }[cell];
+        expect(said.may, JSON.stringify(record)).toBe(expected);
+        if (said.may) expect(said.countersigned).toBe(cell === "c" ? "later" : "no need");
+        else expect(said.problem.what.length * said.problem.todo.length).toBeGreaterThan(200);
+      }
+      expect(may({ ...asker, hasLeft: true }, act, null).may).toBe(false);
+    },
+  );
+
+  it("names somebody who may, for whoever may not", () => {
+    const said = may({ id: "me", role: "front desk", hasLeft: false }, "see a record", null);
+    expect(said).toMatchObject({
+      problem: { what: expect.stringContaining("front desk"), todo: "Ask a practitioner." },
+    });
+    expect(rolesFor("look after back-ups")).toEqual(["owner"]);
+  });
+
+  it("asks more of a signature and of a lifted block than of a finding", () => {
+    const acts = ["exam-signed", "amendment-signed", "block-overridden", "run-started", "toString"];
+    expect(acts.map((type) => actOfEvent({ type }))).toEqual([
+      "sign",
+      "sign",
+      "override a block",
+      "examine",
+      "examine",
+    ]);
+    const technique = (despite?: string | null) => actOfEvent({ type: "technique-logged", body: { despite } });
+    expect([technique(), technique(null), technique("asked by their doctor")]).toEqual([
+      "examine",
+      "examine",
+      "override a block",
+    ]);
+  });
+});

@@ -1,0 +1,72 @@
+import type { Problem } from "../base";
+import { type Role, ROLES } from "../vocabulary";
+import { type Act, ACTS, type Cell } from "./acts";
+
+/** What is known of the record that an act is about. */
+export type RecordFacts = {
+  readonly isSigned: boolean;
+  /** Somebody gave it to the one who asks, for a stated reason. */
+  readonly isGranted: boolean;
+  /** Who signed it last; null: nobody. */
+  readonly signedBy: string | null;
+};
+
+/** Somebody who asks to do something. */
+export type Asker = { readonly id: string; readonly role: Role; readonly hasLeft: boolean };
+
+export type Verdict =
+  | { readonly may: true; readonly countersigned: "no need" | "later" }
+  | { readonly may: false; readonly problem: Problem };
+
+const cellOf = (act: Act, role: Role): Cell => ACTS[act].cells[role];
+
+/** The roles that may do something without more being asked. */
+export const rolesFor = (act: Act): readonly Role[] => ROLES.filter((role) => cellOf(act, role) === "yes");
+
+const refused = (what: string, todo: string): Verdict => ({ may: false, problem: { where: "you", what, todo } });
+const YES: Verdict = { may: true, countersigned: "no need" };
+
+function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: RecordFacts | null): Verdict {
+  if (cell === "countersigned later") return { may: true, countersigned: "later" };
+  if (cell === "granted")
+    return record?.isSigned && record.isGranted
+      ? YES
+      : refused(
+          "a reader sees only signed records that were given to them",
+          "Ask the owner to give you this record, with the reason.",
+        );
+  return record?.signedBy === asker.id
+    ? refused("this was signed by yourself", "Ask somebody else who may sign to countersign it.")
+    : YES;
+}
+
+/**
+ * Whether somebody may do something.
+ *
+ * @param record what is known of the record it is about; null where it is about none
+ * @returns that they may, and whether it has to be countersigned; or what stands
+ *   against it and whom to ask
+ * @example may({ id: "a", role: "practitioner", hasLeft: false }, "sign", null) // { may: true, countersigned: "no need" }
+ * @example may({ id: "a", role: "front desk", hasLeft: false }, "examine", null).may // false
+ */
+export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict {
+  if (asker.hasLeft) return refused("this account has ended", "Ask the owner to open it again.");
+  const cell = cellOf(act, asker.role);
+  if (cell === "yes") return YES;
+  if (cell !== "no") return depending(cell, asker, record);
+  const whom = rolesFor(act).includes("practitioner") ? "a practitioner" : "the owner";
+  return refused(`as ${asker.role} you may not ${ACTS[act].words}`, `Ask ${whom}.`);
+}
+
+/** The kinds of event of an examination that take more than examining. */
+const ACT_OF_EVENT: Readonly<Record<string, Act>> = {
+  "exam-signed": "sign",
+  "amendment-signed": "sign",
+  "block-overridden": "override a block",
+};
+
+/** What recording an event of an examination amounts to: a technique that is done despite a block lifts it. */
+export function actOfEvent({ type, body }: { readonly type: string; readonly body?: object }): Act {
+  if (type === "technique-logged" && body && (body as { despite?: unknown }).despite) return "override a block";
+  return Object.hasOwn(ACT_OF_EVENT, type) ? ACT_OF_EVENT[type]! : "examine";
+}

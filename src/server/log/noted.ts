@@ -1,0 +1,122 @@
+import type { Act } from "@/core";
+import type { Route } from "@/wire/route";
+import { ADDRESS_HEADER } from "../accounts/auth";
+import { type Member, memberIn, type Who } from "../accounts/who";
+import { type Store, StoreError } from "../store/store";
+import { note } from "./access-log";
+
+/** How often an act is noted: not at all; once in a quarter of an hour for each record; or each time. */
+type Often = "never" | "once" | "each time";
+
+const OFTEN: Readonly<Record<Act, Often>> = {
+  "be here": "never",
+  "see the list": "each time",
+  "enter people": "each time",
+  "see a record": "once",
+  examine: "once",
+  "override a block": "never",
+  sign: "never",
+  countersign: "each time",
+  "take records out": "each time",
+  "take records in": "each time",
+  "see the figures": "never",
+  "change the figures": "each time",
+  "change who works here": "each time",
+  "see the log": "once",
+  "look after back-ups": "each time",
+};
+
+type Noted = {
+  readonly store: Store;
+  readonly who: Who;
+  readonly route: Pick<Route, "act" | "method">;
+  readonly ids: Readonly<Record<string, string>>;
+  readonly ask: unknown;
+  readonly request: Request;
+};
+
+/** What was looked for, or printed; nothing of what was sent besides. */
+function detailOf(ask: unknown): string {
+  const { q, what } = (ask ?? {}) as { q?: unknown; what?: unknown };
+  return [q, what]
+    .filter((one) => typeof one === "string" && one !== "")
+    .join(" ")
+    .slice(0, 200);
+}
+
+const sessionOf = (who: Who): string => (who.kind === "session" ? who.session.id : (memberIn(who)?.id ?? ""));
+
+const recordOf = ({ exam, person, episode }: Noted["ids"]): string => exam ?? person ?? episode ?? "";
+
+function line({ store, who, ids, request, ask }: Noted, act: string, eachTime: boolean): void {
+  const member = memberIn(who);
+  const session = sessionOf(who);
+  const access = {
+    at: new Date().toISOString(),
+    member: member?.id ?? "",
+    name: member?.name ?? "",
+    role: member?.role ?? "",
+    act,
+    record: recordOf(ids),
+    detail: detailOf(ask),
+    address: request.headers.get(ADDRESS_HEADER) ?? "",
+  };
+  try {
+    note(store, session, access, eachTime);
+  } catch (error) {
+    /** Without accounts a name is no more than what somebody chose: a store that may only be read is read all the same. */
+    if (who.kind === "session" || !(error instanceof StoreError)) throw error;
+  }
+}
+
+const QUARTER_OF_AN_HOUR_MS = 15 * 60_000;
+const SESSIONS_KEPT = 500;
+const searches = new Map<string, { readonly text: string; readonly at: number }>();
+
+/**
+ * Whether a search may show somebody that the one before did not: the list as it
+ * opens is none, and what is typed further shows fewer.
+ */
+function isNewSearch({ who, ask }: Noted): boolean {
+  const text = detailOf(ask).trim().toLowerCase();
+  const session = sessionOf(who);
+  const last = searches.get(session);
+  const now = Date.now();
+  if (text === "") return false;
+  if (last && now - last.at < QUARTER_OF_AN_HOUR_MS && text.startsWith(last.text)) return false;
+  if (searches.size >= SESSIONS_KEPT) searches.clear();
+  searches.set(session, { text, at: now });
+  return true;
+}
+
+/** Notes what a route does for whoever asks, before it does it. */
+export function noteAct(noted: Noted): void {
+  const { act, method } = noted.route;
+  if (act === "anybody") return;
+  const often = OFTEN[act];
+  if (often === "never" || (act === "see the list" && !isNewSearch(noted))) return;
+  if (method === "GET" && (act === "look after back-ups" || act === "change who works here")) return;
+  /** What is due is a list; whose record is looked at is told then. */
+  if (act === "see a record" && recordOf(noted.ids) === "") return;
+  line(noted, act, often === "each time");
+}
+
+/** Notes that somebody was refused what they may not do. */
+export const noteRefusal = (noted: Noted): void => line(noted, `refused: ${noted.route.act}`, true);
+
+/** Notes that somebody came in, went, or was not let in; who that was said to be, where it is not known. */
+export function noteEntrance(
+  { store, request }: Pick<Noted, "store" | "request">,
+  act: "signed in" | "signed out" | "refused: signing in",
+  member: Member | null,
+  said = "",
+): void {
+  const { id, name, role } = member ?? { id: "", name: "", role: "" };
+  const at = new Date().toISOString();
+  const address = request.headers.get(ADDRESS_HEADER) ?? "";
+  note(store, id, { at, member: id, name, role, act, record: "", detail: said.slice(0, 80), address }, true);
+}
+
+/** Notes that a record was printed. */
+export const notePrinted = (noted: Omit<Noted, "route">): void =>
+  line({ ...noted, route: { act: "see a record", method: "POST" } }, "printed", true);

@@ -1,0 +1,33 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { whenSignInIsAsked } from "@/wire/sign-in-asked";
+import { later } from "../primitives/later";
+import { useHere } from "../shell/here";
+
+const AutoLock = later(() => import("./auto-lock").then((module) => module.AutoLock));
+const EntranceScreen = later(() => import("./entrance-screen").then((module) => module.EntranceScreen));
+
+/**
+ * The way in, above whatever screen is open: it comes when the server asks who is
+ * there, and what was open stands again behind it as it was left.
+ */
+export function Entrance() {
+  const { here, reload } = useHere();
+  const [isAsked, setAsked] = useState(false);
+  useEffect(() => whenSignInIsAsked(() => setAsked(true)), []);
+  const was = here?.profile?.id ?? null;
+  const come = async (whoNow: () => Promise<string | null>) => {
+    const now = was === null ? null : await whoNow();
+    /** Whoever comes in first, or as somebody else, begins with a page of their own. */
+    if (was === null || now !== was) return location.reload();
+    await reload();
+    setAsked(false);
+  };
+  return (
+    <>
+      {isAsked && <EntranceScreen onIn={come} />}
+      {here?.account?.canLock && !isAsked && <AutoLock />}
+    </>
+  );
+}

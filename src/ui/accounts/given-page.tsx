@@ -1,0 +1,45 @@
+"use client";
+
+import { ROUTES } from "@/wire/routes";
+import { ButtonLink } from "../primitives/button";
+import { dayText } from "../primitives/dates";
+import { Loaded, Outline } from "../shell/loaded";
+import { PageHeader } from "../shell/page-header";
+
+/** What whoever may not see the list may look at: the signed records that were given to them. */
+export const GivenPage = () => (
+  <>
+    <PageHeader />
+    <Loaded route={ROUTES.given} ask={{}} skeleton={<Outline blocks={["h-16", "h-16"]} />}>
+      {({ given }) => (
+        <main className="mx-auto flex w-full max-w-4xl flex-col gap-4 p-4">
+          <h1 className="text-2xl font-bold">Records given to you</h1>
+          {given.length === 0 ? (
+            <p className="text-soft">None yet. The owner gives you a signed record, with the reason.</p>
+          ) : (
+            <ul
+              aria-label="Records given to you"
+              className="flex flex-col divide-y divide-line rounded-2xl border border-line bg-card"
+            >
+              {given.map(({ exam, person, number, reason, at }) => (
+                <li key={exam} className="flex min-h-14 flex-wrap items-center justify-between gap-3 px-4 py-2">
+                  <span>
+                    <strong>{person}</strong> <span className="text-soft">{number}</span>
+                    <span className="block text-sm text-soft">
+                      {reason}, since {dayText(at)}
+                    </span>
+                  </span>
+                  <ButtonLink href={`/exams/${exam}/sign`}>
+                    <span>
+                      Look at it<span className="sr-only"> as the record of {person}</span>
+                    </span>
+                  </ButtonLink>
+                </li>
+              ))}
+            </ul>
+          )}
+        </main>
+      )}
+    </Loaded>
+  </>
+);

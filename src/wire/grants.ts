@@ -1,0 +1,18 @@
+/** A signed record that was given to whoever asks. */
+export type Given = {
+  readonly exam: string;
+  readonly person: string;
+  readonly number: string;
+  readonly reason: string;
+  readonly at: string;
+};
+
+/** Who there is to give a record to, and who has it. */
+export type RecordGrants = {
+  readonly readers: readonly {
+    readonly id: string;
+    readonly name: string;
+    /** Why they have it; null: they do not. */
+    readonly reason: string | null;
+  }[];
+};
