@@ -118,14 +118,20 @@ describe("a tap", () => {
     const tab = client(all, { outbox });
     const shown: number[] = [];
     let kept = 0;
-    tab.subscribe(() => shown.push(kept));
+    const before = tab.snapshot().history.events.length;
+    const isShown = () => tab.snapshot().history.events.length > before;
+    tab.subscribe(() => isShown() && shown.push(kept));
     const add = outbox.add;
     outbox.add = async (events) => {
       const entries = await add(events);
       kept += events.length;
       return entries;
     };
-    await tab.append([rest(3)]);
+    await settle(tab);
+    expect(tab.snapshot().sync.state).toBe("saved");
+    const taken = tab.append([rest(3)]);
+    expect(tab.snapshot().sync, "from the press on").toMatchObject({ state: "sending", waiting: 0 });
+    await taken;
     expect(shown[0]).toBe(1);
     expect(await outbox.forExam(EXAM)).toHaveLength(1);
     expect(tab.snapshot().sync).toMatchObject({ waiting: 1 });

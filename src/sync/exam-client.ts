@@ -108,6 +108,8 @@ class OneExam implements ExamClient {
   private isClosed = false;
   private lastInstant = 0;
   private isOutboxRead = false;
+  /** Taps that are being checked or written, and are shown by nothing yet. */
+  private taking = 0;
   private queue: Promise<unknown> = Promise.resolve();
   private current: Snapshot;
 
@@ -127,10 +129,10 @@ class OneExam implements ExamClient {
   snapshot = (): Snapshot => this.current;
 
   append = (drafts: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> =>
-    this.inTurn(() => this.take(drafts, amendment, origin));
+    this.asTap(() => this.take(drafts, amendment, origin));
 
   undo = (amendment?: string): Promise<boolean> =>
-    this.inTurn(async () => {
+    this.asTap(async () => {
       const { events, state } = this.current.history;
       const taps = lastTap(events, state.retracted, this.options.device);
       if (taps.length === 0) return false;
@@ -192,7 +194,7 @@ class OneExam implements ExamClient {
 
   private syncState(waiting: number, refused: number): Sync["state"] {
     if (refused) return "refused";
-    if (waiting === 0 && this.isOutboxRead) return "saved";
+    if (waiting === 0 && this.taking === 0 && this.isOutboxRead) return "saved";
     return this.why === null ? "sending" : "waiting";
   }
 
@@ -227,6 +229,22 @@ class OneExam implements ExamClient {
     const turn = this.queue.then(work, work);
     this.queue = turn.catch(() => {});
     return turn;
+  }
+
+  /** From the press on, nothing calls itself saved until the tap is kept and shown. */
+  private asTap<T>(work: () => Promise<T>): Promise<T> {
+    this.countTaking(1);
+    return this.inTurn(() => work().finally(() => this.countTaking(-1)));
+  }
+
+  /** Tells of nothing else: what is being put away meanwhile is shown when it is. */
+  private countTaking(change: 1 | -1): void {
+    this.taking += change;
+    const { sync } = this.current;
+    const state = this.syncState(sync.waiting, sync.refused.length);
+    if (state === sync.state) return;
+    this.current = { ...this.current, sync: { ...sync, state } };
+    this.listeners.forEach((listener) => listener());
   }
 
   private takeFromServer(events: readonly RecordedEvent[], head: ChainHead, anchor: string): void {
