@@ -32,9 +32,22 @@ const lineHash = (previous: string, { at, head, kind, length, n, subject }: Jour
  *
  * @example nextLine(beforeJournal(store), { at: "2026-03-02T10:00:00Z", kind: "exam", subject: exam, head: head.head, length: 1 }).n // 1
  */
-export function nextLine(end: JournalEnd, entry: Omit<JournalEntry, "n">, hash: Sha256 = portableSha256): JournalLine {
-  const numbered = { n: end.n + 1, ...entry };
-  return { ...numbered, previous: end.hash, hash: lineHash(end.hash, numbered, hash) };
+export function nextLine(
+  end: JournalEnd,
+  { at, kind, subject, head, length }: Omit<JournalEntry, "n">,
+  hash: Sha256 = portableSha256,
+): JournalLine {
+  const entry: JournalEntry = { n: end.n + 1, at, kind, subject, head, length };
+  return {
+    n: entry.n,
+    at,
+    kind,
+    subject,
+    head,
+    length,
+    previous: end.hash,
+    hash: lineHash(end.hash, entry, hash),
+  };
 }
 
 /** What is wrong with a journal, line by line. */

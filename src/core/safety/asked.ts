@@ -97,9 +97,9 @@ export function questionsFor(
   answers: Answers = answersThatHold(state),
 ): readonly GuardQuestion[] {
   const regions = examRegions(state);
-  const reached = new Set(loadsOfSheet(sheetTests(state)));
-  for (const test of new Set([...also, ...state.runs.map((run) => run.test)]))
-    for (const load of loadsOf(test)) reached.add(load);
+  const sheet = sheetTests(state);
+  const beside = [...also, ...state.runs.map((run) => run.test)].filter((test) => !sheet.includes(test));
+  const reached = beside.length === 0 ? loadsOfSheet(sheet) : loadsOfSheet([...sheet, ...beside]);
   return questionsInForce(state, answers).filter((question) => {
     const { onlyIf } = question;
     if (!wasThere(question, v)) return false;

@@ -1,3 +1,4 @@
+import { remembered } from "../base";
 import {
   GUARD_COUNTS,
   type GuardEffect,
@@ -66,10 +67,13 @@ type Sourced = { readonly id: string; readonly from: Origin; readonly effect: Gu
 
 type Collected = { blocks: Block[]; cautions: Caution[]; referrals: Referral[]; first: First[] };
 
+/** What the tests came to: read only where an effect or a test asks for it. */
+type Outcomes = () => readonly TestOutcome[];
+
 /** Every outcome of these tests is negative, on both sides where they have sides. */
-function allClear(tests: readonly TestId[], outcomes: readonly TestOutcome[]): boolean {
+function allClear(tests: readonly TestId[], outcomes: Outcomes): boolean {
   return tests.every((test) => {
-    const own = outcomes.filter((outcome) => outcome.test === test);
+    const own = outcomes().filter((outcome) => outcome.test === test);
     const sides = new Set(own.map(({ testedSide }) => testedSide));
     return (
       own.length > 0 &&
@@ -79,12 +83,7 @@ function allClear(tests: readonly TestId[], outcomes: readonly TestOutcome[]): b
   });
 }
 
-function collect(
-  into: Collected,
-  state: ExamState,
-  { id, from, effect }: Sourced,
-  outcomes: readonly TestOutcome[],
-): void {
+function collect(into: Collected, state: ExamState, { id, from, effect }: Sourced, outcomes: Outcomes): void {
   if (effect.kind === "block") {
     const { under, untilClear } = effect;
     if (under && schoolIn(settingsOf(state), under.school) !== under.option) return;
@@ -112,22 +111,32 @@ function collect(
   }
 }
 
-/** What tests already done ask of the rest of the visit. */
-const fromTests = (outcomes: readonly TestOutcome[]): Sourced[] =>
-  outcomes.flatMap((outcome) =>
-    (protocolOf(outcome.test).aftermath ?? [])
-      .filter(({ source, outcomes: asked }) => source === outcome.source && asked.includes(outcome.outcome))
-      .flatMap(({ effects }) =>
-        effects.map((effect, index) => ({
-          id: `after.${outcome.test}.${outcome.source}.${index + 1}`,
-          from: { kind: "outcome", test: outcome.test, source: outcome.source },
-          effect,
-        })),
-      ),
-  );
+/** What tests already done ask of the rest of the visit; most ask for nothing. */
+const fromTests = ({ runs }: ExamState, outcomes: Outcomes): Sourced[] =>
+  !runs.some(({ test }) => protocolOf(test).aftermath)
+    ? []
+    : outcomes().flatMap((outcome) =>
+        (protocolOf(outcome.test).aftermath ?? [])
+          .filter(({ source, outcomes: asked }) => source === outcome.source && asked.includes(outcome.outcome))
+          .flatMap(({ effects }) =>
+            effects.map((effect, index) => ({
+              id: `after.${outcome.test}.${outcome.source}.${index + 1}`,
+              from: { kind: "outcome", test: outcome.test, source: outcome.source },
+              effect,
+            })),
+          ),
+      );
 
-/** What the answers ask for, one by one and together. */
-function fromAnswers(questions: readonly GuardQuestion[], answers: Readonly<Record<string, string>>): Sourced[] {
+/** What the answers ask for, one by one and together: the same as long as they and the questions are. */
+const fromAnswers = (questions: readonly GuardQuestion[], answers: Answers): readonly Sourced[] =>
+  askedForBy(questions)(answers);
+
+type Answers = Readonly<Record<string, string>>;
+const askedForBy = remembered((questions: readonly GuardQuestion[]) =>
+  remembered((answers: Answers) => workedOut(questions, answers)),
+);
+
+function workedOut(questions: readonly GuardQuestion[], answers: Answers): Sourced[] {
   const single = questions.flatMap((question): Sourced[] => {
     const answer = answers[question.id];
     const effects = question.options.find((option) => option.id === answer)?.effects ?? [];
@@ -166,7 +175,8 @@ export function assessGuard(state: ExamState, v?: number): Guard {
   const questions = questionsFor(state, [], v, answers);
   const collected: Collected = { blocks: [], cautions: [], referrals: [], first: [] };
   const settings = settingsOf(state);
-  const outcomes = [...interpretExam(state.runs, settings), ...interpretResponses(state.runs, settings)];
+  const responses = interpretResponses(state.runs, settings);
+  const outcomes = () => [...interpretExam(state.runs, settings), ...responses];
   const derived = (effects: readonly Effect[]): Sourced[] =>
     effects.map(([id, effect]) => ({ id, from: { kind: "baseline" }, effect }));
   const seen = new Set<string>();
@@ -174,12 +184,12 @@ export function assessGuard(state: ExamState, v?: number): Guard {
     ...derived(fromPerson(state)),
     ...fromAnswers(questionsInForce(state, answers), answers),
     ...derived(fromBaseline(state)),
-    ...fromTests(outcomes),
+    ...fromTests(state, outcomes),
   ]) {
     if (!seen.has(sourced.id)) collect(collected, state, sourced, outcomes);
     seen.add(sourced.id);
   }
-  const newSigns = outcomes.filter(({ newSinceTechnique }) => newSinceTechnique);
+  const newSigns = responses.filter(({ newSinceTechnique }) => newSinceTechnique);
   const newRuns = newSigns.map(({ run }) => runsSince(state, run));
   const unanswered = questions.filter(({ id }) => answers[id] === undefined);
   const asked = questions

@@ -34,7 +34,9 @@ function made(): { store: Store; exams: string[] } {
 
 const heads = (store: Store) =>
   store.sqlite
-    .prepare("SELECT kind, stream, head, length FROM streams WHERE kind <> 'clinic' ORDER BY kind, stream")
+    .prepare(
+      "SELECT kind, stream, hash AS head, max(seq) AS length FROM stream_events WHERE kind <> 'clinic' GROUP BY kind, stream ORDER BY kind, stream",
+    )
     .all();
 
 /** A note at the end of an exam, so that it goes on. */

@@ -31,10 +31,12 @@ import { noteSignature } from "./countersigning";
 import { findPerson, wasKnownAs } from "./people";
 import {
   atOnce,
+  bytesOf,
   endOf,
   endOrGenesis,
   eventsOf,
   hashAt,
+  headIn,
   journalEnd,
   moveEnd,
   payloadById,
@@ -178,24 +180,17 @@ function readingProblem(store: Store, event: ExamEvent, { end, history }: Progre
 }
 
 /** An exam as far as it is appended to: where its chain ends, and what it holds. */
-type Progress = { end: StreamEnd; history: History };
+type Progress = { end: StreamEnd; bytes: number; history: History };
 
 const EXAMS_KEPT = 40;
 const keptProgress = remembered((_store: Store) => new Map<string, Progress>());
 
-/** What is kept of an exam between appends, as long as the store's head says that nobody else has written. */
+/** What is kept of an exam between appends, as long as its last event says that nobody else has written. */
 function progressIn(store: Store, exam: string): Progress {
   const progress = keptProgress(store);
-  const end = endOf(store, "exam", exam);
   const known = progress.get(exam);
   progress.delete(exam);
-  const made: Progress =
-    known && end && known.end.head === end.head
-      ? known
-      : {
-          end: endOrGenesis(store, "exam", exam),
-          history: historyOf(exam, end ? eventsOf<RecordedEvent>(store, "exam", exam) : []),
-        };
+  const made = known && known.end.head === headIn(store, "exam", exam) ? known : readProgress(store, exam);
   progress.set(exam, made);
   for (const oldest of progress.keys()) {
     if (progress.size <= EXAMS_KEPT) break;
@@ -203,6 +198,12 @@ function progressIn(store: Store, exam: string): Progress {
   }
   return made;
 }
+
+const readProgress = (store: Store, exam: string): Progress => ({
+  end: endOrGenesis(store, "exam", exam),
+  bytes: bytesOf(store, "exam", exam),
+  history: historyOf(exam, eventsOf<RecordedEvent>(store, "exam", exam)),
+});
 
 /** What came of the gate: an event that another device's answer would stop is taken when it was made before that was known. */
 function gateProblem(store: Store, event: ExamEvent, { history }: Progress): Refusal | null {
@@ -230,7 +231,7 @@ function refusal(store: Store, exam: string, event: ExamEvent, progress: Progres
       what: "has another name, sex or birth date than the roster ever had",
       todo: "Open the exam from the roster, or correct the person first.",
     });
-  if (progress.end.bytes > EXAM_FILE_MAX_BYTES)
+  if (progress.bytes > EXAM_FILE_MAX_BYTES)
     return never({
       where: "event",
       what: `the record is full: its texts hold more than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
@@ -297,6 +298,7 @@ function takeOne(store: Store, input: unknown, index: number, { exam, now, sende
   if (!end) return refused(`${where} › id: ${ID_IN_USE}`);
   noteSignature(store, recorded, end.head);
   progress.end = end;
+  progress.bytes += end.bytes;
   progress.history = append(progress.history, [recorded]);
   return receipt(id, "stored");
 }

@@ -27,6 +27,7 @@ import {
   linksOfStream,
   moveEnd,
   say,
+  settle,
   storeLink,
 } from "./streams";
 
@@ -86,6 +87,7 @@ function extend(store: Store, kind: StreamKind, stream: string, links: readonly 
         "Export the exam again and choose that file.",
       );
   }
+  settle(store, kind, stream, end);
   moveEnd(store, kind, stream, end, now);
 }
 
@@ -93,13 +95,10 @@ function extend(store: Store, kind: StreamKind, stream: string, links: readonly 
 function cutTo(store: Store, kind: StreamKind, stream: string, stored: readonly StoredLink[], length: number): void {
   const moved = stored.slice(length);
   if (moved.length === 0) return;
-  const end = endOf(store, kind, stream)!;
+  const { own } = endOf(store, kind, stream)!;
   keepBranchLinks(store, kind, stream, moved);
   dropAfter(store, kind, stream, length);
-  const bytes = moved.reduce((sum, { payload }) => sum + Buffer.byteLength(payload), 0);
-  store.sqlite
-    .prepare("UPDATE streams SET head = ?, length = ?, bytes = ? WHERE kind = ? AND stream = ?")
-    .run(moved[0]!.previous, length, end.bytes - bytes, kind, stream);
+  settle(store, kind, stream, { head: moved[0]!.previous, length, own });
 }
 
 /**

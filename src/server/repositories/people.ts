@@ -25,9 +25,9 @@ const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): st
 const escapeLike = (word: string): string => word.replace(/[\\%_]/g, (mark) => `\\${mark}`);
 
 /** An exam whose last event ends it as opened by mistake: nothing follows that end but its taking back. */
-const OPENED_BY_MISTAKE = sql`EXISTS (SELECT 1 FROM streams h JOIN stream_events e
-  ON e.kind = h.kind AND e.stream = h.stream AND e.seq = h.length
-  WHERE h.kind = 'exam' AND h.stream = exams.id AND e.type = 'exam-ended'
+const OPENED_BY_MISTAKE = sql`EXISTS (SELECT 1 FROM stream_events e
+  WHERE e.kind = 'exam' AND e.stream = exams.id AND e.type = 'exam-ended'
+  AND e.seq = (SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = exams.id)
   AND json_extract(e.payload, '$.body.reason') = 'mistake')`;
 
 /** Exams of several people, latest first; whether one is signed is asked of its events. */
@@ -40,7 +40,7 @@ function examsByPerson(store: Store, personIds: readonly string[]): Map<string, 
       signedAt: sql<
         string | null
       >`(SELECT json_extract(payload, '$.at') FROM stream_events e WHERE e.stream = exams.id AND e.type = 'exam-signed' LIMIT 1)`,
-      events: sql<number>`coalesce((SELECT length FROM streams h WHERE h.kind = 'exam' AND h.stream = exams.id), 0)`,
+      events: sql<number>`coalesce((SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = exams.id), 0)`,
     })
     .from(exams)
     .where(and(inArray(exams.personId, [...personIds]), sql`NOT ${OPENED_BY_MISTAKE}`))

@@ -20,17 +20,33 @@ import {
 import { nativeSha256 } from "../store/native-hash";
 import { asStoreError, type Store } from "../store/store";
 
-/** Where a stream ends in this store. */
-export type StreamEnd = ChainHead & { readonly own: string | null; readonly bytes: number };
+/** Where a stream ends in this store, and the last event of it that was recorded here. */
+export type StreamEnd = ChainHead & { readonly own: string | null };
+
+/** Where a stream ends after an event, and the size of that event's text. */
+type Stored = StreamEnd & { readonly bytes: number };
 
 type StoredEvent = StreamEnvelope & { readonly type: string };
 
 function prepare({ sqlite }: Store) {
   return {
     storeId: sqlite.prepare<[], string>("SELECT id FROM store").pluck(),
-    end: sqlite.prepare<[string, string], StreamEnd>(
-      "SELECT head, length, own, bytes FROM streams WHERE kind = ? AND stream = ?",
+    /** The end is the last event itself: an append writes nothing beside it. */
+    end: sqlite.prepare<[string, string], { head: string | null; length: number | null; own: string | null }>(
+      `SELECT e.hash AS head, e.seq AS length, CASE WHEN e.seq > s.settled THEN e.hash ELSE s.own END AS own
+       FROM streams s LEFT JOIN stream_events e ON e.kind = s.kind AND e.stream = s.stream
+       WHERE s.kind = ? AND s.stream = ? ORDER BY e.seq DESC LIMIT 1`,
     ),
+    head: sqlite
+      .prepare<[string, string], string>(
+        "SELECT hash FROM stream_events WHERE kind = ? AND stream = ? ORDER BY seq DESC LIMIT 1",
+      )
+      .pluck(),
+    bytes: sqlite
+      .prepare<[string, string], number>(
+        "SELECT coalesce(sum(length(CAST(payload AS BLOB))), 0) FROM stream_events WHERE kind = ? AND stream = ?",
+      )
+      .pluck(),
     payloads: sqlite
       .prepare<[string, string, number], string>(
         "SELECT payload FROM stream_events WHERE kind = ? AND stream = ? AND seq > ? ORDER BY seq",
@@ -46,8 +62,8 @@ function prepare({ sqlite }: Store) {
     insert: sqlite.prepare(
       "INSERT INTO stream_events (kind, stream, seq, id, type, payload, previous, hash, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING",
     ),
-    setEnd: sqlite.prepare("UPDATE streams SET head = ?, length = ?, own = ?, bytes = ? WHERE kind = ? AND stream = ?"),
-    firstEnd: sqlite.prepare("INSERT INTO streams (head, length, own, bytes, kind, stream) VALUES (?, ?, ?, ?, ?, ?)"),
+    begin: sqlite.prepare("INSERT INTO streams (kind, stream) VALUES (?, ?) ON CONFLICT (kind, stream) DO NOTHING"),
+    settle: sqlite.prepare("UPDATE streams SET settled = ?, own = ? WHERE kind = ? AND stream = ?"),
     hashAt: sqlite
       .prepare<[string, string, number], string>(
         "SELECT hash FROM stream_events WHERE kind = ? AND stream = ? AND seq = ?",
@@ -87,12 +103,24 @@ export const storeIdOf = (store: Store): string => statements(store).storeId.get
 export const openAtOnce = ({ sqlite }: Store): void => void sqlite.prepare("UPDATE store SET is_demo = 1").run();
 
 /** Where a stream ends, or null when there is none. */
-export const endOf = (store: Store, kind: StreamKind, stream: string): StreamEnd | null =>
-  statements(store).end.get(kind, stream) ?? null;
+export function endOf(store: Store, kind: StreamKind, stream: string): StreamEnd | null {
+  const end = endOrGenesis(store, kind, stream);
+  return end.length > 0 ? end : null;
+}
 
 /** Where a stream ends, also before its first event. */
-export const endOrGenesis = (store: Store, kind: StreamKind, stream: string): StreamEnd =>
-  endOf(store, kind, stream) ?? { head: genesisOf(stream, kind), length: 0, own: null, bytes: 0 };
+export function endOrGenesis(store: Store, kind: StreamKind, stream: string): StreamEnd {
+  const { head, length, own = null } = statements(store).end.get(kind, stream) ?? {};
+  return { head: head ?? genesisOf(stream, kind), length: length ?? 0, own };
+}
+
+/** The hash a stream ends with; what stands before its first event where there is none. */
+export const headIn = (store: Store, kind: StreamKind, stream: string): string =>
+  statements(store).head.get(kind, stream) ?? genesisOf(stream, kind);
+
+/** The size of the texts of a stream's events, in bytes. */
+export const bytesOf = (store: Store, kind: StreamKind, stream: string): number =>
+  statements(store).bytes.get(kind, stream)!;
 
 /** The hash at a place of a stream; what stands before its first event at 0; null beyond its end. */
 export const hashAt = (store: Store, kind: StreamKind, stream: string, seq: number): string | null =>
@@ -129,8 +157,10 @@ export function storeLink(
   stream: string,
   end: StreamEnd,
   { link, event, receivedAt, isOwn }: { link: ChainLink; event: StoredEvent; receivedAt: string; isOwn: boolean },
-): StreamEnd | null {
-  const { changes } = statements(store).insert.run(
+): Stored | null {
+  const { insert, begin } = statements(store);
+  if (link.seq === 1) begin.run(kind, stream);
+  const { changes } = insert.run(
     kind,
     stream,
     link.seq,
@@ -146,9 +176,13 @@ export function storeLink(
     head: link.hash,
     length: link.seq,
     own: isOwn ? link.hash : end.own,
-    bytes: end.bytes + Buffer.byteLength(link.payload),
+    bytes: Buffer.byteLength(link.payload),
   };
 }
+
+/** Says which of a stream's events so far was the last one of this store's own: after what came from elsewhere was put in or moved out. */
+export const settle = (store: Store, kind: StreamKind, stream: string, { length, own }: StreamEnd): void =>
+  void statements(store).settle.run(length, own, kind, stream);
 
 /** Chains one event that is recorded here and writes it. */
 export const storeOwnEvent = (
@@ -158,20 +192,26 @@ export const storeOwnEvent = (
   end: StreamEnd,
   event: StoredEvent,
   receivedAt: string,
-): StreamEnd | null =>
+): Stored | null =>
   storeLink(store, kind, stream, end, { link: chainEvent(end, event, nativeSha256), event, receivedAt, isOwn: true });
 
-/** Writes where a stream ends now, and the journal's line that says so. Within the writer's transaction. */
-export function moveEnd(store: Store, kind: StreamKind, stream: string, end: StreamEnd, at: string): JournalEnd {
-  const { setEnd, firstEnd, writeLine } = statements(store);
-  const row = [end.head, end.length, end.own, end.bytes, kind, stream];
-  if (setEnd.run(...row).changes === 0) firstEnd.run(...row);
+/** Writes the journal's line that says where a stream ends now. Within the writer's transaction. */
+export function moveEnd(store: Store, kind: StreamKind, stream: string, end: ChainHead, at: string): JournalEnd {
   const line = nextLine(
     journalEnd(store),
     { at, kind, subject: stream, head: end.head, length: end.length },
     nativeSha256,
   );
-  writeLine.run(line.n, line.at, line.kind, line.subject, line.head, line.length, line.previous, line.hash);
+  statements(store).writeLine.run(
+    line.n,
+    line.at,
+    line.kind,
+    line.subject,
+    line.head,
+    line.length,
+    line.previous,
+    line.hash,
+  );
   return line;
 }
 

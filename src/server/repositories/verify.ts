@@ -47,7 +47,7 @@ const statements = remembered(({ sqlite }: Store) => ({
   rows: sqlite.prepare<[string, string], StoredRow>(
     "SELECT seq, id, type, payload, previous, hash, received_at AS receivedAt FROM stream_events WHERE kind = ? AND stream = ? ORDER BY seq",
   ),
-  head: sqlite.prepare<[string, string], ChainHead>("SELECT head, length FROM streams WHERE kind = ? AND stream = ?"),
+  listed: sqlite.prepare<[string, string]>("SELECT 1 FROM streams WHERE kind = ? AND stream = ?").pluck(),
   lastSeen: sqlite.prepare<[string, string], ChainHead>(
     "SELECT head, length FROM journal WHERE kind = ? AND subject = ? ORDER BY n DESC LIMIT 1",
   ),
@@ -204,8 +204,7 @@ function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[
 }
 
 /** What the journal says of a stream: it ended where it ends now. */
-function journalFaults(store: Store, { kind, id }: StreamName, end: ChainHead): ChainFault[] {
-  const last = statements(store).lastSeen.get(kind, id);
+function journalFaults(last: ChainHead | undefined, end: ChainHead): ChainFault[] {
   if (!last) return [fault("journal", "The journal does not know this record.")];
   if (last.length > end.length)
     return [
@@ -220,18 +219,19 @@ function faultsOf(store: Store, name: StreamName): ChainFault[] {
   const { kind, id } = name;
   const ask = statements(store);
   const rows = ask.rows.all(kind, id);
-  const head = ask.head.get(kind, id);
+  const isListed = ask.listed.get(kind, id) !== undefined;
+  const seen = ask.lastSeen.get(kind, id);
   const last = rows.at(-1);
-  const end = head ?? { head: last?.hash ?? "", length: last?.seq ?? 0 };
+  const end = { head: last?.hash ?? "", length: last?.seq ?? 0 };
   const payloads = rows.map(({ payload }) => readPayload(payload));
   const events = () => payloads as unknown as StreamEvent[];
   return [
-    ...(head ? [] : [fault("row", "The record's end is missing: nothing says how long it was.", end.length)]),
-    ...(rows.length === 0 && !head ? [fault("dropped", "All of its events are gone.")] : []),
-    ...verifyChain(id, rows, end, { kind, hash: nativeSha256 }),
+    ...(isListed ? [] : [fault("row", "The record is missing from the list of records.", end.length)]),
+    ...(rows.length === 0 && !isListed ? [fault("dropped", "All of its events are gone.")] : []),
+    ...verifyChain(id, rows, seen ?? end, { kind, hash: nativeSha256 }),
     ...columnFaults(name, rows, payloads),
     ...branchFaults(store, name, rows),
-    ...journalFaults(store, name, end),
+    ...journalFaults(seen, end),
     ...(kind === "exam" ? examRowFaults(store, id, rows) : []),
     ...(kind === "person" ? personRowFaults(store, id, events()) : []),
     ...(kind === "episode" ? episodeRowFaults(store, id, events()) : []),

@@ -92,12 +92,10 @@ export const streams = sqliteTable(
   {
     kind: text("kind").notNull(),
     stream: text("stream").notNull(),
-    head: text("head").notNull(),
-    length: integer("length").notNull(),
-    /** The hash of the last event that was recorded in this store itself; null: all of it was imported. */
+    /** How many of its events were there when it was last taken in from elsewhere; what follows was recorded here. */
+    settled: integer("settled").notNull().default(0),
+    /** The hash of the last event, of those, that was recorded in this store itself; null: none was. */
     own: text("own"),
-    /** The size of its events' texts. */
-    bytes: integer("bytes").notNull(),
   },
   (table) => [primaryKey({ columns: [table.kind, table.stream] })],
 );
