@@ -50,6 +50,7 @@ describe("what a browser keeps of the server's answers", () => {
 describe("an answer that cannot be had", () => {
   const HERE = {
     profile: null,
+    words: {},
     acts: [],
     account: null,
     awaiting: 0,

@@ -28,6 +28,7 @@ export const EXAM_ROUTES = {
     answer: holding({
       profile: profile.nullable(),
       acts: listOfEach(text(80), PEOPLE),
+      words: holding({}),
       evidence: text(80),
       now: instant(),
     }),

@@ -10,6 +10,8 @@ export type Here = {
   readonly account: { readonly canLock: boolean } | null;
   /** How many records wait for their countersignature. */
   readonly awaiting: number;
+  /** What is said to people here in other words, under the sentence that ships. */
+  readonly words: Readonly<Record<string, string>>;
   /** The version of the evidence in force. */
   readonly evidence: string;
   /** Why somebody has to look after the back-ups; null when they go well or none are set up. */

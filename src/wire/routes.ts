@@ -1,6 +1,6 @@
 import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
-import type { Person } from "@/core/record";
+import { ownSentence, type Person, shippedSentence } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import { ACCOUNT_ROUTES } from "./account-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
@@ -141,6 +141,12 @@ export const ROUTES = {
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),
+  }),
+  saySentence: route("PUT", "/api/words", {
+    act: "change what is said",
+    ask: closed({ shipped: shippedSentence(), own: ownSentence().nullable() }),
+    answer: holding({ words: holding({}) }),
+    answers: answers<{ words: Readonly<Record<string, string>> }>(),
   }),
   evidence: route("GET", "/api/evidence", {
     act: "see the figures",

@@ -55,6 +55,10 @@ export const ACTS = {
     cells: cells("yes", "yes", "yes", "no", "no", "yes"),
   },
   "change the figures": { words: "change the evidence in force", cells: cells("yes", "no", "no", "no", "no", "no") },
+  "change what is said": {
+    words: "change what is said to people here",
+    cells: cells("yes", "yes", "no", "no", "no", "no"),
+  },
   "change who works here": {
     words: "decide who works here, and as what",
     cells: cells("yes", "no", "no", "no", "no", "no"),

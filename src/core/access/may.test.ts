@@ -17,6 +17,7 @@ const TABLE: Readonly<Record<Act, string>> = {
   "take records in": "y y - - - -",
   "see the figures": "y y y - - y",
   "change the figures": "y - - - - -",
+  "change what is said": "y y - - - -",
   "change who works here": "y - - - - -",
   "see the log": "y - - - - y",
   "look after back-ups": "y - - - - -",

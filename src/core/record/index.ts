@@ -164,4 +164,11 @@ export {
   streamOf,
 } from "./streams";
 export { lastTap } from "./undo";
-export { DEFAULT_SETTINGS, type PractitionerSettings, practitionerSettingsSchema } from "./work-settings";
+export {
+  DEFAULT_SETTINGS,
+  MOST_WORDS,
+  ownSentence,
+  type PractitionerSettings,
+  practitionerSettingsSchema,
+  shippedSentence,
+} from "./work-settings";

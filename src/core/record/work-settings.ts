@@ -16,8 +16,19 @@ const ownSheets = () =>
   );
 
 /** Most sentences said in own words, and the longest of them. */
-const MOST_WORDS = 600;
+export const MOST_WORDS = 600;
 const LONGEST_SENTENCE = 400;
+
+/** A sentence as it is said to people, in a clinic's or somebody's own words. */
+export const ownSentence = () =>
+  text(LONGEST_SENTENCE, 2).test(
+    "never-said",
+    "says diagnosed, confirmed, clear or safe; write it otherwise",
+    (value) => !NEVER_SAID.test(value ?? ""),
+  );
+
+/** A sentence as it ships. */
+export const shippedSentence = () => text(LONGEST_SENTENCE, 2);
 
 const isOwnWords = (value: unknown): value is Record<string, string> =>
   isRecord(value) &&

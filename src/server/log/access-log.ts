@@ -1,9 +1,10 @@
 import { existsSync } from "node:fs";
 import Database from "better-sqlite3";
-import { canonicalJson, type ClinicState, foldClinic, remembered, type StreamEvent } from "@/core";
+import { canonicalJson, type ClinicState, remembered } from "@/core";
 import type { LogLine, LogSearch } from "@/wire/access-log";
 import { nativeSha256 } from "../store/native-hash";
-import { eventsOf, say, storeIdOf } from "../repositories/streams";
+import { clinicOf } from "../repositories/clinic";
+import { say, storeIdOf } from "../repositories/streams";
 import { asStoreError, type Store } from "../store/store";
 
 /**
@@ -143,8 +144,7 @@ export function* wholeLog(store: Store): Generator<Stored> {
 }
 
 /** Where the log ended, each time the clinic's record was told. */
-export const logEnds = (store: Store): ClinicState["logEnds"] =>
-  foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store))).logEnds;
+export const logEnds = (store: Store): ClinicState["logEnds"] => clinicOf(store).logEnds;
 
 /** Tells the clinic's own record where the log ends now, if it has grown since that was told. */
 export function tellLogEnd(store: Store, now: string): void {

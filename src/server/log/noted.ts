@@ -21,6 +21,7 @@ const OFTEN: Readonly<Record<Act, Often>> = {
   "take records in": "each time",
   "see the figures": "never",
   "change the figures": "each time",
+  "change what is said": "each time",
   "change who works here": "each time",
   "see the log": "once",
   "look after back-ups": "each time",

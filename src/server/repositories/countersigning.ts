@@ -1,18 +1,11 @@
 import { eq, ne } from "drizzle-orm";
-import {
-  foldClinic,
-  InputError,
-  may,
-  type RecordFacts,
-  type RecordedEvent,
-  SIGNATURES,
-  type StreamEvent,
-} from "@/core";
+import { InputError, may, type RecordFacts, type RecordedEvent, SIGNATURES } from "@/core";
 import type { Awaiting, SignatureStanding } from "@/wire/countersigning";
 import { awaiting, exams, people } from "../store/schema";
 import type { Store } from "../store/store";
+import { clinicOf } from "./clinic";
 import { findProfile } from "./practitioners";
-import { atOnce, endOf, eventsOf, say, type Sayer, storeIdOf } from "./streams";
+import { atOnce, endOf, say, type Sayer, storeIdOf } from "./streams";
 
 /** Puts a record on the list of those to be countersigned when a trainee has signed it. Within the writer's transaction. */
 export function noteSignature(
@@ -77,7 +70,7 @@ export function standing(store: Store, exam: string): SignatureStanding {
   const nameOf = (id: string): string => findProfile(store, id)?.name ?? "";
   const row = waiting(store, exam);
   if (row) return { state: "waits", by: nameOf(row.by), byId: row.by };
-  const said = foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store))).countersigned[exam];
+  const said = clinicOf(store).countersigned[exam];
   if (!said) return { state: "none" };
   const { at, returnedFor: reason } = said;
   return { state: reason === null ? "countersigned" : "returned", by: nameOf(said.by), at, reason };

@@ -1,13 +1,13 @@
 import { eq } from "drizzle-orm";
-import { foldClinic, type Grant, InputError, remembered, type StreamEvent } from "@/core";
+import { type Grant, InputError, remembered } from "@/core";
 import type { Given, RecordGrants } from "@/wire/grants";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
+import { clinicOf } from "./clinic";
 import { allProfiles, findProfile } from "./practitioners";
-import { atOnce, eventsOf, say, type Sayer, storeIdOf } from "./streams";
+import { atOnce, say, type Sayer, storeIdOf } from "./streams";
 
-const grants = (store: Store): readonly Grant[] =>
-  Object.values(foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store))).grants);
+const grants = (store: Store): readonly Grant[] => Object.values(clinicOf(store).grants);
 
 const signature = remembered(({ sqlite }: Store) =>
   sqlite

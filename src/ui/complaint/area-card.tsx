@@ -33,7 +33,11 @@ function SymptomWords({ area }: { area: string }) {
             ? "Is this the pain they came with? In their words:"
             : `Is this theirs too, symptom ${SYMPTOM_LETTERS[named.length] ?? ""}? In their words:`
       }
-      hint={named.length > 1 ? "Leave it empty when it is not theirs." : "Every later question refers to it."}
+      hint={
+        named.length > 1
+          ? "Leave it empty when it is not theirs."
+          : "Every later question refers to it; left empty, to its places."
+      }
     >
       {(ids) => (
         <KeptInput

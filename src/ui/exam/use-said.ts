@@ -1,9 +1,11 @@
 "use client";
 
+import { useHere } from "../shell/here";
 import { useExam } from "./exam-provider";
 
-/** A sentence as this practitioner says it: in their own words where they have some. */
+/** A sentence as it is said here: in this practitioner's own words, else in the clinic's, else as it ships. */
 export function useSaid(): (shipped: string) => string {
   const { words } = useExam().profile.settings.work;
-  return (shipped) => words?.[shipped] ?? shipped;
+  const { here } = useHere();
+  return (shipped) => words?.[shipped] ?? here?.words[shipped] ?? shipped;
 }

@@ -10,36 +10,59 @@ import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { SearchField } from "../primitives/search-field";
+import { useMay } from "../accounts/use-may";
 import { useHere } from "../shell/here";
 import { PageHeader } from "../shell/page-header";
 
 const KINDS = Object.keys(TOLD_KINDS) as ToldKind[];
 const WHERE_SHOWN = 4;
 
-/** Own words for the sentences, and the way to keep them. */
+/** Who says a sentence in other words: everybody here, or one practitioner alone. */
+type Whose = "clinic" | "mine";
+type Own = { readonly words: string; readonly whose: Whose };
+
+/** Own words for the sentences, one's own before the clinic's, and the way to keep them. */
 function useOwnWords() {
   const { here, reload } = useHere();
+  const mayForAll = useMay("change what is said");
   const [problem, setProblem] = useState<string | null>(null);
   const profile = here?.profile ?? null;
-  const words = profile?.settings.work.words ?? {};
-  const keep = async (shipped: string, own: string | null) => {
-    if (!profile) return;
-    const { [shipped]: _before, ...others } = words;
+  const mine = profile?.settings.work.words ?? {};
+  const ownOf = (shipped: string): Own | null => {
+    if (mine[shipped] !== undefined) return { words: mine[shipped], whose: "mine" };
+    const all = here?.words[shipped];
+    return all === undefined ? null : { words: all, whose: "clinic" };
+  };
+  const keepMine = (profileHere: NonNullable<typeof profile>, shipped: string, own: string | null) => {
+    const { [shipped]: _before, ...others } = mine;
     const work: PractitionerSettings["work"] = {
-      ...profile.settings.work,
+      ...profileHere.settings.work,
       words: own === null || own === shipped ? others : { ...others, [shipped]: own },
     };
-    const written = await call(ROUTES.saveSettings, { practitioner: profile.id }, { ...profile.settings, work });
+    return call(ROUTES.saveSettings, { practitioner: profileHere.id }, { ...profileHere.settings, work });
+  };
+  const keep = async (shipped: string, own: string | null, whose: Whose) => {
+    if (!profile) return;
+    const written =
+      whose === "mine" ? await keepMine(profile, shipped, own) : await call(ROUTES.saySentence, {}, { shipped, own });
     setProblem(written.ok ? null : written.message);
     if (written.ok) await reload();
   };
-  return { profile, words, keep, problem };
+  const whoses: readonly Whose[] = profile ? (mayForAll ? ["clinic", "mine"] : ["mine"]) : [];
+  return { profile, ownOf, whoses, keep, problem };
 }
 
-type SentenceProps = { told: Told; own: string | undefined; canChange: boolean; onKeep: (own: string | null) => void };
+const KEEP: Readonly<Record<Whose, string>> = { clinic: "Keep for everybody here", mine: "Keep for me alone" };
+
+type SentenceProps = {
+  told: Told;
+  own: Own | null;
+  whoses: readonly Whose[];
+  onKeep: (own: string | null, whose: Whose) => void;
+};
 
 /** One sentence: as shipped, and as it is said here. */
-function Sentence({ told, own, canChange, onKeep }: SentenceProps) {
+function Sentence({ told, own, whoses, onKeep }: SentenceProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const said = typed?.trim() ?? "";
   const never = NEVER_SAID.exec(said)?.[0];
@@ -49,16 +72,27 @@ function Sentence({ told, own, canChange, onKeep }: SentenceProps) {
       <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
         <p className="min-w-60 grow basis-96">
           <span className={own ? "text-soft line-through" : ""}>&ldquo;{told.text}&rdquo;</span>
-          {own && <span className="block font-medium">&ldquo;{own}&rdquo;</span>}
+          {own && (
+            <span className="block font-medium">
+              &ldquo;{own.words}&rdquo;{" "}
+              <span className="font-normal text-soft">
+                {own.whose === "mine" ? "said by you alone" : "said by everybody here"}
+              </span>
+            </span>
+          )}
           <span className="block text-sm text-soft">
             {places}
             {told.where.length > WHERE_SHOWN && ` and ${told.where.length - WHERE_SHOWN} more`}
           </span>
         </p>
-        {canChange && typed === null && (
+        {whoses.length > 0 && typed === null && (
           <span className="flex gap-1.5">
-            <Button onClick={() => setTyped(own ?? told.text)}>In our words</Button>
-            {own && <Button onClick={() => onKeep(null)}>As shipped</Button>}
+            <Button onClick={() => setTyped(own?.words ?? told.text)}>In our words</Button>
+            {own && whoses.includes(own.whose) && (
+              <Button onClick={() => onKeep(null, own.whose)}>
+                {own.whose === "mine" ? "As everybody here" : "As shipped"}
+              </Button>
+            )}
           </span>
         )}
       </div>
@@ -67,7 +101,8 @@ function Sentence({ told, own, canChange, onKeep }: SentenceProps) {
           className="mt-2 flex flex-wrap items-start gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            onKeep(said);
+            const { submitter } = event.nativeEvent as SubmitEvent;
+            onKeep(said, ((submitter as HTMLButtonElement | null)?.value as Whose | undefined) ?? whoses[0]!);
             setTyped(null);
           }}
         >
@@ -81,9 +116,17 @@ function Sentence({ told, own, canChange, onKeep }: SentenceProps) {
               autoFocus
             />
           </label>
-          <Button type="submit" look="main" disabled={said.length < 2 || never !== undefined}>
-            Keep
-          </Button>
+          {whoses.map((whose, index) => (
+            <Button
+              key={whose}
+              type="submit"
+              value={whose}
+              look={index === 0 ? "main" : undefined}
+              disabled={said.length < 2 || never !== undefined}
+            >
+              {KEEP[whose]}
+            </Button>
+          ))}
           <Button onClick={() => setTyped(null)}>Leave it</Button>
           {never && (
             <p role="alert" className="w-full text-sm text-stop">
@@ -98,12 +141,13 @@ function Sentence({ told, own, canChange, onKeep }: SentenceProps) {
 
 /** Every sentence a person is told or asked, to read, and to say in the clinic's own words. */
 export function WordsScreen() {
-  const { profile, words, keep, problem } = useOwnWords();
+  const { profile, ownOf, whoses, keep, problem } = useOwnWords();
   const [query, setQuery] = useState("");
   const all = useMemo(() => toldSentences(), []);
   const asked = searchable(query);
   const shown = all.filter(
-    ({ text, where }) => asked === "" || searchable(`${text} ${where.join(" ")} ${words[text] ?? ""}`).includes(asked),
+    ({ text, where }) =>
+      asked === "" || searchable(`${text} ${where.join(" ")} ${ownOf(text)?.words ?? ""}`).includes(asked),
   );
   return (
     <>
@@ -114,8 +158,8 @@ export function WordsScreen() {
         </Link>
         <h1 className="text-2xl font-bold">What is said</h1>
         <p className="max-w-prose text-soft">
-          Every sentence a person is told or asked, {all.length} in all. A sentence said in own words is used wherever
-          the shipped one would be, by this profile. None says diagnosed, confirmed, clear or safe.
+          Every sentence a person is told or asked, {all.length} in all. A sentence in other words is used wherever the
+          shipped one would be, by everybody here or by you alone. None says diagnosed, confirmed, clear or safe.
         </p>
         {!profile && <p className="text-caution">Choose a profile under Settings to change a sentence.</p>}
         {problem && (
@@ -144,9 +188,9 @@ export function WordsScreen() {
                   <Sentence
                     key={told.text}
                     told={told}
-                    own={words[told.text]}
-                    canChange={profile !== null}
-                    onKeep={(text) => void keep(told.text, text)}
+                    own={ownOf(told.text)}
+                    whoses={whoses}
+                    onKeep={(text, whose) => void keep(told.text, text, whose)}
                   />
                 ))}
               </ul>

@@ -24,6 +24,7 @@ const DID: Partial<Record<Act, string>> = {
   countersign: "countersigned, or gave back",
   "take records out": "took the record out",
   "take records in": "took a record in",
+  "change what is said": "changed what is said to people",
   "change the figures": "changed the evidence in force",
   "change who works here": "changed who works here",
   "see the log": "looked into this log",

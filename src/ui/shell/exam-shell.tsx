@@ -5,7 +5,8 @@ import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import type { ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { ageAtExam, SIGNALS, symptomsOf } from "@/core/record";
+import { ageAtExam, type ExamState, SIGNALS, symptomsOf } from "@/core/record";
+import { placeLabel } from "@/core/vocabulary";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
@@ -46,6 +47,10 @@ function useStepKeys(exam: string): void {
     FROM_ANY_FIELD,
   );
 }
+
+/** What they came with, by its places, as long as nobody has put down their words. */
+const placesDrawn = ({ areas }: Pick<ExamState, "areas">): string =>
+  areas[0] ? `${areas[0].places.map(placeLabel).join(" · ")}, their words not noted` : "Nothing drawn yet";
 
 const SignedBar = dynamic(() => import("./signed-bar").then((module) => module.SignedBar));
 
@@ -114,7 +119,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
           </h1>
           <p className="max-w-56 truncate text-sm text-soft xl:max-w-md">
             {symptoms.length === 0
-              ? "Familiar symptom not chosen yet"
+              ? placesDrawn(state)
               : symptoms.map(({ letter, words }) => `${symptoms.length > 1 ? `${letter} ` : ""}"${words}"`).join(" ")}
           </p>
           {signals.length > 0 && (

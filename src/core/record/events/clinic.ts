@@ -2,7 +2,7 @@ import { mixed } from "yup";
 import { chainHead, closed, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
 import { evidenceVersion, type Role, ROLES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
-import { type PractitionerSettings, practitionerSettingsSchema } from "../work-settings";
+import { ownSentence, type PractitionerSettings, practitionerSettingsSchema, shippedSentence } from "../work-settings";
 
 /** What holds for the whole clinic: who works here and how, and the figures it reads under. */
 
@@ -71,6 +71,8 @@ export type ClinicState = {
   readonly countersigned: Readonly<Record<string, Countersignature>>;
   /** Records that readers may look at, by examination and reader. */
   readonly grants: Readonly<Record<string, Grant>>;
+  /** What is said to people here in other words, under the sentence that ships. */
+  readonly words: Readonly<Record<string, string>>;
   /** Where the log of access ended, each time that was told. */
   readonly logEnds: readonly { readonly lines: number; readonly head: string }[];
 };
@@ -80,6 +82,7 @@ export const emptyClinic = (): ClinicState => ({
   evidence: [],
   countersigned: {},
   grants: {},
+  words: {},
   logEnds: [],
 });
 
@@ -102,6 +105,14 @@ export const clinic = {
   "access-log-told": kind(
     closed({ lines: wholeIn(1, 1e9).required("is missing; send how many"), head: chainHead() }),
     (draft: ClinicDraft, { body }) => void draft.logEnds.push(body),
+  ),
+  "sentence-said": kind(
+    closed({ shipped: shippedSentence(), own: ownSentence() }),
+    (draft: ClinicDraft, { body: { shipped, own } }) => void (draft.words[shipped] = own),
+  ),
+  "sentence-as-shipped": kind(
+    closed({ shipped: shippedSentence() }),
+    (draft: ClinicDraft, { body: { shipped } }) => void delete draft.words[shipped],
   ),
   "record-granted": kind(
     closed({ exam: uuid(), reader: uuid(), reason: text(400, 3) }),
