@@ -21,6 +21,8 @@ export {
   SEVERE_WEAKNESS,
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
+export { isNeuroGone } from "./neurology-parts";
+export { partsUsed } from "./parts-used";
 export { findSchool, isUnder, optionIn, protocolOf, PROTOCOLS, SCHOOLS, stagesOf, type Variant } from "./protocols";
 export { ON_THIS_SIDE } from "./protocols/build";
 export { TEST_IDS, type TestId } from "./protocols/test-ids";

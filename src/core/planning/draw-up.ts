@@ -4,6 +4,7 @@ import { sourceKey } from "../reading";
 import { ageAtExam, type ExamState, irritability } from "../record";
 import { type Side, SIDES } from "../vocabulary";
 import { examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
+import { barredBy, transferOf } from "./barred";
 import { costOf, type Planning, planningOf } from "./plan";
 import { type Budget, type PlanCosts, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 import { type RaisedQuestion, raisedQuestions } from "./questions";
@@ -39,11 +40,10 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
   const { state, guard } = plan;
   const isOut = ({ protocol }: Planned) => edits.without?.includes(protocol.id) ?? false;
   const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
-  const cannotTake = new Set(state.visit?.cannotTake ?? []);
   const limited: Planning = {
     ...plan,
     canRun: (protocol, side) =>
-      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && !cannotTake.has(protocol.position),
+      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && barredBy(state, protocol, side) === null,
   };
   const first = guard.first
     .flatMap(({ tests }) => tests)
@@ -87,10 +87,13 @@ const asked = (
   always: always.map(({ key }) => key),
   from,
   first,
+  transfer: transferOf(plan.state),
 });
 
 export const turnSeconds = (state: ExamState): number =>
-  irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD ? TURN_SECONDS.slow : TURN_SECONDS.usual;
+  irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD || transferOf(state) !== undefined
+    ? TURN_SECONDS.slow
+    : TURN_SECONDS.usual;
 
 export const MINUTE = 60;
 

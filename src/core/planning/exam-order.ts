@@ -14,6 +14,8 @@ export type OrderAsked = {
   readonly from: string | null;
   /** The place that is begun: it stays first. */
   readonly first?: string | undefined;
+  /** What a change between a wheelchair, where they sit, and the table counts as; left out: they walk. */
+  readonly transfer?: number | undefined;
   readonly correlation?: number;
   /** How many states may be looked at; beyond that the order is approximate. */
   readonly nodes?: number;
@@ -99,16 +101,23 @@ function enteredBy(
   return all;
 }
 
-function turnsOf(mask: number, order: readonly string[], from: string | null): { cost: number; count: number } {
+function turnsOf(
+  mask: number,
+  order: readonly string[],
+  { from, transfer }: OrderAsked,
+): { cost: number; count: number } {
   let [here, cost, count] = [from, 0, 0];
   order.forEach((place, at) => {
     if ((mask & (2 ** at)) === 0) return;
-    cost += placeTurn(here, place);
-    if (here !== null && here !== place) count++;
+    const isTransfer = transfer !== undefined && here !== null && isSeated(here) !== isSeated(place);
+    cost += isTransfer ? transfer : placeTurn(here, place);
+    if (here !== null && here !== place) count += isTransfer ? transfer : 1;
     here = place;
   });
   return { cost, count };
 }
+
+const isSeated = (place: string): boolean => baseOf(place) === "seated";
 
 function* ordersOf(places: readonly string[]): Generator<readonly string[]> {
   if (places.length === 0) return yield [];
@@ -133,7 +142,7 @@ function* ordersFor({ tests, first }: OrderAsked): Generator<readonly string[]> 
 type Priced = Omit<ExamOrder, "gap">;
 
 function priced(asked: OrderAsked, parts: readonly Component[], order: readonly string[]): Priced {
-  const { tests, always = [], from } = asked;
+  const { tests, always = [] } = asked;
   const fixed = tests.filter(({ id }) => always.includes(id));
   const sure = fixed.reduce((mask, { place }) => mask | (2 ** order.indexOf(place)), 0);
   const walks = parts.map((part) => ({
@@ -146,7 +155,7 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
   let [turnCost, turns] = [0, 0];
   const entered: Record<string, number> = {};
   for (const [mask, chance] of sets) {
-    const turn = turnsOf(mask, order, from);
+    const turn = turnsOf(mask, order, asked);
     turnCost += chance * turn.cost;
     turns += chance * turn.count;
     entered[
@@ -213,7 +222,7 @@ function cheapest(asked: OrderAsked): Priced {
     });
     if (total >= best.total) continue;
     const sure = fixed.reduce((mask, { place }) => mask | (2 ** order.indexOf(place)), 0);
-    for (const [mask, chance] of enteredBy(walks, order, sure)) total += chance * turnsOf(mask, order, asked.from).cost;
+    for (const [mask, chance] of enteredBy(walks, order, sure)) total += chance * turnsOf(mask, order, asked).cost;
     if (total < best.total - 1e-12) best = { total, order };
   }
   return priced(asked, parts, best.order);

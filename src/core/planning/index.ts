@@ -1,4 +1,5 @@
 /** Which test next, on which side, and how far the sheet is; what a complaint asks, and the plan for it. */
+export { barredBy, TRANSFER_TURNS } from "./barred";
 export { blockedRules } from "./blocked-rules";
 export { endOffer } from "./end-offer";
 export { nextTests, type NextTests } from "./next-test";

@@ -4,6 +4,7 @@ import { probabilityIn, readSource, startIn, supposedOutcome } from "../reading"
 import { type ExamState, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
+import { barredBy, transferOf } from "./barred";
 import { costsOf, type Drafted, type DrawnUp, drawUp, MINUTE, type PlanItem, turnSeconds } from "./draw-up";
 import { examOrder, type ExamOrder } from "./exam-order";
 import { costOf, type Planning, wordOf } from "./plan";
@@ -29,6 +30,7 @@ function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, fr
     rules: [],
     always: items.map(({ key }) => key),
     from,
+    transfer: transferOf(plan.state),
   });
   return costsOf(order, items, plan);
 }
@@ -182,7 +184,8 @@ function leftOutOf(
       const [block] = sides.flatMap((side) => blocksOnTest(guard, protocol, {}, side).whole);
       if (edits.without?.includes(test)) return { test, why: "not today" };
       if (block) return { test, why: `blocked: ${block.reason}` };
-      if (state.visit?.cannotTake.includes(protocol.position)) return { test, why: `cannot be ${protocol.position}` };
+      const bars = sides.map((side) => barredBy(state, protocol, side));
+      if (bars.every((bar) => bar !== null)) return { test, why: bars[0]! };
       if (state.skips.some((skip) => skip.test === test)) return { test, why: "left out by hand" };
       if (protocol.earned && sides.every((side) => !plan.canRun(protocol, side)))
         return { test, why: protocol.earned.otherwise };

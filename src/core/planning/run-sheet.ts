@@ -15,6 +15,7 @@ import {
 } from "../record";
 import { type Block, blocksOnTest, type Guard } from "../safety";
 import { placeParts, type Position, POSITIONS, runKey, type Side, SIDES } from "../vocabulary";
+import { barredBy } from "./barred";
 
 export type SheetStep = {
   readonly key: string;
@@ -71,22 +72,9 @@ export function sideOrder(state: Pick<ExamState, "areas" | "familiar">): readonl
   return first === "left" ? ["right", "left"] : ["left", "right"];
 }
 
-/** How a position is spoken of that somebody cannot take. */
-const TAKING: Record<Position, string> = {
-  standing: "stand",
-  seated: "sit",
-  supine: "lie on the back",
-  "side-lying": "lie on the side",
-  prone: "lie on the front",
-};
-
 /** Why a test is left out of this visit by what was said before it; null: nothing speaks against it. */
-function notToday({ visit, askedAnew, skips }: ExamState, { id, position }: Protocol): string | null {
-  const stands = anewStands({ askedAnew, skips }, id);
-  if (stands?.is === "declined") return DECLINED;
-  if (!visit?.cannotTake.includes(position)) return null;
-  return `cannot ${TAKING[position]}${visit.cannotWhy ? `: ${visit.cannotWhy}` : ""}`;
-}
+const notToday = (state: ExamState, protocol: Protocol, side: Side | null): string | null =>
+  anewStands(state, protocol.id)?.is === "declined" ? DECLINED : barredBy(state, protocol, side);
 
 function stepOf(
   protocol: Protocol,
@@ -101,7 +89,7 @@ function stepOf(
   const run = runs.findLast(isThis) ?? null;
   const skip = state.skips.find(isThis);
   const later = state.postponed.find(isThis);
-  const not = skip?.reason ?? notToday(state, protocol);
+  const not = skip?.reason ?? notToday(state, protocol, side);
   const { whole } = blocksOnTest(guard, protocol, run?.variant ?? variantFor(protocol, settings), side);
   const ladder = run && ladderOf(run);
   const begun = ladder && (Object.keys(run.stages).length > 0 || Object.keys(run.measures).length > 0);

@@ -1,5 +1,6 @@
 import {
   CRANIAL_ITEMS,
+  isNeuroGone,
   kindsAt,
   NEURO_SCALES,
   type NeuroKind,
@@ -7,7 +8,7 @@ import {
   type RootLevel,
   UPPER_MOTOR_SIGNS,
 } from "../knowledge";
-import { type ExamState, examRegions, type NeuroFinding } from "../record";
+import { type ExamState, examRegions, limbsOf, type NeuroFinding } from "../record";
 import { placeParts, type Side, SIDES, type SiteId } from "../vocabulary";
 
 /** One thing the baseline looks at: a kind of sign, at a level, on a side. */
@@ -28,6 +29,8 @@ export type BaselineGroup = {
   readonly open: readonly BaselineCell[];
   readonly recorded: number;
   readonly odd: number;
+  /** How many there would be on parts of limbs that are not there. */
+  readonly absent: number;
 };
 
 const LABELS = {
@@ -69,6 +72,7 @@ export const isOfCell = (
  */
 export function baselineGroups(state: ExamState): readonly BaselineGroup[] {
   const regions = examRegions(state);
+  const limbs = limbsOf(state);
   const all = [
     ...ROOT_LEVELS.filter(({ region }) => regions.has(region)).flatMap((level) =>
       SIDES.flatMap((side) => levelCells(level, side)),
@@ -77,8 +81,9 @@ export function baselineGroups(state: ExamState): readonly BaselineGroup[] {
     ...(regions.has("neck-arm") ? cranialCells() : []),
   ];
   return (Object.keys(NEURO_SCALES) as NeuroKind[]).flatMap((kind) => {
-    const cells = all.filter((cell) => cell.kind === kind);
-    if (cells.length === 0) return [];
+    const usual = all.filter((cell) => cell.kind === kind);
+    const cells = usual.filter((cell) => !isNeuroGone(limbs, cell));
+    if (usual.length === 0) return [];
     const found = cells.map((cell) => state.neuro.find((finding) => isOfCell(cell, finding)));
     return [
       {
@@ -86,6 +91,7 @@ export function baselineGroups(state: ExamState): readonly BaselineGroup[] {
         cells,
         open: cells.filter((cell, index) => !cell.onlyByHand && !found[index]),
         recorded: found.filter(Boolean).length,
+        absent: usual.length - cells.length,
         odd: found.filter((finding) => finding && finding.value !== NEURO_SCALES[kind].normal).length,
       },
     ];

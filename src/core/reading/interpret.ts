@@ -142,7 +142,7 @@ function sidesSpokenFor({ sides }: SourceInterpretation, testedSide: Side | null
 type LineSays = Pick<ReadingLine, "note" | "noFigure" | "direction" | "differentiated">;
 type Found = Pick<TestOutcome, "outcome" | "reason" | "note" | "noFigure" | "direction" | "differentiated">;
 
-const joined = (...notes: readonly (string | null | undefined)[]): string | null =>
+const joined = (...notes: readonly (string | false | null | undefined)[]): string | null =>
   notes.filter(Boolean).join("; ") || null;
 
 const foundBy = ({ outcome, reason, note, noFigure, direction, differentiated }: Verdict & LineSays): Found => ({
@@ -244,6 +244,8 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
     : `side difference of ${by} in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
 }
 
+const IN_CHAIR = "done in their wheelchair: no study did it so";
+
 function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): TestOutcome[] {
   const protocol = protocolOf(run.test);
   const heard = provocationResult(run, settings.restRise);
@@ -265,7 +267,8 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
           source: reading.source,
           side,
           ...judged,
-          note: joined(judged.note, difference),
+          noFigure: judged.noFigure || run.inChair,
+          note: joined(judged.note, difference, run.inChair && IN_CHAIR),
           figuresOf: reading.figuresOf ?? run.test,
           doseMismatch: mismatch,
           modified,

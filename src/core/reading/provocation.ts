@@ -58,6 +58,8 @@ export function provocationResult(run: Run, restRise: number): ProvocationResult
       "not interpretable",
       "they cannot say reliably what they feel today; only what is seen and measured is read",
     );
+  if (run.isUnfelt && main.some(({ stage, record }) => kindOf(stage) === "provoke" && record?.response))
+    return verdict("not interpretable", "there is no feeling in that limb: what it brings on cannot be felt");
   const familiar = main.filter(({ record }) => record?.response === "familiar");
   if (familiar.length) {
     const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run.rest, restRise));

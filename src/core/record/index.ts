@@ -76,7 +76,17 @@ export { type PersonEntry, type PersonState } from "./events/person";
 export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";
 export { DECLINED, STOP_REASONS } from "./events/run";
-export { CHAPERONES, INTERPRETERS, PAIN_MEDICINES, SIGNALS, USUAL_VISIT, type Visit } from "./events/visit";
+export {
+  CHAPERONES,
+  CORD_INJURIES,
+  INTERPRETERS,
+  limbsOf,
+  PAIN_MEDICINES,
+  SIGNALS,
+  TRANSFERS,
+  USUAL_VISIT,
+  type Visit,
+} from "./events/visit";
 export { type Amendment, type KeptReading, type KeptSource } from "./events/signature";
 export {
   type ActivityRating,

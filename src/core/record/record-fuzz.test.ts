@@ -27,7 +27,13 @@ function twoSymptoms(): readonly RecordedEvent[] {
   });
   exam.add("symptom-named", { area: "area-2", words: "a buzz in the calf" });
   exam.add("symptom-dropped", { area: "area-2" });
-  exam.add("visit-noted", { ...USUAL_VISIT, interpreter: "professional" });
+  exam.add("visit-noted", {
+    ...USUAL_VISIT,
+    interpreter: "professional",
+    limbs: [{ part: "lower-leg", side: "left", is: "artificial, worn" }],
+    chair: "with help",
+    cord: "below T6",
+  });
   exam.add("plan-set", {
     tests: [{ test: "slump", side: "right", settles: [] }],
     edits: { without: [], added: [], first: null, burden: 40, minutes: 25 },

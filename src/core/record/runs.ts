@@ -58,6 +58,12 @@ export type Run = {
   readonly techniquesBefore: number;
   /** They could not say reliably what they felt when it began: no answer of theirs is read. */
   readonly isUnreliable: boolean;
+  /** A limb it takes had no feeling when it began: what it brings on there cannot be felt. */
+  readonly isUnfelt: boolean;
+  /** A limb it takes is not as usual, on either side: the other side is no measure for this one. */
+  readonly limbsDiffer: boolean;
+  /** Done in their wheelchair. */
+  readonly inChair: boolean;
   /** Both sides of the upper or lower body it tests were sore when it began: the other side is no measure for this one. */
   readonly bothSore: boolean;
   /** Why it was repeated; null when it was not, or nobody said. */
@@ -123,12 +129,20 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
 /** A run with nothing in it yet. */
 export const newRun = (
   begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
-    Partial<Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "again">>,
+    Partial<
+      Pick<
+        Run,
+        "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "isUnfelt" | "limbsDiffer" | "inChair" | "again"
+      >
+    >,
 ): Run => ({
   rest: null,
   techniquesBefore: 0,
   bothSore: false,
   isUnreliable: false,
+  isUnfelt: false,
+  limbsDiffer: false,
+  inChair: false,
   again: null,
   ...begun,
   stages: {},

@@ -248,8 +248,20 @@ function ofComplaint(state: ExamState): Effect[] {
     : [];
 }
 
-/** What follows from complaint and age, whatever was answered. */
-export const fromPerson = (state: ExamState): Effect[] => [...ofComplaint(state), ...ofAge(state)];
+const NO_ANSWER = "Spasms are no answer to a test.";
+
+/** An injured cord: high up, the blood pressure can run away when something below it hurts. */
+function ofCord({ visit }: ExamState): Effect[] {
+  if (!visit?.cord) return [];
+  const text =
+    visit.cord === "T6 or above"
+      ? `Spinal cord injured at T6 or above: at flushing, sweating or a pounding headache stop at once, it can be a crisis of the blood pressure: emergency. ${NO_ANSWER}`
+      : `Spinal cord injured below T6. ${NO_ANSWER}`;
+  return [["cord-injury", caution("all", text)]];
+}
+
+/** What follows from complaint, body and age, whatever was answered. */
+export const fromPerson = (state: ExamState): Effect[] => [...ofComplaint(state), ...ofCord(state), ...ofAge(state)];
 
 /** What the neurological baseline and the blood pressure ask of the guard. */
 export const fromBaseline = (state: ExamState): Effect[] => [

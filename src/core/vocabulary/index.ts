@@ -22,6 +22,20 @@ export {
   SOURCE_STATUSES,
 } from "./examination";
 export { type PoseJoint } from "./joints";
+export {
+  goneLimb,
+  isPlaceGone,
+  LIMB_PART_IDS,
+  LIMB_PARTS,
+  LIMB_STATE_IDS,
+  LIMB_STATES,
+  type LimbNoted,
+  limbOf,
+  type LimbPart,
+  type LimbState,
+  limbText,
+  unfeltLimb,
+} from "./limbs";
 export { places } from "./place-bricks";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";

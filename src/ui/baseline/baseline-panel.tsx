@@ -2,7 +2,7 @@
 
 import { Check } from "lucide-react";
 import { useMemo, useState } from "react";
-import { askedAnew, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
+import { askedAnew, isNeuroGone, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
 import {
   type BaselineCell,
   type BaselineGroup,
@@ -12,7 +12,7 @@ import {
   levelCells,
   rootLevels,
 } from "@/core/reading";
-import { examRegions, type NeuroFinding } from "@/core/record";
+import { examRegions, limbsOf, type NeuroFinding } from "@/core/record";
 import { type Position, POSITIONS, type Side, SIDES } from "@/core/vocabulary";
 import { NeuroFigure } from "../drawing/neuro-figure";
 import { Button } from "../primitives/button";
@@ -85,9 +85,10 @@ const typedValue = (cell: BaselineCell, key: string, now: number | undefined): n
 
 function LevelGrid({ levels, selected, select, keep, oneByOne }: GridProps) {
   const { state } = useExam();
+  const limbs = limbsOf(state);
   const cellAt = (level: RootLevel, side: Side, kind: string) =>
     levelCells(level, side).find((cell) => cell.kind === kind);
-  const first = levelCells(levels[0]!, "right")[0];
+  const first = levels.flatMap((level) => levelCells(level, "right")).find((cell) => !isNeuroGone(limbs, cell));
   const isSelected = (cell: BaselineCell) => selected !== null && cellKey(selected) === cellKey(cell);
   const inGrid = levels.some((level) => SIDES.some((side) => levelCells(level, side).some(isSelected)));
   return (
@@ -124,7 +125,11 @@ function LevelGrid({ levels, selected, select, keep, oneByOne }: GridProps) {
                 const cell = cellAt(level, side, kind);
                 return (
                   <td key={`${side} ${kind}`} className="p-0">
-                    {cell ? (
+                    {cell && isNeuroGone(limbs, cell) ? (
+                      <span className="block text-center text-xs text-soft" data-absent={cellKey(cell)}>
+                        absent
+                      </span>
+                    ) : cell ? (
                       <span className="flex">
                         <NeuroCell
                           cell={cell}
@@ -248,7 +253,7 @@ function GroupButtons({
 }) {
   return (
     <div role="group" aria-label="All normal as examined" className="flex flex-wrap gap-1.5">
-      {groups.map(({ kind, cells, open, recorded, odd }) => {
+      {groups.map(({ kind, cells, open, recorded, odd, absent }) => {
         const fill = open.filter((cell) => !oneByOne.has(cellKey(cell)));
         return (
           <Button
@@ -263,6 +268,7 @@ function GroupButtons({
             <span className="text-xs">
               {recorded}/{cells.length}
               {odd > 0 ? `, ${odd} not` : ""}
+              {absent > 0 ? `, ${absent} absent` : ""}
             </span>
           </Button>
         );

@@ -4,8 +4,8 @@ import { Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { isEmptyExam } from "@/core/admission";
-import type { Area, EventDraft, ExamState } from "@/core/record";
-import type { Place } from "@/core/vocabulary";
+import { type Area, type EventDraft, type ExamState, limbsOf } from "@/core/record";
+import { isPlaceGone, type Place } from "@/core/vocabulary";
 import { BodyChart } from "../drawing/body-chart";
 import { PlaceList } from "../drawing/place-list";
 import { Button } from "../primitives/button";
@@ -19,6 +19,8 @@ import { HistoryCard } from "./history-card";
 import { VisitCard } from "./visit-card";
 
 const SinceLast = later(() => import("../course/since-last").then((module) => module.SinceLast));
+
+const NOWHERE = () => false;
 
 const emptyArea = (area: string, places: Place[]): Area => ({
   area,
@@ -63,6 +65,8 @@ export function ComplaintScreen() {
   const { course } = useExamCourse();
   const [selected, setSelected] = useState<string | null>(null);
   const [isNew, setIsNew] = useState(false);
+  const [phantom, setPhantom] = useState(false);
+  const limbs = limbsOf(state);
   const current = isNew ? null : (state.areas.find(({ area }) => area === selected) ?? state.areas[0] ?? null);
 
   const toggle = (place: Place) => {
@@ -76,7 +80,17 @@ export function ComplaintScreen() {
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[minmax(20rem,27rem)_1fr]">
       <Card heading="Where is it?" className="self-start lg:sticky lg:top-4">
-        <BodyChart chosen={current?.places ?? []} others={others} onToggle={toggle} />
+        <BodyChart
+          chosen={current?.places ?? []}
+          others={others}
+          gone={phantom ? NOWHERE : (place) => isPlaceGone(limbs, place)}
+          onToggle={toggle}
+        />
+        {limbs.some(({ is }) => is !== "stiff" && is !== "without feeling") && (
+          <Button className="mt-2" aria-pressed={phantom} onClick={() => setPhantom(!phantom)}>
+            Felt in the part that is not there
+          </Button>
+        )}
         <details className="mt-2">
           <summary className="flex min-h-11 items-center font-medium">The same as a list</summary>
           <PlaceList chosen={current?.places ?? []} onToggle={toggle} />

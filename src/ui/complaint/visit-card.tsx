@@ -6,6 +6,7 @@ import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
+import { later } from "../primitives/later";
 import { KeptInput } from "../primitives/kept-input";
 import { useExam } from "../exam/exam-provider";
 
@@ -88,6 +89,11 @@ function Talking({ visit, note }: { visit: Visit; note: Note }) {
   );
 }
 
+const BodyOfVisit = later(() => import("./body-card").then((module) => module.BodyOfVisit));
+
+const hasBody = ({ limbs, chair, cord }: Visit): boolean =>
+  (limbs?.length ?? 0) > 0 || (chair ?? null) !== null || (cord ?? null) !== null;
+
 /** What holds for this visit: talking, who is there, medicine, positions. Nothing has to be filled in. */
 export function VisitCard() {
   const { state, appendFrom } = useExam();
@@ -154,6 +160,19 @@ export function VisitCard() {
             )}
           </Field>
         )}
+        <details open={hasBody(visit)}>
+          <summary className="flex min-h-11 items-center font-semibold">
+            Wheelchair, a part absent, artificial, stiff or without feeling
+          </summary>
+          <div className="mt-2">
+            <BodyOfVisit
+              visit={visit}
+              onLimbs={(limbs) => void note("limbs", () => limbs)}
+              onChair={(chair) => void note("chair", () => chair)}
+              onCord={(cord) => void note("cord", () => cord)}
+            />
+          </div>
+        </details>
         <details>
           <summary className="flex min-h-11 items-center font-semibold">
             Another language, hearing, sight, speech, memory

@@ -20,6 +20,8 @@ type BodyChartProps = {
   chosen: readonly Place[];
   /** Places of the other areas, shown paler. */
   others?: readonly Place[];
+  /** Places that are not there: hatched, and not pressed unless they are marked already. */
+  gone?: (place: Place) => boolean;
   onToggle: (place: Place) => void;
 };
 
@@ -61,7 +63,7 @@ function SideSigns({ view }: { view: View }) {
 
 type FigureProps = BodyChartProps & { view: View };
 
-function Figure({ view, chosen, others = [], onToggle }: FigureProps) {
+function Figure({ view, chosen, others = [], gone, onToggle }: FigureProps) {
   const [focused, setFocused] = useState<Place>(REGIONS[view][0]!.place);
   const group = useRef<SVGGElement>(null);
 
@@ -94,6 +96,12 @@ function Figure({ view, chosen, others = [], onToggle }: FigureProps) {
       {REGIONS[view].map((region) => {
         const isChosen = chosen.includes(region.place);
         const isOther = others.includes(region.place);
+        if (!isChosen && gone?.(region.place))
+          return (
+            <path key={region.place} data-gone={region.place} d={region.path} fill="url(#not-there)" stroke="none">
+              <title>{`${placeLabel(region.place)}: not there`}</title>
+            </path>
+          );
         return (
           <path
             key={region.place}
@@ -180,6 +188,10 @@ export function BodyChart(props: BodyChartProps) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT + 8}`}
         className="h-auto max-h-[62dvh] w-full touch-none select-none overflow-hidden rounded-xl border border-line bg-card"
       >
+        <pattern id="not-there" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width={7} height={7} fill="var(--card)" />
+          <line y2={7} stroke="var(--soft)" strokeWidth={2} />
+        </pattern>
         <g transform={transform.toString()}>
           <Figure {...props} view="front" />
           <Figure {...props} view="back" />

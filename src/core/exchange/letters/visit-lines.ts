@@ -1,5 +1,15 @@
 import { ASKED_ANEW_IDS, askedAnew } from "../../knowledge";
-import { CHAPERONES, type ExamState, INTERPRETERS, PAIN_MEDICINES, SIGNALS } from "../../record";
+import {
+  CHAPERONES,
+  CORD_INJURIES,
+  type ExamState,
+  INTERPRETERS,
+  limbsOf,
+  PAIN_MEDICINES,
+  SIGNALS,
+  TRANSFERS,
+} from "../../record";
+import { limbText } from "../../vocabulary";
 
 /**
  * What held for this visit, where it is not as usual.
@@ -10,6 +20,7 @@ export function visitLines({ visit, askedAnew: given }: Pick<ExamState, "visit" 
   const asked = ASKED_ANEW_IDS.filter((id) => given[id] !== undefined).map(
     (id) => `${askedAnew(id).label} ${given[id] ? "agreed to" : "not agreed to"}`,
   );
+  const limbs = limbsOf({ visit });
   return [
     ...(asked.length ? [`Asked for on its own: ${asked.join("; ")}.`] : []),
     ...(visit?.chaperone
@@ -26,6 +37,11 @@ export function visitLines({ visit, askedAnew: given }: Pick<ExamState, "visit" 
       : []),
     ...(visit?.medicine
       ? [`Pain medicine ${PAIN_MEDICINES[visit.medicine]}${visit.medicineNote ? `: ${visit.medicineNote}` : ""}.`]
+      : []),
+    ...(visit?.chair ? [`In a wheelchair: ${TRANSFERS[visit.chair]}.`] : []),
+    ...(visit?.cord ? [`Spinal cord injury ${CORD_INJURIES[visit.cord]}.`] : []),
+    ...(limbs.length
+      ? [`Body: ${limbs.map(limbText).join("; ")}. Sides are not compared there; what is not there was not examined.`]
       : []),
     ...(visit?.cannotTake.length
       ? [`Not possible: ${visit.cannotTake.join(", ")}${visit.cannotWhy ? ` (${visit.cannotWhy})` : ""}.`]

@@ -1,7 +1,7 @@
 import { type InferType } from "yup";
 import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
-import { protocolOf, TEST_IDS } from "../../knowledge";
-import { SIDES } from "../../vocabulary";
+import { partsUsed, protocolOf, TEST_IDS, type TestId } from "../../knowledge";
+import { limbOf, type Side, SIDES, unfeltLimb } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
 import type { KnownIds } from "../known-ids";
 import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
@@ -11,7 +11,7 @@ import type { ComplaintState } from "./complaint";
 import type { OpeningState } from "./opening";
 import type { PlanState } from "./plan";
 import { techniquesSoFar } from "./technique";
-import type { VisitState } from "./visit";
+import { limbsOf, type VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
 
@@ -73,6 +73,23 @@ const sameTest =
   ({ test, side }: { readonly test: string; readonly side: string | null }) =>
     test === body.test && side === body.side;
 
+const AS_USUAL = { isUnfelt: false, limbsDiffer: false, inChair: false };
+
+/** What of the body matters to a test as it begins: of most people nothing. */
+function bodyAt(state: Pick<VisitState, "visit">, test: TestId, side: Side | null) {
+  const limbs = limbsOf(state);
+  const isInChair = state.visit?.chair === "none";
+  if (limbs.length === 0 && !isInChair) return AS_USUAL;
+  const protocol = protocolOf(test);
+  const used = partsUsed(protocol, side);
+  const taken = new Set(used.map(({ part }) => limbOf(part)));
+  return {
+    isUnfelt: used.some(({ part, side: where }) => unfeltLimb(limbs, part, where)),
+    limbsDiffer: limbs.some(({ part }) => taken.has(limbOf(part))),
+    inChair: isInChair && protocol.position === "seated" && used.some(({ part }) => part === "lower-leg"),
+  };
+}
+
 export const run = {
   "run-started": kind(started, (draft: StartDraft, event) => {
     const { id, at, body } = event;
@@ -90,6 +107,7 @@ export const run = {
         techniquesBefore: techniquesSoFar(draft),
         bothSore: versionOfEvent(event) >= KNOWS_BOTH_SORE && soreOnBothSides(draft.areas, body.test),
         isUnreliable: draft.visit?.reports === "not reliably",
+        ...bodyAt(draft, body.test, body.side),
         again: body.again ?? null,
       }),
     );

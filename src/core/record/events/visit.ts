@@ -1,7 +1,7 @@
 import { type InferType } from "yup";
-import { closed, listOf, oneOf, oneOfOrNone, text, yesNo } from "../../base";
+import { closed, listOf, listOfEach, oneOf, oneOfOrNone, text, yesNo } from "../../base";
 import { ASKED_ANEW_IDS, type AskedAnewId } from "../../knowledge";
-import { POSITIONS } from "../../vocabulary";
+import { LIMB_PART_IDS, LIMB_STATE_IDS, type LimbNoted, POSITIONS, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 
 /** How this person and this visit are: what both agreed on before, and what was agreed to on its own. */
@@ -37,6 +37,19 @@ export const PAIN_MEDICINES = {
 
 const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof T & string)[];
 
+/** How somebody gets from their wheelchair onto the table. */
+export const TRANSFERS = {
+  alone: "they move across alone",
+  "with help": "they move across with help",
+  "with a hoist": "with a hoist",
+  none: "they stay in the chair today",
+} as const;
+
+/** An injury of the spinal cord, by where it is: at T6 or above the blood pressure can run away. */
+export const CORD_INJURIES = { "T6 or above": "at T6 or above", "below T6": "below T6" } as const;
+
+const MOST_LIMBS = 8;
+
 const visit = closed({
   language: text(60),
   interpreter: oneOf(keysOf(INTERPRETERS)),
@@ -51,6 +64,14 @@ const visit = closed({
   /** Positions they cannot take today, and why. */
   cannotTake: listOf(POSITIONS),
   cannotWhy: text(200),
+  /** Parts of limbs that are not as usual. */
+  limbs: listOfEach(
+    closed({ part: oneOf(LIMB_PART_IDS), side: oneOf(SIDES), is: oneOf(LIMB_STATE_IDS) }),
+    MOST_LIMBS,
+  ).optional(),
+  /** They came in a wheelchair: how they get onto the table; none: they walk. */
+  chair: oneOfOrNone(keysOf(TRANSFERS)).optional(),
+  cord: oneOfOrNone(keysOf(CORD_INJURIES)).optional(),
 });
 
 const anew = closed({ what: oneOf(ASKED_ANEW_IDS), agreed: yesNo() });
@@ -70,6 +91,11 @@ export const USUAL_VISIT: Visit = {
   cannotTake: [],
   cannotWhy: "",
 };
+
+/** The parts of limbs that are not as usual today. */
+export const limbsOf = ({ visit: noted }: Pick<VisitState, "visit">): readonly LimbNoted[] =>
+  (noted?.limbs as readonly LimbNoted[] | undefined) ?? NO_LIMBS;
+const NO_LIMBS: readonly LimbNoted[] = [];
 
 export type VisitState = {
   visit: Visit | null;
