@@ -122,3 +122,43 @@ test("when two tests have not settled, an end is offered before the next; going 
   await saved(page);
   expect((await stored(request, exam)).events.at(-1)).toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
 });
+
+test("an artificial lower leg is hatched on the chart, absent in the baseline, left out with its reason; a wheelchair takes standing away", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.left").consent().guard().rest(2));
+  await page.goto(`/exams/${exam}/complaint`);
+  await page.getByText("Wheelchair, a part absent, artificial").click();
+  const parts = page.getByRole("group", { name: "A part of a limb that is not as usual" });
+  await parts.getByRole("button", { name: /right.*lower leg and foot/i }).click();
+  await page
+    .getByRole("group", { name: "The right lower leg and foot is" })
+    .getByRole("button", { name: "artificial, worn" })
+    .click();
+  await expect(page.locator("[data-limb]")).toContainText("right lower leg and foot artificial, worn");
+  await expect(page.locator('[data-gone="sole.right"], [data-gone="posterior-calf.right"]').first()).toBeAttached();
+  await expect(page.locator('[data-place="posterior-calf.right"]')).toHaveCount(0);
+  await page.getByRole("button", { name: "Felt in the part that is not there" }).click();
+  await expect(page.locator('[data-place="posterior-calf.right"]').first()).toBeAttached();
+  await page.getByRole("radio", { name: "with a hoist" }).click();
+  await expect(page.getByRole("radio", { name: "with a hoist" })).toBeChecked();
+  await saved(page);
+
+  await page.goto(`/exams/${exam}/baseline`);
+  await expect(page.locator('[data-absent="power l5 right"]')).toHaveText("absent");
+  await expect(page.locator('[data-neuro="power l5 left"]')).toBeVisible();
+  await page.locator("[data-all-normal=power]").click();
+  await expect(page.locator("[data-all-normal=power]")).toContainText("4 absent");
+  await saved(page);
+  const { events } = await stored(page.request, exam);
+  const findings = events.findLast(({ type }) => type === "neuro-recorded")!.body.findings as {
+    level: string;
+    side: string;
+  }[];
+  expect(findings.filter(({ level, side }) => side === "right" && ["l4", "l5", "s1"].includes(level))).toEqual([]);
+
+  await page.goto(`/exams/${exam}/sign`);
+  await expect(page.locator("[data-note]")).toContainText("right lower leg and foot artificial, worn");
+  await expect(page.locator("[data-note]")).toContainText("In a wheelchair: with a hoist");
+});

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
 import { isNeuroGone, NEURO_SCALES, partsUsed, protocolOf, PROTOCOLS, ROOT_LEVELS } from "../knowledge";
-import { baselineGroups, readExam } from "../reading";
+import { baselineGroups, comparedRuns, readExam } from "../reading";
 import { likeOther, USUAL_VISIT, type Visit } from "../record";
 import { assessGuard, cautionsOn } from "../safety";
 import {
@@ -171,7 +171,7 @@ describe("a test on a limb that is not as usual", () => {
       exam.record(runs[0]!, { stage: stage.id, response: "familiar", felt: ["posterior-calf.right"] });
       const { runs: kept } = exam.state();
       expect(
-        kept.every(({ limbsDiffer }) => limbsDiffer),
+        kept.every(({ limbs }) => limbs.length === 1),
         id,
       ).toBe(true);
       expect(kept.map((run) => likeOther(run, kept))).toEqual(kept.map(() => null));
@@ -181,6 +181,31 @@ describe("a test on a limb that is not as usual", () => {
         id,
       ).toEqual([]);
     }
+  });
+
+  it("is not compared with an earlier one where the limb is not as it was then", () => {
+    const raise = (change: Partial<Visit>) => {
+      const exam = ready(change);
+      const run = exam.start("thigh-thrust", "right");
+      exam.record(run, {
+        stage: protocolOf("thigh-thrust").stages[0]!.id,
+        response: "familiar",
+        felt: ["si-area.right"],
+      });
+      return exam.state().runs[0]!;
+    };
+    const worn = raise({ limbs: [{ part: "lower-leg", side: "left", is: "artificial, worn" }] });
+    const off = raise({ limbs: [{ part: "lower-leg", side: "left", is: "artificial, off" }] });
+    const arm = raise({ limbs: [{ part: "arm", side: "left", is: "absent" }] });
+    expect(comparedRuns(worn, off)).toMatchObject([
+      {
+        verdict: "cannot be compared",
+        because:
+          "limb not as before: left lower leg and foot artificial, worn, then left lower leg and foot artificial, taken off",
+      },
+    ]);
+    expect(comparedRuns(raise({}), arm).some(({ because }) => because?.includes("limb"))).toBe(false);
+    expect(comparedRuns(worn, worn).some(({ because }) => because?.includes("limb"))).toBe(false);
   });
 
   it("has no figure where it was done in the wheelchair, though it is read", () => {

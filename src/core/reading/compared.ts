@@ -1,7 +1,7 @@
 import { protocolOf } from "../knowledge";
 import { changeOf, type ClinicError, errorOf, formatted, type Measure } from "../measurement";
 import { isLike, kindOf, ladderOf, restOf, type Run, type StageRecord } from "../record";
-import { placeParts, type SiteId } from "../vocabulary";
+import { limbText, placeParts, type SiteId } from "../vocabulary";
 import { doseMismatch } from "./dose-shortfall";
 
 /** A sign before a technique and the same sign after it: better, worse, or not to be compared. */
@@ -193,7 +193,10 @@ export function comparedRuns(before: Run, after: Run, clinic: readonly ClinicErr
   const whole = (verdict: Judged): readonly Compared[] => [
     { id: "the test", sign: "the test", before: "", after: "", ...verdict },
   ];
-  if (!isLike(before, after)) return whole(judged("cannot be compared", "done another way"));
+  if (!isLike(before, after) || before.inChair !== after.inChair)
+    return whole(judged("cannot be compared", "done another way"));
+  if (limbsIn(before) !== limbsIn(after))
+    return whole(judged("cannot be compared", `limb not as before: ${limbsIn(before)}, then ${limbsIn(after)}`));
   if (after.stopped) return whole(judged("cannot be compared", "stopped before it was finished"));
   const [was, is] = [feltIn(before), feltIn(after)];
   const isSorer = (after.rest?.intensity ?? 0) - (before.rest?.intensity ?? 0) >= SORER_BY;
@@ -206,6 +209,8 @@ export function comparedRuns(before: Run, after: Run, clinic: readonly ClinicErr
   };
   return [...answer(), ...numbers(before, after, { isSorer, clinic })];
 }
+
+const limbsIn = ({ limbs }: Run): string => limbs.map(limbText).toSorted().join(" and ") || "as usual";
 
 /**
  * A compared sign in words.

@@ -22,7 +22,7 @@ export const otherSideRun = (run: Run, runs: readonly Run[]): Run | null =>
     : (runs.findLast(({ test, side }) => test === run.test && side === otherSide(run.side!)) ?? null);
 
 export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
-  const other = run.limbsDiffer ? null : otherSideRun(run, runs);
+  const other = run.limbs.length > 0 ? null : otherSideRun(run, runs);
   return other && isLike(run, other) ? other : null;
 };
 

@@ -1,6 +1,14 @@
 import { type Protocol, protocolOf, type Stage } from "../knowledge";
 import type { Force } from "../measurement";
-import { currentId, type Place, type Quality, type Reaction, type Response, type Side } from "../vocabulary";
+import {
+  currentId,
+  type LimbNoted,
+  type Place,
+  type Quality,
+  type Reaction,
+  type Response,
+  type Side,
+} from "../vocabulary";
 import type { RestRating } from "./events/complaint";
 
 /** What is known of one stage of a run. */
@@ -60,8 +68,8 @@ export type Run = {
   readonly isUnreliable: boolean;
   /** A limb it takes had no feeling when it began: what it brings on there cannot be felt. */
   readonly isUnfelt: boolean;
-  /** A limb it takes is not as usual, on either side: the other side is no measure for this one. */
-  readonly limbsDiffer: boolean;
+  /** What was not as usual of the limbs it takes, on either side, when it began: the other side is no measure for this one. */
+  readonly limbs: readonly LimbNoted[];
   /** Done in their wheelchair. */
   readonly inChair: boolean;
   /** Both sides of the upper or lower body it tests were sore when it began: the other side is no measure for this one. */
@@ -130,10 +138,7 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
 export const newRun = (
   begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
     Partial<
-      Pick<
-        Run,
-        "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "isUnfelt" | "limbsDiffer" | "inChair" | "again"
-      >
+      Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "isUnfelt" | "limbs" | "inChair" | "again">
     >,
 ): Run => ({
   rest: null,
@@ -141,7 +146,7 @@ export const newRun = (
   bothSore: false,
   isUnreliable: false,
   isUnfelt: false,
-  limbsDiffer: false,
+  limbs: [],
   inChair: false,
   again: null,
   ...begun,

@@ -325,6 +325,7 @@ export function BaselinePanel({ position: given }: { position?: Position }) {
               region={region}
               neuro={state.neuro}
               readings={readings}
+              limbs={limbsOf(state)}
               selected={selected}
               onSelect={(target) => select(all.find((cell) => cellKey(cell) === cellKey(target)) ?? null)}
             />

@@ -31,6 +31,9 @@ function AddLimb({ onAdd }: { onAdd: (limb: LimbNoted) => void }) {
   const [chosen, choose] = useState<{ part: LimbPart; side: Side } | null>(null);
   return (
     <div className="flex flex-col gap-2">
+      <span aria-hidden className="font-medium">
+        A part of a limb that is not as usual
+      </span>
       <div role="group" aria-label="A part of a limb that is not as usual" className="grid grid-cols-2 gap-1.5">
         {LIMB_PART_IDS.flatMap((part) =>
           SIDES.map((side) => (

@@ -7,6 +7,7 @@ import { type Place, placeLabel } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import type { View } from "./body-outline";
 import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
+import { NotThere } from "./not-there";
 
 const WIDTH = 440;
 const HEIGHT = 510;
@@ -188,10 +189,7 @@ export function BodyChart(props: BodyChartProps) {
         viewBox={`0 0 ${WIDTH} ${HEIGHT + 8}`}
         className="h-auto max-h-[62dvh] w-full touch-none select-none overflow-hidden rounded-xl border border-line bg-card"
       >
-        <pattern id="not-there" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width={7} height={7} fill="var(--card)" />
-          <line y2={7} stroke="var(--soft)" strokeWidth={2} />
-        </pattern>
+        <NotThere id="not-there" />
         <g transform={transform.toString()}>
           <Figure {...props} view="front" />
           <Figure {...props} view="back" />

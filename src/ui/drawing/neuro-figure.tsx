@@ -1,10 +1,13 @@
-import { NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
+import { isNeuroGone, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/knowledge";
 import type { BaselineCell, RootLevelReading } from "@/core/reading";
 import type { NeuroFinding } from "@/core/record";
-import { placeParts, type Side } from "@/core/vocabulary";
+import { isPlaceGone, type LimbNoted, placeParts, type Side } from "@/core/vocabulary";
 import type { View } from "./body-outline";
 import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
 import { LABEL_SHIFT, NEURO_POINTS } from "./neuro-points";
+import { NotThere } from "./not-there";
+
+const NO_LIMBS: readonly LimbNoted[] = [];
 
 type Panel = { readonly view: View; readonly left: number; readonly width: number; readonly sides: readonly Side[] };
 
@@ -37,6 +40,8 @@ type FigureProps = {
   neuro: readonly NeuroFinding[];
   readings: readonly RootLevelReading[];
   selected?: Pick<BaselineCell, "kind" | "level" | "side"> | null;
+  /** Parts of limbs that are not as usual: what is not there is hatched, and nothing on it is pressed. */
+  limbs?: readonly LimbNoted[];
   /** Left out: it only shows. */
   onSelect?: (target: NeuroTarget) => void;
 };
@@ -148,6 +153,7 @@ function PointMark({ target, x, y, props }: { target: NeuroTarget; x: number; y:
 export function NeuroFigure(props: FigureProps) {
   const levels = new Set(ROOT_LEVELS.filter(({ region }) => region === props.region).map(({ id }) => id));
   const { top, height, panels } = PANELS[props.region];
+  const { limbs = NO_LIMBS } = props;
   return (
     <div
       aria-hidden
@@ -161,19 +167,26 @@ export function NeuroFigure(props: FigureProps) {
           className="max-h-[26rem] w-full rounded-xl border border-line bg-card select-none"
         >
           <path d={OUTLINE_PATH} fill="var(--well)" stroke="var(--edge)" strokeWidth={1.2} />
-          {areasOf(view, props.region).map((area) => (
-            <SkinArea key={area.region.place} area={area} view={view} props={props} />
-          ))}
+          {limbs.length > 0 && <NotThere id={`not-there-${view}${left}`} />}
+          {areasOf(view, props.region).map((area) =>
+            isPlaceGone(limbs, area.region.place) ? (
+              <path key={area.region.place} d={area.region.path} fill={`url(#not-there-${view}${left})`} />
+            ) : (
+              <SkinArea key={area.region.place} area={area} view={view} props={props} />
+            ),
+          )}
           {NEURO_POINTS.filter((point) => point.view === view && levels.has(point.level)).flatMap((point) =>
-            sides.map((side) => (
-              <PointMark
-                key={`${point.kind} ${point.level} ${side}`}
-                target={{ kind: point.kind, level: point.level, side }}
-                x={point.at[0] * directionOf(view, side)}
-                y={point.at[1]}
-                props={props}
-              />
-            )),
+            sides
+              .filter((side) => !isNeuroGone(limbs, { kind: point.kind, level: point.level, side }))
+              .map((side) => (
+                <PointMark
+                  key={`${point.kind} ${point.level} ${side}`}
+                  target={{ kind: point.kind, level: point.level, side }}
+                  x={point.at[0] * directionOf(view, side)}
+                  y={point.at[1]}
+                  props={props}
+                />
+              )),
           )}
           {sides.map((side) => (
             <text

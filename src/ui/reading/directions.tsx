@@ -1,6 +1,7 @@
 "use client";
 
 import { directionsFrom, rootLevels } from "@/core/reading";
+import { limbsOf } from "@/core/record";
 import { NeuroFigure } from "../drawing/neuro-figure";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";
@@ -38,7 +39,7 @@ export function RootLevel() {
       <div className="flex flex-col gap-2">
         {[...new Set(levels.map(({ level }) => level.region))].map((region) => (
           <div key={region} className="mx-auto w-full max-w-80">
-            <NeuroFigure region={region} neuro={state.neuro} readings={levels} />
+            <NeuroFigure region={region} neuro={state.neuro} readings={levels} limbs={limbsOf(state)} />
           </div>
         ))}
         <ul className="flex flex-col gap-2 text-sm">

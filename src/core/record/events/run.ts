@@ -73,7 +73,7 @@ const sameTest =
   ({ test, side }: { readonly test: string; readonly side: string | null }) =>
     test === body.test && side === body.side;
 
-const AS_USUAL = { isUnfelt: false, limbsDiffer: false, inChair: false };
+const AS_USUAL = { isUnfelt: false, limbs: [], inChair: false };
 
 /** What of the body matters to a test as it begins: of most people nothing. */
 function bodyAt(state: Pick<VisitState, "visit">, test: TestId, side: Side | null) {
@@ -85,7 +85,7 @@ function bodyAt(state: Pick<VisitState, "visit">, test: TestId, side: Side | nul
   const taken = new Set(used.map(({ part }) => limbOf(part)));
   return {
     isUnfelt: used.some(({ part, side: where }) => unfeltLimb(limbs, part, where)),
-    limbsDiffer: limbs.some(({ part }) => taken.has(limbOf(part))),
+    limbs: limbs.filter(({ part }) => taken.has(limbOf(part))),
     inChair: isInChair && protocol.position === "seated" && used.some(({ part }) => part === "lower-leg"),
   };
 }
