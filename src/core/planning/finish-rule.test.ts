@@ -2,8 +2,11 @@ import { describe, expect, it } from "vitest";
 import golden from "./golden-plan.json";
 import { gaussHermite, normalQuantile, normalShare } from "../base";
 import type { Position } from "../vocabulary";
+import { wordFor } from "../reading";
+import { DEFAULT_READING_SETTINGS } from "../record";
 import { finishRule } from "./finish-rule";
-import { entropy, expectedFall, fallOver, impliedChance } from "./worth";
+import { bits } from "./one-factor";
+import { chanceOfChange, entropy, expectedFall, fallOver, impliedChance } from "./worth";
 
 type Numbers = {
   name: string;
@@ -48,27 +51,35 @@ describe("the normal distribution", () => {
   });
 });
 
+/** A rule's members and its table, as the worked numbers give them. */
+function membersOf(inputs: Record<string, unknown>) {
+  const tests = inputs.tests as {
+    name: string;
+    position: Position;
+    burden: number;
+    sens: number;
+    oneMinusSpec: number;
+  }[];
+  return {
+    table: inputs.table as number[],
+    members: tests.map(({ name: id, position, burden, sens, oneMinusSpec }) => ({
+      id,
+      position,
+      cost: burden,
+      ifPresent: sens,
+      ifAbsent: oneMinusSpec,
+    })),
+  };
+}
+
 describe("finishing a rule", () => {
   it.each([
     ["4.2 plan for 2 of 3 (independent", 0],
     ["4.2 plan for 2 of 3 (one factor", 0.4],
   ])("%s", (name, correlation) => {
     const { inputs, outputs } = named(name);
-    const tests = inputs.tests as {
-      name: string;
-      position: Position;
-      burden: number;
-      sens: number;
-      oneMinusSpec: number;
-    }[];
-    const members = tests.map(({ name: id, position, burden, sens, oneMinusSpec }) => ({
-      id,
-      position,
-      cost: burden,
-      ifPresent: sens,
-      ifAbsent: oneMinusSpec,
-    }));
-    const finish = finishRule(inputs.table as number[], 0, 0, members, 0.25, null, correlation)!;
+    const { members, table } = membersOf(inputs);
+    const finish = finishRule(table, 0, 0, members, 0.25, null, correlation)!;
     near(finish.expectedCost, outputs.expectedCost as number);
     near(finish.expectedTests, outputs.expectedTests as number);
     near(
@@ -81,6 +92,130 @@ describe("finishing a rule", () => {
       0,
     );
     near(turns, outputs.expectedTurns as number);
+  });
+
+  it.each([
+    ["4.2 plan for 2 of 3 (independent", 0],
+    ["4.2 plan for 2 of 3 (one factor", 0.4],
+  ])("%s: the policy, answer by answer, and what the next one is then worth", (name, correlation) => {
+    const { inputs, outputs } = named(name);
+    const { members, table } = membersOf(inputs);
+    const { ends, first } = finishRule(table, 0, 0, members, 0.25, null, correlation)!;
+    expect(first).toBe(outputs.best as unknown as string);
+    const [distraction, thrust, compression] = [1, 2, 4];
+    /** The leaves of the policy as it is written: 2+, then 2+ by the third or 1+, then the same, then 0+. */
+    expect(outputs.policy as unknown as string).toBe(
+      "distraction(+:thigh thrust(+:[2+] -:compression(+:[2+] -:[1+])) -:thigh thrust(+:compression(+:[2+] -:[1+]) -:[0+]))",
+    );
+    const leaves = [
+      [distraction | thrust, 0],
+      [distraction | compression, thrust],
+      [distraction, thrust | compression],
+      [thrust | compression, distraction],
+      [thrust, distraction | compression],
+      [0, distraction | thrust],
+    ];
+    expect(ends.map(({ positive, negative }) => [positive, negative])).toEqual(leaves);
+    const chance = (is: (end: (typeof ends)[number]) => boolean) =>
+      ends.filter(is).reduce((sum, end) => sum + end.chance, 0);
+    const dPlus = chance(({ positive }) => (positive & distraction) > 0);
+    const dMinus = 1 - dPlus;
+    const both = chance(({ positive }) => positive === (distraction | thrust));
+    const firstChoices = outputs.firstChoices as unknown as Record<string, Record<string, number>>;
+    near(dPlus, firstChoices.distraction!.q!);
+    near(both / dPlus, outputs.q_thigh_after_distraction_pos as number);
+    const plusAfterMinus = chance(({ positive, negative }) => (negative & distraction) > 0 && (positive & thrust) > 0);
+    near(plusAfterMinus / dMinus, outputs.q_thigh_after_distraction_neg as number);
+    const third = (positive: number, negative: number) =>
+      chance((end) => end.positive === (positive | compression) && end.negative === negative) /
+      chance((end) => (end.positive & ~compression) === positive && (end.negative & ~compression) === negative);
+    near(third(distraction, thrust), outputs.q_comp_after_pos_neg as number);
+    near(third(thrust, distraction), outputs.q_comp_after_neg_pos as number);
+    near(
+      chance(({ positive }) => bits(positive) >= 2),
+      outputs.P_met as number,
+    );
+    near(
+      chance(({ positive }) => bits(positive) < 2),
+      outputs.P_not as number,
+    );
+    const everything = outputs.everything as unknown as { tests: number; cost: number };
+    expect(members.length).toBe(everything.tests);
+    expect(members.reduce((sum, { cost }) => sum + cost, 0) + 1).toBe(everything.cost);
+  });
+
+  it("4.2: what each first choice costs, independent given the source", () => {
+    const { inputs, outputs } = named("4.2 plan for 2 of 3 (independent");
+    const { members, table } = membersOf(inputs);
+    const firstChoices = outputs.firstChoices as unknown as Record<string, Record<string, number>>;
+    for (const member of members) {
+      const rest = members.filter(({ id }) => id !== member.id);
+      const q = 0.25 * member.ifPresent + 0.75 * member.ifAbsent;
+      const after = (isPositive: boolean) => {
+        const [present, absent] = isPositive
+          ? [member.ifPresent, member.ifAbsent]
+          : [1 - member.ifPresent, 1 - member.ifAbsent];
+        const p = (0.25 * present) / (0.25 * present + 0.75 * absent);
+        return finishRule(table, isPositive ? 1 : 0, 0, rest, p, member.position, 0)!;
+      };
+      const [yes, no] = [after(true), after(false)];
+      near(q, firstChoices[member.id]!.q!);
+      near(member.cost + q * yes.expectedCost + (1 - q) * no.expectedCost, firstChoices[member.id]!.cost!);
+      near(1 + q * yes.expectedTests + (1 - q) * no.expectedTests, firstChoices[member.id]!.tests!);
+    }
+  });
+
+  it("4.3: the same rule by its two extremes, by its strata, and by the study's own counts", () => {
+    const { inputs, outputs } = named("4.3 ");
+    const start = inputs.start as number;
+    const table = inputs.table as number[];
+    const at = (ratio: number) => (start * ratio) / (1 - start + start * ratio);
+    near(entropy(start), outputs.H_now as number);
+    near(impliedChance(start, at(30.3), at(0.05)), outputs.q as number);
+    near(expectedFall(start, at(30.3), at(0.05)), outputs.fallTwoExtremes as number);
+    const members = (inputs.chances as [number, number][]).map(([ifPresent, ifAbsent], index) => ({
+      id: `m${index}`,
+      position: "supine" as const,
+      cost: 1,
+      ifPresent,
+      ifAbsent,
+    }));
+    const { ends } = finishRule([1, 2, 3, 4, 5], 0, 0, members, start, null, 0)!;
+    const strata = new Map<number, number>();
+    for (const { positive, chance } of ends) {
+      const ratio = table[bits(positive)]!;
+      strata.set(ratio, (strata.get(ratio) ?? 0) + chance);
+    }
+    const wanted = outputs.strataChance as unknown as Record<string, number>;
+    for (const [ratio, chance] of strata) near(chance, wanted[String(ratio)]!);
+    const fall = (chances: readonly (readonly [number, number])[]) =>
+      entropy(start) - chances.reduce((sum, [ratio, chance]) => sum + chance * entropy(at(ratio)), 0);
+    near(fall([...strata]), outputs.fallByStrata as number);
+    const study = Object.entries(outputs.strataChanceStudy as unknown as Record<string, number>);
+    near(fall(study.map(([ratio, chance]) => [Number(ratio), chance] as const)), outputs.fallByStrataStudy as number);
+  });
+
+  it("4.7: the chance that the word changes", () => {
+    const { inputs, outputs } = named("4.7");
+    const start = inputs.start as number;
+    const ends = named("4.1").outputs as unknown as Record<string, Record<string, number>>;
+    const word = (probability: number) =>
+      wordFor({ probability, start, evidence: Infinity, neverUnlikely: false }, DEFAULT_READING_SETTINGS).word;
+    for (const [test, wanted] of Object.entries(outputs) as unknown as [string, Record<string, number | string>][]) {
+      const { pPlus, pMinus, q } = ends[test] as { pPlus: number; pMinus: number; q: number };
+      expect([word(pPlus), word(pMinus)], test).toEqual([wanted.plus, wanted.minus]);
+      near(
+        chanceOfChange(
+          [
+            { chance: q, probability: pPlus },
+            { chance: 1 - q, probability: pMinus },
+          ],
+          start,
+          word,
+        ),
+        wanted.chance as number,
+      );
+    }
   });
 
   it("4.6: six tests, positions free, from standing", () => {
@@ -115,7 +250,6 @@ describe("finishing a rule", () => {
     const table = [0.05, 0.05, 0.88, 6.1, 30.3];
     /** A table in which every count is its own makes every test be done, so that the ends are the counts. */
     const finish = finishRule([1, 2, 3, 4, 5], 0, 0, members, 0.23, null, correlation)!;
-    const bits = (mask: number) => mask.toString(2).replaceAll("0", "").length;
     const odds = 0.23 / 0.77;
     const ends = finish.ends.map(({ positive, chance }) => {
       const after = odds * table[bits(positive)]!;
