@@ -50,6 +50,21 @@ test("stones are walked, asked why, left out, put in and put first, all by keys"
   await expect(page.locator("[data-minutes]")).toHaveAttribute("data-minutes", "20");
 });
 
+test("a test is done in another position by one key, and back by the same", async ({ page, prepare }) => {
+  const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right").consent().guard());
+  await page.goto(`/exams/${exam}/plan`);
+  await expect(page.locator("[data-plan]")).toBeVisible();
+  await page.locator('[data-stone="straight-leg-raise"]').click();
+  await expect(page.getByRole("button", { name: /Seated straight leg raise instead/i })).toBeVisible();
+  await page.keyboard.press("p");
+  await expect(page.locator('[data-stone="seated-straight-leg-raise"][aria-pressed=true]')).toHaveCount(1);
+  await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(0);
+  await page.keyboard.press("p");
+  await expect(page.locator('[data-stone="side-lying-leg-raise"]')).toHaveCount(1);
+  await page.keyboard.press("p");
+  await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(1);
+});
+
 test("a budget that binds says what stays open for it", async ({ page, prepare }) => {
   const { exam } = await prepare(
     (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),

@@ -21,6 +21,7 @@ export {
   SEVERE_WEAKNESS,
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
+export { otherForms } from "./forms";
 export { isNeuroGone } from "./neurology-parts";
 export { partsUsed } from "./parts-used";
 export { findSchool, isUnder, optionIn, protocolOf, PROTOCOLS, SCHOOLS, stagesOf, type Variant } from "./protocols";

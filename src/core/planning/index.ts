@@ -3,6 +3,7 @@ export { barredBy, TRANSFER_TURNS } from "./barred";
 export { blockedRules } from "./blocked-rules";
 export { endOffer } from "./end-offer";
 export { nextTests, type NextTests } from "./next-test";
+export { inPlaceOf, otherPosition } from "./other-position";
 export { offeredPlaces, theirPlaces } from "./offered-places";
 export { leftAtEnd, leftOver } from "./left-at-end";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";

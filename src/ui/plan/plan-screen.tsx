@@ -4,7 +4,16 @@ import { AlertTriangle, ArrowRight, Minus, Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { protocolOf, type TestId, usualSheet } from "@/core/knowledge";
-import { editsOf, type ExamPlan, painfulSides, planDraft, type PlanEdits, USUAL_BUDGET } from "@/core/planning";
+import {
+  editsOf,
+  type ExamPlan,
+  inPlaceOf,
+  otherPosition,
+  painfulSides,
+  planDraft,
+  type PlanEdits,
+  USUAL_BUDGET,
+} from "@/core/planning";
 import { sideLetter } from "@/core/vocabulary";
 import { usePlan } from "../exam/use-spreads";
 import { Button, ButtonLink } from "../primitives/button";
@@ -91,8 +100,10 @@ type EditProps = {
 
 /** Why the chosen test is there, and what can be done with it. */
 function Why({ plan, stone, edits, onEdit }: EditProps) {
+  const { state } = useExam();
   if (!stone) return null;
   const { test, name, tells, role } = stone;
+  const form = otherPosition(state, test);
   const block = plan.blocks.find(({ tests }) => tests.some((shown) => shown.test === test));
   return (
     <section
@@ -111,6 +122,11 @@ function Why({ plan, stone, edits, onEdit }: EditProps) {
         <Button onClick={() => onEdit({ without: [...(edits.without ?? []), test] })}>
           Not today <KeyHint entry={KEYS.planNot} />
         </Button>
+        {form && (
+          <Button onClick={() => onEdit(inPlaceOf(edits, test, form))}>
+            {protocolOf(form).name} instead <KeyHint entry={KEYS.planOther} />
+          </Button>
+        )}
         {block && (
           <Button onClick={() => onEdit({ first: block.position })} aria-pressed={edits.first === block.position}>
             This position first <KeyHint entry={KEYS.planFirst} />
@@ -193,6 +209,7 @@ function usePlanKeys(
   onEdit: EditProps["onEdit"],
   edits: PlanEdits,
 ) {
+  const { state } = useExam();
   const step = (by: number) => {
     const at = stones.findIndex(({ test }) => test === chosen);
     const next = stones[at < 0 ? (by > 0 ? 0 : stones.length - 1) : Math.min(stones.length - 1, Math.max(0, at + by))];
@@ -206,6 +223,12 @@ function usePlanKeys(
   useKeys(KEYS.planFirst, () => {
     const block = plan?.blocks.find(({ tests }) => tests.some(({ test }) => test === chosen));
     if (block) onEdit({ first: block.position });
+  });
+  useKeys(KEYS.planOther, () => {
+    const form = chosen && otherPosition(state, chosen);
+    if (!form) return;
+    onEdit(inPlaceOf(edits, chosen, form));
+    choose(form);
   });
   useKeys(KEYS.planWhy, () => choose(chosen === null ? (stones[0]?.test ?? null) : null));
 }

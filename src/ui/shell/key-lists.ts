@@ -48,6 +48,7 @@ export const PLAN_LIST: readonly (readonly [names: readonly KeyName[], does: str
   [["planNext", "planBefore"], "the next test, the one before"],
   [["planNot"], "not today"],
   [["planFirst"], "its position first"],
+  [["planOther"], "the same in another position"],
   [["planWhy"], "why this test is there"],
   [["more", "less"], "longer, shorter"],
   [["planAsk"], "ask what it needs answered before"],

@@ -47,6 +47,7 @@ export const KEYS = {
   planBefore: { keys: ["ArrowLeft", "ArrowUp"], shown: "←" },
   planNot: letter("x"),
   planFirst: letter("f"),
+  planOther: letter("p"),
   planWhy: letter("w"),
   planSheet: letter("s"),
   planAsk: letter("g"),
