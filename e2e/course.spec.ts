@@ -246,3 +246,30 @@ test("a later baseline asks one by one what was not ordinary and what matters, a
   expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "left")).toBe(false);
   expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "right")).toBe(true);
 });
+
+test("a visit about two complaints stands in the course of each", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+  });
+  const person = personOf(first);
+  await page.goto(`/people/${person}`);
+  const one = page.locator("[data-course]").first();
+  await one.getByText("Visits, and what else they were about").click();
+  await one.getByRole("button", { name: "About another complaint too" }).click();
+  await one.getByLabel("The other complaint, in a few words").fill("neck, since the fall");
+  await one.getByRole("button", { name: "Begin its course" }).click();
+  await expect(page.locator("[data-course]")).toHaveCount(2);
+  await expect(async () => {
+    const { courses } = (await (await request.get(`/api/people/${person}/courses`)).json()) as {
+      courses: { name: string; visits: { exam: string }[] }[];
+    };
+    expect(courses.map(({ visits }) => visits.map(({ exam }) => exam))).toEqual([[first.exam], [first.exam]]);
+    expect(courses.map(({ name }) => name)).toContain("neck, since the fall");
+  }).toPass();
+  const neck = page.locator("[data-course]").filter({ hasText: "neck, since the fall" });
+  await expect(neck.locator("[data-course-sentence]")).toBeVisible();
+});

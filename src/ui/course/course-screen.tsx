@@ -4,6 +4,7 @@ import { format } from "date-fns";
 import { ArrowRight, Plus, Printer } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
+import { v7 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
 import { type Course, reactionText } from "@/core/course";
 import type { EpisodeDraft } from "@/core/record";
@@ -20,6 +21,7 @@ import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
 import { CourseActs } from "./course-acts";
 import { CourseBodies } from "./course-bodies";
+import { CourseVisits } from "./course-visits";
 import { CoursePicture, SignTable } from "./course-picture";
 import { sayOfCourse } from "./say";
 
@@ -120,12 +122,25 @@ function Reactions({ course }: { course: Course }) {
 }
 
 /** What is kept about a course beside its picture. */
-function Kept({ course, person, today, say }: Parameters<typeof CourseActs>[0]) {
+function Kept({
+  course,
+  person,
+  today,
+  say,
+  others,
+  begin,
+}: Parameters<typeof CourseActs>[0] & Parameters<typeof CourseVisits>[0]) {
   return (
     <Card className="no-print">
       <details open={course.sendOn.length > 0 || course.letterWaits !== null}>
         <summary className="flex min-h-11 items-center text-lg font-semibold">Due, letters, outcome</summary>
         <CourseActs course={course} person={person} today={today} say={say} />
+      </details>
+      <details>
+        <summary className="flex min-h-11 items-center text-lg font-semibold">
+          Visits, and what else they were about
+        </summary>
+        <CourseVisits course={course} others={others} say={say} begin={begin} />
       </details>
       <details>
         <summary className="flex min-h-11 items-center text-lg font-semibold">Techniques and reactions</summary>
@@ -142,32 +157,47 @@ function Kept({ course, person, today, say }: Parameters<typeof CourseActs>[0]) 
   );
 }
 
-type OneProps = { person: PersonCourses["person"]; course: Course; isFirst: boolean; onChanged: () => Promise<void> };
+type OneProps = {
+  person: PersonCourses["person"];
+  course: Course;
+  others: readonly Course[];
+  isFirst: boolean;
+  onChanged: () => Promise<void>;
+};
 
 /** One complaint from its first visit to today. */
-function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
+function OneCourse({ person, course, others, isFirst, onChanged }: OneProps) {
   const { here } = useHere();
   const profile = here?.profile ?? null;
   const { open, problem, dialog } = useNewExam(profile, here?.evidence ?? "");
   const [refusal, setRefusal] = useState<string | null>(null);
   const today = format(new Date(), "yyyy-MM-dd");
-  const say = async (...drafts: EpisodeDraft[]): Promise<boolean> => {
+  const sayOf = async (
+    { episode, events }: Pick<Course, "episode" | "events">,
+    drafts: readonly EpisodeDraft[],
+  ): Promise<boolean> => {
     if (!profile) return false;
     const said = await sayOfCourse(drafts, {
-      episode: course.episode,
+      episode,
       person: person.id,
       actor: { id: profile.id, name: profile.name },
       device: "course",
-      events: course.events,
+      events,
     });
     setRefusal(said.refusal);
     if (said.events) {
-      const sent = await call(ROUTES.courseEvents, { episode: course.episode }, { events: [...said.events] });
+      const sent = await call(ROUTES.courseEvents, { episode }, { events: [...said.events] });
       if (!sent.ok) setRefusal("Kept in this browser: it is sent as soon as the server can be reached.");
       await onChanged();
     }
     return said.events !== null;
   };
+  const say = (...drafts: EpisodeDraft[]) => sayOf(course, drafts);
+  const begin = (name: string, exam: string) =>
+    sayOf({ episode: newId(), events: [] }, [
+      { type: "episode-opened", body: { person: person.id, name } },
+      { type: "visit-joined", body: { exam } },
+    ]);
   const openVisit = course.visits.findLast(({ isOpen }) => isOpen);
   /** While a visit measures again, what was before stands covered: expecting a better number makes one. */
   useNotedPrint(course.episode, "course");
@@ -264,7 +294,7 @@ function OneCourse({ person, course, isFirst, onChanged }: OneProps) {
           </Card>
         </div>
       </div>
-      <Kept course={course} person={person.id} today={today} say={say} />
+      <Kept course={course} person={person.id} today={today} say={say} others={others} begin={begin} />
     </article>
   );
 }
@@ -296,6 +326,7 @@ export function CourseScreen({ person }: { person: string }) {
                 key={course.episode}
                 person={told.person}
                 course={course}
+                others={told.courses.filter((other) => other !== course)}
                 isFirst={index === 0}
                 onChanged={reload}
               />

@@ -35,7 +35,9 @@ export async function sayOfCourse(
   { episode, person, actor, device, events }: Saying,
 ): Promise<Said> {
   const opening: readonly EpisodeDraft[] =
-    foldEpisode(events).person === null ? [{ type: "episode-opened", body: { person, name: "" } }] : [];
+    foldEpisode(events).person === null && drafts[0]?.type !== "episode-opened"
+      ? [{ type: "episode-opened", body: { person, name: "" } }]
+      : [];
   const made: StreamEvent[] = [];
   for (const draft of [...opening, ...drafts]) {
     const event = streamEvent("episode", episode, draft, { id: newId(), at: new Date().toISOString(), actor, device });
