@@ -235,6 +235,16 @@ describe("a wheelchair and an injured cord", () => {
     expect(rolling.order[0]).toBe("seated");
   });
 
+  it("begin in the chair: what is done seated comes before they are moved across, once", () => {
+    const exam = buildExam().complaint("posterior-calf.left").consent().guard().rest(0);
+    exam.add("visit-noted", { ...USUAL_VISIT, chair: "with a hoist" });
+    const { blocks, expected, most } = planExam(exam.state());
+    expect(blocks[0]?.position).toBe("seated");
+    expect(blocks.filter(({ position }) => position === "seated")).toHaveLength(1);
+    expect(expected.turns).toBeGreaterThanOrEqual(TRANSFER_TURNS);
+    expect(most.minutes).toBeGreaterThanOrEqual(expected.minutes);
+  });
+
   it("bring the caution of a crisis of the blood pressure over every test, high injuries only", () => {
     for (const [cord, isCrisis] of [
       ["T6 or above", true],

@@ -131,7 +131,8 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
   const painful = painfulSides(state)[0] ?? "right";
   const budget = budgetOf(state, edits.budget);
   const last = state.runs.at(-1);
-  const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : "standing";
+  const atFirst = transferOf(state) === undefined ? "standing" : "seated";
+  const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : atFirst;
   const dropped = new Set<string>();
   for (;;) {
     const drafted = draft(plan, edits, dropped);

@@ -1,6 +1,6 @@
 import { Component, type PlanRule, type PlanTest, TooManyStates, type Walk } from "./component";
 import { CORRELATION } from "./one-factor";
-import { baseOf, placeTurn } from "./turns";
+import { baseOf, placeChange } from "./turns";
 import { POSITIONS } from "../vocabulary";
 
 /** The whole exam: in which order the positions are taken, each once, so that it costs least. */
@@ -109,15 +109,13 @@ function turnsOf(
   let [here, cost, count] = [from, 0, 0];
   order.forEach((place, at) => {
     if ((mask & (2 ** at)) === 0) return;
-    const isTransfer = transfer !== undefined && here !== null && isSeated(here) !== isSeated(place);
-    cost += isTransfer ? transfer : placeTurn(here, place);
-    if (here !== null && here !== place) count += isTransfer ? transfer : 1;
+    const change = placeChange(here, place, transfer);
+    cost += change.cost;
+    count += change.turns;
     here = place;
   });
   return { cost, count };
 }
-
-const isSeated = (place: string): boolean => baseOf(place) === "seated";
 
 function* ordersOf(places: readonly string[]): Generator<readonly string[]> {
   if (places.length === 0) return yield [];

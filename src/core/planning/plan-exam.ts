@@ -12,7 +12,7 @@ import type { ExamPlan, LeftOut, PlanBlock, PlanCosts, PlanEdits, PlanTestShown 
 import { noTestFor, type RaisedQuestion } from "./questions";
 import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
-import { baseOf } from "./turns";
+import { baseOf, placeChange } from "./turns";
 import { everyRun, placeOf, type Planned, planned, secondsWith } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
@@ -227,7 +227,10 @@ function finished(drawn: DrawnUp): ExamPlan {
     .filter(({ tests }) => tests.length > 0);
   const inPlan = new Set(blocks.flatMap(({ tests }) => tests.map(({ test }) => test)));
   const speaking = speakingTests(raised);
-  const changes = blocks.filter(({ place }, at) => place !== (at === 0 ? from : blocks[at - 1]!.place)).length;
+  const changes = blocks.reduce(
+    (sum, { place }, at) => sum + placeChange(at === 0 ? from : blocks[at - 1]!.place, place, transferOf(state)).turns,
+    0,
+  );
   const sureMinutes = items.reduce((sum, item) => sum + secondsWith(item.protocol.id, item.companion), 0);
   return {
     questions: drafted.ways.map(({ question, way }) => ({
