@@ -1,4 +1,4 @@
-import { baselineGroups } from "@/core";
+import { baselineGroups, chainEvent, type ExamFile } from "@/core";
 import { demoIdsOf } from "@/fixtures/demo/demo-ids";
 import { calfVisit } from "@/fixtures/samples/course";
 import type { APIRequestContext, Page } from "@playwright/test";
@@ -247,11 +247,7 @@ test("a later baseline asks one by one what was not ordinary and what matters, a
   expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "right")).toBe(true);
 });
 
-test("a visit about two complaints stands in the course of each", async ({
-  page,
-  prepare,
-  request,
-}) => {
+test("a visit about two complaints stands in the course of each", async ({ page, prepare, request }) => {
   const first = await prepare((builder) => {
     calfVisit({ onset: 42, rest: 1 })(builder);
   });
@@ -272,4 +268,51 @@ test("a visit about two complaints stands in the course of each", async ({
   }).toPass();
   const neck = page.locator("[data-course]").filter({ hasText: "neck, since the fall" });
   await expect(neck.locator("[data-course-sentence]")).toBeVisible();
+});
+
+test("a course that was continued elsewhere says so, and what was said there is taken over by hand", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+  });
+  const person = personOf(first);
+  await page.goto(`/people/${person}`);
+  await page.getByText("Due, letters, outcome").click();
+  await page.getByLabel("Due again on").fill("2030-01-15");
+  await page.getByRole("button", { name: "Keep the day" }).click();
+  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-01-15")).toPass();
+
+  const file = (await (await request.get(`/api/people/${person}/export`)).json()) as ExamFile;
+  const streams = file.streams.map((stream) => {
+    if (stream.kind !== "episode") return stream;
+    const kept = stream.links.slice(0, -1);
+    const last = stream.links.at(-1)!;
+    const event = {
+      ...last.event,
+      id: `${last.event.id.slice(0, -12)}eeeeeeeeeeee`,
+      actor: { ...last.event.actor, name: "Jonah Elsewhere" },
+      body: { on: "2030-02-20" },
+    };
+    const link = chainEvent({ head: last.previous, length: last.seq - 1 }, event);
+    const { seq, previous, hash } = link;
+    return {
+      ...stream,
+      head: hash,
+      length: seq,
+      links: [...kept, { seq, previous, hash, receivedAt: event.at, event }],
+    };
+  });
+  const imported = await request.post("/api/import", { data: { ...file, streams } });
+  expect(imported.ok(), await imported.text()).toBe(true);
+
+  await page.reload();
+  const branch = page.locator("[data-course-branch]");
+  await branch.getByText("This course was also continued elsewhere: 1 entry by Jonah Elsewhere is kept").click();
+  await expect(branch).toContainText("2030-02-20");
+  await branch.getByRole("button", { name: "Take over" }).click();
+  await expect(branch.getByText("said here too")).toBeVisible();
+  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-02-20")).toPass();
 });

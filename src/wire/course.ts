@@ -1,10 +1,15 @@
 import type { Course, CourseVisit } from "@/core/course";
 import type { Person, StreamEvent } from "@/core/record";
 
+/** Another continuation of a course, kept whole beside it. */
+export type CourseBranch = { readonly episode: string; readonly head: string; readonly events: readonly StreamEvent[] };
+
 /** All courses of a person, the latest first, as the course page shows them. */
 export type PersonCourses = {
   readonly person: Person;
   readonly courses: readonly Course[];
+  /** How courses were continued elsewhere, kept whole beside them; the head is a continuation's name. */
+  readonly continued: readonly CourseBranch[];
   /** What does not fit together about the order of their visits. */
   readonly odd: readonly string[];
 };

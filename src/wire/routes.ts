@@ -110,6 +110,7 @@ export const ROUTES = {
     answer: holding({
       person,
       courses: listOfEach(holding({ episode: uuid(), sentence: text(4000) }), MOST),
+      continued: listOfEach(holding({ episode: uuid(), head: text(80) }), MOST),
       odd: listOfEach(text(400), MOST),
     }),
     answers: answers<PersonCourses>(),

@@ -226,7 +226,7 @@ export function coursesOf(
   person: string,
   today: string,
   settings: SendOnSettings = USUAL_SEND_ON,
-): PersonCourses {
+): Omit<PersonCourses, "continued"> {
   const row = findPerson(store, person);
   if (!row) refuse("person", `no person ${person} is on the roster`, "Check the id.");
   const openings = openingsOf(store, person);

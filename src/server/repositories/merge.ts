@@ -12,6 +12,7 @@ import {
   type StreamKind,
 } from "@/core";
 import type { ExamBranch } from "@/wire/branches";
+import type { CourseBranch } from "@/wire/course";
 import type { Store } from "../store/store";
 import { projectEpisode } from "./episodes";
 import { listExam } from "./exams";
@@ -61,6 +62,16 @@ export const examBranches = (store: Store, exam: string): ExamBranch[] =>
     head,
     events: links.map(({ payload }) => JSON.parse(payload) as RecordedEvent),
   }));
+
+/** The other continuations of courses, as the course page shows them. */
+export const courseBranches = (store: Store, episodes: readonly string[]): CourseBranch[] =>
+  episodes.flatMap((episode) =>
+    branchesIn(store, "episode", episode).map(({ head, links }) => ({
+      episode,
+      head,
+      events: links.map(({ payload }) => JSON.parse(payload) as StreamEvent),
+    })),
+  );
 
 /** The row of a person whose stream has moved; a number that somebody else has is given anew, and said so. */
 function projectPerson(store: Store, id: string, now: string): void {

@@ -8,7 +8,7 @@ import { v7 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
 import { type Course, reactionText } from "@/core/course";
 import type { EpisodeDraft } from "@/core/record";
-import type { PersonCourses } from "@/wire/course";
+import type { CourseBranch, PersonCourses } from "@/wire/course";
 import { ROUTES } from "@/wire/routes";
 import { call } from "@/wire/call";
 import { Button } from "../primitives/button";
@@ -20,6 +20,7 @@ import { useNotedPrint } from "../shell/use-noted-print";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
 import { CourseActs } from "./course-acts";
+import { CourseBranches } from "./course-branches";
 import { CourseBodies } from "./course-bodies";
 import { CourseVisits } from "./course-visits";
 import { CoursePicture, SignTable } from "./course-picture";
@@ -161,12 +162,13 @@ type OneProps = {
   person: PersonCourses["person"];
   course: Course;
   others: readonly Course[];
+  branches: readonly CourseBranch[];
   isFirst: boolean;
   onChanged: () => Promise<void>;
 };
 
 /** One complaint from its first visit to today. */
-function OneCourse({ person, course, others, isFirst, onChanged }: OneProps) {
+function OneCourse({ person, course, others, branches, isFirst, onChanged }: OneProps) {
   const { here } = useHere();
   const profile = here?.profile ?? null;
   const { open, problem, dialog } = useNewExam(profile, here?.evidence ?? "");
@@ -260,6 +262,7 @@ function OneCourse({ person, course, others, isFirst, onChanged }: OneProps) {
         </p>
       ))}
       {dialog}
+      <CourseBranches branches={branches} events={course.events} say={say} />
       <Card className="p-3!">
         {isCovered ? (
           <div className="flex min-h-72 flex-col items-center justify-center gap-3 rounded-xl bg-well" data-covered>
@@ -326,6 +329,7 @@ export function CourseScreen({ person }: { person: string }) {
                 key={course.episode}
                 person={told.person}
                 course={course}
+                branches={told.continued.filter(({ episode }) => episode === course.episode)}
                 others={told.courses.filter((other) => other !== course)}
                 isFirst={index === 0}
                 onChanged={reload}

@@ -6,25 +6,9 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { ExamBranch } from "@/wire/branches";
 import { Button } from "../primitives/button";
 import { timeText } from "../primitives/dates";
+import { EntryFields } from "../primitives/entry-fields";
 import { useExam } from "../exam/exam-provider";
 import { askWorker } from "../exam/reading-worker";
-
-const said = (type: string): string => type.replaceAll("-", " ");
-
-/** A field's name as words: "settlesMinutes" is "settles minutes". */
-const worded = (field: string): string => field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-
-/** What was entered, as it can be read: lists with commas, nothing as a dash. */
-const valueText = (value: unknown): string =>
-  value === null || value === ""
-    ? "–"
-    : Array.isArray(value)
-      ? value.map(valueText).join(", ") || "–"
-      : typeof value === "object"
-        ? Object.entries(value)
-            .map(([field, part]) => `${worded(field)} ${valueText(part)}`)
-            .join("; ")
-        : String(value);
 
 /** What one event of another continuation holds, and the way to take it over. */
 function BranchEvent({ branch, recorded, isTaken }: { branch: ExamBranch; recorded: RecordedEvent; isTaken: boolean }) {
@@ -33,22 +17,7 @@ function BranchEvent({ branch, recorded, isTaken }: { branch: ExamBranch; record
   const isSignature = recorded.type === "exam-signed" || recorded.type === "amendment-signed";
   return (
     <li className="flex flex-wrap items-center gap-3 border-t border-line py-2">
-      <div className="min-w-60 grow">
-        <p className="font-medium">
-          {said(recorded.type)}{" "}
-          <span className="font-normal">
-            {timeText(recorded.at)}, {recorded.actor.name}
-          </span>
-        </p>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-sm">
-          {Object.entries(recorded.body).map(([field, value]) => (
-            <div key={field} className="contents">
-              <dt>{worded(field)}</dt>
-              <dd className="break-words">{valueText(value)}</dd>
-            </div>
-          ))}
-        </dl>
-      </div>
+      <EntryFields {...recorded} />
       {isTaken && <span>taken over</span>}
       {!isTaken && event && !isSignature && <Button onClick={() => void takeOver(branch, event)}>Take over</Button>}
     </li>
