@@ -177,17 +177,22 @@ test("somebody who has to be sent on, and whose letter waits, is told of on rost
   await expect(waiting.getByRole("link", { name: /Thea Winslade.*due for a retest/ })).toBeVisible();
 });
 
+/** Says on the course page when somebody is due again. */
+async function dueAgain(page: Page, request: APIRequestContext, person: string, on: string): Promise<void> {
+  await page.goto(`/people/${person}`);
+  await page.getByText("Due, letters, outcome").click();
+  await page.getByLabel("Due again on").fill(on);
+  await page.getByRole("button", { name: "Keep the day" }).click();
+  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe(on)).toPass();
+}
+
 test("a day to come back, a letter and an outcome are kept with the course", async ({ page, prepare, request }) => {
   const first = await prepare((builder) => {
     calfVisit({ onset: 42, rest: 1 })(builder);
     builder.sign();
   });
   const person = personOf(first);
-  await page.goto(`/people/${person}`);
-  await page.getByText("Due, letters, outcome").click();
-  await page.getByLabel("Due again on").fill("2030-01-15");
-  await page.getByRole("button", { name: "Keep the day" }).click();
-  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-01-15")).toPass();
+  await dueAgain(page, request, person, "2030-01-15");
   await page.getByLabel("Sent to").fill("Dr. A. Marlow");
   await page.getByRole("button", { name: "Sent today" }).click();
   await expect(page.getByText(/progress letter to Dr. A. Marlow/)).toBeVisible();
@@ -279,11 +284,7 @@ test("a course that was continued elsewhere says so, and what was said there is 
     calfVisit({ onset: 42, rest: 1 })(builder);
   });
   const person = personOf(first);
-  await page.goto(`/people/${person}`);
-  await page.getByText("Due, letters, outcome").click();
-  await page.getByLabel("Due again on").fill("2030-01-15");
-  await page.getByRole("button", { name: "Keep the day" }).click();
-  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-01-15")).toPass();
+  await dueAgain(page, request, person, "2030-01-15");
 
   const file = (await (await request.get(`/api/people/${person}/export`)).json()) as ExamFile;
   const streams = file.streams.map((stream) => {

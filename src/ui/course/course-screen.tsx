@@ -167,13 +167,11 @@ type OneProps = {
   onChanged: () => Promise<void>;
 };
 
-/** One complaint from its first visit to today. */
-function OneCourse({ person, course, others, branches, isFirst, onChanged }: OneProps) {
+/** The way to say something of a course, or to begin one of its own for another complaint. */
+function useSaying({ person, course, onChanged }: Pick<OneProps, "person" | "course" | "onChanged">) {
   const { here } = useHere();
   const profile = here?.profile ?? null;
-  const { open, problem, dialog } = useNewExam(profile, here?.evidence ?? "");
   const [refusal, setRefusal] = useState<string | null>(null);
-  const today = format(new Date(), "yyyy-MM-dd");
   const sayOf = async (
     { episode, events }: Pick<Course, "episode" | "events">,
     drafts: readonly EpisodeDraft[],
@@ -200,6 +198,16 @@ function OneCourse({ person, course, others, branches, isFirst, onChanged }: One
       { type: "episode-opened", body: { person: person.id, name } },
       { type: "visit-joined", body: { exam } },
     ]);
+  return { say, begin, refusal };
+}
+
+/** One complaint from its first visit to today. */
+function OneCourse({ person, course, others, branches, isFirst, onChanged }: OneProps) {
+  const { here } = useHere();
+  const profile = here?.profile ?? null;
+  const { open, problem, dialog } = useNewExam(profile, here?.evidence ?? "");
+  const { say, begin, refusal } = useSaying({ person, course, onChanged });
+  const today = format(new Date(), "yyyy-MM-dd");
   const openVisit = course.visits.findLast(({ isOpen }) => isOpen);
   /** While a visit measures again, what was before stands covered: expecting a better number makes one. */
   useNotedPrint(course.episode, "course");
