@@ -1,4 +1,4 @@
-import { NothingHere } from "@/ui/shell/loaded";
+import { NothingHere } from "@/ui/shell/nothing-here";
 
 export default function NotFoundPage() {
   return <NothingHere />;

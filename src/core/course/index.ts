@@ -9,4 +9,5 @@ export { testedBefore } from "./tested-before";
 export { mainSigns, sendOn, type SendOn, type SendOnSettings, USUAL_SEND_ON } from "./send-on";
 export { type CoursePoint, daysBetween, endWord, signCourse, type SignCourse } from "./sign-course";
 export { measureOf, pointsAt, type FollowedSign, signLabel, type SignPoint, testOf } from "./signs";
-export { courseOf, type CourseVisit, dayOfVisit, inOrder, oddOrder, sayDay, visitOf } from "./visit";
+export { courseOf } from "./course-of";
+export { type CourseVisit, dayOfVisit, inOrder, oddOrder, sayDay, visitOf } from "./visit";

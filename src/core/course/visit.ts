@@ -1,6 +1,6 @@
 import type { TestId } from "../knowledge";
 import { leftOver } from "../planning";
-import { courseBegunBy, endedShort, type ExamState, type KeptSource } from "../record";
+import { endedShort, type ExamState, type KeptSource } from "../record";
 import { assessGuard, type Referral } from "../safety";
 import type { ExamRegion, Side } from "../vocabulary";
 
@@ -41,14 +41,6 @@ export type CourseVisit = CourseFacts & {
   /** What was read when it was signed; none while it is open, and of one signed before readings were kept. */
   readonly read: readonly Pick<KeptSource, "source" | "side" | "word" | "firmness" | "readBy">[];
 };
-
-/**
- * The course a visit belongs to: the one it names, else one of its own.
- *
- * @example courseOf(openedState) === courseBegunBy(openedState.id) // true
- */
-export const courseOf = ({ id, opened }: Pick<ExamState, "id" | "opened">): string =>
-  opened?.body.visit?.course?.episode ?? courseBegunBy(id);
 
 /** The day a visit was held. */
 export const dayOfVisit = ({ opened }: Pick<ExamState, "opened">): string =>

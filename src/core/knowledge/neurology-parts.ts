@@ -1,12 +1,4 @@
-import {
-  goneLimb,
-  LIMB_PARTS,
-  LIMB_PART_IDS,
-  type LimbNoted,
-  type LimbPart,
-  type Side,
-  type SiteId,
-} from "../vocabulary";
+import { goneLimb, isPlaceGone, type LimbNoted, type LimbPart, type Place, type Side } from "../vocabulary";
 import { findRootLevel, type NeuroKind } from "./neurology";
 
 /** The part of a limb that a muscle moves or a tendon lies in, by kind and level; what is not here is on the trunk. */
@@ -48,9 +40,5 @@ export function isNeuroGone(
     return part !== undefined && goneLimb(limbs, part, side) !== undefined;
   }
   const sites = findRootLevel(level)?.sites ?? [];
-  const isGone = (site: SiteId) =>
-    LIMB_PART_IDS.some(
-      (part) => (LIMB_PARTS[part].sites as readonly SiteId[]).includes(site) && goneLimb(limbs, part, side),
-    );
-  return sites.length > 0 && sites.every(isGone);
+  return sites.length > 0 && sites.every((site) => isPlaceGone(limbs, `${site}.${side}` as Place));
 }

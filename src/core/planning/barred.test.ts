@@ -47,6 +47,16 @@ describe("what cannot be done on somebody as they are", () => {
     },
   );
 
+  it("knows the part of every load that falls on a limb", () => {
+    for (const protocol of PROTOCOLS)
+      for (const stage of protocol.stages)
+        for (const load of stage.loads.filter(({ on }) => on !== "person"))
+          expect(
+            partsUsed({ ...protocol, stages: [{ ...stage, ways: [], loads: [load] }] }, "right"),
+            `${protocol.id} ${load.load}`,
+          ).toHaveLength(1);
+  });
+
   it("a wheelchair takes standing away, and all but sitting where they stay in it", () => {
     for (const chair of ["alone", "with help", "with a hoist", "none"] as const)
       for (const protocol of PROTOCOLS)

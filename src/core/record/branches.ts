@@ -1,4 +1,5 @@
-import { type ChainLink, genesisOf, maySign, readPayload, SIGNATURES, signsWhatIsBefore } from "./chain";
+import { type ChainLink, genesisOf } from "./chain";
+import { maySign, readPayload, SIGNATURES, signsWhatIsBefore } from "./signatures";
 import type { StreamKind } from "./envelope";
 
 /** A stream that was continued apart: one continuation is the record, the others are kept whole beside it. */

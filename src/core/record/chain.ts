@@ -1,5 +1,6 @@
 import { canonicalJson, portableSha256, type Sha256 } from "../base";
 import type { StreamEnvelope, StreamKind } from "./envelope";
+import { maySign, readPayload, signsWhatIsBefore } from "./signatures";
 
 /** An event where it stands in its exam's chain. `seq` counts from 1. */
 export type ChainLink = {
@@ -38,43 +39,6 @@ export type ChainFault = {
   readonly event: string | null;
   readonly message: string;
 };
-
-/** What a stored payload says it is, as far as it can be read. */
-export type Payload = {
-  readonly id?: unknown;
-  readonly type?: unknown;
-  readonly at?: unknown;
-  readonly body?: unknown;
-};
-
-/**
- * A link's payload, for checks that must not fail on a damaged one.
- *
- * @example readPayload("no JSON") // {}
- */
-export function readPayload(payload: string): Payload {
-  try {
-    return (JSON.parse(payload) as Payload | null) ?? {};
-  } catch {
-    return {};
-  }
-}
-
-/** The kinds of event that name the end they were made from. */
-export const SIGNATURES: ReadonlySet<string> = new Set(["exam-signed", "amendment-signed"]);
-
-/**
- * Whether a signature is of the record before it. A signature names the end it
- * was made from, so that a past that was changed and chained anew is told.
- */
-export function signsWhatIsBefore({ type, body }: Payload, link: ChainLink): boolean {
-  if (typeof type !== "string" || !SIGNATURES.has(type)) return true;
-  const { head, length } = (body ?? {}) as { head?: unknown; length?: unknown };
-  return head === link.previous && length === link.seq - 1;
-}
-
-/** Whether a payload can be a signature: a look at its text spares reading it. */
-export const maySign = (payload: string): boolean => [...SIGNATURES].some((type) => payload.includes(type));
 
 /**
  * Every fault of one stream's chain: events that were changed, dropped (the last

@@ -1,18 +1,7 @@
 /** The exam as events, and the state they add up to. */
 export { ageAtExam } from "./age-at-exam";
-export {
-  chainEvent,
-  type ChainFault,
-  type ChainHead,
-  type ChainLink,
-  genesisOf,
-  linkHash,
-  type Payload,
-  readPayload,
-  SIGNATURES,
-  signsWhatIsBefore,
-  verifyChain,
-} from "./chain";
+export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, linkHash, verifyChain } from "./chain";
+export { type Payload, readPayload, SIGNATURES, signsWhatIsBefore } from "./signatures";
 export { type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export {
@@ -176,7 +165,6 @@ export {
 export { lastTap } from "./undo";
 export {
   DEFAULT_SETTINGS,
-  MOST_WORDS,
   ownSentence,
   type PractitionerSettings,
   practitionerSettingsSchema,

@@ -16,7 +16,7 @@ const ownSheets = () =>
   );
 
 /** Most sentences said in own words, and the longest of them. */
-export const MOST_WORDS = 600;
+const MOST_WORDS = 600;
 const LONGEST_SENTENCE = 400;
 
 /** A sentence as it is said to people, in a clinic's or somebody's own words. */

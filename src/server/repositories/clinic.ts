@@ -1,12 +1,4 @@
-import {
-  type ClinicState,
-  foldClinic,
-  InputError,
-  MOST_WORDS,
-  remembered,
-  type StreamEvent,
-  toldSentences,
-} from "@/core";
+import { type ClinicState, foldClinic, InputError, remembered, type StreamEvent, toldSentences } from "@/core";
 import type { Store } from "../store/store";
 import { atOnce, eventsOf, headIn, say, type Sayer, storeIdOf } from "./streams";
 
@@ -31,20 +23,21 @@ const isTold = remembered((_program: "shipped") => new Set(toldSentences().map((
  * Says a sentence in the clinic's own words from now on.
  *
  * @param own null: as it ships again
- * @throws InputError when it is none of those that are said, or too many are said otherwise
+ * @throws InputError when it is none of those that are said
  */
 export function saySentence(store: Store, shipped: string, own: string | null, sayer: Sayer): ClinicState["words"] {
   return atOnce(store, () => {
     const words = clinicWords(store);
-    const refused = (what: string, todo: string): never => {
-      throw new InputError([{ where: "sentence", what, todo }]);
-    };
     const isAsShipped = own === null || own === shipped;
     if (isAsShipped && !Object.hasOwn(words, shipped)) return words;
     if (!isAsShipped && !isTold("shipped").has(shipped))
-      refused("is none of those that are said here", "Choose one from the list of what is said.");
-    if (!isAsShipped && !Object.hasOwn(words, shipped) && Object.keys(words).length >= MOST_WORDS)
-      refused(`would be one more than ${MOST_WORDS} in other words`, "Put one back as it ships first.");
+      throw new InputError([
+        {
+          where: "sentence",
+          what: "is none of those that are said here",
+          todo: "Choose one from the list of what is said.",
+        },
+      ]);
     const draft = isAsShipped
       ? ({ type: "sentence-as-shipped", body: { shipped } } as const)
       : ({ type: "sentence-said", body: { shipped, own } } as const);

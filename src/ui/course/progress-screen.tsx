@@ -13,7 +13,8 @@ import { Field, inputClass } from "../primitives/field";
 import { useNotedPrint } from "../shell/use-noted-print";
 import { NotePage } from "../sign/note-page";
 import { useHere } from "../shell/here";
-import { Loaded, NothingHere, Outline } from "../shell/loaded";
+import { Loaded, Outline } from "../shell/loaded";
+import { NothingHere } from "../shell/nothing-here";
 import { PageHeader } from "../shell/page-header";
 
 function Letter({ told, episode }: { told: PersonCourses; episode: string }) {

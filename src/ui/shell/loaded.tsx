@@ -1,10 +1,10 @@
 "use client";
 
-import Link from "next/link";
 import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { call, type Called } from "@/wire/call";
 import type { Route } from "@/wire/route";
 import { Button } from "../primitives/button";
+import { NothingHere } from "./nothing-here";
 
 type LoadedProps<Ask, Answer> = {
   route: Route<Ask, Answer>;
@@ -16,17 +16,6 @@ type LoadedProps<Ask, Answer> = {
 };
 
 const NO_IDS = {};
-
-/** There is no such thing. */
-export const NothingHere = () => (
-  <main className="mx-auto flex max-w-xl flex-col gap-4 p-8">
-    <h1 className="text-2xl font-bold">There is nothing at this address</h1>
-    <p>The examination may be in another store, or the address was cut short.</p>
-    <Link href="/" className="flex min-h-11 items-center underline">
-      To the roster
-    </Link>
-  </main>
-);
 
 function Unloaded({ message, onAgain }: { message: string; onAgain: () => void }) {
   return (
