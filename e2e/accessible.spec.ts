@@ -60,7 +60,16 @@ const SCREENS: readonly Screen[] = [
       await page.getByRole("region", { name: "Lines" }).waitFor();
     },
   ],
-  ["complaint", `${exam("Caspian Moorhen")}/complaint`],
+  [
+    "complaint",
+    `${exam("Caspian Moorhen")}/complaint`,
+    async (page) => {
+      await page.getByText("Wheelchair, a part absent, artificial").click();
+      const parts = page.getByRole("group", { name: "A part of a limb that is not as usual" });
+      await parts.getByRole("button").first().click();
+      await page.getByRole("group", { name: "The right arm is" }).waitFor();
+    },
+  ],
   ["guard", `${exam("Gudrun Pellworm")}/guard`],
   [
     "plan",
@@ -75,6 +84,8 @@ const SCREENS: readonly Screen[] = [
     `/people/${idOf(demoIdsOf(person))}`,
     async (page) => {
       await page.locator("[data-course-picture]").first().waitFor();
+      await page.getByText("Visits, and what else they were about").first().click();
+      await page.getByRole("button", { name: "About another complaint too" }).first().click();
       await page.evaluate(() => document.querySelectorAll("details").forEach((details) => (details.open = true)));
     },
   ]),
