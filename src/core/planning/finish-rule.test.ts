@@ -72,6 +72,16 @@ function membersOf(inputs: Record<string, unknown>) {
   };
 }
 
+/** Members of which only the chances are given: lying on the back, each as dear as the other. */
+const membersOfChances = (inputs: Record<string, unknown>) =>
+  (inputs.chances as [number, number][]).map(([ifPresent, ifAbsent], index) => ({
+    id: `m${index}`,
+    position: "supine" as const,
+    cost: 1,
+    ifPresent,
+    ifAbsent,
+  }));
+
 describe("finishing a rule", () => {
   it.each([
     ["4.2 plan for 2 of 3 (independent", 0],
@@ -173,13 +183,7 @@ describe("finishing a rule", () => {
     near(entropy(start), outputs.H_now as number);
     near(impliedChance(start, at(30.3), at(0.05)), outputs.q as number);
     near(expectedFall(start, at(30.3), at(0.05)), outputs.fallTwoExtremes as number);
-    const members = (inputs.chances as [number, number][]).map(([ifPresent, ifAbsent], index) => ({
-      id: `m${index}`,
-      position: "supine" as const,
-      cost: 1,
-      ifPresent,
-      ifAbsent,
-    }));
+    const members = membersOfChances(inputs);
     const { ends } = finishRule([1, 2, 3, 4, 5], 0, 0, members, start, null, 0)!;
     const strata = new Map<number, number>();
     for (const { positive, chance } of ends) {
@@ -240,13 +244,7 @@ describe("finishing a rule", () => {
   ])("4.3b: the fall over the counts that can really end, %s", (which, correlation) => {
     const { inputs } = named("4.3 ");
     const wanted = named("4.3b").outputs[which]!;
-    const members = (inputs.chances as [number, number][]).map(([ifPresent, ifAbsent], index) => ({
-      id: `m${index}`,
-      position: "supine" as const,
-      cost: 1,
-      ifPresent,
-      ifAbsent,
-    }));
+    const members = membersOfChances(inputs);
     const table = [0.05, 0.05, 0.88, 6.1, 30.3];
     /** A table in which every count is its own makes every test be done, so that the ends are the counts. */
     const finish = finishRule([1, 2, 3, 4, 5], 0, 0, members, 0.23, null, correlation)!;

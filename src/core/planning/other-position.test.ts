@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
 import { otherForms, protocolOf, PROTOCOLS } from "../knowledge";
 import { USUAL_VISIT } from "../record";
+import { assessGuard } from "../safety";
 import { POSITIONS } from "../vocabulary";
 import { inPlaceOf, otherPosition } from "./other-position";
 import { planExam } from "./plan-exam";
@@ -27,7 +28,7 @@ describe("a test in another position", () => {
       for (const position of POSITIONS) {
         const builder = exam();
         builder.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position] });
-        const form = otherPosition(builder.state(), id);
+        const form = otherPosition(builder.state(), assessGuard(builder.state()), id);
         const can = otherForms(id).filter(
           (one) => protocolOf(one).position !== position && protocolOf(one).position !== protocolOf(id).position,
         );
@@ -40,7 +41,7 @@ describe("a test in another position", () => {
     const tests = (edits: Parameters<typeof planExam>[1]) =>
       planExam(state, edits).blocks.flatMap((block) => block.tests.map(({ test }) => test));
     expect(tests({})).toContain("straight-leg-raise");
-    const form = otherPosition(state, "straight-leg-raise")!;
+    const form = otherPosition(state, assessGuard(state), "straight-leg-raise")!;
     const swapped = inPlaceOf({}, "straight-leg-raise", form);
     expect(tests(swapped)).toContain(form);
     expect(tests(swapped)).not.toContain("straight-leg-raise");

@@ -1,6 +1,6 @@
 import { otherForms, protocolOf, type TestId } from "../knowledge";
 import type { ExamState } from "../record";
-import { assessGuard, blocksOnTest } from "../safety";
+import { blocksOnTest, type Guard } from "../safety";
 import { SIDES } from "../vocabulary";
 import { barredBy } from "./barred";
 import type { PlanEdits } from "./plan-types";
@@ -9,10 +9,9 @@ import type { PlanEdits } from "./plan-types";
  * The form of a test that can take its place in another position today: not
  * barred and not blocked on every side; null where there is none.
  *
- * @example otherPosition(openedState, "prone-lift") // "side-lying-femoral"
+ * @example otherPosition(openedState, assessGuard(openedState), "prone-lift") // "side-lying-femoral"
  */
-export function otherPosition(state: ExamState, test: TestId): TestId | null {
-  const guard = assessGuard(state);
+export function otherPosition(state: ExamState, guard: Guard, test: TestId): TestId | null {
   const { position } = protocolOf(test);
   return (
     otherForms(test).find((form) => {

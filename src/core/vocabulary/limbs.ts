@@ -43,6 +43,8 @@ export const LIMB_STATE_IDS = Object.keys(LIMB_STATES) as LimbState[];
 /** There is no limb of theirs there. */
 const GONE: ReadonlySet<LimbState> = new Set(["absent", "artificial, worn", "artificial, off"]);
 
+const UNFELT: ReadonlySet<LimbState> = new Set(["without feeling"]);
+
 export type LimbNoted = { readonly part: LimbPart; readonly side: Side; readonly is: LimbState };
 
 const holds = (whole: LimbPart, part: LimbPart): boolean =>
@@ -57,11 +59,14 @@ export const limbOf = (part: LimbPart): LimbPart => (LIMB_PARTS[part].within[0] 
  * @example goneLimb([{ part: "leg", side: "right", is: "absent" }], "lower-leg", "right")?.part // "leg"
  */
 export const goneLimb = (limbs: readonly LimbNoted[], part: LimbPart, side: Side): LimbNoted | undefined =>
-  limbs.find((limb) => limb.side === side && GONE.has(limb.is) && holds(limb.part, part));
+  limbThatIs(GONE, limbs, part, side);
 
 /** The same for a part that nothing is felt in. */
 export const unfeltLimb = (limbs: readonly LimbNoted[], part: LimbPart, side: Side): LimbNoted | undefined =>
-  limbs.find((limb) => limb.side === side && limb.is === "without feeling" && holds(limb.part, part));
+  limbThatIs(UNFELT, limbs, part, side);
+
+const limbThatIs = (states: ReadonlySet<LimbState>, limbs: readonly LimbNoted[], part: LimbPart, side: Side) =>
+  limbs.find((limb) => limb.side === side && states.has(limb.is) && holds(limb.part, part));
 
 /**
  * Whether a place of the chart lies on a part that is not there.

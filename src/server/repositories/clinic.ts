@@ -17,8 +17,6 @@ export function clinicOf(store: Store): ClinicState {
 /** What is said to people here in other words than those that ship. */
 export const clinicWords = (store: Store): ClinicState["words"] => clinicOf(store).words;
 
-const isTold = remembered((_program: "shipped") => new Set(toldSentences().map(({ text }) => text)));
-
 /**
  * Says a sentence in the clinic's own words from now on.
  *
@@ -30,7 +28,7 @@ export function saySentence(store: Store, shipped: string, own: string | null, s
     const words = clinicWords(store);
     const isAsShipped = own === null || own === shipped;
     if (isAsShipped && !Object.hasOwn(words, shipped)) return words;
-    if (!isAsShipped && !isTold("shipped").has(shipped))
+    if (!isAsShipped && !toldSentences().some(({ text }) => text === shipped))
       throw new InputError([
         {
           where: "sentence",

@@ -56,21 +56,21 @@ export function branchesIn(store: Store, kind: StreamKind, stream: string): Stor
   }));
 }
 
-/** The other continuations of an exam, as its screens show them. */
-export const examBranches = (store: Store, exam: string): ExamBranch[] =>
-  branchesIn(store, "exam", exam).map(({ head, links }) => ({
+/** The other continuations of a stream with their events, as screens show them. */
+const continuations = <E>(store: Store, kind: StreamKind, stream: string): { head: string; events: E[] }[] =>
+  branchesIn(store, kind, stream).map(({ head, links }) => ({
     head,
-    events: links.map(({ payload }) => JSON.parse(payload) as RecordedEvent),
+    events: links.map(({ payload }) => JSON.parse(payload) as E),
   }));
 
-/** The other continuations of courses, as the course page shows them. */
+/** The other continuations of an exam. */
+export const examBranches = (store: Store, exam: string): ExamBranch[] =>
+  continuations<RecordedEvent>(store, "exam", exam);
+
+/** The other continuations of courses. */
 export const courseBranches = (store: Store, episodes: readonly string[]): CourseBranch[] =>
   episodes.flatMap((episode) =>
-    branchesIn(store, "episode", episode).map(({ head, links }) => ({
-      episode,
-      head,
-      events: links.map(({ payload }) => JSON.parse(payload) as StreamEvent),
-    })),
+    continuations<StreamEvent>(store, "episode", episode).map((one) => ({ episode, ...one })),
   );
 
 /** The row of a person whose stream has moved; a number that somebody else has is given anew, and said so. */

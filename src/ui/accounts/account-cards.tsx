@@ -13,19 +13,7 @@ import { useHere } from "../shell/here";
 import { AskedForm } from "./asked-form";
 import { lockTable } from "./auto-lock";
 import { CodesCard } from "./codes-card";
-import { NewPassphrase, TextLine } from "./text-line";
-
-const current = (value: string, onChange: (value: string) => void) => (
-  <TextLine
-    label="Passphrase as it is now"
-    type="password"
-    autoComplete="current-password"
-    required
-    maxLength={200}
-    value={value}
-    onChange={onChange}
-  />
-);
+import { CurrentPassphrase, NewPassphrase, TextLine } from "./text-line";
 
 function ChangePassphrase({ onDone }: { onDone: () => void }) {
   const [now, setNow] = useState("");
@@ -43,7 +31,7 @@ function ChangePassphrase({ onDone }: { onDone: () => void }) {
           onDone();
         }}
       >
-        {current(now, setNow)}
+        <CurrentPassphrase value={now} onChange={setNow} />
         <NewPassphrase {...next} onChange={(value, again) => setNext({ value, again })} />
       </AskedForm>
     </Card>
@@ -83,7 +71,7 @@ function LockCode({ hasOne, onDone }: { hasOne: boolean; onDone: () => void }) {
           value={code}
           onChange={setCode}
         />
-        {current(passphrase, setPassphrase)}
+        <CurrentPassphrase value={passphrase} onChange={setPassphrase} />
       </AskedForm>
     </Card>
   );

@@ -6,7 +6,7 @@ import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import { Card } from "../primitives/card";
 import { AskedForm } from "./asked-form";
-import { TextLine } from "./text-line";
+import { CurrentPassphrase, TextLine } from "./text-line";
 
 type Begun = { readonly address: string; readonly recovery: readonly string[]; readonly picture: string };
 
@@ -71,17 +71,7 @@ export function CodesCard({ hasCodes, onDone }: { hasCodes: boolean; onDone: () 
   };
   const begin = async ({ address, recovery }: Omit<Begun, "picture">) =>
     setBegun({ address, recovery, picture: await pictureOf(address, { type: "svg", margin: 0 }) });
-  const typed = (
-    <TextLine
-      label="Passphrase as it is now"
-      type="password"
-      autoComplete="current-password"
-      required
-      maxLength={200}
-      value={passphrase}
-      onChange={setPassphrase}
-    />
-  );
+  const typed = <CurrentPassphrase value={passphrase} onChange={setPassphrase} />;
   return (
     <Card heading="One-time codes">
       {begun ? (

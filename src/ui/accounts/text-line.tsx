@@ -18,6 +18,18 @@ export const TextLine = ({ label, hint, error, className, onChange, ...input }: 
   </Field>
 );
 
+/** The passphrase as it is now: asked before anything of an account is changed. */
+export const CurrentPassphrase = (line: Pick<LineProps, "value" | "onChange">) => (
+  <TextLine
+    {...line}
+    label="Passphrase as it is now"
+    type="password"
+    autoComplete="current-password"
+    required
+    maxLength={200}
+  />
+);
+
 const SHORTEST = 12;
 
 /** A new passphrase, twice: what was typed unseen is typed again. */

@@ -12,14 +12,11 @@ import { inputClass } from "../primitives/field";
 import { SearchField } from "../primitives/search-field";
 import { useMay } from "../accounts/use-may";
 import { useHere } from "../shell/here";
+import { ownWords, type OwnWords, type Whose } from "../shell/own-words";
 import { PageHeader } from "../shell/page-header";
 
 const KINDS = Object.keys(TOLD_KINDS) as ToldKind[];
 const WHERE_SHOWN = 4;
-
-/** Who says a sentence in other words: everybody here, or one practitioner alone. */
-type Whose = "clinic" | "mine";
-type Own = { readonly words: string; readonly whose: Whose };
 
 /** Own words for the sentences, one's own before the clinic's, and the way to keep them. */
 function useOwnWords() {
@@ -28,11 +25,7 @@ function useOwnWords() {
   const [problem, setProblem] = useState<string | null>(null);
   const profile = here?.profile ?? null;
   const mine = profile?.settings.work.words ?? {};
-  const ownOf = (shipped: string): Own | null => {
-    if (mine[shipped] !== undefined) return { words: mine[shipped], whose: "mine" };
-    const all = here?.words[shipped];
-    return all === undefined ? null : { words: all, whose: "clinic" };
-  };
+  const ownOf = (shipped: string) => ownWords(mine, here?.words, shipped);
   const keepMine = (profileHere: NonNullable<typeof profile>, shipped: string, own: string | null) => {
     const { [shipped]: _before, ...others } = mine;
     const work: PractitionerSettings["work"] = {
@@ -56,7 +49,7 @@ const KEEP: Readonly<Record<Whose, string>> = { clinic: "Keep for everybody here
 
 type SentenceProps = {
   told: Told;
-  own: Own | null;
+  own: OwnWords | null;
   whoses: readonly Whose[];
   onKeep: (own: string | null, whose: Whose) => void;
 };

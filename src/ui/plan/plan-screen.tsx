@@ -100,10 +100,10 @@ type EditProps = {
 
 /** Why the chosen test is there, and what can be done with it. */
 function Why({ plan, stone, edits, onEdit }: EditProps) {
-  const { state } = useExam();
+  const { state, guard } = useExam();
   if (!stone) return null;
   const { test, name, tells, role } = stone;
-  const form = otherPosition(state, test);
+  const form = otherPosition(state, guard, test);
   const block = plan.blocks.find(({ tests }) => tests.some((shown) => shown.test === test));
   return (
     <section
@@ -209,7 +209,7 @@ function usePlanKeys(
   onEdit: EditProps["onEdit"],
   edits: PlanEdits,
 ) {
-  const { state } = useExam();
+  const { state, guard } = useExam();
   const step = (by: number) => {
     const at = stones.findIndex(({ test }) => test === chosen);
     const next = stones[at < 0 ? (by > 0 ? 0 : stones.length - 1) : Math.min(stones.length - 1, Math.max(0, at + by))];
@@ -225,7 +225,7 @@ function usePlanKeys(
     if (block) onEdit({ first: block.position });
   });
   useKeys(KEYS.planOther, () => {
-    const form = chosen && otherPosition(state, chosen);
+    const form = chosen && otherPosition(state, guard, chosen);
     if (!form) return;
     onEdit(inPlaceOf(edits, chosen, form));
     choose(form);

@@ -1,48 +1,32 @@
 "use client";
 
 import { irregularities, type Irregularity, roomWarning } from "@/core/admission";
-import { readEvent, type ExamEvent, type RecordedEvent } from "@/core/record";
+import { readEvent, type ExamEvent, type RecordedEvent, SIGNATURES } from "@/core/record";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { ExamBranch } from "@/wire/branches";
 import { Button } from "../primitives/button";
 import { timeText } from "../primitives/dates";
-import { EntryFields } from "../primitives/entry-fields";
+import { ContinuedElsewhere } from "../primitives/continued-elsewhere";
 import { useExam } from "../exam/exam-provider";
 import { askWorker } from "../exam/reading-worker";
 
-/** What one event of another continuation holds, and the way to take it over. */
-function BranchEvent({ branch, recorded, isTaken }: { branch: ExamBranch; recorded: RecordedEvent; isTaken: boolean }) {
+/** The way to take an entry of another continuation over; a signature is of the record it was made in. */
+function TakeOver({ branch, recorded }: { branch: ExamBranch; recorded: RecordedEvent }) {
   const { takeOver } = useExam();
   const event: ExamEvent | null = readEvent(recorded);
-  const isSignature = recorded.type === "exam-signed" || recorded.type === "amendment-signed";
-  return (
-    <li className="flex flex-wrap items-center gap-3 border-t border-line py-2">
-      <EntryFields {...recorded} />
-      {isTaken && <span>taken over</span>}
-      {!isTaken && event && !isSignature && <Button onClick={() => void takeOver(branch, event)}>Take over</Button>}
-    </li>
-  );
+  if (!event || SIGNATURES.has(recorded.type)) return null;
+  return <Button onClick={() => void takeOver(branch, event)}>Take over</Button>;
 }
 
 function Branch({ branch }: { branch: ExamBranch }) {
   const { events } = useExam();
   const taken = new Set(events.flatMap(({ origin }) => (origin?.head === branch.head ? [origin.event] : [])));
-  const last = branch.events.at(-1)!;
   return (
-    <details>
-      <summary className="flex min-h-11 items-center font-medium">
-        This record was also continued elsewhere: {branch.events.length}{" "}
-        {branch.events.length === 1 ? "entry" : "entries"} by {last.actor.name} are kept beside it. Look at them.
-      </summary>
-      <p className="text-sm">
-        Nothing of it counts here until it is taken over. Continuation {branch.head.slice(0, 12)}.
-      </p>
-      <ul className="text-sm">
-        {branch.events.map((recorded) => (
-          <BranchEvent key={recorded.id} branch={branch} recorded={recorded} isTaken={taken.has(recorded.id)} />
-        ))}
-      </ul>
-    </details>
+    <ContinuedElsewhere what="record" {...branch}>
+      {(recorded) =>
+        taken.has(recorded.id) ? <span>taken over</span> : <TakeOver branch={branch} recorded={recorded} />
+      }
+    </ContinuedElsewhere>
   );
 }
 

@@ -73,13 +73,15 @@ const sameTest =
   ({ test, side }: { readonly test: string; readonly side: string | null }) =>
     test === body.test && side === body.side;
 
-const AS_USUAL = { isUnfelt: false, limbs: [], inChair: false };
-
 /** What of the body matters to a test as it begins: of most people nothing. */
-function bodyAt(state: Pick<VisitState, "visit">, test: TestId, side: Side | null) {
+function bodyAt(
+  state: Pick<VisitState, "visit">,
+  test: TestId,
+  side: Side | null,
+): Partial<Pick<Run, "isUnfelt" | "limbs" | "inChair">> {
   const limbs = limbsOf(state);
   const isInChair = state.visit?.chair === "none";
-  if (limbs.length === 0 && !isInChair) return AS_USUAL;
+  if (limbs.length === 0 && !isInChair) return {};
   const protocol = protocolOf(test);
   const used = partsUsed(protocol, side);
   const taken = new Set(used.map(({ part }) => limbOf(part)));
