@@ -273,6 +273,13 @@ test("a visit about two complaints stands in the course of each", async ({ page,
   }).toPass();
   const neck = page.locator("[data-course]").filter({ hasText: "neck, since the fall" });
   await expect(neck.locator("[data-course-sentence]")).toBeVisible();
+
+  await neck.getByText("Techniques and reactions").click();
+  await neck.getByRole("button", { name: "Not for this complaint" }).click();
+  await expect(neck.locator("[data-course-techniques]")).toContainText("for another complaint");
+  const other = page.locator("[data-course]").filter({ hasNotText: "neck, since the fall" });
+  await other.getByText("Techniques and reactions").click();
+  await expect(other.locator("[data-course-techniques]")).not.toContainText("for another complaint");
 });
 
 test("a course that was continued elsewhere says so, and what was said there is taken over by hand", async ({

@@ -14,6 +14,9 @@ export type PersonCourses = {
   readonly odd: readonly string[];
 };
 
+/** A course by what it is called among colleagues. */
+export type NamedCourse = { readonly episode: string; readonly name: string };
+
 /** What an examination's screens know of the course that it goes on with. */
 export type ExamCourse = {
   readonly episode: string;
@@ -22,6 +25,8 @@ export type ExamCourse = {
   readonly earlier: readonly CourseVisit[];
   /** How many visits there were before this one. */
   readonly visitsBefore: number;
+  /** The other courses that this visit was put into as well. */
+  readonly others: readonly NamedCourse[];
 };
 
 /** A course that is due for something, on the roster. */

@@ -61,7 +61,7 @@ export function episodeProblem(
     return state.person === null || state.person === told.body.person
       ? null
       : problem("body › person", "is another person than the course is of", "Open a course of their own.");
-  if (told.type === "visit-joined" || told.type === "visit-left") {
+  if (told.type === "visit-joined" || told.type === "visit-left" || told.type === "technique-moved") {
     const whose = personOf(told.body.exam);
     if (whose === null) return problem("body › exam", "is not in this store", "Name a visit of this person.");
     return whose === state.person

@@ -145,6 +145,11 @@ const symptom: Check<"symptom-named"> = (state, { body }) => {
       );
 };
 
+const first: Check<"symptom-first"> = (state, { body }) =>
+  symptomsOf(state).some(({ area }) => area === body.area)
+    ? null
+    : problem("body › area", "is not named as a symptom of theirs", "Name it in their words first.");
+
 /** The first version whose visits say on which day they are held, and are held to it. */
 const KNOWS_COURSES = 5;
 
@@ -165,6 +170,7 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
       ? null
       : problem("body › area", "is not an area of this complaint", "Record the area first."),
   "symptom-named": symptom,
+  "symptom-first": first,
   "guard-answered": guardAnswer,
   "block-overridden": override,
   "referral-acknowledged": (state, { body }) =>

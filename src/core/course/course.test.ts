@@ -16,12 +16,12 @@ import {
 import { PROTOCOLS } from "../knowledge";
 import { readExam } from "../reading";
 import { type EpisodeDraft, SIGN_KINDS } from "../record";
-import { courseFrom } from "./course";
+import { courseFrom, forCourse } from "./course";
 import { judgeMean, judgePoints } from "./judge";
 import { proposedSigns } from "./proposals";
 import { askedAllAgain, testsAgain } from "./returning";
 import { testedBefore } from "./tested-before";
-import { inOrder, oddOrder } from "./visit";
+import { inOrder, oddOrder, visitOf } from "./visit";
 
 const TODAY = "2026-06-01";
 const DAYS = ["2026-03-02", "2026-03-16", "2026-03-30", "2026-04-13"] as const;
@@ -285,6 +285,51 @@ describe("sending on", () => {
     ]);
     expect(told.sendOn[0]).toMatchObject({ id: "deficit", isUrgent: true });
     expect(told.neurologySaid).toContain("Less than last time: L5 power right");
+  });
+});
+
+describe("a visit about two complaints", () => {
+  const [ours, other] = [idOf(600), idOf(601)];
+  const [visit] = courseExams([
+    {
+      date: DAYS[0],
+      tell: (exam) => {
+        calfVisit({ onset: 42, treat: false })(exam);
+        exam.technique({ level: "for both" });
+        exam.technique({ level: "ours", courses: [ours] });
+        exam.technique({ level: "other", courses: [other] });
+      },
+    },
+  ]);
+  const { techniques } = visit!.state();
+  const levels = (episode: string, drafts: readonly EpisodeDraft[] = []) => {
+    const { techniques: done, forAnother } = courseFrom({
+      episode,
+      events: episodeEvents(drafts, episode),
+      visits: [visitOf(visit!.state())],
+      today: TODAY,
+    });
+    const of = (rows: typeof done) => rows.map(({ event }) => techniques.find((one) => one.event === event)!.level);
+    return [of(done), of(forAnother)];
+  };
+
+  it("gives each its own techniques, and what is not said to both", () => {
+    expect(levels(ours)).toEqual([["for both", "ours"], ["other"]]);
+    expect(levels(other)).toEqual([["for both", "other"], ["ours"]]);
+  });
+
+  it("can be set right afterwards, and back, over every technique", () => {
+    for (const [index, { event }] of techniques.entries())
+      for (const isOurs of [true, false]) {
+        const moved = { type: "technique-moved", body: { exam: idOf(500), technique: event, isOurs } } as const;
+        const [kept] = levels(ours, [{ ...moved, body: { ...moved.body, isOurs: !isOurs } }, moved]);
+        expect(kept!.includes(techniques[index]!.level)).toBe(isOurs);
+      }
+  });
+
+  it("counts for the next visit only what was done for its own complaint", () => {
+    const { ours: visits } = forCourse([visitOf(visit!.state())], { moved: [] }, other);
+    expect(testedBefore(visits).techniques).toBe(2);
   });
 });
 

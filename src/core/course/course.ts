@@ -20,6 +20,7 @@ import { type CourseVisit, sayDay } from "./visit";
 /** The course of one complaint over its visits, ready to be shown. */
 
 export type CourseTechnique = {
+  readonly event: string;
   readonly exam: string;
   readonly date: string;
   readonly day: number;
@@ -48,6 +49,8 @@ export type Course = {
   readonly signs: readonly SignCourse[];
   readonly activities: { readonly count: number; readonly verdict: VerdictId } | null;
   readonly techniques: readonly CourseTechnique[];
+  /** Done at a visit of this course, for another complaint. */
+  readonly forAnother: readonly CourseTechnique[];
   readonly neurology: NeuroCourse;
   readonly neurologySaid: string;
   readonly bodies: { readonly first: readonly Place[]; readonly last: readonly Place[] };
@@ -91,11 +94,30 @@ export function techniqueText({
   return `${[kind, where].filter(Boolean).join(", ")} (${said})${elsewhere ? ", done elsewhere" : ""}`;
 }
 
+/**
+ * The visits of a course with the techniques that were for its complaint: where
+ * a visit serves several, it says so with each, or it was said afterwards.
+ *
+ * @example forCourse([], foldEpisode([]), "019a0000-0000-7000-8000-000000000001").ours // []
+ */
+export function forCourse<V extends Pick<CourseVisit, "techniques">>(
+  visits: readonly V[],
+  { moved }: Pick<EpisodeState, "moved">,
+  episode: string,
+): { readonly ours: readonly V[]; readonly notOurs: readonly V[] } {
+  const isOurs = ({ event, courses }: CourseVisit["techniques"][number]) =>
+    moved.find(({ technique }) => technique === event)?.isOurs ?? courses?.includes(episode) ?? true;
+  const only = (kept: boolean) =>
+    visits.map((visit) => ({ ...visit, techniques: visit.techniques.filter((one) => isOurs(one) === kept) }));
+  return { ours: only(true), notOurs: only(false) };
+}
+
 /** One letter a kind of technique, in the order they were first done. */
 function techniquesOf(visits: readonly CourseVisit[], start: string): readonly CourseTechnique[] {
   const kinds = [...new Set(visits.flatMap(({ techniques }) => techniques.map(({ kind }) => kind)))];
   return visits.flatMap(({ exam, date, techniques }) =>
     techniques.map((technique) => ({
+      event: technique.event,
       exam,
       date,
       day: daysBetween(start, date),
@@ -172,12 +194,13 @@ function nextOf(reasons: readonly SendOn[], state: EpisodeState, visits: readonl
 export function courseFrom({
   episode,
   events,
-  visits,
+  visits: all,
   clinic = [],
   settings = USUAL_SEND_ON,
   today,
 }: CourseAsked): Course {
   const state = foldEpisode(events);
+  const { ours: visits, notOurs } = forCourse(all, state, episode);
   const [first, last] = [visits[0], visits.at(-1)];
   const start = first?.date ?? today;
   const signs = markersOf(state).map((sign) => signCourse(sign, visits, start, clinic));
@@ -205,6 +228,7 @@ export function courseFrom({
     signs,
     activities: activitiesOf(signs),
     techniques: techniquesOf(visits, start),
+    forAnother: techniquesOf(notOurs, start),
     neurology,
     neurologySaid,
     bodies: { first: placesOf(first), last: placesOf(last) },

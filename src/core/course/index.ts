@@ -1,5 +1,5 @@
 /** Many visits of one complaint: what is followed, whether it really changed, and when to send somebody on. */
-export { type Course, courseFrom, type CourseTechnique, techniqueText, type VisitShown } from "./course";
+export { type Course, courseFrom, forCourse, type CourseTechnique, techniqueText, type VisitShown } from "./course";
 export { bandOf, betterOf, beyondIn, judgeMean, judgePoints, sayBand } from "./judge";
 export { type NeuroCourse, neuroCourse, type NeuroRow, sayNeurology } from "./neuro-course";
 export { type ProposedSign, proposedSigns } from "./proposals";

@@ -5,7 +5,7 @@ import { admit } from "../admission";
 import { readExam } from "../reading";
 import { type EventBody, type ExamEvent, parseEvent, sheetLabel, USUAL_VISIT } from "../record";
 import { assessGuard } from "../safety";
-import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS } from "../vocabulary";
+import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS, SOURCES } from "../vocabulary";
 import { editsOf, planDraft } from "./plan-draft";
 import { budgetOf } from "./draw-up";
 import { planExam } from "./plan-exam";
@@ -206,6 +206,37 @@ describe("what changes a plan", () => {
     expect(tight.staysOpen.length).toBeGreaterThan(0);
     expect(tight.questions.filter(({ by }) => by === "left out")).toHaveLength(tight.staysOpen.length);
     expect(tight.questions[0]!.by).not.toBe("left out");
+  });
+
+  it("asks first, and gives up last, what the symptom that matters most today raises", () => {
+    const exam = complaint("lumbopelvic", ["si-area.right"]);
+    exam.add("area-recorded", {
+      area: "area-2",
+      places: ["anterior-thigh.left"],
+      qualities: [],
+      now: null,
+      best: null,
+      worst: null,
+    });
+    exam.add("symptom-named", { area: exam.state().areas[0]!.area, words: "the ache" });
+    exam.add("symptom-named", { area: "area-2", words: "the thigh" });
+    const changing = (source: SourceId) => "changesManagement" in SOURCES[source];
+    const askedFirst = () =>
+      planExam(exam.state(), { budget: { burden: 100, minutes: 100 } })
+        .questions.filter(({ source }) => !changing(source))
+        .map(({ isOfFirst }) => isOfFirst);
+    const keptOf = () => planExam(exam.state(), { budget: { burden: 8, minutes: 100 } });
+    const settledFor = (plan: ExamPlan) => plan.questions.filter(({ by }) => by !== "left out");
+    const [acheFirst, keptForAche] = [askedFirst(), settledFor(keptOf()).map(({ source }) => source)];
+    exam.add("symptom-first", { area: "area-2" });
+    const [thighFirst, keptForThigh] = [askedFirst(), settledFor(keptOf()).map(({ source }) => source)];
+    for (const order of [acheFirst, thighFirst]) {
+      expect(order).toContain(false);
+      expect(order.lastIndexOf(true)).toBeLessThan(order.indexOf(false));
+    }
+    expect(keptForAche).not.toEqual(keptForThigh);
+    expect(keptForAche).toContain("sacroiliac");
+    expect(keptForThigh).toContain("upper-lumbar-root");
   });
 
   it("lets the irritable bear half, in the minutes there are", () => {

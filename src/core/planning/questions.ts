@@ -10,9 +10,20 @@ export type RaisedQuestion = {
   readonly side: Side | null;
   readonly depth: Raised["depth"];
   readonly because: string;
+  /** The symptom that matters most today raises it; where there is one symptom, every question is of it. */
+  readonly isOfFirst: boolean;
 };
 
 type Complaint = Pick<ExamState, "areas" | "history">;
+type Named = Complaint & Partial<Pick<ExamState, "familiar" | "alsoTheirs">>;
+
+/** What they came with, were it only the symptom that matters most today. */
+function firstAlone({ areas, history, familiar, alsoTheirs = [] }: Named): Complaint {
+  return {
+    areas: familiar && alsoTheirs.length > 0 ? areas.filter(({ area }) => area === familiar.area) : areas,
+    history,
+  };
+}
 
 const partsOf = ({ areas }: Complaint) =>
   areas.flatMap(({ places }) => places.map((place: Place) => placeParts(place)));
@@ -42,13 +53,16 @@ function fits(line: Raised, complaint: Complaint, side: Side | null): boolean {
  * The questions a complaint raises, source by source and side by side, in the
  * order of the catalogue of sources.
  *
- * @example raisedQuestions(calfAndFootState)[0] // { source: "lower-lumbosacral-root", side: "right", depth: "settle", because: "pain in the leg below the knee" }
+ * @example raisedQuestions(calfAndFootState)[0] // { source: "lower-lumbosacral-root", side: "right", depth: "settle", because: "pain in the leg below the knee", isOfFirst: true }
  */
-export function raisedQuestions(complaint: Complaint): readonly RaisedQuestion[] {
+export function raisedQuestions(complaint: Named): readonly RaisedQuestion[] {
+  const first = firstAlone(complaint);
   return (Object.keys(COMPLAINT_QUESTIONS) as SourceId[]).flatMap((source) =>
     sidesOf(source).flatMap((side) => {
       const line = COMPLAINT_QUESTIONS[source]!.find((each) => fits(each, complaint, side));
-      return line ? [{ source, side, depth: line.depth, because: line.because }] : [];
+      if (!line) return [];
+      const isOfFirst = COMPLAINT_QUESTIONS[source]!.some((each) => fits(each, first, side));
+      return [{ source, side, depth: line.depth, because: line.because, isOfFirst }];
     }),
   );
 }

@@ -242,6 +242,6 @@ export function companionOf({ protocol, side }: Planned, plan: Planning, keys: R
 /** How long a test takes with its other side, in seconds. */
 export const secondsWith = (test: TestId, companion: Planned | null): number => secondsOf(test, companion ? 2 : 1);
 
-/** What would change what is done today, then what is to be settled, then a look. */
-export const priorityOf = ({ source, depth }: RaisedQuestion): number =>
-  ("changesManagement" in SOURCES[source] ? 0 : 10) + (depth === "settle" ? 0 : 5);
+/** What would change what is done today, then what their first symptom asks, then what is to be settled, then a look. */
+export const priorityOf = ({ source, depth, isOfFirst }: RaisedQuestion): number =>
+  ("changesManagement" in SOURCES[source] ? 0 : 20) + (isOfFirst ? 0 : 10) + (depth === "settle" ? 0 : 5);

@@ -26,6 +26,7 @@ function twoSymptoms(): readonly RecordedEvent[] {
     worst: null,
   });
   exam.add("symptom-named", { area: "area-2", words: "a buzz in the calf" });
+  exam.add("symptom-first", { area: "area-2" });
   exam.add("symptom-dropped", { area: "area-2" });
   exam.add("visit-noted", {
     ...USUAL_VISIT,

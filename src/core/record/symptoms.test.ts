@@ -45,6 +45,17 @@ describe("several symptoms of one complaint", () => {
     expect(symptomsOf(exam.state())).toEqual([]);
   });
 
+  it("go by what matters most today: it becomes the first, and none is lost", () => {
+    const exam = backAndCalf([0, 0]);
+    exam.add("symptom-first", { area: "area-2" });
+    const named = () => symptomsOf(exam.state()).map(({ letter, words }) => `${letter} ${words}`);
+    expect(named()).toEqual(["A the buzz", "B the ache"]);
+    exam.add("symptom-first", { area: "area-2" });
+    expect(named()).toEqual(["A the buzz", "B the ache"]);
+    const unnamed = { ...exam.events.at(-1)!, id: exam.newId(), body: { area: "area-9" } } as ExamEvent;
+    expect(admit(exam.state(), unnamed)).toMatchObject({ what: expect.stringContaining("not named") });
+  });
+
   it("are three at most: a fourth is refused with what to do", () => {
     const exam = backAndCalf([0, 0]);
     exam.add("area-recorded", area("area-3", "groin.left"));

@@ -11,6 +11,7 @@ import {
   type EpisodeState,
   fold,
   foldEpisode,
+  forCourse,
   inOrder,
   InputError,
   oddOrder,
@@ -27,7 +28,7 @@ import {
   uuid,
   visitOf,
 } from "@/core";
-import type { DueCourse, ExamCourse, PersonCourses } from "@/wire/course";
+import type { DueCourse, ExamCourse, NamedCourse, PersonCourses } from "@/wire/course";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import { loadExam, receipt, type Sender } from "./exams";
 import { findPerson } from "./people";
@@ -274,11 +275,17 @@ export function courseBehind(store: Store, exam: string): ExamCourse | null {
     0,
     ordered.findIndex((visit) => visit.exam === exam),
   );
+  const earlier = enough(before).flatMap((visit) => visitIn(store, visit.exam) ?? []);
   return {
     episode: own.episode,
     events,
-    earlier: enough(before).flatMap((visit) => visitIn(store, visit.exam) ?? []),
+    earlier: forCourse(earlier, state, own.episode).ours,
     visitsBefore: before.length,
+    others: episodesOf(store, person).flatMap((other): readonly NamedCourse[] => {
+      if (other === own.episode) return [];
+      const told = foldEpisode(eventsOf<StreamEvent>(store, "episode", other));
+      return told.joined.includes(exam) ? [{ episode: other, name: told.name }] : [];
+    }),
   };
 }
 

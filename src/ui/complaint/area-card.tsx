@@ -56,6 +56,20 @@ function SymptomWords({ area }: { area: string }) {
   );
 }
 
+/** Of several symptoms one matters most today: what it asks comes first, and is kept longest when time is short. */
+function MattersMost({ area, isFirst }: { area: string; isFirst: boolean }) {
+  const { append } = useExam();
+  return (
+    <Button
+      className="mb-3"
+      aria-pressed={isFirst}
+      onClick={() => void (isFirst || append({ type: "symptom-first", body: { area } }))}
+    >
+      Matters most today
+    </Button>
+  );
+}
+
 export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
   const { state, appendFrom } = useExam();
   const record = (change: (latest: Area) => Partial<Area>) =>
@@ -82,6 +96,9 @@ export function AreaCard({ area, number, isCurrent, onSelect }: AreaCardProps) {
         )
       }
     >
+      {symptoms.length > 1 && symptom && (
+        <MattersMost area={area.area} isFirst={symptom.letter === SYMPTOM_LETTERS[0]} />
+      )}
       <p className="mb-3">{area.places.map(placeLabel).join(" · ")}</p>
       <div className="flex flex-col gap-3">
         <div role="group" aria-label="What it feels like" className="flex flex-wrap gap-1.5">

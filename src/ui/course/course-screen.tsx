@@ -122,6 +122,43 @@ function Reactions({ course }: { course: Course }) {
   );
 }
 
+/** What was done; at a visit about several complaints, which of them it was for. */
+function CourseTechniques({
+  course,
+  others,
+  say,
+}: Pick<Parameters<typeof CourseVisits>[0], "course" | "others" | "say">) {
+  const shared = new Set(others.flatMap(({ visits }) => visits.map(({ exam }) => exam)));
+  const rows = [
+    ...course.techniques.map((one) => ({ ...one, isOurs: true })),
+    ...course.forAnother.map((one) => ({ ...one, isOurs: false })),
+  ];
+  return (
+    <ul className="mb-2" data-course-techniques>
+      {rows.map(({ event, exam, date, letter, text, isOurs }) => (
+        <li key={event} className="flex flex-wrap items-center gap-2">
+          {isOurs ? (
+            <span>
+              {dayText(date)}: <strong>{letter}</strong> {text}
+            </span>
+          ) : (
+            <span className="text-soft">
+              {dayText(date)}: {text}, for another complaint
+            </span>
+          )}
+          {(shared.has(exam) || !isOurs) && (
+            <Button
+              onClick={() => void say({ type: "technique-moved", body: { exam, technique: event, isOurs: !isOurs } })}
+            >
+              {isOurs ? "Not for this complaint" : "For this complaint too"}
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** What is kept about a course beside its picture. */
 function Kept({
   course,
@@ -145,13 +182,7 @@ function Kept({
       </details>
       <details>
         <summary className="flex min-h-11 items-center text-lg font-semibold">Techniques and reactions</summary>
-        <ul className="mb-2">
-          {course.techniques.map(({ date, letter, text }, index) => (
-            <li key={index}>
-              {dayText(date)}: <strong>{letter}</strong> {text}
-            </li>
-          ))}
-        </ul>
+        <CourseTechniques course={course} others={others} say={say} />
         <Reactions course={course} />
       </details>
     </Card>

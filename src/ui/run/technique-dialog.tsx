@@ -37,7 +37,28 @@ type Fields = {
   note: string;
   elsewhere: boolean;
   despite: string;
+  /** The course it is for; empty: every complaint of this visit. */
+  course: string;
 };
+
+/** Which complaint it is for, where the visit is about several. */
+function ForWhich({ value, onChoose }: { value: string; onChoose: (course: string) => void }) {
+  const { course } = useExamCourse();
+  if (!course || course.others.length === 0) return null;
+  return (
+    <Choice
+      label="For which complaint"
+      big
+      value={value}
+      options={[
+        { value: course.episode, label: "what this visit was opened for" },
+        ...course.others.map(({ episode, name }) => ({ value: episode, label: name || "the other one" })),
+        { value: "", label: "all of them" },
+      ]}
+      onChoose={onChoose}
+    />
+  );
+}
 
 /** A reason has to say something. */
 const SHORTEST_REASON = 10;
@@ -126,11 +147,12 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
       note: "",
       elsewhere: false,
       despite: "",
+      course: "",
     },
   });
-  const [kind, region, side, elsewhere, despite] = useWatch({
+  const [kind, region, side, elsewhere, despite, forCourse] = useWatch({
     control,
-    name: ["kind", "region", "side", "elsewhere", "despite"],
+    name: ["kind", "region", "side", "elsewhere", "despite", "course"],
   });
   const said = region ? techniqueGuard(state, guard, { kind, region, side: side === "none" ? null : side }) : null;
   const asksReason = said !== null && !elsewhere && said.blocks.length > 0 && said.blocks.every(({ final }) => !final);
@@ -155,6 +177,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         note: fields.note.trim(),
         ...(fields.region ? { region: fields.region } : {}),
         ...(fields.elsewhere ? { elsewhere: true } : {}),
+        ...(fields.course ? { courses: [fields.course] } : {}),
         ...(asksReason ? { despite: fields.despite.trim() } : {}),
       },
     });
@@ -199,6 +222,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
           }))}
           onChoose={(chosen) => setValue("side", chosen)}
         />
+        <ForWhich value={forCourse} onChoose={(course) => setValue("course", course)} />
         {said && !elsewhere && <TechniqueGuard {...said} />}
         {!elsewhere && isNeckThrust({ kind, region }) && <NeckThrustAsked />}
         {asksReason && !mayOverride && (

@@ -185,6 +185,13 @@ export const complaint = {
     else upsert(draft.alsoTheirs, (known) => known.area === body.area, body);
   }),
   "symptom-dropped": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => forget(draft, body.area)),
+  /** Which of theirs matters most today: it becomes the first. */
+  "symptom-first": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => {
+    const chosen = draft.alsoTheirs.find(({ area }) => area === body.area);
+    if (!chosen || !draft.familiar) return;
+    draft.alsoTheirs = [draft.familiar, ...draft.alsoTheirs.filter((known) => known !== chosen)];
+    draft.familiar = chosen;
+  }),
   "history-recorded": kind(history, (draft: ComplaintDraft, { body }) => void (draft.history = body)),
   "centralisation-recorded": kind(
     centralisation,

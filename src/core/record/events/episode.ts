@@ -76,6 +76,8 @@ export type EpisodeState = {
   /** Visits that were put here by hand, beside those that say so themselves. */
   readonly joined: readonly string[];
   readonly left: readonly string[];
+  /** Techniques of visits that serve another complaint too, where it was said afterwards which they were for. */
+  readonly moved: readonly { readonly technique: string; readonly isOurs: boolean }[];
   readonly markers: readonly Marker[];
   readonly dropped: readonly { readonly marker: string; readonly reason: string; readonly at: string }[];
   readonly outcomes: readonly CourseOutcome[];
@@ -93,6 +95,7 @@ export const emptyEpisode = (): EpisodeState => ({
   openedAt: null,
   joined: [],
   left: [],
+  moved: [],
   markers: [],
   dropped: [],
   outcomes: [],
@@ -121,6 +124,12 @@ export const episode = {
     draft.joined = draft.joined.filter((exam) => exam !== body.exam);
     if (!draft.left.includes(body.exam)) draft.left.push(body.exam);
   }),
+  /** Which complaint a technique was for, where the visit it was done at serves several. */
+  "technique-moved": kind(
+    closed({ exam: uuid(), technique: uuid(), isOurs: yesNo() }),
+    (draft: EpisodeDraft, { body: { technique, isOurs } }) =>
+      upsert(draft.moved, (known) => known.technique === technique, { technique, isOurs }),
+  ),
   "marker-set": kind(marker, (draft: EpisodeDraft, { body, at }) => {
     const first = draft.markers.find((known) => known.marker === body.marker)?.at ?? at;
     upsert(draft.markers, (known) => known.marker === body.marker, { ...body, at: first });

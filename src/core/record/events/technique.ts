@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { closed, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, yesNo } from "../../base";
+import { closed, listOfEach, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, wholeIn, yesNo } from "../../base";
 import { force } from "../../measurement";
 import { SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
@@ -20,6 +20,8 @@ const logged = closed({
   region: oneOf(TECHNIQUE_REGIONS).optional(),
   /** Done by somebody else, or before: it is recorded, and nobody is asked whether it may be. */
   elsewhere: yesNo().optional(),
+  /** The courses it was done for, where the visit serves several; left out: for each of them. */
+  courses: listOfEach(uuid(), 12).optional(),
   /** Why it was done although an answer blocks what it loads. */
   despite: text(300).optional(),
 });
