@@ -50,6 +50,52 @@ test("stones are walked, asked why, left out, put in and put first, all by keys"
   await expect(page.locator("[data-minutes]")).toHaveAttribute("data-minutes", "20");
 });
 
+test("a stone is moved by key and by hand, held when the plan is made anew, and the list kept as an own sheet", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const { exam } = await prepare(
+    (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),
+  );
+  await page.goto(`/exams/${exam}/plan`);
+  await expect(page.locator("[data-plan]")).toBeVisible();
+  await page.locator("html[data-whole]").waitFor();
+  const bay = page
+    .locator("[data-bay]")
+    .filter({ has: page.locator("[data-stone]").nth(2) })
+    .first();
+  const order = () =>
+    bay.locator("[data-stone]").evaluateAll((all) => all.map((one) => (one as HTMLElement).dataset.stone!));
+  const [first, second, ...rest] = await order();
+  await bay.locator(`[data-stone="${second}"]`).click();
+  await page.keyboard.press("k");
+  await expect.poll(order).toEqual([second, first, ...rest]);
+  await expect(bay.locator(`[data-stone="${second}"]`).getByRole("img", { name: "held here" })).toBeVisible();
+
+  const last = rest.at(-1)!;
+  await bay.locator(`[data-stone="${last}"]`).evaluate((one) => one.scrollIntoView({ block: "center" }));
+  const from = (await bay.locator(`[data-stone="${last}"]`).boundingBox())!;
+  const to = (await bay.locator(`[data-stone="${second}"]`).boundingBox())!;
+  await page.mouse.move(from.x + 30, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 24, { steps: 12 });
+
+  await page.mouse.up();
+  await expect.poll(order).toEqual([last, second, first, ...rest.slice(0, -1)]);
+
+  await page.getByText("Keep these tests as a sheet of my own").click();
+  await page.getByLabel("Name of the sheet").fill("calf, my way");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText('Kept as "calf, my way".')).toBeVisible();
+  await page.getByRole("button", { name: /^Start/ }).click();
+  await expect(page).toHaveURL(/\/(run|guard)$/);
+  const plan = (await stored(request, exam)).events.findLast(({ type }) => type === "plan-set")!.body as {
+    edits: { held?: string[] };
+  };
+  expect(plan.edits.held?.slice(0, 2)).toEqual([last, second]);
+});
+
 test("a test is done in another position by one key, and back by the same", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right").consent().guard());
   await page.goto(`/exams/${exam}/plan`);

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { changeOf, parseExamFile, refuse, simulatePeople } from "@/core";
+import { changeOf, parseExamFile, refuse, simulatePeople, worthOf } from "@/core";
 import { stateIn } from "./exam-state";
 import { planJson, rounded } from "./plan-json";
 
@@ -47,6 +47,17 @@ function change(options: ChangeOptions, { print, numberOption, done }: Terminal)
   return done;
 }
 
+type WorthOptions = { start: string; positive: string; negative: string; threshold?: string };
+
+function worth(options: WorthOptions, { print, numberOption, done }: Terminal): number {
+  const share = (name: "start" | "positive" | "negative") => numberOption(name, options[name], 0, 1);
+  const asked = { start: share("start"), positive: share("positive"), negative: share("negative") };
+  const threshold = options.threshold === undefined ? null : numberOption("threshold", options.threshold, 0, 1);
+  const { chance, fall, value } = worthOf({ ...asked, threshold });
+  print({ chance: rounded(chance), fall: rounded(fall), value: value === null ? null : rounded(value) });
+  return done;
+}
+
 /** Plan, simulated people, and change against error. */
 export function planningCommands(root: Command, terminal: Terminal): void {
   root
@@ -73,4 +84,14 @@ export function planningCommands(root: Command, terminal: Terminal): void {
     .option("--before-trials <number>", "over how many trials the first is the mean", "1")
     .option("--after-trials <number>", "the same of the second", "1")
     .action((options: ChangeOptions) => terminal.finish(change(options, terminal)));
+  root
+    .command("worth")
+    .description(
+      "what a test is worth before it is done: chance of a positive, fall in bits, value of deciding, as JSON",
+    )
+    .requiredOption("--start <p>", "the probability now, 0 to 1")
+    .requiredOption("--positive <p>", "after a positive")
+    .requiredOption("--negative <p>", "after a negative")
+    .option("--threshold <p>", "from which you would act; none is published, left out: no value is given")
+    .action((options: WorthOptions) => terminal.finish(worth(options, terminal)));
 }

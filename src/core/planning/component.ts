@@ -11,6 +11,8 @@ export type PlanTest = {
   readonly cost: number;
   /** How many runs it is: two where both sides are done. Left out: one. */
   readonly runs?: number;
+  /** Held by hand: of those held in a place, the lowest is done next, before any other. Left out: it is not. */
+  readonly held?: number | undefined;
 };
 
 export type PlanRule = {
@@ -90,6 +92,8 @@ export class Component {
   private readonly member: readonly (readonly number[])[];
   private readonly chosen = new Map<string, Map<string | number, Choice>>();
   private readonly walks = new Map<string, Walk>();
+  /** Places in which an order was set by hand. */
+  private readonly holds: ReadonlySet<string>;
 
   /**
    * @param nodes how many states may be looked at, all walks together
@@ -101,6 +105,7 @@ export class Component {
     private nodes: number,
   ) {
     this.places = [...new Set(tests.map(({ place }) => place))];
+    this.holds = new Set(tests.flatMap(({ place, held }) => (held === undefined ? [] : [place])));
     this.member = tests.map(({ id }) => rules.map(({ members }) => members.findIndex(({ test }) => test === id)));
     this.weights = rules.map(({ probability }) => new Map([[0, openingState(probability)]]));
     this.heard = rules.map(() => new Map<number, Heard>());
@@ -171,6 +176,15 @@ export class Component {
     return ends;
   }
 
+  /** How far up the held tests reach that may be done next in a place: no further than the first that is needed. */
+  private heldNext(from: State, place: string): number {
+    return this.tests.reduce(
+      (lowest, { place: there, held = Infinity }, test) =>
+        there === place && held < lowest && this.isNeeded(from, test) ? held : lowest,
+      Infinity,
+    );
+  }
+
   /** The cheapest test to do next in a place, and what the place costs from here on. */
   private best(from: State, place: string): Choice {
     const kept = this.chosen.get(place)!;
@@ -179,9 +193,10 @@ export class Component {
     if (known) return known;
     if (--this.nodes < 0) throw new TooManyStates();
     let chosen: Choice = NOTHING;
+    const next = this.holds.has(place) ? this.heldNext(from, place) : Infinity;
     for (let test = 0; test < this.tests.length; test++) {
-      const { place: there, cost: own } = this.tests[test]!;
-      if (there !== place || !this.isNeeded(from, test)) continue;
+      const { place: there, cost: own, held = Infinity } = this.tests[test]!;
+      if (there !== place || held > next || !this.isNeeded(from, test)) continue;
       let cost = own;
       for (const { chance, state } of this.outcomes(from, test)) cost += chance * this.best(state, place).cost;
       if (chosen.test < 0 || cost < chosen.cost - 1e-12) chosen = { cost, test };

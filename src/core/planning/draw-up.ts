@@ -1,5 +1,5 @@
 import type { EvidenceSet } from "../evidence";
-import { protocolOf, TURN_SECONDS } from "../knowledge";
+import { protocolOf, type TestId, TURN_SECONDS } from "../knowledge";
 import { sourceKey } from "../reading";
 import { ageAtExam, type ExamState, irritability } from "../record";
 import { type Side, SIDES } from "../vocabulary";
@@ -70,18 +70,26 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
   return { ways, always: [...first, ...added] };
 }
 
+/** What looks for harm stays before everything; then what a hand put first. */
+function heldOf({ guard }: Planning, { held = [] }: PlanEdits, test: TestId): number | undefined {
+  if (guard.first.some(({ tests }) => tests.includes(test))) return -1;
+  const at = held.indexOf(test);
+  return at < 0 ? undefined : at;
+}
+
 const asked = (
   items: readonly PlanItem[],
   { ways, always }: Drafted,
   plan: Planning,
-  from: string | null,
-  first: string | undefined,
+  edits: PlanEdits,
+  { from, first }: Pick<OrderAsked, "from" | "first">,
 ): OrderAsked => ({
   tests: items.map((item) => ({
     id: item.key,
     place: item.place,
     cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
     runs: item.companion ? 2 : 1,
+    held: heldOf(plan, edits, item.protocol.id),
   })),
   rules: ways.flatMap(({ way }) => way.rules),
   always: always.map(({ key }) => key),
@@ -140,7 +148,7 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const places = new Set(items.map(({ place }) => place));
     const first =
       [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
-    const asking = asked(items, drafted, plan, from, first);
+    const asking = asked(items, drafted, plan, edits, { from, first });
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);
     const mostBurden = order.most.burden / plan.factor;

@@ -35,6 +35,29 @@ function askedOf(rules: readonly GoldenRule[], correlation: number): OrderAsked 
 }
 const GOLDEN_RULES = named("4.4").inputs.rules as GoldenRule[];
 
+describe("an order that is held by hand", () => {
+  const { tests, rules } = askedOf(GOLDEN_RULES, 0.4);
+  const supine = tests.filter(({ place }) => place === "supine");
+
+  /** Every order of some tests. */
+  const ordersOf = <T>(list: readonly T[]): (readonly T[])[] =>
+    list.length === 0
+      ? [[]]
+      : list.flatMap((one) => ordersOf(list.filter((each) => each !== one)).map((rest) => [one, ...rest]));
+
+  it("is kept, costs what its own walk costs, and the cheapest of all of them is not cheaper than a free hand", () => {
+    const free = examOrder({ ...askedOf(GOLDEN_RULES, 0.4), tests: supine, rules });
+    const totals = ordersOf(supine.map(({ id }) => id)).map((order) => {
+      const held = supine.map((test) => ({ ...test, held: order.indexOf(test.id) }));
+      const one = examOrder({ ...askedOf(GOLDEN_RULES, 0.4), tests: held, rules });
+      expect(one.inOrder.get("supine")).toEqual(order);
+      return one.total;
+    });
+    expect(Math.min(...totals)).toBeGreaterThanOrEqual(free.total - 1e-9);
+    expect(Math.max(...totals)).toBeGreaterThan(free.total);
+  });
+});
+
 describe("the order of positions", () => {
   it("4.4: the best, the second and the worst of all orders", () => {
     const { best, second, worst } = named("4.4").outputs as Record<

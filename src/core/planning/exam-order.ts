@@ -137,6 +137,11 @@ function* ordersFor({ tests, first }: OrderAsked): Generator<readonly string[]> 
   for (const rest of ordersOf(places.filter((place) => place !== first))) yield [first, ...rest];
 }
 
+/** Far behind every rank a hand gives. */
+const NOT_HELD = 1e9;
+const rankHeld = (tests: readonly PlanTest[], id: string): number =>
+  tests.find((test) => test.id === id)?.held ?? NOT_HELD;
+
 type Priced = Omit<ExamOrder, "gap">;
 
 function priced(asked: OrderAsked, parts: readonly Component[], order: readonly string[]): Priced {
@@ -183,7 +188,7 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
         [
           ...fixed.filter((test) => test.place === place).map(({ id }) => id),
           ...walks.flatMap(({ walk }) => walk.firsts.get(place) ?? []),
-        ],
+        ].toSorted((a, b) => rankHeld(tests, a) - rankHeld(tests, b)),
       ]),
     ),
     settledAfter: new Map(

@@ -6,7 +6,7 @@ import { wordFor } from "../reading";
 import { DEFAULT_READING_SETTINGS } from "../record";
 import { finishRule } from "./finish-rule";
 import { bits } from "./one-factor";
-import { chanceOfChange, entropy, expectedFall, fallOver, impliedChance } from "./worth";
+import { chanceOfChange, entropy, expectedFall, fallOver, impliedChance, worthOf } from "./worth";
 
 type Numbers = {
   name: string;
@@ -263,10 +263,23 @@ describe("finishing a rule", () => {
   it("4.1: what a test is expected to take away, and the chance of a positive the reading implies", () => {
     const { inputs, outputs } = named("4.1");
     const start = inputs.start as number;
-    for (const { pPlus, pMinus, q, fall } of Object.values(outputs) as unknown as Record<string, number>[]) {
+    for (const { pPlus, pMinus, q, fall, ...values } of Object.values(outputs) as unknown as Record<string, number>[]) {
       near(impliedChance(start, pPlus!, pMinus!), q!);
       near(expectedFall(start, pPlus!, pMinus!), fall!);
+      for (const threshold of inputs.thresholds as number[]) {
+        const asked = { start, positive: pPlus!, negative: pMinus!, threshold };
+        near(worthOf(asked).value!, values[`value_tau_${threshold}`]!);
+      }
     }
+  });
+
+  it("is worth nothing to decide by where no answer crosses the threshold, and refuses answers on one side of now", () => {
+    for (const threshold of [0, 0.05, 0.5, 1])
+      near(worthOf({ start: 0.25, positive: 0.48, negative: 0.06, threshold }).value!, 0);
+    expect(worthOf({ start: 0.25, positive: 0.48, negative: 0.06, threshold: null }).value).toBeNull();
+    expect(() => worthOf({ start: 0.5, positive: 0.48, negative: 0.06, threshold: 0.3 })).toThrow(
+      /does not lie between/,
+    );
   });
 
   it("never gains less than nothing", () => {

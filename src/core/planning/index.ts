@@ -3,6 +3,7 @@ export { barredBy, TRANSFER_TURNS } from "./barred";
 export { blockedRules } from "./blocked-rules";
 export { endOffer } from "./end-offer";
 export { nextTests, type NextTests } from "./next-test";
+export { heldAt, heldBy, heldOrNot } from "./held";
 export { inPlaceOf, otherPosition } from "./other-position";
 export { offeredPlaces, theirPlaces } from "./offered-places";
 export { leftAtEnd, leftOver } from "./left-at-end";
@@ -10,4 +11,5 @@ export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from
 export { editsOf, planDraft } from "./plan-draft";
 export { planExam } from "./plan-exam";
 export { type ExamPlan, type PlanBlock, type PlanEdits, type PlanTestShown, USUAL_BUDGET } from "./plan-types";
+export { worthOf } from "./worth";
 export { simulatePeople, type Simulated } from "./simulate";

@@ -49,6 +49,7 @@ export function planDraft(
       edits: {
         without: [...(edits.without ?? [])],
         added: [...(edits.added ?? [])],
+        ...(edits.held?.length ? { held: [...edits.held] } : {}),
         first: edits.first ?? null,
         burden: edits.budget?.burden ?? USUAL_BUDGET.burden,
         minutes: edits.budget?.minutes ?? USUAL_BUDGET.minutes,
@@ -67,6 +68,7 @@ export const editsOf = ({ plan }: Pick<ExamState, "plan">): PlanEdits =>
     ? {
         without: plan.edits.without.filter((test) => test !== undefined),
         added: plan.edits.added.filter((test) => test !== undefined),
+        ...(plan.edits.held ? { held: plan.edits.held.filter((test) => test !== undefined) } : {}),
         first: plan.edits.first ?? undefined,
         budget: { burden: plan.edits.burden, minutes: plan.edits.minutes },
       }

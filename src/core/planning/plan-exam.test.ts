@@ -6,6 +6,7 @@ import { readExam } from "../reading";
 import { type EventBody, type ExamEvent, parseEvent, sheetLabel, USUAL_VISIT } from "../record";
 import { assessGuard } from "../safety";
 import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS, SOURCES } from "../vocabulary";
+import { heldAt, heldBy, heldOrNot } from "./held";
 import { editsOf, planDraft } from "./plan-draft";
 import { budgetOf } from "./draw-up";
 import { planExam } from "./plan-exam";
@@ -261,6 +262,40 @@ describe("what changes a plan", () => {
     expect(testsIn(added)).toContain("scour");
     for (const position of new Set(added.blocks.map((block) => block.position)))
       expect(planExam(calf().state(), { added: ["scour"], first: position }).blocks[0]!.position).toBe(position);
+  });
+
+  it("holds what a hand put first in its position, over every test of every block, and still settles as before", () => {
+    const free = planExam(calf().state(), { budget: { burden: 100, minutes: 100 } });
+    for (const block of free.blocks) {
+      const order = [...new Set(block.tests.filter(({ when }) => !when).map(({ test }) => test))];
+      for (const test of order)
+        for (const to of order.keys()) {
+          const held = heldAt({}, block, test, to);
+          const plan = planExam(calf().state(), { held, budget: { burden: 100, minutes: 100 } });
+          const there = plan.blocks.find(({ place }) => place === block.place)!;
+          const now = [...new Set(there.tests.filter(({ when }) => !when).map((shown) => shown.test))];
+          const harm = now.filter((id) => there.tests.find((shown) => shown.test === id)!.role === "looks for harm");
+          expect(now.slice(harm.length, harm.length + held.length), `${test} ${to}`).toEqual(
+            held.filter((id) => !harm.includes(id)),
+          );
+          expect(plan.expected.cost).toBeGreaterThanOrEqual(free.expected.cost - 1e-9);
+          expect(plan.gap).toBeNull();
+        }
+    }
+  });
+
+  it("lets go of what was held, keeps other positions as they were, and knows what it is not told of", () => {
+    const { blocks } = planExam(calf().state(), { budget: { burden: 100, minutes: 100 } });
+    const orders = blocks.map(({ tests }) => [...new Set(tests.filter(({ when }) => !when).map(({ test }) => test))]);
+    const at = orders.findIndex((order) => order.length > 1);
+    const block = blocks[at]!;
+    const [first, second] = orders[at]!;
+    const elsewhere = orders.find((order) => !order.includes(first!))![0]!;
+    const held = heldBy({ held: [elsewhere] }, block, second!, -1);
+    expect(held).toEqual([elsewhere, second]);
+    expect(heldOrNot({ held }, block, second!)).toEqual([elsewhere]);
+    expect(heldOrNot({}, block, first!)).toEqual([first]);
+    expect(heldAt({ held }, block, "no-such-test" as TestId, 0)).toBe(held);
   });
 
   it("leaves out what the guard blocks and says why; what looks for harm comes first of its block", () => {

@@ -78,6 +78,8 @@ export type PlanEdits = {
   readonly without?: readonly TestId[];
   /** Tests added by hand. */
   readonly added?: readonly TestId[];
+  /** Tests held where a hand put them: in their position they come first, in this order. */
+  readonly held?: readonly TestId[];
   /** The position that comes first. */
   readonly first?: Position | undefined;
   readonly budget?: Partial<Budget>;

@@ -1,3 +1,4 @@
+import { refuse } from "../base";
 import type { Word } from "../reading";
 
 /** What knowing more is worth, in bits and in changed words. */
@@ -42,6 +43,59 @@ export function fallOver(ends: readonly PossibleEnd[]): number {
   const mean = ends.reduce((sum, { chance, probability }) => sum + chance * probability, 0);
   return entropy(mean) - ends.reduce((sum, { chance, probability }) => sum + chance * entropy(probability), 0);
 }
+
+/**
+ * What knowing more is worth to somebody who acts from a threshold on: how much
+ * surer, on average, they act rightly. No threshold is published for any source;
+ * it is the asker's own.
+ *
+ * @param ends what can come, with its chance
+ * @param threshold the probability from which they would act, 0 to 1
+ * @example decisionValue([{ chance: 0.4531, probability: 0.4828 }, { chance: 0.5469, probability: 0.0571 }], 0.3) // 0.0828
+ */
+export function decisionValue(ends: readonly PossibleEnd[], threshold: number): number {
+  const over = (p: number) => Math.max(0, p - threshold);
+  const now = ends.reduce((sum, { chance, probability }) => sum + chance * probability, 0);
+  return Math.max(0, ends.reduce((sum, { chance, probability }) => sum + chance * over(probability), 0) - over(now));
+}
+
+/**
+ * What a test is worth before it is done: from the probability now and what
+ * either answer would make of it.
+ *
+ * @throws InputError where the two answers do not lie on either side of now
+ * @example worthOf({ start: 0.25, positive: 0.4828, negative: 0.0571, threshold: 0.3 }).value // 0.0828
+ */
+export function worthOf({ start, positive, negative, threshold }: WorthAsked): {
+  readonly chance: number;
+  readonly fall: number;
+  readonly value: number | null;
+} {
+  if (negative > start || positive < start)
+    refuse(
+      "--start",
+      `${start} does not lie between ${negative} (negative) and ${positive} (positive)`,
+      "A positive raises the probability, a negative lowers it: check the three.",
+    );
+  const chance = impliedChance(start, positive, negative);
+  const ends = [
+    { chance, probability: positive },
+    { chance: 1 - chance, probability: negative },
+  ];
+  return {
+    chance,
+    fall: expectedFall(start, positive, negative),
+    value: threshold === null ? null : decisionValue(ends, threshold),
+  };
+}
+
+type WorthAsked = {
+  readonly start: number;
+  readonly positive: number;
+  readonly negative: number;
+  /** The probability from which somebody would act; null: none is set, and no value is given. */
+  readonly threshold: number | null;
+};
 
 export const chanceOfChange = (ends: readonly PossibleEnd[], now: number, wordAt: (p: number) => Word): number =>
   ends.filter(({ probability }) => wordAt(probability) !== wordAt(now)).reduce((sum, { chance }) => sum + chance, 0);

@@ -1,5 +1,18 @@
 "use client";
 
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  MouseSensor,
+  TouchSensor,
+  type UniqueIdentifier,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { rectSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { Pin } from "lucide-react";
 import { protocolOf } from "@/core/knowledge";
 import { poseOf } from "@/core/poses";
 import type { ExamPlan, PlanBlock } from "@/core/planning";
@@ -8,6 +21,9 @@ import { SideBadge } from "../primitives/side-badge";
 import { PLACE_WORDS, type Stone, stonesOf } from "./stones";
 
 const HEAVIEST = 5;
+
+/** A test of a position: the same test may stand in two. */
+const idIn = ({ place }: PlanBlock, test: Stone["test"]): string => `${place}/${test}`;
 
 /** How heavy it is: one to five weights. */
 function Weights({ burden }: { burden: number }) {
@@ -20,15 +36,28 @@ function Weights({ burden }: { burden: number }) {
   );
 }
 
-type StoneProps = { stone: Stone; isChosen: boolean; isFirst: boolean; onChoose: () => void };
+type StoneProps = {
+  id: string;
+  stone: Stone;
+  isChosen: boolean;
+  isFirst: boolean;
+  isHeld: boolean;
+  onChoose: () => void;
+};
 
 /** One test: its name, its sides as they lie on the table, why it is there. */
-function StoneCard({ stone, isChosen, isFirst, onChoose }: StoneProps) {
+function StoneCard({ id, stone, isChosen, isFirst, isHeld, onChoose }: StoneProps) {
+  const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const isUnlikely = stone.chance < 0.6;
   return (
-    <li className="relative">
+    <li
+      ref={setNodeRef}
+      className={`relative ${isDragging ? "z-20 opacity-90" : ""}`}
+      style={{ transform: CSS.Translate.toString(transform), transition: transition ?? "" }}
+    >
       <button
         type="button"
+        {...listeners}
         data-stone={stone.test}
         aria-pressed={isChosen}
         onClick={onChoose}
@@ -36,6 +65,7 @@ function StoneCard({ stone, isChosen, isFirst, onChoose }: StoneProps) {
       >
         <span className="flex w-full items-center gap-1.5">
           <span className={`grow text-xl leading-tight ${isFirst ? "font-bold" : "font-semibold"}`}>{stone.name}</span>
+          {isHeld && <Pin role="img" aria-label="held here" size={18} className="shrink-0 text-soft" />}
           {stone.sides.map((side) => (
             <SideBadge key={side} side={side} size="md" />
           ))}
@@ -66,12 +96,10 @@ type BayProps = {
   at: number;
   /** To or from lying on the front. */
   isOver: boolean;
-  chosen: string | null;
-  onChoose: (test: Stone["test"]) => void;
-};
+} & Required<Pick<PlanRoadProps, "held" | "chosen" | "onChoose">>;
 
 /** A position: who lies how, and the tests done there. */
-function Bay({ block, at, isOver, chosen, onChoose }: BayProps) {
+function Bay({ block, at, isOver, held, chosen, onChoose }: BayProps) {
   const stones = stonesOf(block);
   const [first] = stones;
   if (!first) return null;
@@ -95,15 +123,19 @@ function Bay({ block, at, isOver, chosen, onChoose }: BayProps) {
         </h2>
       </div>
       <ol className={`grid content-start gap-1.5 border-t-8 border-glow pt-2 ${isWide ? "lg:grid-cols-2" : ""}`}>
-        {stones.map((stone, index) => (
-          <StoneCard
-            key={stone.test}
-            stone={stone}
-            isFirst={at === 0 && index === 0}
-            isChosen={chosen === stone.test}
-            onChoose={() => onChoose(stone.test)}
-          />
-        ))}
+        <SortableContext items={stones.map(({ test }) => idIn(block, test))} strategy={rectSortingStrategy}>
+          {stones.map((stone, index) => (
+            <StoneCard
+              key={stone.test}
+              id={idIn(block, stone.test)}
+              stone={stone}
+              isFirst={at === 0 && index === 0}
+              isHeld={held.includes(stone.test)}
+              isChosen={chosen === stone.test}
+              onChoose={() => onChoose(stone.test)}
+            />
+          ))}
+        </SortableContext>
       </ol>
     </li>
   );
@@ -207,32 +239,60 @@ function Flags({ plan }: { plan: ExamPlan }) {
   );
 }
 
-type PlanRoadProps = { plan: ExamPlan; chosen: Stone["test"] | null; onChoose: (test: Stone["test"]) => void };
+type PlanRoadProps = {
+  plan: ExamPlan;
+  /** Put where they are by hand; left out: none. */
+  held?: readonly Stone["test"][];
+  chosen: Stone["test"] | null;
+  onChoose: (test: Stone["test"]) => void;
+  /** A test was put at a place of its position; left out: nothing can be moved. */
+  onPut?: (block: PlanBlock, test: Stone["test"], to: number) => void;
+};
+
+/** A drag begins after this many pixels, or on glass after this long: a tap and a scroll stay what they are. */
+const DRAG_PX = 8;
+const PRESS_MS = 250;
 
 /** The road: bays for positions, stones for tests, ramps up to the questions that an answer can end. */
-export function PlanRoad({ plan, chosen, onChoose }: PlanRoadProps) {
+export function PlanRoad({ plan, held = [], chosen, onChoose, onPut }: PlanRoadProps) {
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_PX } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: PRESS_MS, tolerance: DRAG_PX } }),
+  );
+  /** A test stays in the position it is done in. */
+  const put = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const block = plan.blocks.find(({ place }) => String(active.id).startsWith(`${place}/`));
+    const placeOf = (id: UniqueIdentifier) =>
+      block ? stonesOf(block).findIndex(({ test }) => idIn(block, test) === id) : -1;
+    const [from, to] = [placeOf(active.id), placeOf(over.id)];
+    if (block && from >= 0 && to >= 0) onPut?.(block, stonesOf(block)[from]!.test, to);
+  };
   return (
     <div className="flex flex-col">
       <Flags plan={plan} />
-      <ol
-        aria-label="Positions in order"
-        data-road={plan.blocks.length}
-        className="grid gap-3 md:[grid-template-columns:var(--bays)]"
-        style={
-          { "--bays": plan.blocks.map((block) => `minmax(0, ${widthOf(block)}fr)`).join(" ") } as React.CSSProperties
-        }
-      >
-        {plan.blocks.map((block, at) => (
-          <Bay
-            key={block.place}
-            block={block}
-            at={at}
-            isOver={[block, plan.blocks[at - 1]].some((one) => one?.position === "prone")}
-            chosen={chosen}
-            onChoose={onChoose}
-          />
-        ))}
-      </ol>
+      <DndContext id="plan-road" sensors={onPut ? sensors : []} collisionDetection={closestCenter} onDragEnd={put}>
+        <ol
+          aria-label="Positions in order"
+          data-road={plan.blocks.length}
+          className="grid gap-3 md:[grid-template-columns:var(--bays)]"
+          style={
+            { "--bays": plan.blocks.map((block) => `minmax(0, ${widthOf(block)}fr)`).join(" ") } as React.CSSProperties
+          }
+        >
+          {plan.blocks.map((block, at) => (
+            <Bay
+              key={block.place}
+              block={block}
+              at={at}
+              isOver={[block, plan.blocks[at - 1]].some((one) => one?.position === "prone")}
+              held={held}
+              chosen={chosen}
+              onChoose={onChoose}
+            />
+          ))}
+        </ol>
+      </DndContext>
     </div>
   );
 }

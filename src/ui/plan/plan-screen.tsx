@@ -7,6 +7,9 @@ import { protocolOf, type TestId, usualSheet } from "@/core/knowledge";
 import {
   editsOf,
   type ExamPlan,
+  heldAt,
+  heldBy,
+  heldOrNot,
   inPlaceOf,
   otherPosition,
   painfulSides,
@@ -15,6 +18,7 @@ import {
   USUAL_BUDGET,
 } from "@/core/planning";
 import { sideLetter } from "@/core/vocabulary";
+import { AddTest } from "../exam/add-test";
 import { usePlan } from "../exam/use-spreads";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -26,7 +30,9 @@ import { KeyHint } from "../shell/key-hint";
 import { KEYS } from "../shell/keymap";
 import { Outline } from "../shell/loaded";
 import { useKeys } from "../shell/use-keys";
+import { KeepSheet } from "./keep-sheet";
 import { PlanRoad } from "./plan-road";
+import { type EditProps, Why } from "./plan-why";
 import { PLACE_WORDS, costText, counted, type Stone, stonesOf } from "./stones";
 
 /** A press changes the minutes by so many, and the burden with them. */
@@ -91,52 +97,6 @@ function AskBefore({ plan, exam }: { plan: ExamPlan; exam: string }) {
   );
 }
 
-type EditProps = {
-  plan: ExamPlan;
-  stone: Stone | null;
-  edits: PlanEdits;
-  onEdit: (change: Partial<PlanEdits>) => void;
-};
-
-/** Why the chosen test is there, and what can be done with it. */
-function Why({ plan, stone, edits, onEdit }: EditProps) {
-  const { state, guard } = useExam();
-  if (!stone) return null;
-  const { test, name, tells, role } = stone;
-  const form = otherPosition(state, guard, test);
-  const block = plan.blocks.find(({ tests }) => tests.some((shown) => shown.test === test));
-  return (
-    <section
-      aria-label={`Why ${name}`}
-      data-why={test}
-      className="rounded-xl border border-edge bg-card px-3 py-2 text-base"
-    >
-      <p>
-        <strong className="text-lg">{name}</strong> {role}
-        {stone.sides.length === 1 && protocolOf(test).sided && " · 1 of 2 sides"}
-      </p>
-      {tells.map((told) => (
-        <p key={told}>{told}</p>
-      ))}
-      <div className="mt-1.5 flex flex-wrap gap-2">
-        <Button onClick={() => onEdit({ without: [...(edits.without ?? []), test] })}>
-          Not today <KeyHint entry={KEYS.planNot} />
-        </Button>
-        {form && (
-          <Button onClick={() => onEdit(inPlaceOf(edits, test, form))}>
-            {protocolOf(form).name} instead <KeyHint entry={KEYS.planOther} />
-          </Button>
-        )}
-        {block && (
-          <Button onClick={() => onEdit({ first: block.position })} aria-pressed={edits.first === block.position}>
-            This position first <KeyHint entry={KEYS.planFirst} />
-          </Button>
-        )}
-      </div>
-    </section>
-  );
-}
-
 /** Everything the list needs, how much time there is, and what is left out. */
 function Foot({ plan, edits, onEdit, sides }: Omit<EditProps, "stone"> & { sides: string }) {
   const minutes = edits.budget?.minutes ?? USUAL_BUDGET.minutes;
@@ -195,7 +155,17 @@ function Foot({ plan, edits, onEdit, sides }: Omit<EditProps, "stone"> & { sides
             </li>
           ))}
         </ul>
+        <AddTest
+          tests={plan.blocks.flatMap(({ tests }) => tests.map(({ test }) => test))}
+          onAdd={(test) =>
+            onEdit({
+              without: (edits.without ?? []).filter((other) => other !== test),
+              added: [...new Set([...(edits.added ?? []), test])],
+            })
+          }
+        />
       </details>
+      <KeepSheet plan={plan} />
     </div>
   );
 }
@@ -230,6 +200,22 @@ function usePlanKeys(
     onEdit(inPlaceOf(edits, chosen, form));
     choose(form);
   });
+  const inBlock = (change: (block: ExamPlan["blocks"][number], test: TestId) => readonly TestId[]) => () => {
+    const block = plan?.blocks.find(({ tests }) => tests.some(({ test }) => test === chosen));
+    if (block && chosen) onEdit({ held: change(block, chosen) });
+  };
+  useKeys(
+    KEYS.planUp,
+    inBlock((block, test) => heldBy(edits, block, test, -1)),
+  );
+  useKeys(
+    KEYS.planDown,
+    inBlock((block, test) => heldBy(edits, block, test, 1)),
+  );
+  useKeys(
+    KEYS.planHold,
+    inBlock((block, test) => heldOrNot(edits, block, test)),
+  );
   useKeys(KEYS.planWhy, () => choose(chosen === null ? (stones[0]?.test ?? null) : null));
 }
 
@@ -290,7 +276,13 @@ export function PlanScreen() {
     <div className="mx-auto flex w-full max-w-7xl flex-col gap-3 p-3" data-plan={plan.blocks.length}>
       <AskBefore plan={plan} exam={exam} />
       <TopLine plan={plan} />
-      <PlanRoad plan={plan} chosen={chosen} onChoose={(test) => choose(chosen === test ? null : test)} />
+      <PlanRoad
+        plan={plan}
+        held={edits.held ?? []}
+        chosen={chosen}
+        onChoose={(test) => choose(chosen === test ? null : test)}
+        onPut={(block, test, to) => onEdit({ held: heldAt(edits, block, test, to) })}
+      />
       <Why plan={plan} stone={stones.find(({ test }) => test === chosen) ?? null} edits={edits} onEdit={onEdit} />
       <Foot
         plan={plan}
@@ -311,7 +303,7 @@ export function PlanScreen() {
           <Button big onClick={() => void fixed()}>
             The fixed sheet instead <KeyHint entry={KEYS.planSheet} />
           </Button>
-          {(edits.without?.length || edits.added?.length || edits.first || edits.budget) && (
+          {(edits.without?.length || edits.added?.length || edits.held?.length || edits.first || edits.budget) && (
             <Button look="quiet" big onClick={() => setEdits({})}>
               As it was planned
             </Button>

@@ -19,16 +19,16 @@ import {
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { GripVertical, Plus, X } from "lucide-react";
+import { GripVertical, X } from "lucide-react";
 import { useState } from "react";
-import { protocolOf, searchCatalogue, SHEETS, type TestId } from "@/core/knowledge";
+import { protocolOf, SHEETS, type TestId } from "@/core/knowledge";
 import { sheetLabel, sheetTests } from "@/core/record";
-import { call } from "@/wire/call";
-import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
+import { AddTest } from "../exam/add-test";
 import { useExam } from "../exam/exam-provider";
+import { useOwnSheets } from "../exam/use-own-sheets";
 
 function SheetRow({ test, onRemove }: { test: TestId; onRemove: () => void }) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: test });
@@ -83,45 +83,6 @@ function Presets({ onPick }: { onPick: (label: string, tests: readonly TestId[])
   );
 }
 
-/** Adds by any of a test's names. */
-function AddTest({ tests, onAdd }: { tests: readonly TestId[]; onAdd: (test: TestId) => void }) {
-  const [text, setText] = useState("");
-  const matches = text.trim()
-    ? searchCatalogue(text)
-        .filter(({ id }) => !tests.includes(id))
-        .slice(0, 6)
-    : [];
-  return (
-    <div className="flex flex-col gap-1.5">
-      <Field label="Add a test by name, region or source">
-        {(ids) => (
-          <input
-            {...ids}
-            type="search"
-            className={inputClass}
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-          />
-        )}
-      </Field>
-      <div className="flex flex-wrap gap-1.5">
-        {matches.map(({ id, name, otherNames }) => (
-          <Button
-            key={id}
-            onClick={() => {
-              onAdd(id);
-              setText("");
-            }}
-          >
-            <Plus aria-hidden size={16} /> {name}
-            {otherNames[0] && <span className="text-sm text-soft">{otherNames[0]}</span>}
-          </Button>
-        ))}
-      </div>
-    </div>
-  );
-}
-
 const named = (id: string | number | undefined) => (id === undefined ? "nothing" : protocolOf(id as TestId).name);
 /** What a screen reader hears while a test is moved. */
 const ANNOUNCEMENTS: Announcements = {
@@ -133,10 +94,10 @@ const ANNOUNCEMENTS: Announcements = {
 
 /** Which tests this exam runs, and in which order within a position. */
 export function SheetDialog({ onClose }: { onClose: () => void }) {
-  const { state, append, profile } = useExam();
+  const { state, append } = useExam();
   const [label, setLabel] = useState(sheetLabel(state));
   const [tests, setTests] = useState<readonly TestId[]>(sheetTests(state));
-  const [problem, setProblem] = useState<string | null>(null);
+  const { keep, said } = useOwnSheets();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor),
@@ -152,22 +113,6 @@ export function SheetDialog({ onClose }: { onClose: () => void }) {
       body: { label: label.trim() || "own sheet", tests: [...tests], reason: "" },
     });
     if (taken) onClose();
-  };
-  const keepAsOwn = async () => {
-    const { settings } = profile;
-    const sheets = [
-      ...(settings.work.sheets ?? []).filter((sheet) => sheet.label !== label.trim()),
-      { label: label.trim(), tests: [...tests] },
-    ];
-    const written = await call(
-      ROUTES.saveSettings,
-      { practitioner: profile.id },
-      {
-        ...settings,
-        work: { ...settings.work, sheets },
-      },
-    );
-    setProblem(written.ok ? `Kept as "${label.trim()}".` : written.message);
   };
   return (
     <Dialog open onOpenChange={(open) => !open && onClose()} title="Run sheet" wide>
@@ -205,16 +150,16 @@ export function SheetDialog({ onClose }: { onClose: () => void }) {
             />
           )}
         </Field>
-        <Button disabled={label.trim() === "" || tests.length === 0} onClick={() => void keepAsOwn()}>
+        <Button disabled={label.trim() === "" || tests.length === 0} onClick={() => void keep(label.trim(), tests)}>
           Keep as my own
         </Button>
         <Button look="main" big disabled={tests.length === 0} onClick={() => void use()}>
           Use for this exam
         </Button>
       </div>
-      {problem && (
+      {said && (
         <p role="status" className="text-sm">
-          {problem}
+          {said}
         </p>
       )}
     </Dialog>

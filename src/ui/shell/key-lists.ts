@@ -49,6 +49,8 @@ export const PLAN_LIST: readonly (readonly [names: readonly KeyName[], does: str
   [["planNot"], "not today"],
   [["planFirst"], "its position first"],
   [["planOther"], "the same in another position"],
+  [["planUp", "planDown"], "earlier, later in its position; it is held there"],
+  [["planHold"], "hold it in its place, or let go"],
   [["planWhy"], "why this test is there"],
   [["more", "less"], "longer, shorter"],
   [["planAsk"], "ask what it needs answered before"],

@@ -24,6 +24,8 @@ const plan = closed({
   edits: closed({
     without: listOf(TEST_IDS),
     added: listOf(TEST_IDS),
+    /** Put first in their position by hand, in this order; left out: none. */
+    held: listOf(TEST_IDS).optional(),
     first: oneOfOrNone(POSITIONS),
     burden: numberIn(1, 1000).required("is missing; say how much burden this visit may have"),
     minutes: numberIn(1, 600).required("is missing; say how many minutes there are"),
