@@ -54,6 +54,21 @@ const SCREENS: readonly Screen[] = [
   ["back-ups", "/settings/backups"],
   ["who works here", "/settings/members"],
   [
+    "keeping and erasing",
+    "/settings/keeping",
+    async (page) => {
+      await page.getByLabel("As the rule is in").selectOption("germany");
+    },
+  ],
+  [
+    "erasing somebody",
+    `/people/${idOf(demoIdsOf("Bram Colebrook"))}`,
+    async (page) => {
+      await page.getByRole("button", { name: "Erase this person" }).click();
+      await page.getByRole("dialog").waitFor();
+    },
+  ],
+  [
     "log of access",
     "/settings/log",
     async (page) => {

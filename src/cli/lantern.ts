@@ -148,9 +148,10 @@ function verifyAll(store: Store, anchor: string | undefined): number {
   const log = logFaults(logPath(store.path), logEnds(store));
   whole.forEach((message) => print(`the store: ${message}\n`));
   log.forEach((message) => print(`${message}\n`));
-  for (const { kind, id, faults, unchecked } of records) {
+  for (const { kind, id, faults, unchecked, erased } of records) {
     const name = kind === "exam" ? id : `${kind} ${id}`;
-    if (unchecked === null) report(name, faults);
+    if (erased !== null && faults.length === 0) print(`${name}: ${erased}\n`);
+    else if (unchecked === null) report(name, faults);
     else print(`${name}: could not be checked: ${unchecked}\n`);
   }
   const broken = records.filter(({ faults }) => faults.length > 0).length;

@@ -6,6 +6,7 @@ import { ACCOUNT_ROUTES } from "./account-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { Awaiting, SignatureStanding } from "./countersigning";
 import type { Given, RecordGrants } from "./grants";
+import { KEEPING_ROUTES } from "./keeping-routes";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
 import type { Profile } from "./practitioners";
@@ -35,6 +36,7 @@ export const alreadyThere = holding({
 export const ROUTES = {
   ...EXAM_ROUTES,
   ...ACCOUNT_ROUTES,
+  ...KEEPING_ROUTES,
   exportExam: route("GET", "/api/exams/{exam}/export", { act: "take records out", ask: downloadAs }),
   importExam: route("POST", "/api/import", {
     act: "take records in",

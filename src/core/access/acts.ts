@@ -67,6 +67,14 @@ export const ACTS = {
     words: "see who opened, printed or took out which record",
     cells: cells("yes", "no", "no", "no", "no", "yes"),
   },
+  "take people over": {
+    words: "take somebody over, or open a record outside your care",
+    cells: cells("yes", "yes", "no", "no", "no", "no"),
+  },
+  "erase people": {
+    words: "decide how long records are kept, and erase them",
+    cells: cells("yes", "no", "no", "no", "no", "no"),
+  },
   "look after back-ups": { words: "look after back-ups", cells: cells("yes", "no", "no", "no", "no", "no") },
 } as const satisfies Record<string, Entry>;
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { ROLES } from "../vocabulary";
 import { type Act, ACTS } from "./acts";
-import { actOfEvent, may, rolesFor } from "./may";
+import { actOfEvent, may, OUTSIDE_CARE, rolesFor } from "./may";
 
 /** Written out a second time, by hand: a cell that is changed has to be changed here as well. */
 const TABLE: Readonly<Record<Act, string>> = {
@@ -20,12 +20,18 @@ const TABLE: Readonly<Record<Act, string>> = {
   "change what is said": "y y - - - -",
   "change who works here": "y - - - - -",
   "see the log": "y - - - - y",
+  "take people over": "y y - - - -",
+  "erase people": "y - - - - -",
   "look after back-ups": "y - - - - -",
 };
 const NAMES = Object.keys(ACTS) as Act[];
 const RECORDS = [true, false].flatMap((isSigned) =>
-  [true, false].flatMap((isGranted) => ["me", "another", null].map((signedBy) => ({ isSigned, isGranted, signedBy }))),
+  [true, false].flatMap((isGranted) =>
+    ["me", "another", null].map((signedBy) => ({ isSigned, isGranted, signedBy, isOutside: false })),
+  ),
 );
+/** What is kept to those who look after somebody, where a clinic goes by care. */
+const BY_CARE: readonly Act[] = ["see a record", "examine", "override a block", "sign", "take records out"];
 
 describe("who may do what", () => {
   it.each(NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)))(
@@ -41,6 +47,24 @@ describe("who may do what", () => {
         else expect(said.problem.what.length * said.problem.todo.length).toBeGreaterThan(200);
       }
       expect(may({ ...asker, hasLeft: true }, act, null).may).toBe(false);
+    },
+  );
+
+  it.each(NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)))(
+    "%s as %s of somebody outside their care",
+    (act, role, cell) => {
+      const asker = { id: "me", role, hasLeft: false };
+      for (const record of RECORDS) {
+        const inside = may(asker, act, record);
+        const outside = may(asker, act, { ...record, isOutside: true });
+        const isKept = BY_CARE.includes(act) && cell !== "g" && inside.may;
+        expect(outside.may).toBe(inside.may && !isKept);
+        /** Whoever may take people over is shown the way in; the others are told whom to ask. */
+        if (isKept && !outside.may)
+          expect(outside.problem.where === OUTSIDE_CARE).toBe(
+            TABLE["take people over"].split(" ")[ROLES.indexOf(role)] === "y",
+          );
+      }
     },
   );
 

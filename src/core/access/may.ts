@@ -9,6 +9,8 @@ export type RecordFacts = {
   readonly isGranted: boolean;
   /** Who signed it last; null: nobody. */
   readonly signedBy: string | null;
+  /** The clinic goes by care, and the person is not in the care of the one who asks. */
+  readonly isOutside: boolean;
 };
 
 /** Somebody who asks to do something. */
@@ -23,8 +25,28 @@ const cellOf = (act: Act, role: Role): Cell => ACTS[act].cells[role];
 /** The roles that may do something without more being asked. */
 export const rolesFor = (act: Act): readonly Role[] => ROLES.filter((role) => cellOf(act, role) === "yes");
 
-const refused = (what: string, todo: string): Verdict => ({ may: false, problem: { where: "you", what, todo } });
+const refused = (what: string, todo: string, where = "you"): Verdict => ({
+  may: false,
+  problem: { where, what, todo },
+});
 const YES: Verdict = { may: true, countersigned: "no need" };
+
+/** What is kept to those who look after the person, where the clinic goes by care. */
+const KEPT_TO_CARE: readonly Act[] = ["see a record", "examine", "override a block", "sign", "take records out"];
+
+/** Where a refusal for want of care says it comes from: a screen offers the way in. */
+export const OUTSIDE_CARE = "care";
+
+/** Reading a record outside one's care takes a reason; whoever may not take people over asks somebody who may. */
+function outside(asker: Asker): Verdict {
+  return cellOf("take people over", asker.role) === "yes"
+    ? refused(
+        "this person is not in your care",
+        "Take them over, or say why you open the record all the same.",
+        OUTSIDE_CARE,
+      )
+    : refused("this person is not in your care", "Ask who looks after them to give them to you.");
+}
 
 function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: RecordFacts | null): Verdict {
   if (cell === "countersigned later") return { may: true, countersigned: "later" };
@@ -52,6 +74,7 @@ function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: Reco
 export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict {
   if (asker.hasLeft) return refused("this account has ended", "Ask the owner to open it again.");
   const cell = cellOf(act, asker.role);
+  if (record?.isOutside && KEPT_TO_CARE.includes(act) && cell !== "no" && cell !== "granted") return outside(asker);
   if (cell === "yes") return YES;
   if (cell !== "no") return depending(cell, asker, record);
   const whom = rolesFor(act).includes("practitioner") ? "a practitioner" : "the owner";

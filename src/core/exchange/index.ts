@@ -17,7 +17,8 @@ export {
 export { type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
+export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
 export { describeRun } from "./letters/describe-run";
-export { type Note, noteText, writeNote } from "./letters/note";
+export { type Note, noteText, personLine, writeNote } from "./letters/note";
 export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";

@@ -99,6 +99,16 @@ export {
   SIGN_KINDS,
   type SignKind,
 } from "./events/episode";
+export {
+  type BrokenGlass,
+  ERASABLE,
+  ERASE_REASONS,
+  type Erased,
+  type EraseReason,
+  type Retention,
+  TEAMS,
+} from "./events/clinic-keeping";
+export { keptUntil } from "./retention";
 export { techniquesSoFar } from "./events/technique";
 export { courseBegunBy } from "./episode-id";
 export { fold } from "./fold";

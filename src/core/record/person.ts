@@ -22,6 +22,8 @@ export const personSchema = (today: string) =>
       .test("not-in-future", "is in the future; check the year", (value) => (value ?? "") <= today),
     sex: oneOf(SEXES),
     notes: text(2000),
+    /** How they are reached: telephone, mail, address. Not clinical: the front desk keeps it. */
+    contact: text(400).optional(),
   });
 
 export type PersonInput = InferType<ReturnType<typeof personSchema>>;

@@ -14,7 +14,8 @@ import { addMember } from "./accounts";
 import { ADDRESS_HEADER } from "./auth";
 import { cost, passphraseProblem } from "./passphrase";
 import { secretPath } from "./secret";
-import { IDLE_MS, senderProblem } from "./who";
+import { senderProblem } from "./sender";
+import { IDLE_MS } from "./who";
 
 type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
 const modules = import.meta.glob<Record<string, Handler>>("../../app/api/**/route.ts", { eager: true });

@@ -2,15 +2,30 @@ import type { Act, RecordFacts } from "@/core";
 import type { Route } from "@/wire/route";
 import { isGranted, isSigned } from "../repositories/grants";
 import type { Store } from "../store/store";
+import { isOutsideCare, personIn } from "./care";
 import { memberIn, type Who } from "./who";
 
+/** What is known of a record where nothing is. */
+export const NOTHING: RecordFacts = { isSigned: false, isGranted: false, signedBy: null, isOutside: false };
+
 /**
- * What decides whether a reader may see a record; null for everybody else, as
+ * What of a record decides who may do something with it: whether it was given to
+ * a reader, and whether the person is in the care of whoever asks. Null where
  * their role alone decides.
  */
-export function readerFacts(store: Store, who: Who, act: Route["act"], exam: string | undefined): RecordFacts | null {
+export function recordFacts(
+  store: Store,
+  who: Who,
+  act: Route["act"],
+  ids: Readonly<Record<string, string>>,
+  now: number,
+): RecordFacts | null {
   const member = memberIn(who);
   const asked: Act = "see a record";
-  if (act !== asked || member?.role !== "reader" || exam === undefined) return null;
-  return { isSigned: isSigned(store, exam), isGranted: isGranted(store, exam, member.id), signedBy: null };
+  if (!member || act === "anybody") return null;
+  if (member.role !== "reader")
+    return isOutsideCare(store, personIn(store, ids), member.id, now) ? { ...NOTHING, isOutside: true } : null;
+  return act === asked && ids.exam !== undefined
+    ? { ...NOTHING, isSigned: isSigned(store, ids.exam), isGranted: isGranted(store, ids.exam, member.id) }
+    : null;
 }

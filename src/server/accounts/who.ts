@@ -2,14 +2,12 @@ import { getSessionCookie, parseCookies } from "better-auth/cookies";
 import {
   type Act,
   ACTS,
-  actOfEvent,
   type Actor,
   type Asker,
   may,
+  OUTSIDE_CARE,
   type Problem,
-  type RecordedEvent,
   type RecordFacts,
-  type Refusal,
   remembered,
   type Role,
 } from "@/core";
@@ -172,36 +170,9 @@ export function assertIn(who: Who): Member {
 }
 
 /** Refuses what somebody may not do. */
-export function assertMay(who: Who, act: Act, record: RecordFacts | null): Member {
+export function assertMay(who: Who, act: Act, record: RecordFacts | null, person: string | null = null): Member {
   const member = assertIn(who);
   const said = may(member, act, record);
-  if (!said.may) throw new RequestError(403, said.problem);
+  if (!said.may) throw new RequestError(403, said.problem, said.problem.where === OUTSIDE_CARE ? { person } : {});
   return member;
 }
-
-const forbidden = (where: string, what: string, todo: string): Refusal => ({ where, what, todo, refusal: "forbidden" });
-
-/**
- * What stands against an event that somebody sends: whom it names must be them,
- * with a profile here, and may do what it amounts to.
- */
-export const senderProblem =
-  (who: Who) =>
-  (store: Store, event: RecordedEvent): Refusal | null => {
-    const { actor } = event;
-    const named = memberById(store, actor.id);
-    if (!named)
-      return forbidden(
-        "actor",
-        "is not a profile of this store",
-        "Choose or add that profile in the settings, then offer it again.",
-      );
-    if (who.kind === "session" && who.member.id !== actor.id)
-      return forbidden(
-        "actor",
-        `names ${named.name}, and you are signed in as ${who.member.name}`,
-        `It waits here until ${named.name} signs in again.`,
-      );
-    const said = may(named, actOfEvent(event), null);
-    return said.may ? null : { ...said.problem, where: "actor", refusal: "forbidden" };
-  };

@@ -4,9 +4,11 @@ import { anchorText, InputError, refuse } from "@/core";
 import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { journalEnd, streamIds } from "../repositories/streams";
+import { isErased } from "../repositories/tombstones";
 import { damageOf, verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
 import { asStoreError, type Store } from "../store/store";
+import { besideBackup, forgetAgain, tellErasures } from "./erasures";
 import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
 import { type Compared, compareStores, lostBy } from "./compare";
 
@@ -113,6 +115,7 @@ export async function makeBackup(path: string, to: string, lock: Lock, { now, wo
     }));
     const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
     await lockFile(copy, file, lock, workFactor);
+    tellErasures(path, dirname(resolve(file)));
     return { file, bytes: statSync(file).size, at: now, ...holding, faults };
   });
 }
@@ -162,6 +165,7 @@ const readyAt = (path: string): string => `${path}.restore-ready`;
  */
 export const layReady = (file: string, key: Key, path: string): Promise<Looked> =>
   withBackup(file, key, path, ({ store, path: copy, faults }) => {
+    forgetAgain(store, [path, ...besideBackup(file)], new Date().toISOString());
     const holding = holdingOf(store);
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
@@ -217,6 +221,7 @@ export const restoreBackup = (
         "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
       );
     const holding = holdingOf(store);
+    forgetAgain(store, [path, ...besideBackup(file)], now);
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
     const before = moveAside(path, now);
@@ -228,13 +233,13 @@ const countOf = (compared: readonly Compared[], standing: Compared["standing"]):
   compared.filter((one) => one.standing === standing).length;
 
 /** The people of whom a store holds something that another does not. */
-function peopleToTake(there: Store, compared: readonly Compared[]): string[] {
+function peopleToTake(here: Store, there: Store, compared: readonly Compared[]): string[] {
   const news = compared.filter(({ standing }) => ["only there", "longer there", "forked"].includes(standing));
   const ofExam = there.sqlite.prepare<[string], string>("SELECT person_id FROM exams WHERE id = ?").pluck();
   const ofEpisode = there.sqlite.prepare<[string], string>("SELECT person_id FROM episodes WHERE id = ?").pluck();
   const personOf = ({ kind, id }: Compared) =>
     kind === "person" ? id : kind === "exam" ? ofExam.get(id) : ofEpisode.get(id);
-  return [...new Set(news.flatMap((one) => personOf(one) ?? []))];
+  return [...new Set(news.flatMap((one) => personOf(one) ?? []))].filter((person) => !isErased(here, person));
 }
 
 /**
@@ -251,7 +256,7 @@ export const mergeBackup = (
   withBackup(file, key, path, ({ store: there }) =>
     withStore(openStore(path), (here) => {
       const compared = compareStores(here, there);
-      const refused = (dryRun ? [] : peopleToTake(there, compared)).flatMap((person) => {
+      const refused = (dryRun ? [] : peopleToTake(here, there, compared)).flatMap((person) => {
         try {
           importExam(here, examFileText(exportPerson(there, person, now)), now);
           return [];
@@ -264,7 +269,7 @@ export const mergeBackup = (
         added: countOf(compared, "only there"),
         forwarded: countOf(compared, "longer there"),
         forked: countOf(compared, "forked"),
-        erased: 0,
+        erased: countOf(compared, "erased here"),
         refused,
       };
     }),

@@ -1,12 +1,13 @@
 import type { StreamKind } from "@/core";
 import { branchLinksOf, endOf, hashAt, streamIds } from "../repositories/streams";
+import { isTombstoned } from "../repositories/tombstones";
 import type { Store } from "../store/store";
 
 /** What is compared between two stores: what is said of a clinic and its settings is each store's own. */
 const COMPARED: readonly StreamKind[] = ["person", "exam", "episode"];
 
 /** How one record stands in two stores. */
-export type Standing = "same" | "only here" | "only there" | "longer here" | "longer there" | "forked";
+export type Standing = "same" | "only here" | "only there" | "longer here" | "longer there" | "forked" | "erased here";
 
 export type Compared = {
   readonly kind: StreamKind;
@@ -19,7 +20,7 @@ export type Compared = {
 function standingOf(here: Store, there: Store, kind: StreamKind, id: string): Compared {
   const [own, other] = [endOf(here, kind, id), endOf(there, kind, id)];
   const said = (standing: Standing, onlyHere = 0): Compared => ({ kind, id, standing, onlyHere });
-  if (!own) return said("only there");
+  if (!own) return said(isTombstoned(here, kind, id) ? "erased here" : "only there");
   if (!other) return said("only here", own.length);
   if (own.head === other.head) return said("same");
   if (other.length < own.length && hashAt(here, kind, id, other.length) === other.head)

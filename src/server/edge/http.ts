@@ -11,6 +11,8 @@ export class RequestError extends Error {
   constructor(
     readonly status: number,
     readonly problem: Problem,
+    /** What a screen needs beside it to offer a way on. */
+    readonly extra: object = {},
   ) {
     super(problem.what);
   }
@@ -28,7 +30,7 @@ const problems = (list: readonly Problem[], status: number, extra: object = {}):
 
 /** Every failure as the same three things: what, where, what to do. */
 function failure(error: unknown): Response {
-  if (error instanceof RequestError) return problems([error.problem], error.status);
+  if (error instanceof RequestError) return problems([error.problem], error.status, error.extra);
   if (error instanceof InputError) return problems(error.problems, 400);
   if (error instanceof DuplicateWarning) {
     return problems(

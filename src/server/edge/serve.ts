@@ -2,7 +2,8 @@ import { check, isUuid, type Schema } from "@/core";
 import type { Route } from "@/wire/route";
 import { assertMay, type Who, whoAsks } from "../accounts/who";
 import { answer, jsonText, parsed, RequestError } from "./http";
-import { readerFacts } from "../accounts/granted";
+import { personIn } from "../accounts/care";
+import { recordFacts } from "../accounts/granted";
 import { noteAct, noteRefusal } from "../log/noted";
 import type { Store } from "../store/store";
 import { assertSameFile, theStore } from "../store/open";
@@ -67,7 +68,8 @@ export const serve =
       const who = await whoAsks(store, request, Date.now());
       const noted = { store, who, route, ids, ask: null, request };
       try {
-        if (route.act !== "anybody") assertMay(who, route.act, readerFacts(store, who, route.act, ids.exam));
+        if (route.act !== "anybody")
+          assertMay(who, route.act, recordFacts(store, who, route.act, ids, Date.now()), personIn(store, ids));
       } catch (error) {
         if (error instanceof RequestError && error.status === 403) noteRefusal(noted);
         throw error;

@@ -24,6 +24,7 @@ import { branchesIn, mergeStream, type Merged } from "../repositories/merge";
 import { episodesOf } from "../repositories/episodes";
 import { addPerson, findPerson } from "../repositories/people";
 import { atOnce, journalEnd, storeIdOf, wholeStream } from "../repositories/streams";
+import { erasedPersonProblem, erasedProblem } from "../repositories/tombstones";
 import { nativeSha256 } from "../store/native-hash";
 import type { Store } from "../store/store";
 
@@ -107,6 +108,15 @@ const storedLinks = (stream: FileStream, exportedAt: string): StoredLink[] =>
     return { seq, payload, previous, hash, receivedAt: receivedAt ?? exportedAt, event };
   });
 
+/** Refuses a file of somebody who was erased here: they do not come back by it. */
+function assertNotErased(store: Store, stream: FileStream): void {
+  const opening = stream.kind === "exam" ? readEvent(stream.links[0]!.event) : null;
+  const problem =
+    erasedProblem(store, stream.kind, stream.id) ??
+    (opening?.type === "exam-opened" ? erasedPersonProblem(store, opening.body.person.id) : null);
+  if (problem) refuse(`file › ${stream.kind} ${stream.id}`, problem.what, problem.todo);
+}
+
 /** Refuses an exam that is read under figures that neither came with it nor are here. */
 function assertEvidenceHeld(store: Store, stream: FileStream): void {
   for (const { event } of stream.links) {
@@ -141,6 +151,7 @@ export function importExam(store: Store, content: string, now: string): ImportRe
   const order = (kind: string) => (kind === "person" ? 0 : 1);
   ready.sort((a, b) => order(a.stream.kind) - order(b.stream.kind));
   return atOnce(store, () => {
+    for (const { stream } of ready) assertNotErased(store, stream);
     for (const changes of file.evidence) holdEvidence(store, changes, now);
     const merged = ready.map(({ stream, links }): Merged => {
       if (stream.kind === "exam") {

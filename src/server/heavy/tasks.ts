@@ -1,4 +1,5 @@
 import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
+import { handOver } from "../exchange/hand-over";
 import type { SendOnSettings } from "@/core";
 import type { Key, Lock } from "../backup/age-file";
 import { layReady, lookBeside, makeBackup, mergeBackup } from "../backup/backup";
@@ -10,6 +11,7 @@ export const TASKS = {
   importExam: (store: Store, content: string, now: string) => importExam(store, content, now),
   exportExam: (store: Store, exam: string, now: string) => examFileText(exportExam(store, exam, now)),
   exportPerson: (store: Store, person: string, now: string) => examFileText(exportPerson(store, person, now)),
+  handOver: (store: Store, person: string, now: string) => handOver(store, person, now),
   coursesOf: (store: Store, person: string, today: string, settings?: SendOnSettings) =>
     coursesOf(store, person, today, settings),
   exportFindings: (store: Store, exam: string) => exportFindings(store, exam),

@@ -24,6 +24,8 @@ const OFTEN: Readonly<Record<Act, Often>> = {
   "change what is said": "each time",
   "change who works here": "each time",
   "see the log": "once",
+  "take people over": "each time",
+  "erase people": "each time",
   "look after back-ups": "each time",
 };
 
@@ -36,10 +38,10 @@ type Noted = {
   readonly request: Request;
 };
 
-/** What was looked for, or printed; nothing of what was sent besides. */
+/** What was looked for, printed, or done and why; nothing of what was sent besides. */
 function detailOf(ask: unknown): string {
-  const { q, what } = (ask ?? {}) as { q?: unknown; what?: unknown };
-  return [q, what]
+  const { q, what, reason } = (ask ?? {}) as { q?: unknown; what?: unknown; reason?: unknown };
+  return [q, what, reason]
     .filter((one) => typeof one === "string" && one !== "")
     .join(" ")
     .slice(0, 200);

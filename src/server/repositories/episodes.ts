@@ -33,6 +33,7 @@ import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import { loadExam, receipt, type Sender } from "./exams";
 import { findPerson } from "./people";
 import { atOnce, endOrGenesis, eventsOf, journalEnd, moveEnd, payloadById, storeOwnEvent } from "./streams";
+import { erasedPersonProblem, erasedProblem } from "./tombstones";
 import { episodes } from "../store/schema";
 import type { Store } from "../store/store";
 
@@ -157,6 +158,14 @@ function takeOne(
   }
   if ((event as { episode?: unknown }).episode !== episode)
     return refusedAs(id, `${where} › episode: belongs to another course. Send it there.`);
+  const erased =
+    events.length > 0
+      ? null
+      : (erasedProblem(store, "episode", episode) ??
+        (event.type === "episode-opened"
+          ? erasedPersonProblem(store, (event.body as { person: string }).person)
+          : null));
+  if (erased) return refusedAs(id, `${where}: ${erased.what}. ${erased.todo}`);
   const there = payloadById(store, event.id);
   if (there !== null)
     return there === canonicalJson(event)

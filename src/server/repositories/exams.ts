@@ -44,6 +44,7 @@ import {
   type StreamEnd,
   wholeStream,
 } from "./streams";
+import { erasedPersonProblem, erasedProblem } from "./tombstones";
 import { asStoreError, type Store } from "../store/store";
 
 export type StoredExam = { readonly id: string; readonly events: readonly RecordedEvent[]; readonly head: ChainHead };
@@ -223,6 +224,12 @@ const ANYBODY: Sender = () => null;
 function refusal(store: Store, exam: string, event: ExamEvent, progress: Progress): Refusal | null {
   if (event.exam !== exam)
     return never({ where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` });
+  const erased =
+    progress.end.length > 0
+      ? null
+      : (erasedProblem(store, "exam", exam) ??
+        (event.type === "exam-opened" ? erasedPersonProblem(store, event.body.person.id) : null));
+  if (erased) return never({ where: "exam", ...erased });
   if (event.type === "exam-opened" && !findPerson(store, event.body.person.id))
     return never({ where: "body › person", what: "is not on the roster", todo: "Add the person first." });
   if (event.type === "exam-opened" && !wasKnownAs(store, event.body.person.id, event.body.person))

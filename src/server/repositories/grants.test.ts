@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { may, ROLES } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
-import { readerFacts } from "../accounts/granted";
+import { recordFacts } from "../accounts/granted";
 import { giveRecord, givenTo, grantsOf, isGranted, isSigned } from "./grants";
 import { saveProfile, setMember } from "./practitioners";
 import { rebuildRows } from "./rebuild";
@@ -44,7 +44,13 @@ describe("records given to a reader", () => {
     for (const role of ROLES)
       for (const exam of [signed, open, undefined]) {
         const member = { id: READER, name: "", role, hasLeft: false };
-        const facts = readerFacts(store, { kind: "here", member }, "see a record", exam);
+        const facts = recordFacts(
+          store,
+          { kind: "here", member },
+          "see a record",
+          exam ? { exam } : {},
+          Date.parse(NOW),
+        );
         expect(facts === null, `${role} ${exam}`).toBe(role !== "reader" || exam === undefined);
         if (role === "reader") expect(may(member, "see a record", facts).may).toBe(exam === signed);
       }

@@ -4,7 +4,7 @@ import { buildExam, idOf } from "@/fixtures/samples/build";
 import { appendEvents } from "./exams";
 import { addPerson, DuplicateWarning, findPerson, searchPeople, updatePerson } from "./people";
 import { isAllowedHost, isSameOrigin, allowedHosts } from "../edge/origin";
-import { senderProblem } from "../accounts/who";
+import { senderProblem } from "../accounts/sender";
 import { allProfiles, saveProfile, saveSettings } from "./practitioners";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 

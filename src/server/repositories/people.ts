@@ -13,11 +13,17 @@ import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
 import { atOnce, eventsOf, say, type Sayer } from "./streams";
+import { erasedPersonProblem } from "./tombstones";
 
 const ROSTER_LIMIT = 60;
 
 /** A person's row as it follows from what was said of them. */
-export const personRow = (id: string, entry: PersonEntry) => ({ id, ...entry, searched: searchedText(entry) });
+export const personRow = (id: string, entry: PersonEntry) => ({
+  id,
+  ...entry,
+  contact: entry.contact ?? "",
+  searched: searchedText(entry),
+});
 
 const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): string =>
   searchable(`${person.name} ${person.number} ${person.birthDate}`);
@@ -147,6 +153,7 @@ const entryOf = (person: PersonInput, number: string): PersonEntry => ({
   birthDate: person.birthDate,
   sex: person.sex,
   notes: person.notes,
+  ...(person.contact?.trim() ? { contact: person.contact.trim() } : {}),
 });
 
 /**
@@ -159,6 +166,8 @@ export function addPerson(store: Store, input: unknown, { now, actor, confirmed 
   const person = check(personSchema(now.slice(0, 10)), input, "person") as PersonInput;
   const there = findPerson(store, person.id);
   if (there) return there;
+  const erased = erasedPersonProblem(store, person.id);
+  if (erased) throw new InputError([{ where: "person", ...erased }]);
   const duplicates = confirmed ? [] : likelyDuplicates(store, person);
   if (duplicates.length) throw new DuplicateWarning(duplicates);
   return atOnce(store, () => {

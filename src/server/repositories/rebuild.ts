@@ -1,5 +1,5 @@
 import { DEFAULT_SETTINGS, foldClinic, foldPerson, readEvent, type RecordedEvent, type StreamEvent } from "@/core";
-import { exams, practitioners } from "../store/schema";
+import { exams, practitioners, tombstones } from "../store/schema";
 import type { Store } from "../store/store";
 import { projectEpisode } from "./episodes";
 import { examRow } from "./exams";
@@ -45,6 +45,13 @@ function rebuildExam({ db }: Store, first: RecordedEvent | undefined): number {
   return 1;
 }
 
+/** Tombstones are never taken away; those that were recorded and are missing are put back. */
+function rebuildTombstones(store: Store): void {
+  for (const { person, streams } of foldClinic(eventsOf<StreamEvent>(store, "clinic", storeIdOf(store))).erased)
+    for (const { kind, id } of streams)
+      store.db.insert(tombstones).values({ kind, stream: id, person }).onConflictDoNothing().run();
+}
+
 /**
  * Writes what the store keeps beside its events, to find them by, anew from the
  * events: roster, profiles, courses, list of exams. The versions of the evidence are
@@ -52,17 +59,24 @@ function rebuildExam({ db }: Store, first: RecordedEvent | undefined): number {
  */
 export function rebuildRows(store: Store, now: string): Rebuilt {
   const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
-  return atOnce(store, () => ({
-    people: sum(
-      streamIds(store, "person").map((id) => rebuildPerson(store, id, eventsOf<StreamEvent>(store, "person", id), now)),
-    ),
-    practitioners: rebuildProfiles(store),
-    courses: sum(
-      streamIds(store, "episode").map((id) => {
-        projectEpisode(store, id);
-        return 1;
-      }),
-    ),
-    exams: sum(streamIds(store, "exam").map((id) => rebuildExam(store, eventsOf<RecordedEvent>(store, "exam", id)[0]))),
-  }));
+  return atOnce(store, () => {
+    rebuildTombstones(store);
+    return {
+      people: sum(
+        streamIds(store, "person").map((id) =>
+          rebuildPerson(store, id, eventsOf<StreamEvent>(store, "person", id), now),
+        ),
+      ),
+      practitioners: rebuildProfiles(store),
+      courses: sum(
+        streamIds(store, "episode").map((id) => {
+          projectEpisode(store, id);
+          return 1;
+        }),
+      ),
+      exams: sum(
+        streamIds(store, "exam").map((id) => rebuildExam(store, eventsOf<RecordedEvent>(store, "exam", id)[0])),
+      ),
+    };
+  });
 }

@@ -4,6 +4,7 @@ import {
   type ChainFault,
   type ChainHead,
   DEFAULT_SETTINGS,
+  type Erased,
   type EvidenceChanges,
   foldClinic,
   foldEpisode,
@@ -23,13 +24,14 @@ import {
 } from "@/core";
 import { nativeSha256 } from "../store/native-hash";
 import { expectedSchema, schemaOfStore } from "../store/open";
-import { episodes, evidenceVersions, people, practitioners } from "../store/schema";
+import { episodes, evidenceVersions, people, practitioners, tombstones } from "../store/schema";
 import type { Store } from "../store/store";
 import { episodeRow } from "./episodes";
 import { noSuchExam } from "./exams";
 import { personRow, wasKnownAs } from "./people";
 import { branchesIn } from "./merge";
 import { storeIdOf } from "./streams";
+import { erasedProblem, isTombstoned } from "./tombstones";
 
 /** A stream of the store, by kind and id. */
 export type StreamName = { readonly kind: StreamKind; readonly id: string };
@@ -64,7 +66,7 @@ export const streamsToVerify = ({ sqlite }: Store): StreamName[] =>
   sqlite
     .prepare<[], StreamName>(
       `SELECT kind, stream AS id FROM streams UNION SELECT kind, stream FROM stream_events UNION SELECT kind, subject FROM journal
-       UNION SELECT kind, stream FROM branch_links UNION SELECT 'exam', id FROM exams UNION SELECT 'person', id FROM people UNION SELECT 'episode', id FROM episodes
+       UNION SELECT kind, stream FROM branch_links UNION SELECT kind, stream FROM tombstones UNION SELECT 'exam', id FROM exams UNION SELECT 'person', id FROM people UNION SELECT 'episode', id FROM episodes
        ORDER BY 1, 2`,
     )
     .all();
@@ -170,7 +172,7 @@ function episodeRowFaults({ db }: Store, id: string, events: readonly StreamEven
 
 /** Profiles and figures have to be what was said for the clinic. */
 function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[] {
-  const { practitioners: said, evidence } = foldClinic(events);
+  const { practitioners: said, evidence, erased } = foldClinic(events);
   const profiles = store.db.select().from(practitioners).all();
   const known = new Map(profiles.map((profile) => [profile.id, profile]));
   const versions = store.db.select().from(evidenceVersions).orderBy(evidenceVersions.number).all();
@@ -200,6 +202,30 @@ function clinicFaults(store: Store, events: readonly StreamEvent[]): ChainFault[
     ) === canonicalJson(evidence)
       ? []
       : [fault("row", "The versions of the evidence are not those that were recorded.")]),
+    ...tombstoneFaults(store, erased),
+  ];
+}
+
+/** What may be gone is what was recorded as erased, and nothing else. */
+function tombstoneFaults({ db }: Store, erased: readonly Erased[]): ChainFault[] {
+  const nameOf = (kind: string, id: string, person: string) => `${kind} ${id} ${person}`;
+  const there = new Set(
+    db
+      .select()
+      .from(tombstones)
+      .all()
+      .map(({ kind, stream, person }) => nameOf(kind, stream, person)),
+  );
+  const said = new Set(
+    erased.flatMap(({ person, streams }) => streams.map(({ kind, id }) => nameOf(kind, id, person))),
+  );
+  return [
+    ...[...there]
+      .filter((name) => !said.has(name))
+      .map((name) => fault("row", `The store says that ${name} was erased, and nobody recorded it.`)),
+    ...[...said]
+      .filter((name) => !there.has(name))
+      .map((name) => fault("row", `It is recorded that ${name} was erased, and the store does not say so.`)),
   ];
 }
 
@@ -219,6 +245,10 @@ function faultsOf(store: Store, name: StreamName): ChainFault[] {
   const { kind, id } = name;
   const ask = statements(store);
   const rows = ask.rows.all(kind, id);
+  if (isTombstoned(store, kind, id))
+    return rows.length > 0 || ask.listed.get(kind, id) !== undefined
+      ? [fault("row", "The record was erased, and something of it is there.")]
+      : [];
   const isListed = ask.listed.get(kind, id) !== undefined;
   const seen = ask.lastSeen.get(kind, id);
   const last = rows.at(-1);
@@ -279,7 +309,8 @@ const linesWithoutEvent = ({ sqlite }: Store): string[] =>
       `SELECT j.n, j.kind, j.subject FROM journal j
        LEFT JOIN stream_events e ON e.kind = j.kind AND e.stream = j.subject AND e.seq = j.length AND e.hash = j.head
        LEFT JOIN branch_links b ON b.kind = j.kind AND b.stream = j.subject AND b.hash = j.head
-       WHERE e.hash IS NULL AND b.hash IS NULL`,
+       LEFT JOIN tombstones t ON t.kind = j.kind AND t.stream = j.subject
+       WHERE e.hash IS NULL AND b.hash IS NULL AND t.stream IS NULL`,
     )
     .all()
     .map(({ n, kind, subject }) => `Line ${n} of the journal saw an end of ${kind} ${subject} that is not there.`);
@@ -316,7 +347,12 @@ export const storeFaults = (store: Store, anchor?: string): string[] => {
 };
 
 /** What became of one record: its faults, or why it could not be checked. */
-export type Checked = StreamName & { readonly faults: readonly string[]; readonly unchecked: string | null };
+export type Checked = StreamName & {
+  readonly faults: readonly string[];
+  readonly unchecked: string | null;
+  /** When and by whom it was erased; null: it was not. */
+  readonly erased: string | null;
+};
 
 /**
  * Verifies a whole store, each record on its own, all of it at one moment.
@@ -329,9 +365,11 @@ export const verifyStore = (store: Store, anchor?: string): { store: string[]; r
     store: storeFaults(store, anchor),
     records: streamsToVerify(store).map((name): Checked => {
       try {
-        return { ...name, faults: faultsOf(store, name).map(({ message }) => message), unchecked: null };
+        const erased = erasedProblem(store, name.kind, name.id)?.what ?? null;
+        return { ...name, faults: faultsOf(store, name).map(({ message }) => message), unchecked: null, erased };
       } catch (error) {
-        return { ...name, faults: [], unchecked: error instanceof Error ? error.message : "it cannot be read" };
+        const unchecked = error instanceof Error ? error.message : "it cannot be read";
+        return { ...name, faults: [], unchecked, erased: null };
       }
     }),
   }))();

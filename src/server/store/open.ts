@@ -79,6 +79,8 @@ export function openStore(path: string = storePath(), { busyTimeoutMs = BUSY_TIM
     sqlite.pragma("journal_mode = WAL");
     sqlite.pragma("synchronous = FULL");
     sqlite.pragma("foreign_keys = ON");
+    /** What is erased is written over. */
+    sqlite.pragma("secure_delete = ON");
     const store: Store = { path, sqlite, db: drizzle(sqlite, { schema }) };
     const step = appliedMigrations(sqlite);
     if (step > 0 && step < knownMigrations()) keepCopy(sqlite, path, step);

@@ -22,6 +22,7 @@ export const people = sqliteTable(
     birthDate: text("birth_date").notNull(),
     sex: text("sex").notNull(),
     notes: text("notes").notNull(),
+    contact: text("contact").notNull().default(""),
     /** Name, number and birth date as they are searched. */
     searched: text("searched").notNull(),
     /** When the person was last entered or examined: the roster's order. */
@@ -135,6 +136,16 @@ export const storeRow = sqliteTable("store", {
   /** Filled with made-up people: it opens at once on this machine, without accounts. */
   isDemo: integer("is_demo", { mode: "boolean" }).notNull().default(false),
 });
+
+/**
+ * Records that were erased: only these may be deleted, and nothing is put in
+ * their place again. What was erased, when and why stands in the clinic's stream.
+ */
+export const tombstones = sqliteTable(
+  "tombstones",
+  { kind: text("kind").notNull(), stream: text("stream").notNull(), person: text("person").notNull() },
+  (table) => [primaryKey({ columns: [table.kind, table.stream] }), index("tombstones_person").on(table.person)],
+);
 
 /** The clinic's figures, one row a version; the last that was put in force is. Append-only. */
 export const evidenceVersions = sqliteTable(

@@ -17,6 +17,7 @@ import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
 import { OwnOwner } from "./own-owner";
+import { TeamCard } from "./team-card";
 import { NewPassphrase, TextLine } from "./text-line";
 
 /** Roles that have something to do here; helpers join by invitation, which there is not yet. */
@@ -312,6 +313,7 @@ function Members({ members, hasAccounts, onChanged }: MembersProps) {
           </div>
         </Card>
       )}
+      <TeamCard />
       <WhoMayWhat />
       {opened &&
         (opened.signIn === null ? (

@@ -17,6 +17,7 @@ import { dayText } from "../primitives/dates";
 import { useNewExam } from "../roster/use-new-exam";
 import { useHere } from "../shell/here";
 import { useNotedPrint } from "../shell/use-noted-print";
+import { later } from "../primitives/later";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
 import { CourseActs } from "./course-acts";
@@ -341,6 +342,9 @@ function OneCourse({ person, course, others, branches, isFirst, onChanged }: One
   );
 }
 
+const CareCard = later(() => import("../accounts/care-card").then((part) => part.CareCard));
+const ErasePerson = later(() => import("../keeping/erase-person").then((part) => part.ErasePerson));
+
 /** A person's courses: for the practitioner in the chair, and never shown to the person. */
 export function CourseScreen({ person }: { person: string }) {
   const outline = <Outline blocks={["h-16", "h-72", "h-56"]} />;
@@ -375,6 +379,8 @@ export function CourseScreen({ person }: { person: string }) {
               />
             ))}
             {told.courses.length === 0 && <p>No examination yet: open one from the roster.</p>}
+            <CareCard person={person} />
+            <ErasePerson person={told.person} />
           </main>
         )}
       </Loaded>

@@ -28,6 +28,8 @@ const DID: Partial<Record<Act, string>> = {
   "change the figures": "changed the evidence in force",
   "change who works here": "changed who works here",
   "see the log": "looked into this log",
+  "take people over": "looked after whose care",
+  "erase people": "decided on keeping, or erased",
   "look after back-ups": "looked after back-ups",
 };
 

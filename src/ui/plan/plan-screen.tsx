@@ -204,18 +204,12 @@ function usePlanKeys(
     const block = plan?.blocks.find(({ tests }) => tests.some(({ test }) => test === chosen));
     if (block && chosen) onEdit({ held: change(block, chosen) });
   };
-  useKeys(
-    KEYS.planUp,
-    inBlock((block, test) => heldBy(edits, block, test, -1)),
-  );
-  useKeys(
-    KEYS.planDown,
-    inBlock((block, test) => heldBy(edits, block, test, 1)),
-  );
-  useKeys(
-    KEYS.planHold,
-    inBlock((block, test) => heldOrNot(edits, block, test)),
-  );
+  const earlier = inBlock((block, test) => heldBy(edits, block, test, -1));
+  const later = inBlock((block, test) => heldBy(edits, block, test, 1));
+  const hold = inBlock((block, test) => heldOrNot(edits, block, test));
+  useKeys(KEYS.planUp, earlier);
+  useKeys(KEYS.planDown, later);
+  useKeys(KEYS.planHold, hold);
   useKeys(KEYS.planWhy, () => choose(chosen === null ? (stones[0]?.test ?? null) : null));
 }
 

@@ -25,7 +25,7 @@ type PersonDialogProps = {
   onExamine: (person: RosterRow) => void;
 };
 
-const EMPTY = { name: "", birthDate: "", sex: "not stated", notes: "" } as const;
+const EMPTY = { name: "", birthDate: "", sex: "not stated", notes: "", contact: "" } as const;
 
 /** A message is "what; what to do". */
 const messageOf = (errors: FieldErrors<PersonInput>, field: keyof PersonInput): string | undefined => {
@@ -40,7 +40,14 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
   const schema = personSchema(new Date().toISOString().slice(0, 10));
   const { register, handleSubmit, formState } = useForm<PersonInput>({
     defaultValues: person
-      ? { id: person.id, name: person.name, birthDate: person.birthDate, sex: person.sex, notes: person.notes }
+      ? {
+          id: person.id,
+          name: person.name,
+          birthDate: person.birthDate,
+          sex: person.sex,
+          notes: person.notes,
+          contact: person.contact ?? "",
+        }
       : { id: newId(), ...EMPTY },
     resolver: yupResolver(schema, { strict: true, abortEarly: false }) as unknown as Resolver<PersonInput>,
   });
@@ -91,6 +98,15 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
             )}
           </Field>
         </div>
+        <Field
+          label="How they are reached"
+          hint="Telephone, mail, address. Not clinical: the front desk sees it."
+          error={messageOf(formState.errors, "contact")}
+        >
+          {(ids) => (
+            <textarea {...ids} {...register("contact")} rows={2} className={`${inputClass} py-2`} autoComplete="off" />
+          )}
+        </Field>
         {acts.includes("see a record") && (
           <Field label="Notes" error={messageOf(formState.errors, "notes")}>
             {(ids) => <textarea {...ids} {...register("notes")} rows={2} className={`${inputClass} py-2`} />}
@@ -121,6 +137,11 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
           {person && acts.includes("take records out") && (
             <DownloadLink href={pathOf(ROUTES.exportPerson.path, { person: person.id })}>
               <Download aria-hidden size={18} /> All of theirs (JSON)
+            </DownloadLink>
+          )}
+          {person && acts.includes("take records out") && (
+            <DownloadLink href={pathOf(ROUTES.handOver.path, { person: person.id })}>
+              <Download aria-hidden size={18} /> To hand over (page, data, tables)
             </DownloadLink>
           )}
           <Button onClick={onClose}>Cancel</Button>

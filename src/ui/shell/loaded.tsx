@@ -3,7 +3,9 @@
 import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { call, type Called } from "@/wire/call";
 import type { Route } from "@/wire/route";
+import { OUTSIDE_CARE } from "@/core/access";
 import { Button } from "../primitives/button";
+import { later } from "../primitives/later";
 import { NothingHere } from "./nothing-here";
 
 type LoadedProps<Ask, Answer> = {
@@ -30,6 +32,14 @@ function Unloaded({ message, onAgain }: { message: string; onAgain: () => void }
   );
 }
 
+const OutsideCare = later(() => import("../accounts/outside-care").then((part) => part.OutsideCare));
+
+/** The person whose record was refused since they are not in the care of whoever asks. */
+function personOutside({ problems, body }: Extract<Called<unknown>, { ok: false }>): string | null {
+  const { person } = (body ?? {}) as { person?: unknown };
+  return problems[0]?.where === OUTSIDE_CARE && typeof person === "string" ? person : null;
+}
+
 /** A screen's data, from a route: its outline first, then the screen, or what is wrong in a sentence. */
 export function Loaded<Ask, Answer>({ route, ids = NO_IDS, ask, skeleton, children }: LoadedProps<Ask, Answer>) {
   const [told, setTold] = useState<Called<Answer> | null>(null);
@@ -46,6 +56,8 @@ export function Loaded<Ask, Answer>({ route, ids = NO_IDS, ask, skeleton, childr
   }, [load]);
   if (!told) return skeleton;
   if (told.ok) return children(told.value, load);
+  const outside = personOutside(told);
+  if (outside) return <OutsideCare person={outside} onIn={() => void load()} />;
   return told.status === 404 ? <NothingHere /> : <Unloaded message={told.message} onAgain={() => void load()} />;
 }
 

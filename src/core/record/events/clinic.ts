@@ -2,6 +2,7 @@ import { mixed } from "yup";
 import { chainHead, closed, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
 import { evidenceVersion, type Role, ROLES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
+import { keeping, type KeepingState, noKeeping } from "./clinic-keeping";
 import { ownSentence, type PractitionerSettings, practitionerSettingsSchema, shippedSentence } from "../work-settings";
 
 /** What holds for the whole clinic: who works here and how, and the figures it reads under. */
@@ -64,7 +65,7 @@ export type Grant = {
   readonly at: string;
 };
 
-export type ClinicState = {
+export type ClinicState = KeepingState & {
   readonly practitioners: Readonly<Record<string, ClinicPractitioner>>;
   readonly evidence: readonly SavedEvidence[];
   /** The last word on each exam that a trainee signed. */
@@ -78,6 +79,7 @@ export type ClinicState = {
 };
 
 export const emptyClinic = (): ClinicState => ({
+  ...noKeeping(),
   practitioners: {},
   evidence: [],
   countersigned: {},
@@ -89,6 +91,7 @@ export const emptyClinic = (): ClinicState => ({
 type ClinicDraft = Draft<ClinicState>;
 
 export const clinic = {
+  ...keeping,
   "practitioner-entered": kind(profile, (draft: ClinicDraft, { body }) => {
     const { practitioner: id, name, registration } = body;
     const before = draft.practitioners[id] ?? { settings: null, role: ROLE_BEFORE, hasLeft: false };

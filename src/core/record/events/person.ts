@@ -11,6 +11,8 @@ const entry = closed({
   birthDate: calendarDate(),
   sex: oneOf(SEXES),
   notes: text(2000),
+  /** How they are reached; left out: nothing is known. */
+  contact: text(400).optional(),
 });
 
 export type PersonEntry = InferType<typeof entry>;

@@ -1,4 +1,4 @@
-import { senderProblem } from "@/server/accounts/who";
+import { senderProblem } from "@/server/accounts/sender";
 import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { appendEpisodeEvents } from "@/server/repositories/episodes";

@@ -1,0 +1,1 @@
+ALTER TABLE `people` ADD `contact` text DEFAULT '' NOT NULL;

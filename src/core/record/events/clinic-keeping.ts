@@ -1,0 +1,104 @@
+import { type InferType } from "yup";
+import { chainHead, closed, listOfEach, oneOf, orNone, text, uuid, wholeIn } from "../../base";
+import { RETENTION_PRESETS } from "../../knowledge";
+import { type Draft, kind } from "../envelope";
+
+/** How long the clinic keeps records, whose they are to look after, and what was erased. */
+
+/** Why a person's records were erased. */
+export const ERASE_REASONS = {
+  "time is over": "the time they have to be kept is over",
+  "they asked for it": "they asked for it, and nothing obliges to keep them",
+  mistake: "entered by mistake: nobody of that name was examined",
+  other: "another reason",
+} as const;
+export type EraseReason = keyof typeof ERASE_REASONS;
+
+/** Kinds of stream that hold something of a person. */
+export const ERASABLE = ["person", "exam", "episode"] as const;
+
+/** More than a person has in a lifetime. */
+const MOST_STREAMS = 5000;
+
+const erased = closed({
+  person: uuid(),
+  /** What there was: each record with where it ended. Of its content nothing is kept. */
+  streams: listOfEach(
+    closed({
+      kind: oneOf(ERASABLE),
+      id: uuid(),
+      head: chainHead(),
+      length: wholeIn(1, 1e9).required("is missing; send how many events it had"),
+    }),
+    MOST_STREAMS,
+  ),
+  because: oneOf(Object.keys(ERASE_REASONS) as EraseReason[]),
+  reason: text(400),
+});
+
+export type Erased = InferType<typeof erased> & { readonly by: string; readonly at: string; readonly event: string };
+
+const retention = closed({
+  /** Where the figures come from; "own": the clinic set them itself. */
+  preset: oneOf([...Object.keys(RETENTION_PRESETS), "own"]),
+  years: wholeIn(1, 100).required("is missing; say how many years after the last visit"),
+  /** Who was not of age at the last visit is kept until this age at least; null: no such rule. */
+  minorsUntil: orNone(wholeIn(18, 40), "an age, 18 to 40"),
+});
+
+export type Retention = InferType<typeof retention>;
+
+export const TEAMS = ["whole clinic", "by care"] as const;
+
+/** Somebody opened a record outside their care, and why. */
+export type BrokenGlass = {
+  readonly person: string;
+  readonly by: string;
+  readonly name: string;
+  readonly at: string;
+  readonly reason: string;
+};
+
+export type KeepingState = {
+  /** Null: nobody has said how long records are kept. */
+  retention: Retention | null;
+  readonly erased: readonly Erased[];
+  /** Whether everybody who may see records sees all of them, or those in their care. */
+  team: (typeof TEAMS)[number];
+  /** Who took somebody over, or was given them to look after, by person. */
+  readonly care: Readonly<Record<string, readonly string[]>>;
+  readonly brokenGlass: readonly BrokenGlass[];
+};
+
+export const noKeeping = (): KeepingState => ({
+  retention: null,
+  erased: [],
+  team: "whole clinic",
+  care: {},
+  brokenGlass: [],
+});
+
+type KeepingDraft = Draft<KeepingState>;
+
+const cared = closed({ person: uuid(), practitioner: uuid() });
+
+export const keeping = {
+  "retention-set": kind(retention, (draft: KeepingDraft, { body }) => void (draft.retention = body)),
+  "person-erased": kind(
+    erased,
+    (draft: KeepingDraft, { id, actor, at, body }) =>
+      void draft.erased.push({ ...body, by: actor.name, at, event: id }),
+  ),
+  "team-set": kind(closed({ team: oneOf(TEAMS) }), (draft: KeepingDraft, { body }) => void (draft.team = body.team)),
+  "care-given": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
+    draft.care[person] = [...new Set([...(draft.care[person] ?? []), practitioner])];
+  }),
+  "care-ended": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
+    draft.care[person] = (draft.care[person] ?? []).filter((one) => one !== practitioner);
+  }),
+  "glass-broken": kind(
+    closed({ person: uuid(), reason: text(400, 10) }),
+    (draft: KeepingDraft, { actor, at, body }) =>
+      void draft.brokenGlass.push({ ...body, by: actor.id, name: actor.name, at }),
+  ),
+};

@@ -1,0 +1,42 @@
+import { actOfEvent, may, type RecordedEvent, type Refusal } from "@/core";
+import type { Store } from "../store/store";
+import { hasExams, isOutsideCare, personIn } from "./care";
+import { NOTHING } from "./granted";
+import { memberById, type Who } from "./who";
+
+const forbidden = (where: string, what: string, todo: string): Refusal => ({ where, what, todo, refusal: "forbidden" });
+
+/** The person an event is about, where records of them are here: with the first one care begins. */
+function personOf(store: Store, { type, body, ...event }: RecordedEvent): string | null {
+  const { exam, episode } = event as { exam?: string; episode?: string };
+  const known = personIn(store, exam ? { exam } : episode ? { episode } : {});
+  if (known !== null || type !== "exam-opened") return known;
+  const { id } = (body as { person: { id: string } }).person;
+  return hasExams(store, id) ? id : null;
+}
+
+/**
+ * What stands against an event that somebody sends: whom it names must be them,
+ * with a profile here, and may do what it amounts to.
+ */
+export const senderProblem =
+  (who: Who) =>
+  (store: Store, event: RecordedEvent): Refusal | null => {
+    const { actor } = event;
+    const named = memberById(store, actor.id);
+    if (!named)
+      return forbidden(
+        "actor",
+        "is not a profile of this store",
+        "Choose or add that profile in the settings, then offer it again.",
+      );
+    if (who.kind === "session" && who.member.id !== actor.id)
+      return forbidden(
+        "actor",
+        `names ${named.name}, and you are signed in as ${who.member.name}`,
+        `It waits here until ${named.name} signs in again.`,
+      );
+    const isOutside = isOutsideCare(store, personOf(store, event), named.id, Date.now());
+    const said = may(named, actOfEvent(event), isOutside ? { ...NOTHING, isOutside } : null);
+    return said.may ? null : { ...said.problem, where: "actor", refusal: "forbidden" };
+  };

@@ -1,0 +1,77 @@
+import { closed, holding, listOfEach, oneOf, orNone, text, uuid, wholeIn, yesNo } from "@/core/base";
+import { RETENTION_PRESETS } from "@/core/knowledge";
+import { ERASE_REASONS, type EraseReason, TEAMS } from "@/core/record";
+import { MOST, PEOPLE } from "./exam-routes";
+import type { CarePage, KeepingPage } from "./keeping";
+import { answers, route } from "./route";
+
+const keeping = holding({
+  due: listOfEach(holding({ id: uuid(), name: text(400), until: text(20) }), PEOPLE),
+  erased: listOfEach(holding({ person: uuid(), by: text(400), at: text(40) }), MOST),
+});
+
+const care = holding({
+  team: oneOf(TEAMS),
+  isMine: yesNo(),
+  given: listOfEach(holding({ id: uuid(), name: text(400) }), PEOPLE),
+  opened: listOfEach(holding({ name: text(400), at: text(40), reason: text(400) }), MOST),
+});
+
+/** Who looks after whom, how long records are kept, and what is erased. */
+export const KEEPING_ROUTES = {
+  keeping: route("GET", "/api/keeping", {
+    act: "erase people",
+    ask: closed({}),
+    answer: keeping,
+    answers: answers<KeepingPage>(),
+  }),
+  setRetention: route("PUT", "/api/keeping", {
+    act: "erase people",
+    ask: closed({
+      preset: oneOf([...Object.keys(RETENTION_PRESETS), "own"]),
+      years: wholeIn(1, 100).required("is missing; say how many years after the last visit"),
+      minorsUntil: orNone(wholeIn(18, 40), "an age, 18 to 40"),
+    }),
+    answer: keeping,
+    answers: answers<KeepingPage>(),
+  }),
+  erase: route("POST", "/api/people/{person}/erase", {
+    act: "erase people",
+    ask: closed({
+      number: text(80, 1),
+      because: oneOf(Object.keys(ERASE_REASONS) as EraseReason[]),
+      reason: text(400),
+    }),
+    answer: keeping,
+    answers: answers<KeepingPage>(),
+  }),
+  handOver: route("GET", "/api/people/{person}/hand-over", { act: "take records out" }),
+  care: route("GET", "/api/people/{person}/care", {
+    act: "take people over",
+    ask: closed({}),
+    answer: care,
+    answers: answers<CarePage>(),
+  }),
+  changeCare: route("POST", "/api/people/{person}/care", {
+    act: "take people over",
+    ask: closed({
+      what: oneOf(["take over", "open with a reason", "give", "end"]),
+      practitioner: uuid().nullable().defined("is missing; send who, or null"),
+      reason: text(400).nullable().defined("is missing; send the reason, or null"),
+    }),
+    answer: care,
+    answers: answers<CarePage>(),
+  }),
+  setTeam: route("PUT", "/api/team", {
+    act: "change who works here",
+    ask: closed({ team: oneOf(TEAMS) }),
+    answer: holding({ team: oneOf(TEAMS) }),
+    answers: answers<{ team: (typeof TEAMS)[number] }>(),
+  }),
+  team: route("GET", "/api/team", {
+    act: "change who works here",
+    ask: closed({}),
+    answer: holding({ team: oneOf(TEAMS) }),
+    answers: answers<{ team: (typeof TEAMS)[number] }>(),
+  }),
+};
