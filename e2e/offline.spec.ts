@@ -1,6 +1,17 @@
 import type { Page } from "@playwright/test";
 import { startServer } from "./support/server";
-import { expect, INES, openRun, prepareExam, probability, readyToTest, saved, stored, test } from "./support/test";
+import {
+  expect,
+  INES,
+  newPerson,
+  openRun,
+  prepareExam,
+  probability,
+  readyToTest,
+  saved,
+  stored,
+  test,
+} from "./support/test";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -75,6 +86,58 @@ test("with its server gone the app opens again where it was, goes on, and every 
     const { events } = await stored(context.request, exam);
     expect(events.slice(before).map(({ type }) => type)).toEqual(["felt-recorded"]);
     expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
+  } finally {
+    await server.stop();
+  }
+});
+
+test("an examination begun with the server gone is run, opened again, and arrives whole when it is back", async ({
+  browser,
+}) => {
+  const server = await startServer();
+  try {
+    const context = await browser.newContext({ baseURL: server.url, serviceWorkers: "allow" });
+    const name = await newPerson(context.request);
+    const page = await context.newPage();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toContainText(name);
+    await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated");
+    const ahead = () =>
+      page.evaluate(() => JSON.parse(localStorage.getItem("dust-lantern-exams-ahead") ?? "[]") as string[]);
+    await expect
+      .poll(
+        async () =>
+          page.evaluate(
+            async (ids) => {
+              const found = await Promise.all(ids.map((id) => caches.match(`/exams/${id}/sign`)));
+              return found.length > 0 && found.every((one) => one !== undefined);
+            },
+            await ahead(),
+          ),
+        { timeout: 30_000 },
+      )
+      .toBe(true);
+    const [first] = await ahead();
+    /** The list stands sealed in this browser. */
+    await expect.poll(async () => (await sealed(page)).length).toBeGreaterThan(500);
+
+    await server.kill();
+    await page.getByRole("button", { name: `Examine ${name}, Back` }).click();
+    await page.waitForURL(new RegExp(`/exams/${first}/complaint`), { timeout: 20_000 });
+    await page.locator('[data-place="posterior-calf.right"]').first().click({ timeout: 20_000 });
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+    await page.reload();
+    await expect(page.getByText(/Area 1/)).toBeVisible({ timeout: 20_000 });
+    await page.goto("/");
+    await expect(page.getByText(/wait in this browser/)).toBeVisible({ timeout: 20_000 });
+
+    await server.restart();
+    await page.goto(`/exams/${first}/complaint`);
+    await saved(page);
+    const { events } = await stored(context.request, first!);
+    expect(events.map(({ type }) => type)).toEqual(["exam-opened", "area-recorded"]);
+    await page.goto("/");
+    await expect(page.getByText(/wait in this browser/)).toHaveCount(0);
   } finally {
     await server.stop();
   }

@@ -70,6 +70,10 @@ async function keptBefore<Answer>(route: Route<never, Answer>, address: string):
   }
 }
 
+/** What was begun in this browser without the server, which has not heard of it yet. */
+const isOnlyHere = (kept: unknown): boolean =>
+  typeof kept === "object" && kept !== null && (kept as { isOnlyHere?: unknown }).isOnlyHere === true;
+
 /**
  * Calls one of this program's own routes. What is answered is checked like
  * everything else that comes over an edge; nothing is thrown.
@@ -87,6 +91,10 @@ export async function call<Ask, Answer>(
   try {
     const response = await fetch(address, init);
     const body: unknown = await response.json().catch(() => null);
+    if (response.status === 404 && route.isKept) {
+      const begun = await keptBefore<Answer>(route, address);
+      if (begun !== null && isOnlyHere(begun)) return { ok: true, value: begun, isOld: true };
+    }
     if (response.status === 401 && route.act !== "anybody") askToSignIn();
     if (!response.ok) return failed(response.status, body, problemsIn(body, response.status));
     if (route.answer) check(route.answer, body, "answer");

@@ -7,14 +7,13 @@ import type { Profile } from "@/wire/practitioners";
 import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { ExamShell } from "../shell/exam-shell";
 import { useHere } from "../shell/here";
+import { pagesOf } from "../shell/exams-ahead";
 import { usePagesKept } from "../shell/offline";
 import { Loaded, Outline } from "../shell/loaded";
 import { ExamCourseProvider } from "./exam-course";
 import { ExamProvider } from "./exam-provider";
 
 const OUTLINE = <Outline blocks={["h-14", "h-72", "h-40"]} />;
-
-const STEP_PAGES = ["complaint", "guard", "plan", "baseline", "run", "reading", "sign"];
 
 /** Every entry names who made it: first a profile, then the examination. */
 function Nobody() {
@@ -34,7 +33,7 @@ function Opened({
   profile: Profile;
   children: ReactNode;
 }) {
-  usePagesKept(STEP_PAGES.map((step) => `/exams/${exam}/${step}`));
+  usePagesKept(pagesOf(exam));
   const initial = useMemo(() => ({ events: page.events, head: page.head, anchor: page.anchor }), [page]);
   return (
     <ExamProvider

@@ -19,6 +19,7 @@ import { dayText } from "../primitives/dates";
 import { SearchField } from "../primitives/search-field";
 import { KeyHint } from "../shell/key-hint";
 import { KeyHelp } from "../shell/key-help";
+import { useExamsAhead } from "../shell/exams-ahead";
 import { useKeys } from "../shell/use-keys";
 import { PageHeader } from "../shell/page-header";
 import { courier, useWaiting } from "../shell/courier";
@@ -224,6 +225,7 @@ export function RosterScreen({
   onChanged,
 }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
+  useExamsAhead();
   const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
   const [editing, setEditing] = useState<RosterRow | "new" | null>(null);

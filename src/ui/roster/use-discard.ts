@@ -28,7 +28,7 @@ export function useDiscard(profile: Profile | null, onChanged: () => void) {
       },
     );
     if (taken instanceof InputError) return setProblem(taken.message);
-    const refused = await sendEvents(exam, taken.events);
+    const { refused } = await sendEvents(exam, taken.events);
     setProblem(refused);
     if (!refused) onChanged();
   };

@@ -10,6 +10,7 @@ import type { Course } from "@/core/course";
 import { type Person, settingsForNewExam } from "@/core/record";
 import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
 import type { Profile } from "@/wire/practitioners";
+import { nextExam } from "../shell/exams-ahead";
 import { useHere } from "../shell/here";
 import { sendEvents } from "./send-events";
 import { VisitDateDialog } from "./visit-date-dialog";
@@ -56,7 +57,7 @@ export function useNewExam(profile: Profile | null, evidence: string) {
     }
     setUndated(null);
     const { before = null, goesOn } = opening;
-    const exam = newId();
+    const exam = nextExam();
     const opened = openExam(
       exam,
       {
@@ -74,8 +75,13 @@ export function useNewExam(profile: Profile | null, evidence: string) {
       { at: now.toISOString(), actor: { id: profile.id, name: profile.name }, device: "roster", newId },
     );
     if (opened instanceof InputError) return setProblem(opened.message);
-    const refused = await sendEvents(exam, opened.events);
-    if (refused) setProblem(refused);
+    const { refused, isUnreached } = await sendEvents(exam, opened.events);
+    /** Only the figures that ship are at hand without the server. */
+    const isBegunHere =
+      isUnreached &&
+      evidence === SHIPPED_VERSION &&
+      (await import("./begin-here").then(({ beginHere }) => beginHere(exam, opened.events, evidence)));
+    if (refused && !isBegunHere) setProblem(refused);
     else router.push(`/exams/${exam}/complaint`);
   };
   const dialog = undated && (

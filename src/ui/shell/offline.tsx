@@ -24,7 +24,7 @@ export function Offline() {
 export function usePagesKept(paths: readonly string[]): void {
   const all = paths.join(" ");
   useEffect(() => {
-    if (!("serviceWorker" in navigator)) return;
+    if (all === "" || !("serviceWorker" in navigator)) return;
     let isHere = true;
     void navigator.serviceWorker.ready.then(({ active }) => isHere && active?.postMessage({ keep: all.split(" ") }));
     return () => void (isHere = false);
