@@ -377,3 +377,76 @@ test("on a network: nothing without accounts; with them, only over TLS that a de
     await saved(page);
   }, true);
 });
+
+test("a passkey made on a device signs in without a passphrase, until it is taken away; by an address there is none", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const named = server.url.replace("127.0.0.1", "localhost");
+    const context = await browser.newContext({ baseURL: named });
+    const page = await context.newPage();
+    await page.goto("/");
+    await makeOwner(context.request);
+    const chromium = await context.newCDPSession(page);
+    await chromium.send("WebAuthn.enable");
+    const { authenticatorId } = await chromium.send("WebAuthn.addVirtualAuthenticator", {
+      options: {
+        protocol: "ctap2",
+        transport: "internal",
+        hasResidentKey: true,
+        hasUserVerification: true,
+        isUserVerified: true,
+        automaticPresenceSimulation: true,
+      },
+    });
+    await page.goto("/settings");
+    const card = page.locator("section").filter({ has: page.getByRole("heading", { name: "Passkeys" }) });
+    await card.getByLabel("What to call it").fill("the tablet in room 2");
+    await card.getByLabel("Passphrase as it is now").fill("not those words");
+    await card.getByRole("button", { name: "Make one on this device" }).click();
+    await expect(card.getByRole("alert")).toContainText("not the right passphrase");
+    await card.getByLabel("Passphrase as it is now").fill(WORDS);
+    await card.getByRole("button", { name: "Make one on this device" }).click();
+    await expect(page.locator("[data-passkeys]")).toContainText("the tablet in room 2");
+
+    await page.getByRole("button", { name: "Sign out", exact: true }).click();
+    await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await page.getByRole("button", { name: "Sign in with a passkey" }).click();
+    await expect(page.locator("[data-account]")).toBeVisible();
+
+    /** A device that does not look who holds it opens nothing. */
+    await page.getByRole("button", { name: "Sign out", exact: true }).click();
+    await chromium.send("WebAuthn.setUserVerified", { authenticatorId, isUserVerified: false });
+    await page.getByRole("button", { name: "Sign in with a passkey" }).click();
+    await expect(page.getByRole("alert").filter({ hasText: /gave no key|opens nothing/ })).toBeVisible({
+      timeout: 90_000,
+    });
+    await chromium.send("WebAuthn.setUserVerified", { authenticatorId, isUserVerified: true });
+
+    /** The same answer a second time is none. */
+    const asked = page.waitForRequest("**/api/account/passkey");
+    await page.getByRole("button", { name: "Sign in with a passkey" }).click();
+    const answer = (await asked).postData()!;
+    await expect(page.locator("[data-account]")).toBeVisible();
+    const again = await browser.newContext({ baseURL: named });
+    const replayed = await again.request.post("/api/account/passkey", {
+      data: JSON.parse(answer) as object,
+      headers: { origin: named },
+    });
+    expect(replayed.status()).toBe(401);
+
+    await card.getByLabel("Passphrase as it is now").fill(WORDS);
+    await card.getByRole("button", { name: "Take it away" }).click();
+    await expect(page.locator("[data-passkeys]")).toHaveCount(0);
+    await page.getByRole("button", { name: "Sign out", exact: true }).click();
+    await page.getByRole("button", { name: "Sign in with a passkey" }).click();
+    await expect(page.getByRole("alert").filter({ hasText: /opens nothing here/ })).toBeVisible({ timeout: 90_000 });
+
+    const plain = await (await open(browser, server)).newPage();
+    await plain.goto("/");
+    await expect(plain.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await expect(plain.getByRole("button", { name: "Sign in with a passkey" })).toHaveCount(0);
+    const byAddress = await plain.request.post("/api/account/passkey/ask", { data: {} });
+    expect([byAddress.status(), await byAddress.text()]).toEqual([400, expect.stringContaining("needs a name")]);
+  });
+});

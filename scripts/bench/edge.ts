@@ -39,7 +39,8 @@ export function send(url: string, body?: unknown): Promise<{ status: number; too
   });
 }
 
-const percentile = (values: readonly number[], share: number): number =>
+/** The value that a share of them does not go beyond. */
+export const percentile = (values: readonly number[], share: number): number =>
   values.toSorted((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
 
 export type Sitting = { readonly exam: string; readonly builder: ExamBuilder };

@@ -1,7 +1,7 @@
 import { closed, holding, instant, listOfEach, oneOf, text, uuid, yesNo } from "@/core/base";
 import { ROLES } from "@/core/vocabulary";
 import { type LogLine, PRINTED } from "./access-log";
-import type { Door, MemberAccount, OwnAccount, SignedIn } from "./accounts";
+import type { Door, MemberAccount, OwnAccount, PasskeyStep, SignedIn } from "./accounts";
 import { answers, route } from "./route";
 
 const PEOPLE = 1000;
@@ -22,6 +22,8 @@ const member = holding({ id: uuid(), name: text(400), role: oneOf(ROLES) });
 const members = holding({ members: listOfEach(member, PEOPLE) });
 const done = holding({ done: yesNo() });
 const signedIn = holding({ next: oneOf(["come in", "code"]) });
+/** What a device answered: the library looks at it. */
+const device = () => holding({ id: text(2000, 1), type: text(40, 1), response: holding({}) });
 const short = () => text(6, 4).matches(/^\d+$/, "has to be four to six digits");
 
 /** Routes of accounts: who comes in, as whom, and what becomes of it. */
@@ -88,6 +90,36 @@ export const ACCOUNT_ROUTES = {
     ask: closed({ code: short().nullable().defined("is missing; send the code, or null"), passphrase: passphrase() }),
     answer: done,
     answers: answers<{ done: boolean }>(),
+  }),
+  beginPasskey: route("POST", "/api/account/passkeys/begin", {
+    act: "be here",
+    ask: closed({ passphrase: passphrase() }),
+    answer: holding({ options: holding({}) }),
+    answers: answers<PasskeyStep>(),
+  }),
+  keepPasskey: route("POST", "/api/account/passkeys", {
+    act: "be here",
+    ask: closed({ name: text(60, 1), response: device() }),
+    answer: done,
+    answers: answers<{ done: boolean }>(),
+  }),
+  endPasskey: route("POST", "/api/account/passkeys/end", {
+    act: "be here",
+    ask: closed({ id: uuid(), passphrase: passphrase() }),
+    answer: done,
+    answers: answers<{ done: boolean }>(),
+  }),
+  askForPasskey: route("POST", "/api/account/passkey/ask", {
+    act: "anybody",
+    ask: closed({}),
+    answer: holding({ options: holding({}) }),
+    answers: answers<PasskeyStep>(),
+  }),
+  signInByPasskey: route("POST", "/api/account/passkey", {
+    act: "anybody",
+    ask: closed({ response: device() }),
+    answer: signedIn,
+    answers: answers<SignedIn>(),
   }),
   endSession: route("POST", "/api/account/end-session", {
     act: "be here",

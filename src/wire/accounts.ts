@@ -40,7 +40,11 @@ export type OwnAccount = {
   readonly sessions: readonly SessionShown[];
   /** Others who are signed in at this device, and may take it over. */
   readonly others: readonly { readonly session: string; readonly name: string }[];
+  readonly passkeys: readonly { readonly id: string; readonly name: string; readonly since: string }[];
 };
+
+/** What a device is asked, in the form that browsers hand on to it. */
+export type PasskeyStep = { readonly options: object };
 
 /** What came of a sign-in: done, or a one-time code is asked as well. */
 export type SignedIn = { readonly next: "come in" | "code" };

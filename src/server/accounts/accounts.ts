@@ -1,12 +1,13 @@
 import { createHmac, timingSafeEqual } from "node:crypto";
-import { and, eq, ne } from "drizzle-orm";
+import { and, desc, eq, ne } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { InputError, type Problem, type Role } from "@/core";
-import type { MemberAccount } from "@/wire/accounts";
+import type { MemberAccount, OwnAccount } from "@/wire/accounts";
 import { allProfiles, findProfile, saveProfile, setMember } from "../repositories/practitioners";
 import { atOnce, type Sayer } from "../repositories/streams";
 import {
   accountCredentials,
+  accountPasskeys,
   accountSessions,
   accountTwoFactors,
   accountUsers,
@@ -110,7 +111,7 @@ export function changeMember(store: Store, id: string, role: Role, hasLeft: bool
   });
 }
 
-/** Gives an account another passphrase, takes its one-time codes away, and ends its sessions. */
+/** Gives an account another passphrase, takes its one-time codes and passkeys away, and ends its sessions. */
 export async function resetAccount(store: Store, id: string, passphrase: string, now: string): Promise<void> {
   const user = store.db.select().from(accountUsers).where(eq(accountUsers.id, id)).get();
   if (!user) return fail({ where: "practitioner", what: "has no account", todo: "Make one for them first." });
@@ -119,6 +120,7 @@ export async function resetAccount(store: Store, id: string, passphrase: string,
     const updatedAt = new Date(now);
     store.db.update(accountCredentials).set({ password, updatedAt }).where(eq(accountCredentials.userId, id)).run();
     store.db.delete(accountTwoFactors).where(eq(accountTwoFactors.userId, id)).run();
+    store.db.delete(accountPasskeys).where(eq(accountPasskeys.userId, id)).run();
     store.db.update(accountUsers).set({ twoFactorEnabled: false, updatedAt }).where(eq(accountUsers.id, id)).run();
     endSessions(store, id);
   });
@@ -186,3 +188,13 @@ export async function makeOwner(store: Store, member: Omit<NewMember, "role">, n
     { now, actor: { id: member.id, name: member.name } },
   );
 }
+
+/** Somebody's passkeys, the newest first. */
+export const passkeysOf = ({ db }: Store, user: string): OwnAccount["passkeys"] =>
+  db
+    .select()
+    .from(accountPasskeys)
+    .where(eq(accountPasskeys.userId, user))
+    .orderBy(desc(accountPasskeys.createdAt))
+    .all()
+    .map(({ id, name, createdAt }) => ({ id, name: name ?? "", since: (createdAt ?? new Date(0)).toISOString() }));

@@ -1,3 +1,5 @@
+import { passkey } from "@better-auth/passkey";
+import type { VerifiedAuthenticationResponse } from "@simplewebauthn/server";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { multiSession, twoFactor } from "better-auth/plugins";
@@ -5,6 +7,7 @@ import { v7 as newId } from "uuid";
 import { remembered } from "@/core";
 import {
   accountCredentials,
+  accountPasskeys,
   accountSessions,
   accountTwoFactors,
   accountUsers,
@@ -24,8 +27,18 @@ export const ADDRESS_HEADER = "x-dust-lantern-address";
 /** Whether what is answered goes over TLS. */
 export const isEncrypted = (): boolean => process.env.DUST_LANTERN_TLS === "on";
 
-/** The library that keeps sessions and codes, for a store. None of its own routes is served: ours call it. */
-export const authOf = remembered((store: Store) =>
+/** Somebody whose device did not look who holds it has a key, and is nobody yet. */
+const assertLooked = ({ verification }: { verification: VerifiedAuthenticationResponse }): void => {
+  if (!verification.authenticationInfo.userVerified) throw new Error("the device did not look who holds it");
+};
+
+/**
+ * The library that keeps sessions, codes and passkeys, for a store. None of its
+ * own routes is served: ours call it.
+ *
+ * @param name the name the program is reached by, which a passkey belongs to
+ */
+const made = (store: Store, name: string) =>
   betterAuth({
     appName: "Dust Lantern",
     baseURL: "http://localhost",
@@ -38,6 +51,7 @@ export const authOf = remembered((store: Store) =>
         account: accountCredentials,
         verification: accountVerifications,
         twoFactor: accountTwoFactors,
+        passkey: accountPasskeys,
       },
     }),
     emailAndPassword: {
@@ -58,6 +72,33 @@ export const authOf = remembered((store: Store) =>
       ipAddress: { ipAddressHeaders: [ADDRESS_HEADER] },
       database: { generateId: () => newId() },
     },
-    plugins: [twoFactor({ issuer: "Dust Lantern" }), multiSession({ maximumSessions: AT_ONE_TABLE })],
-  }),
-);
+    plugins: [
+      twoFactor({ issuer: "Dust Lantern" }),
+      multiSession({ maximumSessions: AT_ONE_TABLE }),
+      passkey({
+        rpID: name,
+        rpName: "Dust Lantern",
+        authenticatorSelection: { residentKey: "required", userVerification: "required" },
+        advanced: { webAuthnChallengeCookie: `${COOKIE_PREFIX}-passkey` },
+        authentication: { afterVerification: assertLooked },
+      }),
+    ],
+  });
+
+type Auth = ReturnType<typeof made>;
+const kept = remembered((_store: Store) => new Map<string, Auth>());
+const NAMES_KEPT = 20;
+
+/** The same, as it is reached by a name. */
+export function authAt(store: Store, name: string): Auth {
+  const byName = kept(store);
+  const there = byName.get(name);
+  if (there) return there;
+  if (byName.size >= NAMES_KEPT) byName.clear();
+  const auth = made(store, name);
+  byName.set(name, auth);
+  return auth;
+}
+
+/** For what hangs on no name. */
+export const authOf = (store: Store): Auth => authAt(store, "localhost");

@@ -1,14 +1,29 @@
-import { RateLimiterMemory } from "rate-limiter-flexible";
+import { RateLimiterSQLite } from "rate-limiter-flexible";
+import { remembered } from "@/core";
 import { RequestError } from "../edge/http";
-import { shared } from "../store/shared";
+import type { Store } from "../store/store";
 
 const QUARTER_OF_AN_HOUR = 15 * 60;
 
-/** So many tries in a quarter of an hour, for one name and from one address. */
-const limits = shared("sign-in limits", () => ({
-  name: new RateLimiterMemory({ points: 10, duration: QUARTER_OF_AN_HOUR }),
-  address: new RateLimiterMemory({ points: 40, duration: QUARTER_OF_AN_HOUR }),
-}));
+/** So many tries in a quarter of an hour, for one name and from one address; they stand in the store, so that a restart forgets none. */
+const limits = remembered(({ sqlite }: Store) => {
+  const limit = (keyPrefix: string, points: number) =>
+    new RateLimiterSQLite({
+      storeClient: sqlite,
+      storeType: "better-sqlite3",
+      tableName: "account_tries",
+      tableCreated: true,
+      clearExpiredByTimeout: false,
+      keyPrefix,
+      points,
+      duration: QUARTER_OF_AN_HOUR,
+    });
+  return {
+    name: limit("name", 10),
+    address: limit("address", 40),
+    forgetOld: sqlite.prepare("DELETE FROM account_tries WHERE expire < ?"),
+  };
+});
 
 const SECOND = 1000;
 
@@ -21,13 +36,17 @@ function tooOften(minutes: number): never {
 }
 
 /** Counts a try, whoever it is said to be and whether they are known or not. */
-export async function countTry(name: string, address: string): Promise<void> {
-  const tries = await Promise.allSettled([limits.name.consume(name), limits.address.consume(address)]);
-  const over = tries.flatMap((one) =>
-    one.status === "rejected" ? [(one.reason as { msBeforeNext: number }).msBeforeNext] : [],
-  );
+export async function countTry(store: Store, name: string, address: string): Promise<void> {
+  const { name: byName, address: byAddress, forgetOld } = limits(store);
+  forgetOld.run(Date.now());
+  const tries = await Promise.allSettled([byName.consume(name), byAddress.consume(address)]);
+  const over = tries.flatMap((one) => {
+    if (one.status === "fulfilled") return [];
+    if (one.reason instanceof Error) throw one.reason;
+    return [(one.reason as { msBeforeNext: number }).msBeforeNext];
+  });
   if (over.length > 0) tooOften(Math.max(1, Math.ceil(Math.max(...over) / SECOND / 60)));
 }
 
 /** A try that was right is not counted against the name. */
-export const forgetTries = (name: string): Promise<boolean> => limits.name.delete(name);
+export const forgetTries = (store: Store, name: string): Promise<boolean> => limits(store).name.delete(name);

@@ -4,7 +4,7 @@ import type { OwnAccount, SessionShown, SignedIn } from "@/wire/accounts";
 import { RequestError, UNKEPT } from "../edge/http";
 import { accountSessions, accountUsedCodes, accountUsers } from "../store/schema";
 import type { Store } from "../store/store";
-import { addressOf, endSessions, hasLockCode, isLockCode, setLock, signInNameOf } from "./accounts";
+import { addressOf, endSessions, hasLockCode, isLockCode, passkeysOf, setLock, signInNameOf } from "./accounts";
 import { ADDRESS_HEADER, authOf, COOKIE_PREFIX, isEncrypted } from "./auth";
 import { noteEntrance } from "../log/noted";
 import { countTry, forgetTries } from "./limits";
@@ -12,10 +12,11 @@ import { memberById, type SignedInWho, type Who } from "./who";
 
 const MOST_TRIES = 5;
 
-const addressIn = (request: Request): string => request.headers.get(ADDRESS_HEADER) ?? "here";
+/** Where a request came from. */
+export const addressIn = (request: Request): string => request.headers.get(ADDRESS_HEADER) ?? "here";
 
 /** Our own answer with the library's cookies: what it says itself holds the session's key, which no script is to see. */
-function answered(body: object, cookies: readonly string[]): Response {
+export function answered(body: object, cookies: readonly string[]): Response {
   const headers = new Headers(UNKEPT);
   cookies.forEach((cookie) => headers.append("set-cookie", cookie));
   return Response.json(body, { headers });
@@ -35,12 +36,12 @@ const wrongPassphrase = (where: string): never => {
 const idOfAddress = ({ db }: Store, address: string): string | null =>
   db.select({ id: accountUsers.id }).from(accountUsers).where(eq(accountUsers.email, address)).get()?.id ?? null;
 
-type Asked = { readonly store: Store; readonly request: Request };
+export type Asked = { readonly store: Store; readonly request: Request };
 
 /** Signs somebody in; where they have one-time codes, that is asked next. A wrong name and a wrong passphrase look alike. */
 export async function signIn({ store, request }: Asked, name: string, passphrase: string): Promise<Response> {
   const address = addressOf(name);
-  await countTry(address, addressIn(request));
+  await countTry(store, address, addressIn(request));
   const said = await authOf(store).api.signInEmail({
     body: { email: address, password: passphrase },
     headers: request.headers,
@@ -53,7 +54,7 @@ export async function signIn({ store, request }: Asked, name: string, passphrase
     noteEntrance({ store, request }, "refused: signing in", null, name);
     return wrong();
   }
-  await forgetTries(address);
+  await forgetTries(store, address);
   const { twoFactorRedirect } = (await said.json()) as { twoFactorRedirect?: boolean };
   const next: SignedIn["next"] = twoFactorRedirect ? "code" : "come in";
   if (next === "come in") noteEntrance({ store, request }, "signed in", member);
@@ -78,7 +79,7 @@ export async function giveCode(
   now: number,
 ): Promise<Response> {
   const digits = code.replaceAll(/\s/g, "");
-  await countTry("second step", addressIn(request));
+  await countTry(store, `second step ${addressIn(request)}`, addressIn(request));
   const { api } = authOf(store);
   const asking = { body: { code: digits }, headers: request.headers, asResponse: true } as const;
   const said = kind === "one-time" ? await api.verifyTOTP(asking) : await api.verifyBackupCode(asking);
@@ -86,7 +87,7 @@ export async function giveCode(
     noteEntrance({ store, request }, "refused: signing in", null, "code");
     return wrongCode("Take the next one; after a while, sign in anew.");
   }
-  await forgetTries("second step");
+  await forgetTries(store, `second step ${addressIn(request)}`);
   const { token, user } = (await said.json()) as { token: string; user: { id: string } };
   if (kind === "one-time" && !useCode(store, user.id, digits, now)) {
     store.db.delete(accountSessions).where(eq(accountSessions.token, token)).run();
@@ -122,12 +123,12 @@ export function signedIn(who: Who): SignedInWho {
 
 /** Whoever changes what protects an account says the passphrase again. */
 export async function assertPassphrase({ store, request }: Asked, user: string, passphrase: string): Promise<void> {
-  await countTry(`again ${user}`, addressIn(request));
+  await countTry(store, `again ${user}`, addressIn(request));
   const said = await authOf(store)
     .api.verifyPassword({ body: { password: passphrase }, headers: request.headers, asResponse: true })
     .catch(() => null);
   if (!said?.ok) return wrongPassphrase("passphrase");
-  await forgetTries(`again ${user}`);
+  await forgetTries(store, `again ${user}`);
 }
 
 /** Opens a locked table by its short code; after five wrong ones only the passphrase does. */
@@ -193,6 +194,7 @@ export async function ownAccount(asked: Asked, who: Who): Promise<OwnAccount> {
       isThis: one.token === session.token,
     })),
     others: await othersHere(asked, user),
+    passkeys: passkeysOf(store, user),
   };
 }
 
@@ -235,14 +237,14 @@ export async function beginCodes(
 
 /** One-time codes are asked from now on, once one of them was right. */
 export async function confirmCodes({ store, request }: Asked, user: string, code: string): Promise<Response> {
-  await countTry(`codes ${user}`, addressIn(request));
+  await countTry(store, `codes ${user}`, addressIn(request));
   const said = await authOf(store).api.verifyTOTP({
     body: { code },
     headers: request.headers,
     asResponse: true,
   });
   if (!said.ok) return wrongCode("Take the next one the app shows.");
-  await forgetTries(`codes ${user}`);
+  await forgetTries(store, `codes ${user}`);
   useCode(store, user, code, Date.now());
   return answered({ done: true }, said.headers.getSetCookie());
 }

@@ -142,7 +142,7 @@ const TAMPERINGS: Readonly<Record<string, (string | ((store: Store) => void))[]>
   "a person's birth date changed": ["UPDATE people SET birth_date = '2015-01-01' WHERE number = 'DL-0001'"],
   "a person deleted": [`DELETE FROM people WHERE id = '${idOf(3)}'`],
   "a person put in beside the record": [
-    "INSERT INTO people VALUES ('00000000-0000-4000-8000-00000000beef', 'DL-9', 'X', '1990-01-01', 'male', '', 'x', '')",
+    "INSERT INTO people VALUES ('00000000-0000-4000-8000-00000000beef', 'DL-9', 'X', '1990-01-01', 'male', '', 'x', '', '')",
   ],
   "a practitioner renamed": ["UPDATE practitioners SET name = 'Somebody Else' WHERE name = 'Jonah'"],
   "a practitioner deleted": ["DELETE FROM practitioners WHERE name = 'Jonah'"],

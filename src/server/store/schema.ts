@@ -272,6 +272,35 @@ export const accountTwoFactors = sqliteTable(
   (table) => [index("account_two_factors_user").on(table.userId), index("account_two_factors_secret").on(table.secret)],
 );
 
+/** Public halves of passkeys; the secret half never leaves the device that made it. */
+export const accountPasskeys = sqliteTable(
+  "account_passkeys",
+  {
+    id: text("id").primaryKey(),
+    name: text("name"),
+    publicKey: text("public_key").notNull(),
+    userId: text("user_id").notNull(),
+    credentialID: text("credential_id").notNull(),
+    counter: integer("counter").notNull(),
+    deviceType: text("device_type").notNull(),
+    backedUp: integer("backed_up", { mode: "boolean" }).notNull(),
+    transports: text("transports"),
+    createdAt: moment("created_at"),
+    aaguid: text("aaguid"),
+  },
+  (table) => [
+    index("account_passkeys_user").on(table.userId),
+    uniqueIndex("account_passkeys_credential").on(table.credentialID),
+  ],
+);
+
+/** Tries to sign in, by what is tried; a restart forgets none. */
+export const accountTries = sqliteTable("account_tries", {
+  key: text("key").primaryKey(),
+  points: integer("points").notNull(),
+  expire: integer("expire"),
+});
+
 /** One-time codes that were used, so that none is taken twice. */
 export const accountUsedCodes = sqliteTable(
   "account_used_codes",

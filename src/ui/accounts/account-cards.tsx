@@ -13,6 +13,7 @@ import { useHere } from "../shell/here";
 import { AskedForm } from "./asked-form";
 import { lockTable } from "./auto-lock";
 import { CodesCard } from "./codes-card";
+import { PasskeysCard } from "./passkeys-card";
 import { CurrentPassphrase, NewPassphrase, TextLine } from "./text-line";
 
 function ChangePassphrase({ onDone }: { onDone: () => void }) {
@@ -170,6 +171,7 @@ export function AccountCards() {
             <div className="flex flex-col gap-4">
               <ChangePassphrase onDone={changed} />
               <CodesCard hasCodes={account.hasCodes} onDone={changed} />
+              <PasskeysCard passkeys={account.passkeys} onDone={changed} />
             </div>
           </div>
         );

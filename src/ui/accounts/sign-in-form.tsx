@@ -1,10 +1,11 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { AskedForm } from "./asked-form";
+import { isReachedByName } from "./reached-by-name";
 import { TextLine } from "./text-line";
 
 /** The second step: a one-time code, or one of those that were written down. */
@@ -45,6 +46,42 @@ function CodeForm({ onIn }: { onIn: () => void }) {
   );
 }
 
+/** The device's own way in, where it holds a key for this name. */
+function ByPasskey({ onIn }: { onIn: () => void }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [canUse, setCanUse] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setCanUse("PublicKeyCredential" in window && isReachedByName()), 0);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!canUse) return null;
+  const enter = async () => {
+    const asked = await call(ROUTES.askForPasskey, {}, {});
+    if (!asked.ok) return setProblem(asked.message);
+    const { startAuthentication } = await import("@simplewebauthn/browser");
+    try {
+      const response = await startAuthentication({ optionsJSON: asked.value.options as never });
+      const said = await call(ROUTES.signInByPasskey, {}, { response: response as never });
+      if (said.ok) onIn();
+      else setProblem(said.message);
+    } catch {
+      setProblem("The device gave no key: it was called off, or it holds none for this name.");
+    }
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      <Button big onClick={() => void enter()}>
+        Sign in with a passkey
+      </Button>
+      {problem && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
 /** Name and passphrase; then a code, where one is asked. */
 export function SignInForm({ onIn }: { onIn: () => void }) {
   const [signIn, setSignIn] = useState("");
@@ -52,31 +89,34 @@ export function SignInForm({ onIn }: { onIn: () => void }) {
   const [isHalfIn, setHalfIn] = useState(false);
   if (isHalfIn) return <CodeForm onIn={onIn} />;
   return (
-    <AskedForm
-      isMain
-      label="Sign in"
-      send={() => call(ROUTES.signIn, {}, { signIn: signIn.trim(), passphrase })}
-      onOk={({ next }) => (next === "code" ? setHalfIn(true) : onIn())}
-    >
-      <TextLine
-        label="Name to sign in with"
-        autoComplete="username"
-        autoFocus
-        required
-        maxLength={40}
-        value={signIn}
-        onChange={setSignIn}
-      />
-      <TextLine
-        label="Passphrase"
-        type="password"
-        autoComplete="current-password"
-        required
-        maxLength={200}
-        value={passphrase}
-        onChange={setPassphrase}
-      />
-    </AskedForm>
+    <>
+      <AskedForm
+        isMain
+        label="Sign in"
+        send={() => call(ROUTES.signIn, {}, { signIn: signIn.trim(), passphrase })}
+        onOk={({ next }) => (next === "code" ? setHalfIn(true) : onIn())}
+      >
+        <TextLine
+          label="Name to sign in with"
+          autoComplete="username"
+          autoFocus
+          required
+          maxLength={40}
+          value={signIn}
+          onChange={setSignIn}
+        />
+        <TextLine
+          label="Passphrase"
+          type="password"
+          autoComplete="current-password"
+          required
+          maxLength={200}
+          value={passphrase}
+          onChange={setPassphrase}
+        />
+      </AskedForm>
+      <ByPasskey onIn={onIn} />
+    </>
   );
 }
 

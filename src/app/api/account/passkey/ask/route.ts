@@ -1,0 +1,5 @@
+import { askForPasskey } from "@/server/accounts/passkeys";
+import { serve } from "@/server/edge/serve";
+import { ROUTES } from "@/wire/routes";
+
+export const POST = serve(ROUTES.askForPasskey, (asked) => askForPasskey(asked));
