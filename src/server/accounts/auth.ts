@@ -1,5 +1,4 @@
 import { passkey } from "@better-auth/passkey";
-import type { VerifiedAuthenticationResponse } from "@simplewebauthn/server";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { multiSession, twoFactor } from "better-auth/plugins";
@@ -28,7 +27,7 @@ export const ADDRESS_HEADER = "x-dust-lantern-address";
 export const isEncrypted = (): boolean => process.env.DUST_LANTERN_TLS === "on";
 
 /** Somebody whose device did not look who holds it has a key, and is nobody yet. */
-const assertLooked = ({ verification }: { verification: VerifiedAuthenticationResponse }): void => {
+const assertLooked = ({ verification }: { verification: { authenticationInfo: { userVerified: boolean } } }): void => {
   if (!verification.authenticationInfo.userVerified) throw new Error("the device did not look who holds it");
 };
 
