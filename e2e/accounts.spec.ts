@@ -329,6 +329,50 @@ test("one press changes who one is in the demo, and a trainee is told who may li
   await expect(page.getByText("Override for this test with a reason")).toHaveCount(0);
 });
 
+test("at a trainee's table a block is lifted once the supervisor has entered their short code, and the record says so", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const ines = await open(browser, server);
+    await makeOwner(ines.request);
+    await addTilda(ines.request, "trainee");
+    const code = await ines.request.put("/api/account/lock-code", { data: { code: "4711", passphrase: WORDS } });
+    expect(code.ok()).toBe(true);
+    const { exam } = await prepareExam(
+      ines.request,
+      (builder) => void builder.complaint("si-area.right").consent().guard({ pregnancy: "yes" }).rest(0),
+    );
+    const page = await (await open(browser, server)).newPage();
+    await page.goto("/");
+    await signInAt(page, "tilda");
+    await expect(page.getByRole("list", { name: "People" })).toBeVisible();
+    await page.goto(`/exams/${exam}/complaint`);
+    const supervisor = page.locator("[data-supervisor]");
+    await supervisor.getByRole("radio", { name: "Ines Calder" }).click();
+    await supervisor.getByRole("button", { name: /Told, and agreed to/ }).click();
+    await saved(page);
+    await openRun(page, exam);
+    await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
+    const asked = page.locator("[data-supervised]");
+    await asked.getByLabel("Their short code").fill("0000");
+    await asked.getByRole("button", { name: "I have looked, and say so" }).click();
+    await expect(asked.getByRole("alert")).toContainText("not their short code");
+    await asked.getByLabel("Their short code").fill("4711");
+    await asked.getByRole("button", { name: "I have looked, and say so" }).click();
+    await page.getByLabel("Reason (at least 10 characters)").fill("light force, looked at together");
+    await page.getByRole("button", { name: "Override, as Ines Calder says" }).click();
+    await saved(page);
+    const { events } = await stored(ines.request, exam);
+    expect(events.findLast(({ type }) => type === "visit-noted")?.body).toMatchObject({
+      supervisor: { name: "Ines Calder", where: "in the room", told: true },
+    });
+    expect(events.find(({ type }) => type === "block-overridden")).toMatchObject({
+      actor: { name: "Tilda Marsh" },
+      body: { supervisor: { name: "Ines Calder" } },
+    });
+  });
+});
+
 test("on a network: nothing without accounts; with them, only over TLS that a device can check", async ({
   browser,
 }) => {

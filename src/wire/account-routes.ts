@@ -1,7 +1,7 @@
 import { closed, holding, instant, listOfEach, oneOf, text, uuid, yesNo } from "@/core/base";
 import { ROLES } from "@/core/vocabulary";
 import { type LogLine, PRINTED } from "./access-log";
-import type { Door, MemberAccount, OwnAccount, PasskeyStep, SignedIn } from "./accounts";
+import type { Door, MemberAccount, OwnAccount, PasskeyStep, SignedIn, Supervisor } from "./accounts";
 import { answers, route } from "./route";
 
 const PEOPLE = 1000;
@@ -150,6 +150,18 @@ export const ACCOUNT_ROUTES = {
     ask: closed({ passphrase: passphrase() }),
     answer: done,
     answers: answers<{ done: boolean }>(),
+  }),
+  supervisors: route("GET", "/api/exams/{exam}/supervise", {
+    act: "examine",
+    ask: closed({}),
+    answer: holding({ supervisors: listOfEach(holding({ id: uuid(), name: text(400) }), PEOPLE) }),
+    answers: answers<{ supervisors: readonly Supervisor[] }>(),
+  }),
+  supervise: route("POST", "/api/exams/{exam}/supervise", {
+    act: "examine",
+    ask: closed({ supervisor: uuid(), code: short() }),
+    answer: holding({ id: uuid(), name: text(400) }),
+    answers: answers<Supervisor>(),
   }),
   log: route("GET", "/api/log", {
     act: "see the log",

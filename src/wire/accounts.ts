@@ -48,3 +48,6 @@ export type PasskeyStep = { readonly options: object };
 
 /** What came of a sign-in: done, or a one-time code is asked as well. */
 export type SignedIn = { readonly next: "come in" | "code" };
+
+/** Somebody who can say so at a trainee's table. */
+export type Supervisor = { readonly id: string; readonly name: string };

@@ -11,6 +11,8 @@ export type Depends =
   | "granted"
   /** It counts once somebody who may sign alone has looked at it. */
   | "countersigned later"
+  /** A supervisor said so with their own code, just now and here. */
+  | "supervised"
   /** Not what they signed themselves. */
   | "signed by another";
 
@@ -41,7 +43,7 @@ export const ACTS = {
   examine: { words: "examine", cells: cells("yes", "yes", "yes", "no", "no", "no") },
   "override a block": {
     words: "lift a block of the guard",
-    cells: cells("yes", "yes", "no", "no", "no", "no"),
+    cells: cells("yes", "yes", "supervised", "no", "no", "no"),
   },
   sign: { words: "sign a record", cells: cells("yes", "yes", "countersigned later", "no", "no", "no") },
   countersign: {

@@ -10,7 +10,7 @@ const TABLE: Readonly<Record<Act, string>> = {
   "enter people": "y y y - y -",
   "see a record": "y y y - - g",
   examine: "y y y - - -",
-  "override a block": "y y - - - -",
+  "override a block": "y y s - - -",
   sign: "y y c - - -",
   countersign: "a a - - - -",
   "take records out": "y y - - - -",
@@ -27,7 +27,9 @@ const TABLE: Readonly<Record<Act, string>> = {
 const NAMES = Object.keys(ACTS) as Act[];
 const RECORDS = [true, false].flatMap((isSigned) =>
   [true, false].flatMap((isGranted) =>
-    ["me", "another", null].map((signedBy) => ({ isSigned, isGranted, signedBy, isOutside: false })),
+    ["me", "another", null].flatMap((signedBy) =>
+      [true, false].map((isSupervised) => ({ isSigned, isGranted, signedBy, isOutside: false, isSupervised })),
+    ),
   ),
 );
 /** What is kept to those who look after somebody, where a clinic goes by care. */
@@ -41,7 +43,10 @@ describe("who may do what", () => {
       for (const record of [null, ...RECORDS]) {
         const said = may(asker, act, record);
         const granted = record?.isSigned === true && record.isGranted;
-        const expected = { y: true, "-": false, c: true, g: granted, a: record?.signedBy !== "me" }[cell];
+        const isSupervised = record?.isSupervised === true;
+        const expected = { y: true, "-": false, c: true, g: granted, a: record?.signedBy !== "me", s: isSupervised }[
+          cell
+        ];
         expect(said.may, JSON.stringify(record)).toBe(expected);
         if (said.may) expect(said.countersigned).toBe(cell === "c" ? "later" : "no need");
         else expect(said.problem.what.length * said.problem.todo.length).toBeGreaterThan(200);

@@ -11,6 +11,8 @@ export type RecordFacts = {
   readonly signedBy: string | null;
   /** The clinic goes by care, and the person is not in the care of the one who asks. */
   readonly isOutside: boolean;
+  /** A supervisor said so with their own code, just now and here. */
+  readonly isSupervised: boolean;
 };
 
 /** Somebody who asks to do something. */
@@ -50,6 +52,13 @@ function outside(asker: Asker): Verdict {
 
 function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: RecordFacts | null): Verdict {
   if (cell === "countersigned later") return { may: true, countersigned: "later" };
+  if (cell === "supervised")
+    return record?.isSupervised
+      ? YES
+      : refused(
+          `as ${asker.role} you may not ${ACTS["override a block"].words} by yourself`,
+          "Your supervisor enters their short code on this screen.",
+        );
   if (cell === "granted")
     return record?.isSigned && record.isGranted
       ? YES

@@ -72,6 +72,7 @@ export {
   limbsOf,
   PAIN_MEDICINES,
   SIGNALS,
+  SUPERVISES,
   TRANSFERS,
   USUAL_VISIT,
   type Visit,

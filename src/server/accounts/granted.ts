@@ -6,7 +6,13 @@ import { isOutsideCare, personIn } from "./care";
 import { memberIn, type Who } from "./who";
 
 /** What is known of a record where nothing is. */
-export const NOTHING: RecordFacts = { isSigned: false, isGranted: false, signedBy: null, isOutside: false };
+export const NOTHING: RecordFacts = {
+  isSigned: false,
+  isGranted: false,
+  signedBy: null,
+  isOutside: false,
+  isSupervised: false,
+};
 
 /**
  * What of a record decides who may do something with it: whether it was given to

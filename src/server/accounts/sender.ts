@@ -2,6 +2,7 @@ import { actOfEvent, may, type RecordedEvent, type Refusal } from "@/core";
 import type { Store } from "../store/store";
 import { hasExams, isOutsideCare, personIn } from "./care";
 import { NOTHING } from "./granted";
+import { isSupervised } from "./supervising";
 import { memberById, type Who } from "./who";
 
 const forbidden = (where: string, what: string, todo: string): Refusal => ({ where, what, todo, refusal: "forbidden" });
@@ -37,6 +38,15 @@ export const senderProblem =
         `It waits here until ${named.name} signs in again.`,
       );
     const isOutside = isOutsideCare(store, personOf(store, event), named.id, Date.now());
-    const said = may(named, actOfEvent(event), isOutside ? { ...NOTHING, isOutside } : null);
+    const said = may(named, actOfEvent(event), {
+      ...NOTHING,
+      isOutside,
+      isSupervised: isSupervised(
+        store,
+        { exam: event.exam, trainee: named.id },
+        (event.body as { supervisor?: unknown }).supervisor,
+        Date.now(),
+      ),
+    });
     return said.may ? null : { ...said.problem, where: "actor", refusal: "forbidden" };
   };

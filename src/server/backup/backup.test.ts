@@ -7,10 +7,12 @@ import { describe, expect, it } from "vitest";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { appendEvents, loadExam } from "../repositories/exams";
+import { logFaults, logPath, note } from "../log/access-log";
 import { verifyStore } from "../repositories/verify";
 import { openStore } from "../store/open";
 import type { Store } from "../store/store";
 import { holdingOf, lookInto, makeBackup, mergeBackup, restoreBackup } from "./backup";
+import { logBeside } from "./log-beside";
 
 const PASSPHRASE = { passphrase: "five words that do not belong" };
 /** Cheap to guess at, for tests only. */
@@ -59,6 +61,24 @@ describe("a back-up", () => {
     const bytes = await plain.decrypt(readFileSync(to));
     expect(Buffer.from(bytes).subarray(0, 15).toString()).toBe("SQLite format 3");
     expect(readdirSync(dirname(store.path)).filter((name) => name.startsWith(".back-up-"))).toEqual([]);
+  });
+
+  it("has the log of access beside it, locked alike, and puts it back where there is none", async () => {
+    const { store } = made();
+    const line = { at: NOW, member: "m", name: "Ines", role: "owner", act: "see a record", record: "r", detail: "" };
+    note(store, "session", { ...line, address: "here" }, true);
+    const to = join(folder(), "one.age");
+    await makeBackup(store.path, to, PASSPHRASE, MAKING);
+    expect(readdirSync(dirname(to)).toSorted()).toEqual(["one.age", "one.log.age"]);
+    expect(readFileSync(logBeside(to)).subarray(0, 21).toString()).toBe("age-encryption.org/v1");
+    const elsewhere = temporaryPath();
+    await restoreBackup(to, PASSPHRASE, elsewhere, { replace: false, now: LATER });
+    expect(logFaults(logPath(elsewhere), [])).toEqual([]);
+    expect(readFileSync(logPath(elsewhere)).includes("see a record")).toBe(true);
+    /** One that stands there goes on. */
+    const before = readFileSync(logPath(elsewhere));
+    await restoreBackup(to, PASSPHRASE, elsewhere, { replace: true, now: LATER });
+    expect(readFileSync(logPath(elsewhere)).equals(before)).toBe(true);
   });
 
   it("names itself in a folder after its moment and the journal's end", async () => {

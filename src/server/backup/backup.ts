@@ -9,6 +9,7 @@ import { damageOf, verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
 import { asStoreError, type Store } from "../store/store";
 import { besideBackup, forgetAgain, tellErasures } from "./erasures";
+import { backUpLog, restoreLog } from "./log-beside";
 import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
 import { type Compared, compareStores, lostBy } from "./compare";
 
@@ -115,6 +116,7 @@ export async function makeBackup(path: string, to: string, lock: Lock, { now, wo
     }));
     const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
     await lockFile(copy, file, lock, workFactor);
+    await backUpLog(path, folder, file, lock, workFactor);
     tellErasures(path, dirname(resolve(file)));
     return { file, bytes: statSync(file).size, at: now, ...holding, faults };
   });
@@ -226,6 +228,7 @@ export const restoreBackup = (
     store.sqlite.close();
     const before = moveAside(path, now);
     renameSync(copy, path);
+    await restoreLog(path, file, key);
     return { ...holding, faults, before: before && basename(before), lost };
   });
 

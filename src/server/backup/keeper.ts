@@ -10,6 +10,7 @@ import { shared } from "../store/shared";
 import type { Store } from "../store/store";
 import { StoreError } from "../store/store";
 import { isDue, missedOf, toDrop } from "./keep";
+import { logBeside } from "./log-beside";
 
 /** Back-ups of the server's store: by themselves, by hand, and what is known of them. */
 
@@ -51,7 +52,8 @@ export const takeDown = (store: Store): void => dropPlan(store);
  * elsewhere, are nobody's business.
  */
 function thinOut(store: Store, folder: string): void {
-  for (const { file } of toDrop(madeIn(store, folder))) rmSync(file, { force: true });
+  for (const { file } of toDrop(madeIn(store, folder)))
+    for (const one of [file, logBeside(file)]) rmSync(one, { force: true });
 }
 
 /** What was sent to open a back-up with, for the thread that opens it. */

@@ -2,6 +2,7 @@
 
 import { CHAPERONES, INTERPRETERS, PAIN_MEDICINES, SIGNALS, USUAL_VISIT, type Visit } from "@/core/record";
 import { POSITIONS } from "@/core/vocabulary";
+import { useMay } from "../accounts/use-may";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
@@ -89,6 +90,7 @@ function Talking({ visit, note }: { visit: Visit; note: Note }) {
   );
 }
 
+const SupervisorOfVisit = later(() => import("./supervisor-of-visit").then((module) => module.SupervisorOfVisit));
 const BodyOfVisit = later(() => import("./body-card").then((module) => module.BodyOfVisit));
 
 const hasBody = ({ limbs, chair, cord }: Visit): boolean =>
@@ -98,6 +100,7 @@ const hasBody = ({ limbs, chair, cord }: Visit): boolean =>
 export function VisitCard() {
   const { state, appendFrom } = useExam();
   const visit = state.visit ?? USUAL_VISIT;
+  const mayAlone = useMay("override a block");
   const note: Note = (field, value) =>
     appendFrom((latest) => {
       const now = latest.visit ?? USUAL_VISIT;
@@ -106,6 +109,9 @@ export function VisitCard() {
   return (
     <Card heading="This visit">
       <div className="flex flex-col gap-4">
+        {!mayAlone && (
+          <SupervisorOfVisit visit={visit} onChange={(supervisor) => void note("supervisor", () => supervisor)} />
+        )}
         <Choice
           label="Medicine for the pain today"
           value={visit.medicine}

@@ -1,6 +1,7 @@
 "use client";
 
 import { RotateCcw } from "lucide-react";
+import { useState } from "react";
 import { useForm, type UseFormSetValue, useWatch } from "react-hook-form";
 import { readNumber } from "@/core/base";
 import { isNeckThrust } from "@/core/admission";
@@ -20,6 +21,7 @@ import { Choice } from "../primitives/choice";
 import { Dialog } from "../primitives/dialog";
 import { Field, inputClass } from "../primitives/field";
 import { AnewCard } from "../exam/anew-card";
+import { Supervised } from "../accounts/supervised";
 import { useMay } from "../accounts/use-may";
 import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
@@ -134,6 +136,8 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   const { append, refusal, profile, state, guard } = useExam();
   const { unit } = profile.settings.work;
   const mayOverride = useMay("override a block");
+  const [supervisor, setSupervisor] = useState<{ practitioner: string; name: string } | null>(null);
+  const mayDespite = mayOverride || supervisor !== null;
   const { register, handleSubmit, control, setValue } = useForm<Fields>({
     defaultValues: {
       kind: "mobilisation",
@@ -161,7 +165,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
     (elsewhere ||
       ((!isNeckThrust({ kind, region }) || state.askedAnew["neck thrust"] === true) &&
         said.unasked.length === 0 &&
-        (said.blocks.length === 0 || (asksReason && mayOverride && despite.trim().length >= SHORTEST_REASON))));
+        (said.blocks.length === 0 || (asksReason && mayDespite && despite.trim().length >= SHORTEST_REASON))));
   const keep = handleSubmit(async (fields) => {
     const force = readNumber(fields.force);
     const taken = await append({
@@ -178,7 +182,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         ...(fields.region ? { region: fields.region } : {}),
         ...(fields.elsewhere ? { elsewhere: true } : {}),
         ...(fields.course ? { courses: [fields.course] } : {}),
-        ...(asksReason ? { despite: fields.despite.trim() } : {}),
+        ...(asksReason ? { despite: fields.despite.trim(), ...(supervisor ? { supervisor } : {}) } : {}),
       },
     });
     if (taken) onClose();
@@ -225,10 +229,16 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
         <ForWhich value={forCourse} onChoose={(course) => setValue("course", course)} />
         {said && !elsewhere && <TechniqueGuard {...said} />}
         {!elsewhere && isNeckThrust({ kind, region }) && <NeckThrustAsked />}
-        {asksReason && !mayOverride && (
-          <p className="text-stop">Only a practitioner may do it all the same, with a reason: ask yours.</p>
+        {asksReason && !mayOverride && supervisor === null && (
+          <Supervised otherwise="Only a practitioner may do it all the same, with a reason: ask yours.">
+            {(who) => (
+              <Button big onClick={() => setSupervisor(who)}>
+                Go on, as {who.name} says
+              </Button>
+            )}
+          </Supervised>
         )}
-        {asksReason && mayOverride && (
+        {asksReason && mayDespite && (
           <Field label={`Why it is done all the same (at least ${SHORTEST_REASON} characters)`}>
             {(ids) => <input {...ids} maxLength={300} className={`${inputClass} min-h-14`} {...register("despite")} />}
           </Field>

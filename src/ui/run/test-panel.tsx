@@ -32,6 +32,8 @@ const DosePanel = later(
   () => import("./dose-panel").then((module) => module.DosePanel),
   () => <div aria-hidden className="min-h-14" />,
 );
+const Supervised = later(() => import("../accounts/supervised").then((module) => module.Supervised));
+
 const AnewCard = later(() => import("../exam/anew-card").then((module) => module.AnewCard));
 /** What the same test came to at the visit before. */
 const SignLine = later(() => import("../course/sign-line").then((module) => module.SignLine));
@@ -130,6 +132,15 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
       </p>
     );
   if (!block) return null;
+  const lift = (reason: string, supervisor?: { practitioner: string; name: string }) =>
+    void append(
+      ...blocks
+        .filter(({ final }) => !final)
+        .map(({ id }) => ({
+          type: "block-overridden" as const,
+          body: { block: id, test: step.protocol.id, reason, ...(supervisor ? { supervisor } : {}) },
+        })),
+    );
   const later = step.status !== "blocked" && (test.ladder === null || test.ladder.here !== null);
   return (
     <div role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
@@ -141,8 +152,22 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
           ? "No typed reason lifts it; only the answer that led to it can change."
           : mayOverride
             ? "It can be overridden for this test, with a reason that stays in the record; a new guard answer ends it."
-            : "Only a practitioner may lift it, with a reason: ask yours to."}
+            : "A trainee lifts it with their supervisor, and a reason."}
       </p>
+      {!block.final && !mayOverride && (
+        <Supervised otherwise="Only a practitioner may lift it, with a reason: ask yours to.">
+          {(supervisor) => (
+            <ReasonForm
+              className="mt-2 gap-2 text-ink"
+              fieldClass="min-w-56"
+              shortest={10}
+              label="Reason (at least 10 characters)"
+              button={`Override, as ${supervisor.name} says`}
+              onGive={(reason) => lift(reason, supervisor)}
+            />
+          )}
+        </Supervised>
+      )}
       {!block.final && mayOverride && (
         <details className="mt-1 text-ink">
           <summary className="flex min-h-11 items-center text-sm underline">
@@ -154,16 +179,7 @@ function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
             shortest={10}
             label="Reason (at least 10 characters)"
             button="Override"
-            onGive={(reason) =>
-              void append(
-                ...blocks
-                  .filter(({ final }) => !final)
-                  .map(({ id }) => ({
-                    type: "block-overridden" as const,
-                    body: { block: id, test: step.protocol.id, reason },
-                  })),
-              )
-            }
+            onGive={(reason) => lift(reason)}
           />
         </details>
       )}

@@ -7,6 +7,7 @@ import {
   limbsOf,
   PAIN_MEDICINES,
   SIGNALS,
+  SUPERVISES,
   TRANSFERS,
 } from "../../record";
 import { limbText } from "../../vocabulary";
@@ -23,6 +24,11 @@ export function visitLines({ visit, askedAnew: given }: Pick<ExamState, "visit" 
   const limbs = limbsOf({ visit });
   return [
     ...(asked.length ? [`Asked for on its own: ${asked.join("; ")}.`] : []),
+    ...(visit?.supervisor
+      ? [
+          `Examined by a trainee; ${visit.supervisor.name} supervised, ${SUPERVISES[visit.supervisor.where]}${visit.supervisor.told ? "; they were told and agreed" : ""}.`,
+        ]
+      : []),
     ...(visit?.chaperone
       ? [`Chaperone ${CHAPERONES[visit.chaperone]}${visit.chaperoneName ? `: ${visit.chaperoneName}` : ""}.`]
       : []),

@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { closed, listOfEach, name, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../../base";
+import { closed, listOfEach, name, oneOf, oneOfOrNone, text, uuid, wholeIn, yesNo } from "../../base";
 import { GUARD_QUESTIONS, TEST_IDS, type TestId } from "../../knowledge";
 import { currentId } from "../../vocabulary";
 import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
@@ -81,6 +81,9 @@ function currentAnswer(question: string, answer: string): readonly [question: st
   return [id, currentId(options, answer)];
 }
 
+/** Who said so with their own code at a trainee's table. */
+export const supervisor = () => closed({ practitioner: uuid(), name: text(120, 1) });
+
 /** A new answer ends what was decided for one test under the answers before it. */
 function endOverrides(draft: SafetyDraft): void {
   for (const [block, given] of Object.entries(draft.overrides)) {
@@ -102,10 +105,10 @@ export const safety = {
     else endOverrides(draft);
   }),
   "block-overridden": kind(
-    closed({ block: name(), test: oneOfOrNone(TEST_IDS), reason: text(600, 10) }),
-    (draft: SafetyDraft, { body: { block, test, reason }, actor, at }) => {
+    closed({ block: name(), test: oneOfOrNone(TEST_IDS), reason: text(600, 10), supervisor: supervisor().optional() }),
+    (draft: SafetyDraft, { body: { block, test, reason, supervisor: by }, actor, at }) => {
       const others = (draft.overrides[block] ?? []).filter((given) => given.test !== test);
-      draft.overrides[block] = [...others, { test, reason, actor, at }];
+      draft.overrides[block] = [...others, { test, reason, actor, at, ...(by ? { supervisor: by } : {}) }];
     },
     [
       {

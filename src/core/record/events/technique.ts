@@ -4,6 +4,7 @@ import { force } from "../../measurement";
 import { SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
 import type { OpeningState } from "./opening";
+import { supervisor } from "./safety";
 
 /** What was done to help. */
 
@@ -22,8 +23,9 @@ const logged = closed({
   elsewhere: yesNo().optional(),
   /** The courses it was done for, where the visit serves several; left out: for each of them. */
   courses: listOfEach(uuid(), 12).optional(),
-  /** Why it was done although an answer blocks what it loads. */
+  /** Why it was done although an answer blocks what it loads; and who said so at a trainee's table. */
   despite: text(300).optional(),
+  supervisor: supervisor().optional(),
 });
 
 export type TechniqueState = {

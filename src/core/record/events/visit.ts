@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { closed, listOf, listOfEach, oneOf, oneOfOrNone, text, yesNo } from "../../base";
+import { closed, listOf, listOfEach, oneOf, oneOfOrNone, text, uuid, yesNo } from "../../base";
 import { ASKED_ANEW_IDS, type AskedAnewId } from "../../knowledge";
 import { LIMB_PART_IDS, LIMB_STATE_IDS, type LimbNoted, POSITIONS, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
@@ -48,6 +48,8 @@ export const TRANSFERS = {
 /** An injury of the spinal cord, by where it is: at T6 or above the blood pressure can run away. */
 export const CORD_INJURIES = { "T6 or above": "at T6 or above", "below T6": "below T6" } as const;
 
+export const SUPERVISES = { "in the room": "in the room", "on call": "on call" } as const;
+
 const MOST_LIMBS = 8;
 
 const visit = closed({
@@ -72,6 +74,15 @@ const visit = closed({
   /** They came in a wheelchair: how they get onto the table; none: they walk. */
   chair: oneOfOrNone(keysOf(TRANSFERS)).optional(),
   cord: oneOfOrNone(keysOf(CORD_INJURIES)).optional(),
+  /** Of a trainee's examination: who supervises it, from where, and whether the person was told and agrees. */
+  supervisor: closed({
+    practitioner: uuid(),
+    name: text(120, 1),
+    where: oneOf(keysOf(SUPERVISES)),
+    told: yesNo(),
+  })
+    .nullable()
+    .optional(),
 });
 
 const anew = closed({ what: oneOf(ASKED_ANEW_IDS), agreed: yesNo() });
