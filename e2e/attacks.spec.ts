@@ -5,6 +5,8 @@ import Database from "better-sqlite3";
 import fc from "fast-check";
 import { ALL, expect, idOf, prepareExam, readyToTest, stored, test } from "./support/test";
 import { BODY_LIMIT } from "@/wire/route";
+import { ROUTES } from "@/wire/routes";
+import { withOwnStore, WORDS } from "./support/own-store";
 import { lantern, type Server, startServer } from "./support/server";
 
 /** A server of one's own, and somebody who asks it. */
@@ -300,4 +302,83 @@ test("1.2 MB of notes that waited offline go in parts that the server reads, all
   expect(sizes.length).toBeGreaterThan(2);
   expect(Math.max(...sizes)).toBeLessThanOrEqual(BODY_LIMIT);
   await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden();
+});
+
+test("with accounts and TLS on: killed, damaged and hostile requests end as they do without, and a stolen session ends with its owner's", async () => {
+  test.setTimeout(300_000);
+  await withOwnStore(async (server) => {
+    const tls = () => requests.newContext({ baseURL: server.url, ignoreHTTPSErrors: true });
+    const request = await tls();
+    const signIn = async (who: APIRequestContext) =>
+      expect((await who.post("/api/account/sign-in", { data: { signIn: "ines", passphrase: WORDS } })).ok()).toBe(true);
+    await signIn(request);
+    const { exam, builder } = await prepareExam(request, readyToTest);
+
+    /** Killed with answers on their way. */
+    const acknowledged = new Set<string>();
+    for (let round = 0; round < 3; round++) {
+      const flights = Array.from({ length: 8 }, (_none, index) => {
+        builder.add("note-written", { text: `round ${round}, ${index}` });
+        const event = builder.events.at(-1)!;
+        return request
+          .post(`/api/exams/${exam}/events`, { data: { events: [event] }, timeout: 4000 })
+          .then((answer) => void (answer.ok() && acknowledged.add(event.id)))
+          .catch(() => {});
+      });
+      await new Promise((done) => setTimeout(done, 20 + round * 5));
+      await server.kill();
+      await Promise.all(flights);
+      await server.restart();
+    }
+    const kept = (await stored(request, exam)).events.map(({ id }) => id);
+    expect([...acknowledged].filter((id) => !kept.includes(id))).toEqual([]);
+    expect(new Set(kept).size).toBe(kept.length);
+
+    /** Every route, with a session and without: a sentence, never a failure of the program. */
+    const nobody = await tls();
+    const hostile = ["null", "[]", "1", '{"toString":null}', `${"[".repeat(3000)}${"]".repeat(3000)}`, "{", '{"a":'];
+    for (const { method, path, act } of Object.values(ROUTES)) {
+      const address = path.replaceAll(/\{[a-z]+\}/g, exam);
+      /** What ends one's own session would end the walk; what makes a copy of the store writes files. */
+      if (/sign-out|\/lock$|backups|end-session|\/live$/.test(path)) continue;
+      for (const who of [request, nobody])
+        for (const [turn, body] of (method === "GET" ? [""] : hostile).entries()) {
+          const answer = await who.fetch(address, {
+            method,
+            ...(method === "GET"
+              ? {}
+              : { data: body, headers: { "content-type": turn % 3 === 2 ? "text/plain" : "application/json" } }),
+          });
+          const where = `${method} ${address} ${body.slice(0, 20)}`;
+          expect(answer.status(), where).toBeLessThan(500);
+          if (method !== "GET") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
+          if (who === nobody && act !== "anybody") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
+        }
+    }
+
+    /** A session that was copied ends when its owner signs out. */
+    await signIn(request);
+    const thief = await requests.newContext({
+      baseURL: server.url,
+      ignoreHTTPSErrors: true,
+      storageState: await request.storageState(),
+    });
+    expect((await thief.get(`/api/exams/${exam}`)).ok()).toBe(true);
+    expect((await request.post("/api/account/sign-out", { data: {} })).ok()).toBe(true);
+    expect((await thief.get(`/api/exams/${exam}`)).status()).toBe(401);
+
+    /** Guessing stops at the limit, and a restart forgets none of it. */
+    const guess = async () =>
+      (
+        await nobody.post("/api/account/sign-in", { data: { signIn: "ines", passphrase: "some other words" } })
+      ).status();
+    const answers: number[] = [];
+    for (let turn = 0; turn < 12; turn++) answers.push(await guess());
+    expect(answers.at(-1)).toBe(429);
+    await server.kill();
+    await server.restart();
+    expect(await guess()).toBe(429);
+    expect(lantern(server.db, "verify", exam)).toContain("whole");
+    await Promise.all([request, nobody, thief].map((one) => one.dispose()));
+  }, true);
 });

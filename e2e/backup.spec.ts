@@ -38,7 +38,7 @@ test("from a new key to a back-up, what it lacks told, taken in again, and put i
     await expect(page.getByRole("button", { name: "Make it now" })).toBeDisabled();
     await page.getByRole("button", { name: "Make one now" }).click();
     await expect(page.getByText("Last back-up:")).toBeVisible({ timeout: 60_000 });
-    expect(readdirSync(folder)).toHaveLength(1);
+    expect(readdirSync(folder)).toHaveLength(2);
 
     /** Something is recorded after it. */
     const { exam } = await prepareExam(request, readyToTest);
