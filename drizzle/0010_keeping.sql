@@ -21,7 +21,7 @@ AND NOT EXISTS (SELECT 1 FROM tombstones t WHERE t.kind = OLD.kind AND t.stream 
 BEGIN SELECT RAISE(ABORT, 'another continuation of a record is never deleted'); END;
 --> statement-breakpoint
 CREATE TRIGGER stream_events_not_erased BEFORE INSERT ON stream_events
-WHEN EXISTS (SELECT 1 FROM tombstones t WHERE t.kind = NEW.kind AND t.stream = NEW.stream)
+WHEN NEW.seq = 1 AND EXISTS (SELECT 1 FROM tombstones t WHERE t.kind = NEW.kind AND t.stream = NEW.stream)
 BEGIN SELECT RAISE(ABORT, 'this record was erased: nothing is put in its place'); END;
 --> statement-breakpoint
 CREATE TRIGGER branch_links_not_erased BEFORE INSERT ON branch_links

@@ -76,6 +76,20 @@ test("a session that ends in the middle of a run loses no tap, and what one left
     await page.locator("[data-response=familiar]").click();
     await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
     expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
+    /** What waits is sealed: a copy of this browser's disk shows whose it is, and not what. */
+    const waiting = await page.evaluate(
+      () =>
+        new Promise<string>((done, fail) => {
+          const opening = indexedDB.open("dust-lantern");
+          opening.onerror = fail;
+          opening.onsuccess = () => {
+            const asked = opening.result.transaction("outbox").objectStore("outbox").getAll();
+            asked.onsuccess = () => done(JSON.stringify(asked.result));
+          };
+        }),
+    );
+    expect(waiting).toContain("Ines Calder");
+    expect(waiting).not.toMatch(/response-recorded|familiar/);
 
     /** Somebody else comes in at the same device: what Ines tapped stays hers. */
     await signInAt(page, "tilda");

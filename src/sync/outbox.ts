@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { RefusalClass } from "@/core/admission";
 import type { RecordedEvent } from "@/core/record";
+import { type Sealed, sealed, sealHere, unsealed } from "./seal";
 
 /** An event on this device that the server has not confirmed yet. */
 export type OutboxEntry = {
@@ -29,9 +30,41 @@ export type Outbox = {
   offerAgain: (orders: readonly number[]) => Promise<void>;
 };
 
-type Schema = DBSchema & {
-  outbox: { key: number; value: Omit<OutboxEntry, "order"> & { order?: number }; indexes: { exam: string } };
+/** An entry as it stands in the browser: what was tapped, as it is or sealed for whoever tapped it. */
+type Stored = Omit<OutboxEntry, "order" | "event"> & {
+  order?: number;
+  readonly event?: RecordedEvent;
+  readonly whose?: RecordedEvent["actor"];
+  readonly sealed?: Sealed;
 };
+
+type Schema = DBSchema & { outbox: { key: number; value: Stored; indexes: { exam: string } } };
+
+/** What stands for a tap of somebody who is not here: that it waits, and for whom. */
+const waitingFor = (whose: RecordedEvent["actor"], exam: string, order: number): RecordedEvent =>
+  ({ id: `sealed-${order}`, exam, at: "", actor: whose, device: "", type: "sealed", body: {} }) as RecordedEvent;
+
+async function entryOf({ event, whose, sealed: closed, ...entry }: Stored): Promise<OutboxEntry[]> {
+  const order = entry.order!;
+  if (event) return [{ ...entry, order, event }];
+  if (!whose || !closed) return [];
+  const mine = sealHere();
+  if (mine?.whose !== whose.id) return [{ ...entry, order, event: waitingFor(whose, entry.exam, order) }];
+  const opened = (await unsealed(mine, closed)) as RecordedEvent | null;
+  return opened ? [{ ...entry, order, event: opened }] : [];
+}
+
+const entriesOf = async (all: readonly Stored[]): Promise<OutboxEntry[]> =>
+  (await Promise.all(all.map(entryOf))).flat();
+
+/** As it is put away: sealed where whoever tapped it has a key here. */
+async function storedOf(event: RecordedEvent): Promise<Stored> {
+  const exam = recordOf(event);
+  const seal = sealHere();
+  return seal?.whose === event.actor.id
+    ? { exam, refused: null, whose: event.actor, sealed: await sealed(seal, event) }
+    : { exam, refused: null, event };
+}
 
 const DATABASE = "dust-lantern";
 const VERSION = 1;
@@ -93,19 +126,21 @@ export function openOutbox(): Outbox {
   };
 
   return {
-    add: (events) =>
-      write((store) =>
+    add: async (events) => {
+      const stored = await Promise.all(events.map(storedOf));
+      return write((store) =>
         Promise.all(
-          events.map(async (event) => ({
+          events.map(async (event, at) => ({
             exam: recordOf(event),
             event,
             refused: null,
-            order: await store.add({ exam: recordOf(event), event, refused: null }),
+            order: await store.add(stored[at]!),
           })),
         ),
-      ),
-    forExam: async (exam) => (await (await database()).getAllFromIndex("outbox", "exam", exam)) as OutboxEntry[],
-    all: async () => (await (await database()).getAll("outbox")) as OutboxEntry[],
+      );
+    },
+    forExam: async (exam) => entriesOf(await (await database()).getAllFromIndex("outbox", "exam", exam)),
+    all: async () => entriesOf(await (await database()).getAll("outbox")),
     offerAgain: (orders) =>
       write(async (store) => {
         for (const order of orders) {

@@ -40,6 +40,12 @@ export const EXAM_ROUTES = {
     answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
     answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
   }),
+  seal: route("GET", "/api/account/seal", {
+    act: "be here",
+    ask: closed({}),
+    answer: holding({ key: text(80, 40) }),
+    answers: answers<{ key: string }>(),
+  }),
   examPage: route("GET", "/api/exams/{exam}", {
     isKept: true,
     act: "see a record",

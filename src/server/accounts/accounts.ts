@@ -1,4 +1,4 @@
-import { createHmac, timingSafeEqual } from "node:crypto";
+import { createHmac, randomBytes, timingSafeEqual } from "node:crypto";
 import { and, desc, eq, ne } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import { InputError, type Problem, type Role } from "@/core";
@@ -198,3 +198,16 @@ export const passkeysOf = ({ db }: Store, user: string): OwnAccount["passkeys"] 
     .orderBy(desc(accountPasskeys.createdAt))
     .all()
     .map(({ id, name, createdAt }) => ({ id, name: name ?? "", since: (createdAt ?? new Date(0)).toISOString() }));
+
+const SEAL_BYTES = 32;
+
+/** What somebody's waiting taps are sealed under, the same at every sign-in; it stands in the store, so that a restored one opens them too. */
+export const sealOf = (store: Store, user: string): string =>
+  atOnce(store, () => {
+    const asked = store.db.select({ seal: accountUsers.seal }).from(accountUsers).where(eq(accountUsers.id, user));
+    const there = asked.get()?.seal;
+    if (there) return there;
+    const made = randomBytes(SEAL_BYTES).toString("base64");
+    store.db.update(accountUsers).set({ seal: made }).where(eq(accountUsers.id, user)).run();
+    return made;
+  });

@@ -9,7 +9,7 @@ import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { appendEvents, loadExam } from "../repositories/exams";
 import { logFaults, logPath, note } from "../log/access-log";
 import { verifyStore } from "../repositories/verify";
-import { openStore } from "../store/open";
+import { openStore, openToRead } from "../store/open";
 import type { Store } from "../store/store";
 import { holdingOf, lookInto, makeBackup, mergeBackup, restoreBackup } from "./backup";
 import { logBeside } from "./log-beside";
@@ -61,6 +61,24 @@ describe("a back-up", () => {
     const bytes = await plain.decrypt(readFileSync(to));
     expect(Buffer.from(bytes).subarray(0, 15).toString()).toBe("SQLite format 3");
     expect(readdirSync(dirname(store.path)).filter((name) => name.startsWith(".back-up-"))).toEqual([]);
+  });
+
+  it("can be followed: a copy that the database itself makes, page by page while somebody writes, is whole and read", async () => {
+    const { store, exams } = made();
+    const follower = temporaryPath();
+    let steps = 0;
+    await store.sqlite.backup(follower, {
+      progress: () => {
+        if (++steps <= 5) goOn(store, exams[0]!, `meanwhile ${steps}`, 990_000 + steps);
+        return 4;
+      },
+    });
+    expect(steps).toBeGreaterThan(1);
+    const reading = openToRead(follower);
+    const { store: whole, records } = verifyStore(reading);
+    expect([...whole, ...records.flatMap(({ faults }) => faults)]).toEqual([]);
+    expect(loadExam(reading, exams[1]!)).toEqual(loadExam(store, exams[1]!));
+    reading.sqlite.close();
   });
 
   it("has the log of access beside it, locked alike, and puts it back where there is none", async () => {

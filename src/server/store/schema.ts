@@ -201,6 +201,8 @@ export const accountUsers = sqliteTable("account_users", {
   twoFactorEnabled: integer("two_factor_enabled", { mode: "boolean" }),
   /** Opens a locked table: a hash, or null where none was chosen. */
   lockCode: text("lock_code"),
+  /** What waits of theirs in a browser is sealed under this: made when it is first asked for. */
+  seal: text("seal"),
   ...made(),
 });
 

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { call } from "@/wire/call";
+import { forgetSeal } from "@/sync/seal";
 import type { OwnAccount, SessionShown } from "@/wire/accounts";
 import { keptAnswers } from "@/wire/kept-answers";
 import { ROUTES } from "@/wire/routes";
@@ -127,7 +128,7 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
   };
   const leave = async () => {
     await call(ROUTES.signOut, {}, {});
-    await keptAnswers()?.wipe();
+    await Promise.all([keptAnswers()?.wipe(), forgetSeal()]);
     location.reload();
   };
   return (

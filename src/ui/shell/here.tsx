@@ -3,6 +3,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { call } from "@/wire/call";
 import type { Here } from "@/wire/here";
+import { sealFor } from "@/sync/seal";
 import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { THEME_COOKIE } from "./theme-cookie";
 
@@ -34,6 +35,12 @@ function showTheme(theme: string): void {
   document.cookie = `${THEME_COOKIE}=${theme}; Path=/; Max-Age=${A_YEAR_SECONDS}; SameSite=Strict`;
 }
 
+/** The key that what waits of theirs is sealed under; null when the server cannot be asked. */
+async function askForSeal(): Promise<Uint8Array<ArrayBuffer> | null> {
+  const told = await call(EXAM_ROUTES.seal, {}, {});
+  return told.ok ? Uint8Array.from(atob(told.value.key), (letter) => letter.charCodeAt(0)) : null;
+}
+
 /** Who works in this browser, asked once for all screens and again when that is changed. */
 export function HereProvider({ children }: { children: ReactNode }) {
   const [here, setHere] = useState<Here | null>(null);
@@ -43,10 +50,12 @@ export function HereProvider({ children }: { children: ReactNode }) {
     const told = await call(EXAM_ROUTES.here, {}, null);
     if (!told.ok) return setProblem(told.message);
     setProblem(null);
+    const { account, profile } = told.value;
+    await sealFor(account && profile ? profile.id : null, askForSeal);
     /** An old answer says nothing of the clocks. */
     if (!told.isOld) setBehindMs(Date.parse(told.value.now) - Date.now());
     setHere(told.value);
-    showTheme(told.value.profile?.settings.work.theme ?? "system");
+    showTheme(profile?.settings.work.theme ?? "system");
   }, []);
   useEffect(() => {
     const timer = setTimeout(() => void reload(), 0);
