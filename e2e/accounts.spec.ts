@@ -301,7 +301,7 @@ test("a reader sees the signed records that were given to them, changes nothing,
     await reader.request.post("/api/account/sign-in", { data: { signIn: "tilda", passphrase: WORDS } });
     const theirs = await reader.newPage();
     await theirs.goto("/");
-    await expect(theirs.getByText("None yet. The owner gives you a signed record")).toBeVisible();
+    await expect(theirs.getByText(/^Nothing yet. A reader is given signed records/)).toBeVisible();
     expect((await reader.request.get(`/api/exams/${exam}`)).status()).toBe(403);
 
     const page = await owner.newPage();
@@ -384,6 +384,41 @@ test("at a trainee's table a block is lifted once the supervisor has entered the
       actor: { name: "Tilda Marsh" },
       body: { supervisor: { name: "Ines Calder" } },
     });
+  });
+});
+
+test("a helper is invited to the keys of one run: what they press stands beside the hands of the one who examines", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const ines = await open(browser, server);
+    await makeOwner(ines.request);
+    await addTilda(ines.request, "helper");
+    const { exam } = await prepareExam(ines.request, readyToTest);
+    const other = await prepareExam(ines.request, readyToTest);
+    const hands = await ines.newPage();
+    await openRun(hands, exam);
+    await hands.getByRole("button", { name: "More" }).click();
+    await hands.getByRole("menuitem", { name: "A helper at the keys" }).click();
+    await hands.getByRole("button", { name: "Invite Tilda Marsh" }).click();
+    await expect(hands.getByRole("button", { name: "Send off Tilda Marsh" })).toBeVisible();
+    await hands.keyboard.press("Escape");
+
+    const keys = await (await open(browser, server)).newPage();
+    await keys.goto("/");
+    await signInAt(keys, "tilda");
+    await keys.getByRole("link", { name: /To the keys/ }).click();
+    await expect(keys.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+    await expect(keys.locator("html[data-whole]")).toBeAttached();
+    await keys.locator("[data-response=familiar]").click();
+    await saved(keys);
+    await expect(hands.locator("[data-response=familiar][aria-pressed=true], [data-place]").first()).toBeVisible();
+    const { events } = await stored(ines.request, exam);
+    expect(events.findLast(({ type }) => type === "response-recorded")).toMatchObject({
+      actor: { name: "Tilda Marsh" },
+    });
+    expect((await keys.request.get(`/api/exams/${other.exam}`)).status()).toBe(403);
+    expect((await keys.request.get("/api/people")).status()).toBe(403);
   });
 });
 

@@ -28,4 +28,6 @@ export type ExamPage = RecordEnd & {
   readonly course: ExamCourse | null;
   readonly evidence: EvidenceInStore;
   readonly farTimes: readonly FarTime[];
+  /** Whoever asks keeps the keys of its run as a helper; left out: they do not. */
+  readonly isAtKeys?: true;
 };

@@ -5,6 +5,13 @@ export type Given = {
   readonly number: string;
   readonly reason: string;
   readonly at: string;
+  /** To keep the keys of its run; else a signed record to look at. */
+  readonly isRun: boolean;
+};
+
+/** Who there is to keep the keys of a run, and who was invited to. */
+export type RunHelpers = {
+  readonly helpers: readonly { readonly id: string; readonly name: string; readonly isInvited: boolean }[];
 };
 
 /** Who there is to give a record to, and who has it. */

@@ -2,6 +2,7 @@ import { closed, holding, listOfEach, oneOf, orNone, text, uuid, wholeIn, yesNo 
 import { RETENTION_PRESETS } from "@/core/knowledge";
 import { ERASE_REASONS, type EraseReason, TEAMS } from "@/core/record";
 import { MOST, PEOPLE } from "./exam-routes";
+import type { RunHelpers } from "./grants";
 import type { CarePage, KeepingPage } from "./keeping";
 import { answers, route } from "./route";
 
@@ -16,6 +17,8 @@ const care = holding({
   given: listOfEach(holding({ id: uuid(), name: text(400) }), PEOPLE),
   opened: listOfEach(holding({ name: text(400), at: text(40), reason: text(400) }), MOST),
 });
+
+const helpers = holding({ helpers: listOfEach(holding({ id: uuid(), name: text(400), isInvited: yesNo() }), PEOPLE) });
 
 /** Who looks after whom, how long records are kept, and what is erased. */
 export const KEEPING_ROUTES = {
@@ -44,6 +47,18 @@ export const KEEPING_ROUTES = {
     }),
     answer: keeping,
     answers: answers<KeepingPage>(),
+  }),
+  helpers: route("GET", "/api/exams/{exam}/helpers", {
+    act: "sign",
+    ask: closed({}),
+    answer: helpers,
+    answers: answers<RunHelpers>(),
+  }),
+  inviteHelper: route("POST", "/api/exams/{exam}/helpers", {
+    act: "sign",
+    ask: closed({ helper: uuid(), isInvited: yesNo() }),
+    answer: helpers,
+    answers: answers<RunHelpers>(),
   }),
   handOver: route("GET", "/api/people/{person}/hand-over", { act: "take records out" }),
   care: route("GET", "/api/people/{person}/care", {

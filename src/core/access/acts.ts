@@ -11,6 +11,8 @@ export type Depends =
   | "granted"
   /** It counts once somebody who may sign alone has looked at it. */
   | "countersigned later"
+  /** Invited to the keys of that examination's run. */
+  | "invited"
   /** A supervisor said so with their own code, just now and here. */
   | "supervised"
   /** Not what they signed themselves. */
@@ -38,9 +40,9 @@ export const ACTS = {
   },
   "see a record": {
     words: "see what was found in an examination",
-    cells: cells("yes", "yes", "yes", "no", "no", "granted"),
+    cells: cells("yes", "yes", "yes", "invited", "no", "granted"),
   },
-  examine: { words: "examine", cells: cells("yes", "yes", "yes", "no", "no", "no") },
+  examine: { words: "examine", cells: cells("yes", "yes", "yes", "invited", "no", "no") },
   "override a block": {
     words: "lift a block of the guard",
     cells: cells("yes", "yes", "supervised", "no", "no", "no"),

@@ -8,8 +8,8 @@ const TABLE: Readonly<Record<Act, string>> = {
   "be here": "y y y y y y",
   "see the list": "y y y - y -",
   "enter people": "y y y - y -",
-  "see a record": "y y y - - g",
-  examine: "y y y - - -",
+  "see a record": "y y y i - g",
+  examine: "y y y i - -",
   "override a block": "y y s - - -",
   sign: "y y c - - -",
   countersign: "a a - - - -",
@@ -28,7 +28,16 @@ const NAMES = Object.keys(ACTS) as Act[];
 const RECORDS = [true, false].flatMap((isSigned) =>
   [true, false].flatMap((isGranted) =>
     ["me", "another", null].flatMap((signedBy) =>
-      [true, false].map((isSupervised) => ({ isSigned, isGranted, signedBy, isOutside: false, isSupervised })),
+      [true, false].flatMap((isSupervised) =>
+        [true, false].map((isInvited) => ({
+          isSigned,
+          isGranted,
+          signedBy,
+          isOutside: false,
+          isSupervised,
+          isInvited,
+        })),
+      ),
     ),
   ),
 );
@@ -44,9 +53,15 @@ describe("who may do what", () => {
         const said = may(asker, act, record);
         const granted = record?.isSigned === true && record.isGranted;
         const isSupervised = record?.isSupervised === true;
-        const expected = { y: true, "-": false, c: true, g: granted, a: record?.signedBy !== "me", s: isSupervised }[
-          cell
-        ];
+        const expected = {
+          y: true,
+          "-": false,
+          c: true,
+          g: granted,
+          a: record?.signedBy !== "me",
+          s: isSupervised,
+          i: record?.isInvited === true,
+        }[cell];
         expect(said.may, JSON.stringify(record)).toBe(expected);
         if (said.may) expect(said.countersigned).toBe(cell === "c" ? "later" : "no need");
         else expect(said.problem.what.length * said.problem.todo.length).toBeGreaterThan(200);
@@ -62,7 +77,7 @@ describe("who may do what", () => {
       for (const record of RECORDS) {
         const inside = may(asker, act, record);
         const outside = may(asker, act, { ...record, isOutside: true });
-        const isKept = BY_CARE.includes(act) && cell !== "g" && inside.may;
+        const isKept = BY_CARE.includes(act) && cell !== "g" && cell !== "i" && inside.may;
         expect(outside.may).toBe(inside.may && !isKept);
         /** Whoever may take people over is shown the way in; the others are told whom to ask. */
         if (isKept && !outside.may)

@@ -13,6 +13,8 @@ export type RecordFacts = {
   readonly isOutside: boolean;
   /** A supervisor said so with their own code, just now and here. */
   readonly isSupervised: boolean;
+  /** The one who asks was invited to the keys of its run. */
+  readonly isInvited: boolean;
 };
 
 /** Somebody who asks to do something. */
@@ -52,6 +54,13 @@ function outside(asker: Asker): Verdict {
 
 function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: RecordFacts | null): Verdict {
   if (cell === "countersigned later") return { may: true, countersigned: "later" };
+  if (cell === "invited")
+    return record?.isInvited
+      ? YES
+      : refused(
+          "a helper sees only the examination whose keys they were given, while it is open",
+          "Ask whoever examines to invite you there.",
+        );
   if (cell === "supervised")
     return record?.isSupervised
       ? YES
@@ -83,7 +92,8 @@ function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: Reco
 export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict {
   if (asker.hasLeft) return refused("this account has ended", "Ask the owner to open it again.");
   const cell = cellOf(act, asker.role);
-  if (record?.isOutside && KEPT_TO_CARE.includes(act) && cell !== "no" && cell !== "granted") return outside(asker);
+  if (record?.isOutside && KEPT_TO_CARE.includes(act) && cell !== "no" && cell !== "granted" && cell !== "invited")
+    return outside(asker);
   if (cell === "yes") return YES;
   if (cell !== "no") return depending(cell, asker, record);
   const whom = rolesFor(act).includes("practitioner") ? "a practitioner" : "the owner";
@@ -96,6 +106,31 @@ const ACT_OF_EVENT: Readonly<Record<string, Act>> = {
   "amendment-signed": "sign",
   "block-overridden": "override a block",
 };
+
+/** What a helper at the keys records: what happens in the run, and nothing that is decided. */
+const KEYS_OF_A_RUN: ReadonlySet<string> = new Set([
+  "run-started",
+  "response-recorded",
+  "felt-recorded",
+  "answer-recorded",
+  "measure-recorded",
+  "sign-recorded",
+  "soreness-recorded",
+  "dose-recorded",
+  "rest-rated",
+  "stage-skipped",
+  "run-stopped",
+  "note-written",
+  "event-retracted",
+]);
+
+/**
+ * Whether an event is one of those that a helper at the keys may record.
+ *
+ * @example isKeyOfRun("response-recorded") // true
+ * @example isKeyOfRun("exam-signed") // false
+ */
+export const isKeyOfRun = (type: string): boolean => KEYS_OF_A_RUN.has(type);
 
 /** What recording an event of an examination amounts to: a technique that is done despite a block lifts it. */
 export function actOfEvent({ type, body }: { readonly type: string; readonly body?: object }): Act {

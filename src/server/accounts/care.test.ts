@@ -109,7 +109,7 @@ describe("outside of somebody's care", () => {
     const who = { kind: "here", member: memberById(store, OTHER) } as const;
     for (const ids of [{ exam }, { person: PERSON }] as Record<string, string>[]) {
       const facts = recordFacts(store, who, "see a record", ids, AT);
-      expect(facts?.isOutside ?? false).toBe(role !== "reader");
+      expect(facts?.isOutside ?? false).toBe(role !== "reader" && role !== "helper");
     }
     for (const ids of [{}, { exam: idOf(77) }, { person: idOf(77) }, { episode: idOf(77) }] as Record<string, string>[])
       expect(recordFacts(store, who, "see a record", ids, AT)?.isOutside ?? false).toBe(false);

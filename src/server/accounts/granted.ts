@@ -3,6 +3,7 @@ import type { Route } from "@/wire/route";
 import { isGranted, isSigned } from "../repositories/grants";
 import type { Store } from "../store/store";
 import { isOutsideCare, personIn } from "./care";
+import { isInvited } from "./helping";
 import { memberIn, type Who } from "./who";
 
 /** What is known of a record where nothing is. */
@@ -12,6 +13,7 @@ export const NOTHING: RecordFacts = {
   signedBy: null,
   isOutside: false,
   isSupervised: false,
+  isInvited: false,
 };
 
 /**
@@ -29,6 +31,8 @@ export function recordFacts(
   const member = memberIn(who);
   const asked: Act = "see a record";
   if (!member || act === "anybody") return null;
+  if (member.role === "helper")
+    return ids.exam === undefined ? null : { ...NOTHING, isInvited: isInvited(store, ids.exam, member.id, now) };
   if (member.role !== "reader")
     return isOutsideCare(store, personIn(store, ids), member.id, now) ? { ...NOTHING, isOutside: true } : null;
   return act === asked && ids.exam !== undefined

@@ -1,7 +1,8 @@
-import { actOfEvent, may, type RecordedEvent, type Refusal } from "@/core";
+import { actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal } from "@/core";
 import type { Store } from "../store/store";
 import { hasExams, isOutsideCare, personIn } from "./care";
 import { NOTHING } from "./granted";
+import { isInvited } from "./helping";
 import { isSupervised } from "./supervising";
 import { memberById, type Who } from "./who";
 
@@ -37,10 +38,18 @@ export const senderProblem =
         `names ${named.name}, and you are signed in as ${who.member.name}`,
         `It waits here until ${named.name} signs in again.`,
       );
-    const isOutside = isOutsideCare(store, personOf(store, event), named.id, Date.now());
+    const isHelper = named.role === "helper";
+    if (isHelper && !isKeyOfRun(event.type))
+      return forbidden(
+        "actor",
+        "keeps the keys of the run as a helper, and this is no key of it",
+        "Whoever examines records it themselves.",
+      );
+    const isOutside = !isHelper && isOutsideCare(store, personOf(store, event), named.id, Date.now());
     const said = may(named, actOfEvent(event), {
       ...NOTHING,
       isOutside,
+      isInvited: isHelper && isInvited(store, event.exam, named.id, Date.now()),
       isSupervised: isSupervised(
         store,
         { exam: event.exam, trainee: named.id },

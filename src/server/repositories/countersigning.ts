@@ -38,7 +38,14 @@ const waiting = (store: Store, exam: string) =>
 /** What is known of a record's signature, for whoever asks to countersign it. */
 export const signatureFacts = (store: Store, exam: string): RecordFacts => {
   const row = waiting(store, exam);
-  return { isSigned: row !== null, isGranted: false, signedBy: row?.by ?? null, isOutside: false, isSupervised: false };
+  return {
+    isSigned: row !== null,
+    isGranted: false,
+    signedBy: row?.by ?? null,
+    isOutside: false,
+    isSupervised: false,
+    isInvited: false,
+  };
 };
 
 /**

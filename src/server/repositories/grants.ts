@@ -55,17 +55,21 @@ export function giveRecord(store: Store, exam: string, reader: string, reason: s
   });
 }
 
+/** Whose examination it is; null where there is none. */
+export const whoseExam = (store: Store, exam: string): { person: string; number: string } | null =>
+  store.db
+    .select({ person: people.name, number: people.number })
+    .from(exams)
+    .innerJoin(people, eq(people.id, exams.personId))
+    .where(eq(exams.id, exam))
+    .get() ?? null;
+
 /** What was given to a reader, the newest first. */
 export const givenTo = (store: Store, reader: string): Given[] =>
   grants(store)
     .filter((one) => one.reader === reader)
     .flatMap(({ exam, reason, at }) => {
-      const whose = store.db
-        .select({ person: people.name, number: people.number })
-        .from(exams)
-        .innerJoin(people, eq(people.id, exams.personId))
-        .where(eq(exams.id, exam))
-        .get();
-      return whose ? [{ exam, reason, at, ...whose }] : [];
+      const whose = whoseExam(store, exam);
+      return whose ? [{ exam, reason, at, isRun: false, ...whose }] : [];
     })
     .toReversed();

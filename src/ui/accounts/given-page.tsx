@@ -13,15 +13,18 @@ export const GivenPage = () => (
     <Loaded route={ROUTES.given} ask={{}} skeleton={<Outline blocks={["h-16", "h-16"]} />}>
       {({ given }) => (
         <main className="mx-auto flex w-full max-w-4xl flex-col gap-4 p-4">
-          <h1 className="text-2xl font-bold">Records given to you</h1>
+          <h1 className="text-2xl font-bold">Given to you</h1>
           {given.length === 0 ? (
-            <p className="text-soft">None yet. The owner gives you a signed record, with the reason.</p>
+            <p className="text-soft">
+              Nothing yet. A reader is given signed records by the owner, with the reason; a helper is invited to the
+              keys of a run by whoever examines.
+            </p>
           ) : (
             <ul
-              aria-label="Records given to you"
+              aria-label="Given to you"
               className="flex flex-col divide-y divide-line rounded-2xl border border-line bg-card"
             >
-              {given.map(({ exam, person, number, reason, at }) => (
+              {given.map(({ exam, person, number, reason, at, isRun }) => (
                 <li key={exam} className="flex min-h-14 flex-wrap items-center justify-between gap-3 px-4 py-2">
                   <span>
                     <strong>{person}</strong> <span className="text-soft">{number}</span>
@@ -29,9 +32,13 @@ export const GivenPage = () => (
                       {reason}, since {dayText(at)}
                     </span>
                   </span>
-                  <ButtonLink href={`/exams/${exam}/sign`}>
+                  <ButtonLink href={`/exams/${exam}/${isRun ? "run" : "sign"}`}>
                     <span>
-                      Look at it<span className="sr-only"> as the record of {person}</span>
+                      {isRun ? "To the keys" : "Look at it"}
+                      <span className="sr-only">
+                        {" "}
+                        {isRun ? `of the run of ${person}` : `as the record of ${person}`}
+                      </span>
                     </span>
                   </ButtonLink>
                 </li>

@@ -20,12 +20,13 @@ import { OwnOwner } from "./own-owner";
 import { TeamCard } from "./team-card";
 import { NewPassphrase, TextLine } from "./text-line";
 
-/** Roles that have something to do here; helpers join by invitation, which there is not yet. */
-const OFFERED: readonly Role[] = ["owner", "practitioner", "trainee", "front desk", "reader"];
+const OFFERED: readonly Role[] = ["owner", "practitioner", "trainee", "helper", "front desk", "reader"];
 const CELL_WORDS: Readonly<Record<string, string>> = {
   yes: "yes",
   no: "no",
   granted: "signed ones given to them",
+  invited: "where they were invited",
+  supervised: "with the supervisor's code",
   "countersigned later": "yes, to be countersigned",
   "signed by another": "yes, not their own",
 };

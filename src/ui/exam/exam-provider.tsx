@@ -243,9 +243,9 @@ const sentenceOf = (error: unknown): string => {
 
 /** Everything a screen of one exam needs: what happened, what follows from it, and the way to add to it. */
 export function ExamProvider(props: Props) {
-  const { exam, profile, previous, evidence, branches, farTimes, importedUpTo, children } = props;
+  const { exam, page, profile, previous, evidence, branches, farTimes, importedUpTo, children } = props;
   const { client, snapshot } = useClient(props);
-  const mayExamine = useMay("examine");
+  const mayExamine = useMay("examine") || page.isAtKeys === true;
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
   const { history, head, anchor, sync } = snapshot;

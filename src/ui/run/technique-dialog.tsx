@@ -43,6 +43,21 @@ type Fields = {
   course: string;
 };
 
+const NOTHING_YET: Fields = {
+  kind: "mobilisation",
+  region: "",
+  level: "",
+  side: "none",
+  grade: "",
+  force: "",
+  holdSeconds: "",
+  repetitions: "",
+  note: "",
+  elsewhere: false,
+  despite: "",
+  course: "",
+};
+
 /** Which complaint it is for, where the visit is about several. */
 function ForWhich({ value, onChoose }: { value: string; onChoose: (course: string) => void }) {
   const { course } = useExamCourse();
@@ -138,22 +153,7 @@ export function TechniqueDialog({ onClose }: { onClose: () => void }) {
   const mayOverride = useMay("override a block");
   const [supervisor, setSupervisor] = useState<{ practitioner: string; name: string } | null>(null);
   const mayDespite = mayOverride || supervisor !== null;
-  const { register, handleSubmit, control, setValue } = useForm<Fields>({
-    defaultValues: {
-      kind: "mobilisation",
-      region: "",
-      level: "",
-      side: "none",
-      grade: "",
-      force: "",
-      holdSeconds: "",
-      repetitions: "",
-      note: "",
-      elsewhere: false,
-      despite: "",
-      course: "",
-    },
-  });
+  const { register, handleSubmit, control, setValue } = useForm<Fields>({ defaultValues: NOTHING_YET });
   const [kind, region, side, elsewhere, despite, forCourse] = useWatch({
     control,
     name: ["kind", "region", "side", "elsewhere", "despite", "course"],

@@ -1,3 +1,4 @@
+import { invitationsOf } from "@/server/accounts/helping";
 import { memberIn } from "@/server/accounts/who";
 import { serve } from "@/server/edge/serve";
 import { givenTo } from "@/server/repositories/grants";
@@ -5,4 +6,7 @@ import { ROUTES } from "@/wire/routes";
 
 export const dynamic = "force-dynamic";
 
-export const GET = serve(ROUTES.given, ({ store, who }) => ({ given: givenTo(store, memberIn(who)!.id) }));
+export const GET = serve(ROUTES.given, ({ store, who }) => {
+  const { id } = memberIn(who)!;
+  return { given: [...invitationsOf(store, id, Date.now()), ...givenTo(store, id)] };
+});

@@ -59,6 +59,9 @@ export type BrokenGlass = {
   readonly reason: string;
 };
 
+/** Somebody who keeps the keys of a run, for the one whose hands are full. */
+export type Invited = { readonly exam: string; readonly helper: string; readonly by: string; readonly at: string };
+
 export type KeepingState = {
   /** Null: nobody has said how long records are kept. */
   retention: Retention | null;
@@ -68,6 +71,8 @@ export type KeepingState = {
   /** Who took somebody over, or was given them to look after, by person. */
   readonly care: Readonly<Record<string, readonly string[]>>;
   readonly brokenGlass: readonly BrokenGlass[];
+  /** Helpers at the keys of an examination that is open, by examination and helper. */
+  readonly invited: Readonly<Record<string, Invited>>;
 };
 
 export const noKeeping = (): KeepingState => ({
@@ -76,6 +81,7 @@ export const noKeeping = (): KeepingState => ({
   team: "whole clinic",
   care: {},
   brokenGlass: [],
+  invited: {},
 });
 
 type KeepingDraft = Draft<KeepingState>;
@@ -96,6 +102,15 @@ export const keeping = {
   "care-ended": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
     draft.care[person] = (draft.care[person] ?? []).filter((one) => one !== practitioner);
   }),
+  "helper-invited": kind(
+    closed({ exam: uuid(), helper: uuid() }),
+    (draft: KeepingDraft, { body: { exam, helper }, actor, at }) =>
+      void (draft.invited[`${exam} ${helper}`] = { exam, helper, by: actor.name, at }),
+  ),
+  "helper-sent-off": kind(
+    closed({ exam: uuid(), helper: uuid() }),
+    (draft: KeepingDraft, { body: { exam, helper } }) => void delete draft.invited[`${exam} ${helper}`],
+  ),
   "glass-broken": kind(
     closed({ person: uuid(), reason: text(400, 10) }),
     (draft: KeepingDraft, { actor, at, body }) =>
