@@ -48,6 +48,12 @@ describe("whose care somebody is in", () => {
   it("is of whoever examined them, took them over or was given them, until that is ended", () => {
     const { store } = byCare();
     expect([outside(store, PRACTITIONER.id), outside(store)]).toEqual([false, true]);
+    expect(carePage(store, PERSON, other(store), AT)).toEqual({
+      team: "by care",
+      isMine: false,
+      given: [],
+      opened: [],
+    });
     change(store, {});
     expect([outside(store), carePage(store, PERSON, other(store), AT).given]).toEqual([
       false,

@@ -56,12 +56,14 @@ function isInCare(store: Store, person: string, member: string, now: number): bo
 export const isOutsideCare = (store: Store, person: string | null, member: string, now: number): boolean =>
   person !== null && clinicOf(store).team === "by care" && !isInCare(store, person, member, now);
 
-/** Who looks after a person, and who opened their record from outside. */
+/** Who looks after a person, and who opened their record from outside: told to those who look after them. */
 export function carePage(store: Store, person: string, member: Member, now: number): CarePage {
   const { team, care, brokenGlass } = clinicOf(store);
+  const isMine = !isOutsideCare(store, person, member.id, now);
+  if (!isMine) return { team, isMine, given: [], opened: [] };
   return {
     team,
-    isMine: !isOutsideCare(store, person, member.id, now),
+    isMine,
     given: (care[person] ?? []).map((id) => ({ id, name: memberById(store, id)?.name ?? "" })),
     opened: brokenGlass.filter((one) => one.person === person).map(({ name, at, reason }) => ({ name, at, reason })),
   };

@@ -4,6 +4,8 @@ import { anchorText, InputError, refuse } from "@/core";
 import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { journalEnd, streamIds } from "../repositories/streams";
+import { clinicOf } from "../repositories/clinic";
+import { eraseAgain } from "../repositories/erasure";
 import { isErased } from "../repositories/tombstones";
 import { damageOf, verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
@@ -110,14 +112,15 @@ export async function makeBackup(path: string, to: string, lock: Lock, { now, wo
   return aside(path, async (folder) => {
     const copy = join(folder, "store.sqlite");
     await withStore(openToRead(path), ({ sqlite }) => sqlite.prepare("VACUUM INTO ?").run(copy));
-    const { holding, faults } = await withStore(openToRead(copy), (store) => ({
+    const { holding, faults, erased } = await withStore(openToRead(copy), (store) => ({
       holding: holdingOf(store),
       faults: faultsOf(store),
+      erased: clinicOf(store).erased,
     }));
     const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
     await lockFile(copy, file, lock, workFactor);
     await backUpLog(path, folder, file, lock, workFactor);
-    tellErasures(path, dirname(resolve(file)));
+    tellErasures(erased, path, dirname(resolve(file)));
     return { file, bytes: statSync(file).size, at: now, ...holding, faults };
   });
 }
@@ -166,8 +169,10 @@ const readyAt = (path: string): string => `${path}.restore-ready`;
  * so that nothing is changed under a program that runs.
  */
 export const layReady = (file: string, key: Key, path: string): Promise<Looked> =>
-  withBackup(file, key, path, ({ store, path: copy, faults }) => {
-    forgetAgain(store, [path, ...besideBackup(file)], new Date().toISOString());
+  withBackup(file, key, path, async ({ store, path: copy, faults }) => {
+    const now = new Date().toISOString();
+    eraseAgain(store, await withStore(openToRead(path), (here) => clinicOf(here).erased), now);
+    forgetAgain(store, [path, ...besideBackup(file)], now);
     const holding = holdingOf(store);
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
@@ -180,6 +185,10 @@ export function takeReady(path: string, now: string): string | null {
   if (!existsSync(readyAt(path))) return null;
   const before = moveAside(path, now);
   renameSync(readyAt(path), path);
+  /** Somebody may have been erased since it was laid ready. */
+  const store = openStore(path);
+  forgetAgain(store, [path], now);
+  store.sqlite.close();
   return before ?? path;
 }
 
@@ -213,9 +222,12 @@ export const restoreBackup = (
   { replace, now }: { readonly replace: boolean; readonly now: string },
 ): Promise<Restored> =>
   withBackup(file, key, path, async ({ store, path: copy, faults }) => {
-    const lost = existsSync(path)
-      ? await withStore(openStore(path), (here) => lostBy(compareStores(here, store)))
-      : null;
+    const { lost, erased } = existsSync(path)
+      ? await withStore(openStore(path), (here) => ({
+          lost: lostBy(compareStores(here, store)),
+          erased: clinicOf(here).erased,
+        }))
+      : { lost: null, erased: [] };
     if (lost && !replace)
       refuse(
         path,
@@ -223,6 +235,7 @@ export const restoreBackup = (
         "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
       );
     const holding = holdingOf(store);
+    eraseAgain(store, erased, now);
     forgetAgain(store, [path, ...besideBackup(file)], now);
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();

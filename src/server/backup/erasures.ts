@@ -1,4 +1,4 @@
-import { appendFileSync, copyFileSync, existsSync, readFileSync } from "node:fs";
+import { appendFileSync, existsSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";
 import type { Erased } from "@/core";
 import { erasureLine, eraseAgain, readErasures } from "../repositories/erasure";
@@ -21,11 +21,6 @@ export const tellErasure = ({ path }: Store, erased: Erased): void => {
   if (path !== ":memory:") appendFileSync(besideStore(path), erasureLine(erased), { mode: OWN_FILE });
 };
 
-/** Puts what is told beside the store beside its back-ups too. */
-export function tellErasures(path: string, folder: string): void {
-  if (existsSync(besideStore(path))) copyFileSync(besideStore(path), join(folder, BESIDE_BACKUPS));
-}
-
 const told = (file: string): Erased[] => (existsSync(file) ? readErasures(readFileSync(file, "utf8")) : []);
 
 /**
@@ -35,3 +30,13 @@ const told = (file: string): Erased[] => (existsSync(file) ? readErasures(readFi
  */
 export const forgetAgain = (store: Store, [path, ...files]: readonly string[], now: string): number =>
   eraseAgain(store, [...(path === undefined ? [] : told(besideStore(path))), ...files.flatMap(told)], now);
+
+/**
+ * Puts all that is known of erasures beside a store's back-ups: what its own
+ * record says, and what is told beside it and there already.
+ */
+export function tellErasures(recorded: readonly Erased[], path: string, folder: string): void {
+  const file = join(folder, BESIDE_BACKUPS);
+  const all = new Map([...told(besideStore(path)), ...told(file), ...recorded].map((one) => [one.person, one]));
+  if (all.size > 0) writeFileSync(file, [...all.values()].map(erasureLine).join(""), { mode: OWN_FILE });
+}

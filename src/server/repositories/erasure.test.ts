@@ -7,7 +7,7 @@ import { ERASE_REASONS, keptUntil, RETENTION_PRESETS } from "@/core";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { calfVisit, COURSE_PERSON, courseExams, episodeEvents, RAISE_SIGN } from "@/fixtures/samples/course";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
-import { makeBackup, mergeBackup, restoreBackup } from "../backup/backup";
+import { layReady, makeBackup, mergeBackup, restoreBackup, takeReady } from "../backup/backup";
 import { tellErasure } from "../backup/erasures";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { openStore } from "../store/open";
@@ -166,7 +166,7 @@ describe("an old copy of somebody who was erased", () => {
     const folder = mkdtempSync(join(tmpdir(), "dust-lantern-erased-"));
     const { file } = await makeBackup(store.path, folder, KEY, MAKING);
     expect(existsSync(join(folder, "dust-lantern-erased.jsonl"))).toBe(false);
-    tellErasure(store, erasePerson(store, { person: PERSON, ...WHY }, BY));
+    erasePerson(store, { person: PERSON, ...WHY }, BY);
     await makeBackup(store.path, folder, KEY, { ...MAKING, now: LATER });
     expect(readErasures(readFileSync(join(folder, "dust-lantern-erased.jsonl"), "utf8"))).toHaveLength(1);
 
@@ -186,6 +186,21 @@ describe("an old copy of somebody who was erased", () => {
       expect(faults(restored)).toEqual([]);
       restored.sqlite.close();
     }
+  });
+
+  it("is relieved of whoever was erased before it was laid ready, and after, until it takes the store's place", async () => {
+    const store = twoPeople();
+    const second = { id: idOf(4001), name: "Nell Ashdown", birthDate: "1971-06-05", sex: "female", notes: "" };
+    addPerson(store, second, { now: NOW, confirmed: true });
+    const { file } = await makeBackup(store.path, join(dirname(store.path), "one.age"), KEY, MAKING);
+    erasePerson(store, { person: PERSON, ...WHY }, BY);
+    await layReady(file, KEY, store.path);
+    tellErasure(store, erasePerson(store, { person: second.id, ...WHY }, BY));
+    store.sqlite.close();
+    expect(takeReady(store.path, LATER)).not.toBeNull();
+    const back = openStore(store.path);
+    expect([findPerson(back, PERSON), findPerson(back, second.id)]).toEqual([null, null]);
+    expect(faults(back)).toEqual([]);
   });
 
   it("is relieved of them once, whatever else stands in the file that tells of it", () => {
