@@ -1,15 +1,14 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Keeper } from "@/wire/kept-answers";
+import { ALGORITHM, type Sealed, sealed, unsealed } from "./sealing";
 
-type Sealed = { readonly at: number; readonly iv: Uint8Array<ArrayBuffer>; readonly data: ArrayBuffer };
+type Kept = Sealed & { readonly at: number };
 type Schema = DBSchema & {
-  answers: { key: string; value: Sealed };
+  answers: { key: string; value: Kept };
   keys: { key: "seal"; value: CryptoKey };
 };
 
 const DATABASE = "dust-lantern-kept";
-const ALGORITHM = "AES-GCM";
-const IV_BYTES = 12;
 /** No longer than a session lasts. */
 const KEPT_MS = 12 * 60 * 60 * 1000;
 
@@ -46,17 +45,13 @@ export function openKept(now: () => number = Date.now): Keeper {
   return {
     keep: async (address, body) => {
       const key = await sealKey();
-      const iv = crypto.getRandomValues(new Uint8Array(IV_BYTES));
-      const text = new TextEncoder().encode(JSON.stringify(body));
-      const data = await crypto.subtle.encrypt({ name: ALGORITHM, iv }, key, text);
-      await (await database()).put("answers", { at: now(), iv, data }, address);
+      const shut = await sealed(key, body);
+      await (await database()).put("answers", { at: now(), ...shut }, address);
     },
     find: async (address) => {
       const db = await database();
-      const [sealed, key] = await Promise.all([db.get("answers", address), db.get("keys", "seal")]);
-      if (!sealed || !key || now() - sealed.at > KEPT_MS) return null;
-      const text = await crypto.subtle.decrypt({ name: ALGORITHM, iv: sealed.iv }, key, sealed.data);
-      return JSON.parse(new TextDecoder().decode(text)) as unknown;
+      const [there, key] = await Promise.all([db.get("answers", address), db.get("keys", "seal")]);
+      return !there || !key || now() - there.at > KEPT_MS ? null : unsealed(key, there);
     },
     wipe: async () => {
       const wiping = (await database()).transaction(["answers", "keys"], "readwrite");

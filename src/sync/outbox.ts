@@ -1,7 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { RefusalClass } from "@/core/admission";
 import type { RecordedEvent } from "@/core/record";
-import { type Sealed, sealed, sealHere, unsealed } from "./seal";
+import { sealHere } from "./seal";
+import { type Sealed, sealed, unsealed } from "./sealing";
 
 /** An event on this device that the server has not confirmed yet. */
 export type OutboxEntry = {
@@ -50,7 +51,7 @@ async function entryOf({ event, whose, sealed: closed, ...entry }: Stored): Prom
   if (!whose || !closed) return [];
   const mine = sealHere();
   if (mine?.whose !== whose.id) return [{ ...entry, order, event: waitingFor(whose, entry.exam, order) }];
-  const opened = (await unsealed(mine, closed)) as RecordedEvent | null;
+  const opened = (await unsealed(mine.key, closed).catch(() => null)) as RecordedEvent | null;
   return opened ? [{ ...entry, order, event: opened }] : [];
 }
 
@@ -62,7 +63,7 @@ async function storedOf(event: RecordedEvent): Promise<Stored> {
   const exam = recordOf(event);
   const seal = sealHere();
   return seal?.whose === event.actor.id
-    ? { exam, refused: null, whose: event.actor, sealed: await sealed(seal, event) }
+    ? { exam, refused: null, whose: event.actor, sealed: await sealed(seal.key, event) }
     : { exam, refused: null, event };
 }
 

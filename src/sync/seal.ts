@@ -1,4 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import { ALGORITHM } from "./sealing";
 
 /**
  * What somebody with an account taps waits sealed: under a key of their own that
@@ -10,13 +11,9 @@ import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 /** Somebody's key, as this browser holds it while they are here. */
 export type Seal = { readonly whose: string; readonly key: CryptoKey };
 
-export type Sealed = { readonly iv: Uint8Array<ArrayBuffer>; readonly data: ArrayBuffer };
-
 type Schema = DBSchema & { keys: { key: string; value: CryptoKey } };
 
 const DATABASE = "dust-lantern-seals";
-const ALGORITHM = "AES-GCM";
-const IV_BYTES = 12;
 
 let here: Seal | null = null;
 
@@ -65,25 +62,4 @@ export async function forgetSeal(): Promise<void> {
   const db = await keysOf();
   await db.clear("keys");
   db.close();
-}
-
-/** Seals something under a key. */
-export async function sealed({ key }: Seal, value: unknown): Promise<Sealed> {
-  const iv = crypto.getRandomValues(new Uint8Array(IV_BYTES));
-  const data = await crypto.subtle.encrypt(
-    { name: ALGORITHM, iv },
-    key,
-    new TextEncoder().encode(JSON.stringify(value)),
-  );
-  return { iv, data };
-}
-
-/** What was sealed; null where this key does not open it. */
-export async function unsealed({ key }: Seal, { iv, data }: Sealed): Promise<unknown> {
-  try {
-    const text = await crypto.subtle.decrypt({ name: ALGORITHM, iv }, key, data);
-    return JSON.parse(new TextDecoder().decode(text)) as unknown;
-  } catch {
-    return null;
-  }
 }

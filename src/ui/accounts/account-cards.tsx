@@ -15,7 +15,7 @@ import { AskedForm } from "./asked-form";
 import { lockTable } from "./auto-lock";
 import { CodesCard } from "./codes-card";
 import { PasskeysCard } from "./passkeys-card";
-import { CurrentPassphrase, NewPassphrase, TextLine } from "./text-line";
+import { CurrentPassphrase, NewPassphrase, ShortCodeLine } from "./text-line";
 
 function ChangePassphrase({ onDone }: { onDone: () => void }) {
   const [now, setNow] = useState("");
@@ -61,18 +61,7 @@ function LockCode({ hasOne, onDone }: { hasOne: boolean; onDone: () => void }) {
         send={() => call(ROUTES.chooseLockCode, {}, { code, passphrase })}
         onOk={clear}
       >
-        <TextLine
-          label="Short code"
-          hint="Four to six digits."
-          type="password"
-          inputMode="numeric"
-          autoComplete="off"
-          required
-          minLength={4}
-          maxLength={6}
-          value={code}
-          onChange={setCode}
-        />
+        <ShortCodeLine label="Short code" hint="Four to six digits." value={code} onChange={setCode} />
         <CurrentPassphrase value={passphrase} onChange={setPassphrase} />
       </AskedForm>
     </Card>

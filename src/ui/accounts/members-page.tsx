@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { type Act, ACTS } from "@/core/access";
@@ -15,6 +14,7 @@ import { Dialog } from "../primitives/dialog";
 import { inputClass } from "../primitives/field";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
+import { SettingsHeading } from "../settings/settings-heading";
 import { PageHeader } from "../shell/page-header";
 import { OwnOwner } from "./own-owner";
 import { TeamCard } from "./team-card";
@@ -335,12 +335,7 @@ export function MembersPage() {
       <Loaded route={ROUTES.members} ask={null} skeleton={<Outline blocks={["h-64", "h-72", "h-96"]} />}>
         {({ members }, reload) => (
           <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
-            <div className="flex flex-wrap items-center justify-between gap-3">
-              <h1 className="text-2xl font-bold">Who works here</h1>
-              <Link href="/settings" className="flex min-h-11 items-center underline">
-                To the settings
-              </Link>
-            </div>
+            <SettingsHeading>Who works here</SettingsHeading>
             <Members members={members} hasAccounts={here?.account !== null} onChanged={() => void reload()} />
           </main>
         )}

@@ -6,7 +6,7 @@ import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { AskedForm } from "./asked-form";
 import { isReachedByName } from "./reached-by-name";
-import { TextLine } from "./text-line";
+import { ShortCodeLine, TextLine } from "./text-line";
 
 /** The second step: a one-time code, or one of those that were written down. */
 function CodeForm({ onIn }: { onIn: () => void }) {
@@ -126,18 +126,7 @@ export function UnlockForm({ onIn, onPassphrase }: { onIn: () => void; onPassphr
   return (
     <>
       <AskedForm isMain label="Unlock" send={() => call(ROUTES.unlock, {}, { code })} onOk={onIn}>
-        <TextLine
-          label="Your short code"
-          type="password"
-          inputMode="numeric"
-          autoComplete="off"
-          autoFocus
-          required
-          minLength={4}
-          maxLength={6}
-          value={code}
-          onChange={setCode}
-        />
+        <ShortCodeLine label="Your short code" autoFocus value={code} onChange={setCode} />
       </AskedForm>
       <Button look="quiet" onClick={onPassphrase}>
         Sign in with a passphrase instead

@@ -7,7 +7,7 @@ import { ROUTES } from "@/wire/routes";
 import { useExam } from "../exam/exam-provider";
 import { inputClass } from "../primitives/field";
 import { AskedForm } from "./asked-form";
-import { TextLine } from "./text-line";
+import { ShortCodeLine } from "./text-line";
 
 /** Who can say so at a trainee's table; null until that is known. */
 export function useSupervisors(exam: string): readonly Supervisor[] | null {
@@ -55,17 +55,7 @@ export function Supervised({
             ))}
           </select>
         </label>
-        <TextLine
-          label="Their short code"
-          type="password"
-          inputMode="numeric"
-          autoComplete="off"
-          required
-          minLength={4}
-          maxLength={6}
-          value={code}
-          onChange={setCode}
-        />
+        <ShortCodeLine label="Their short code" value={code} onChange={setCode} />
       </AskedForm>
     </div>
   );

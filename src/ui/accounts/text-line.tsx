@@ -63,3 +63,8 @@ export function NewPassphrase({
     </>
   );
 }
+
+/** Four to six digits that nobody beside is to read. */
+export const ShortCodeLine = (line: Pick<LineProps, "label" | "hint" | "autoFocus" | "value" | "onChange">) => (
+  <TextLine type="password" inputMode="numeric" autoComplete="off" required minLength={4} maxLength={6} {...line} />
+);

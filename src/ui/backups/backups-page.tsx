@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import type { BackupRun, Backups } from "@/wire/backups";
 import { ROUTES } from "@/wire/routes";
@@ -8,6 +7,7 @@ import { Card } from "../primitives/card";
 import { timeText } from "../primitives/dates";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
+import { SettingsHeading } from "../settings/settings-heading";
 import { PageHeader } from "../shell/page-header";
 import { ByThemselves } from "./by-themselves";
 import { OpenBackup } from "./open-backup";
@@ -104,12 +104,7 @@ function BackupsScreen({ backups, onChanged }: { backups: Backups; onChanged: ()
   const [file, setFile] = useState("");
   return (
     <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
-      <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h1 className="text-2xl font-bold">Back-ups</h1>
-        <Link href="/settings" className="flex min-h-11 items-center underline">
-          To the settings
-        </Link>
-      </div>
+      <SettingsHeading>Back-ups</SettingsHeading>
       <Standing {...backups} />
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="flex flex-col gap-4">

@@ -1,6 +1,5 @@
 "use client";
 
-import Link from "next/link";
 import { useState } from "react";
 import { RETENTION_PRESETS, type RetentionPreset } from "@/core/knowledge";
 import { ERASE_REASONS, type Retention } from "@/core/record";
@@ -12,6 +11,7 @@ import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
 import { Field, inputClass } from "../primitives/field";
 import { Loaded, Outline } from "../shell/loaded";
+import { SettingsHeading } from "../settings/settings-heading";
 import { PageHeader } from "../shell/page-header";
 import { EraseDialog } from "./erase-dialog";
 
@@ -203,12 +203,7 @@ export function KeepingPage() {
       <Loaded route={ROUTES.keeping} ask={{}} skeleton={<Outline blocks={["h-56", "h-64"]} />}>
         {(told) => (
           <main className="mx-auto flex w-full max-w-4xl flex-col gap-4 p-4">
-            <div className="flex flex-wrap items-center justify-between gap-3">
-              <h1 className="text-2xl font-bold">Keeping and erasing</h1>
-              <Link href="/settings" className="flex min-h-11 items-center underline">
-                To the settings
-              </Link>
-            </div>
+            <SettingsHeading>Keeping and erasing</SettingsHeading>
             <Whole told={news ?? told} onTold={setNews} />
           </main>
         )}

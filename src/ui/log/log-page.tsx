@@ -1,7 +1,6 @@
 "use client";
 
 import { Download } from "lucide-react";
-import Link from "next/link";
 import { useEffect, useState } from "react";
 import { type Act, ACTS } from "@/core/access";
 import type { LogLine } from "@/wire/access-log";
@@ -10,6 +9,7 @@ import { ROUTES } from "@/wire/routes";
 import { Button, DownloadLink } from "../primitives/button";
 import { timeText } from "../primitives/dates";
 import { SearchField } from "../primitives/search-field";
+import { SettingsHeading } from "../settings/settings-heading";
 import { PageHeader } from "../shell/page-header";
 
 const SEARCH_DELAY_MS = 150;
@@ -111,17 +111,15 @@ export function LogPage() {
     <>
       <PageHeader />
       <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
-        <div className="flex flex-wrap items-center justify-between gap-3">
-          <h1 className="text-2xl font-bold">Log of access</h1>
-          <div className="flex flex-wrap items-center gap-3">
+        <SettingsHeading
+          aside={
             <DownloadLink href={ROUTES.exportLog.path}>
               <Download aria-hidden size={18} /> All of it (CSV)
             </DownloadLink>
-            <Link href="/settings" className="flex min-h-11 items-center underline">
-              To the settings
-            </Link>
-          </div>
-        </div>
+          }
+        >
+          Log of access
+        </SettingsHeading>
         <p className="max-w-prose text-soft">
           Who saw, printed or took out which record, and what was refused. A record that stays open is one line in a
           quarter of an hour. Lines are chained, and only ever added.
