@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { EVENT_TYPES, isKeyOfRun } from "@/core";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+import { appendEvents, loadExam } from "../repositories/exams";
 import { saveProfile, setMember } from "../repositories/practitioners";
 import { verifyStore } from "../repositories/verify";
 import { setTeam } from "./care";
@@ -64,7 +65,21 @@ describe("a helper at the keys", () => {
     for (const type of EVENT_TYPES) expect(asked(store, event(exam, type) as never), type).not.toBeNull();
     inviteHelper(store, exam, HELPER, true, BY());
     for (const type of EVENT_TYPES)
-      expect(asked(store, event(exam, type) as never) === null, type).toBe(isKeyOfRun(type));
+      expect(asked(store, event(exam, type) as never) === null, type).toBe(
+        isKeyOfRun(type) && type !== "event-retracted",
+      );
+    /** They take back what they pressed, and nothing of anybody else. */
+    const [theirs] = loadExam(store, exam)!.events.slice(-1);
+    const note = { ...event(exam, "note-written"), v: theirs!.v, body: { text: "a wince" } };
+    expect(appendEvents(store, exam, [note], NOW, asked).receipts[0]!.result).toBe("stored");
+    for (const [id, mayGo] of [
+      [note.id, true],
+      [theirs!.id, false],
+      [idOf(12345), false],
+    ] as const) {
+      const undo = { ...event(exam, "event-retracted"), id: idOf(10), body: { event: id, reason: "undo" } };
+      expect(asked(store, undo as never) === null).toBe(mayGo);
+    }
     for (const decided of [
       "exam-opened",
       "exam-signed",

@@ -1,4 +1,5 @@
 import { actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal } from "@/core";
+import { payloadById } from "../repositories/streams";
 import type { Store } from "../store/store";
 import { hasExams, isOutsideCare, personIn } from "./care";
 import { NOTHING } from "./granted";
@@ -15,6 +16,13 @@ function personOf(store: Store, { type, body, ...event }: RecordedEvent): string
   if (known !== null || type !== "exam-opened") return known;
   const { id } = (body as { person: { id: string } }).person;
   return hasExams(store, id) ? id : null;
+}
+
+/** Somebody at the keys takes back what they pressed, and nothing of anybody else. */
+function takesBackOwn(store: Store, { type, body, actor }: RecordedEvent): boolean {
+  if (type !== "event-retracted") return true;
+  const text = payloadById(store, String((body as { event?: unknown }).event));
+  return text !== null && (JSON.parse(text) as RecordedEvent).actor.id === actor.id;
 }
 
 /**
@@ -39,7 +47,7 @@ export const senderProblem =
         `It waits here until ${named.name} signs in again.`,
       );
     const isHelper = named.role === "helper";
-    if (isHelper && !isKeyOfRun(event.type))
+    if (isHelper && !(isKeyOfRun(event.type) && takesBackOwn(store, event)))
       return forbidden(
         "actor",
         "keeps the keys of the run as a helper, and this is no key of it",
