@@ -52,9 +52,12 @@ function isInCare(store: Store, person: string, member: string, now: number): bo
   );
 }
 
+/** Whether the clinic goes by care; where it is one team, nobody has to look whose person it is. */
+export const goesByCare = (store: Store): boolean => clinicOf(store).team === "by care";
+
 /** Whether a person is outside somebody's care: never where the whole clinic is one team. */
 export const isOutsideCare = (store: Store, person: string | null, member: string, now: number): boolean =>
-  person !== null && clinicOf(store).team === "by care" && !isInCare(store, person, member, now);
+  person !== null && goesByCare(store) && !isInCare(store, person, member, now);
 
 /** Who looks after a person, and who opened their record from outside: told to those who look after them. */
 export function carePage(store: Store, person: string, member: Member, now: number): CarePage {

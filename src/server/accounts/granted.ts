@@ -2,7 +2,7 @@ import type { Act, RecordFacts } from "@/core";
 import type { Route } from "@/wire/route";
 import { isGranted, isSigned } from "../repositories/grants";
 import type { Store } from "../store/store";
-import { isOutsideCare, personIn } from "./care";
+import { goesByCare, isOutsideCare, personIn } from "./care";
 import { isInvited } from "./helping";
 import { memberIn, type Who } from "./who";
 
@@ -34,7 +34,9 @@ export function recordFacts(
   if (member.role === "helper")
     return ids.exam === undefined ? null : { ...NOTHING, isInvited: isInvited(store, ids.exam, member.id, now) };
   if (member.role !== "reader")
-    return isOutsideCare(store, personIn(store, ids), member.id, now) ? { ...NOTHING, isOutside: true } : null;
+    return goesByCare(store) && isOutsideCare(store, personIn(store, ids), member.id, now)
+      ? { ...NOTHING, isOutside: true }
+      : null;
   return act === asked && ids.exam !== undefined
     ? { ...NOTHING, isSigned: isSigned(store, ids.exam), isGranted: isGranted(store, ids.exam, member.id) }
     : null;

@@ -1,7 +1,7 @@
 import { actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal } from "@/core";
 import { payloadById } from "../repositories/streams";
 import type { Store } from "../store/store";
-import { hasExams, isOutsideCare, personIn } from "./care";
+import { goesByCare, hasExams, isOutsideCare, personIn } from "./care";
 import { NOTHING } from "./granted";
 import { isInvited } from "./helping";
 import { isSupervised } from "./supervising";
@@ -53,7 +53,8 @@ export const senderProblem =
         "keeps the keys of the run as a helper, and this is no key of it",
         "Whoever examines records it themselves.",
       );
-    const isOutside = !isHelper && isOutsideCare(store, personOf(store, event), named.id, Date.now());
+    const isOutside =
+      !isHelper && goesByCare(store) && isOutsideCare(store, personOf(store, event), named.id, Date.now());
     const said = may(named, actOfEvent(event), {
       ...NOTHING,
       isOutside,

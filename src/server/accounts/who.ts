@@ -170,9 +170,15 @@ export function assertIn(who: Who): Member {
 }
 
 /** Refuses what somebody may not do. */
-export function assertMay(who: Who, act: Act, record: RecordFacts | null, person: string | null = null): Member {
+export function assertMay(
+  who: Who,
+  act: Act,
+  record: RecordFacts | null,
+  personOf: () => string | null = () => null,
+): Member {
   const member = assertIn(who);
   const said = may(member, act, record);
-  if (!said.may) throw new RequestError(403, said.problem, said.problem.where === OUTSIDE_CARE ? { person } : {});
+  if (!said.may)
+    throw new RequestError(403, said.problem, said.problem.where === OUTSIDE_CARE ? { person: personOf() } : {});
   return member;
 }

@@ -5,12 +5,11 @@ import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { journalEnd, streamIds } from "../repositories/streams";
 import { clinicOf } from "../repositories/clinic";
-import { eraseAgain } from "../repositories/erasure";
 import { isErased } from "../repositories/tombstones";
 import { damageOf, verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
 import { asStoreError, type Store } from "../store/store";
-import { besideBackup, forgetAgain, tellErasures } from "./erasures";
+import { forgetAgain, tellErasures } from "./erasures";
 import { backUpLog, restoreLog } from "./log-beside";
 import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
 import { type Compared, compareStores, lostBy } from "./compare";
@@ -171,8 +170,8 @@ const readyAt = (path: string): string => `${path}.restore-ready`;
 export const layReady = (file: string, key: Key, path: string): Promise<Looked> =>
   withBackup(file, key, path, async ({ store, path: copy, faults }) => {
     const now = new Date().toISOString();
-    eraseAgain(store, await withStore(openToRead(path), (here) => clinicOf(here).erased), now);
-    forgetAgain(store, [path, ...besideBackup(file)], now);
+    const recorded = await withStore(openToRead(path), (here) => clinicOf(here).erased);
+    forgetAgain(store, path, now, { recorded, file });
     const holding = holdingOf(store);
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
@@ -187,7 +186,7 @@ export function takeReady(path: string, now: string): string | null {
   renameSync(readyAt(path), path);
   /** Somebody may have been erased since it was laid ready. */
   const store = openStore(path);
-  forgetAgain(store, [path], now);
+  forgetAgain(store, path, now);
   store.sqlite.close();
   return before ?? path;
 }
@@ -235,8 +234,7 @@ export const restoreBackup = (
         "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
       );
     const holding = holdingOf(store);
-    eraseAgain(store, erased, now);
-    forgetAgain(store, [path, ...besideBackup(file)], now);
+    forgetAgain(store, path, now, { recorded: erased, file });
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
     const before = moveAside(path, now);

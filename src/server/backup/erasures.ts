@@ -10,11 +10,8 @@ import type { Store } from "../store/store";
  */
 
 const besideStore = (path: string): string => `${path}.erased`;
-const BESIDE_BACKUPS = "dust-lantern-erased.jsonl";
+const besideBackups = (folder: string): string => join(folder, "dust-lantern-erased.jsonl");
 const OWN_FILE = 0o600;
-
-/** Where a back-up's folder tells of erasures. */
-export const besideBackup = (file: string): readonly string[] => [join(dirname(resolve(file)), BESIDE_BACKUPS)];
 
 /** Tells of an erasure beside the store, as soon as it is done. */
 export const tellErasure = ({ path }: Store, erased: Erased): void => {
@@ -23,20 +20,27 @@ export const tellErasure = ({ path }: Store, erased: Erased): void => {
 
 const told = (file: string): Erased[] => (existsSync(file) ? readErasures(readFileSync(file, "utf8")) : []);
 
-/**
- * Erases in a store that was brought back what was erased since it was copied.
- *
- * @param places a store's path, and files beside back-ups, that tell of erasures
- */
-export const forgetAgain = (store: Store, [path, ...files]: readonly string[], now: string): number =>
-  eraseAgain(store, [...(path === undefined ? [] : told(besideStore(path))), ...files.flatMap(told)], now);
+/** What tells of erasures beside a store itself: its record as it was until now, and the back-up it came from. */
+type AlsoTold = { readonly recorded?: readonly Erased[]; readonly file?: string };
+
+/** Erases in a store that was brought back to a path what was erased since it was copied. */
+export const forgetAgain = (store: Store, path: string, now: string, { recorded = [], file }: AlsoTold = {}): number =>
+  eraseAgain(
+    store,
+    [
+      ...recorded,
+      ...told(besideStore(path)),
+      ...(file === undefined ? [] : told(besideBackups(dirname(resolve(file))))),
+    ],
+    now,
+  );
 
 /**
  * Puts all that is known of erasures beside a store's back-ups: what its own
  * record says, and what is told beside it and there already.
  */
 export function tellErasures(recorded: readonly Erased[], path: string, folder: string): void {
-  const file = join(folder, BESIDE_BACKUPS);
+  const file = besideBackups(folder);
   const all = new Map([...told(besideStore(path)), ...told(file), ...recorded].map((one) => [one.person, one]));
   if (all.size > 0) writeFileSync(file, [...all.values()].map(erasureLine).join(""), { mode: OWN_FILE });
 }

@@ -69,7 +69,7 @@ export const serve =
       const noted = { store, who, route, ids, ask: null, request };
       try {
         if (route.act !== "anybody")
-          assertMay(who, route.act, recordFacts(store, who, route.act, ids, Date.now()), personIn(store, ids));
+          assertMay(who, route.act, recordFacts(store, who, route.act, ids, Date.now()), () => personIn(store, ids));
       } catch (error) {
         if (error instanceof RequestError && error.status === 403) noteRefusal(noted);
         throw error;

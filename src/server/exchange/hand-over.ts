@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from "fflate";
-import { fold, personLine, readablePage, readExam, writeNote } from "@/core";
+import { dayOfVisit, fold, personLine, readablePage, readExam, writeNote } from "@/core";
 import { coursesOf } from "../repositories/episodes";
 import { evidenceFor } from "../repositories/evidence";
 import { loadExam, noSuchExam } from "../repositories/exams";
@@ -45,10 +45,10 @@ export function handOver(store: Store, person: string, now: string): Uint8Array 
     })),
     notes,
   });
-  const tables = states.map((state, index) => {
-    const day = state.opened?.body.visit?.date ?? state.opened?.at.slice(0, 10) ?? "";
-    return [`findings-${String(index + 1).padStart(2, "0")}-${day}.csv`, strToU8(exportFindings(store, state.id))];
-  });
+  const tables = states.map((state, index) => [
+    `findings-${String(index + 1).padStart(2, "0")}-${dayOfVisit(state)}.csv`,
+    strToU8(exportFindings(store, state.id)),
+  ]);
   return zipSync(
     {
       "README.txt": strToU8(readme(exams.length)),
