@@ -24,11 +24,18 @@ export type Transport = {
   ) => Promise<(RecordEnd & { readonly events: readonly RecordedEvent[] }) | null>;
 };
 
+/**
+ * A network that has gone without a word leaves a request open for minutes, and
+ * what waits behind it with it. Past this it is sent again: once is enough, and
+ * twice is once.
+ */
+const WITHIN_MS = 20_000;
+
 export const httpTransport: Transport = {
   async send(exam, events) {
     const sent = events.some(isOfCourse)
-      ? await call(EXAM_ROUTES.courseEvents, { episode: exam }, { events: [...events] })
-      : await call(EXAM_ROUTES.appendEvents, { exam }, { events: [...events] });
+      ? await call(EXAM_ROUTES.courseEvents, { episode: exam }, { events: [...events] }, WITHIN_MS)
+      : await call(EXAM_ROUTES.appendEvents, { exam }, { events: [...events] }, WITHIN_MS);
     return sent.ok
       ? { kind: "answered", ...sent.value }
       : {
@@ -38,7 +45,7 @@ export const httpTransport: Transport = {
         };
   },
   async fetchAfter(exam, seq) {
-    const news = await call(EXAM_ROUTES.eventsAfter, { exam }, { after: String(seq) });
+    const news = await call(EXAM_ROUTES.eventsAfter, { exam }, { after: String(seq) }, WITHIN_MS);
     return news.ok ? news.value : null;
   },
 };

@@ -80,13 +80,16 @@ const isOnlyHere = (kept: unknown): boolean =>
  *
  * @param ids the ids its address names
  * @param ask what is sent
+ * @param within how long it may take, in ms: past it the server counts as not reached; left out: as long as the connection stands
  */
 export async function call<Ask, Answer>(
   route: Route<Ask, Answer>,
   ids: Readonly<Record<string, string>>,
   ask: NoInfer<Ask>,
+  within?: number,
 ): Promise<Called<Answer>> {
   const { query, init } = requestOf(route, ask);
+  if (within !== undefined) init.signal = AbortSignal.timeout(within);
   const address = pathOf(route.path, ids) + query;
   try {
     const response = await fetch(address, init);

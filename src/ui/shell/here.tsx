@@ -27,6 +27,7 @@ export const useHere = (): HereValue => useContext(HereContext);
 
 const A_YEAR_SECONDS = 31_536_000;
 const AGAIN_AFTER_MS = 3000;
+const WITHIN_MS = 20_000;
 
 /** Light, dark, or as the device has it: at once, and kept for the next page. */
 function showTheme(theme: string): void {
@@ -47,7 +48,7 @@ export function HereProvider({ children }: { children: ReactNode }) {
   const [behindMs, setBehindMs] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
   const reload = useCallback(async () => {
-    const told = await call(EXAM_ROUTES.here, {}, null);
+    const told = await call(EXAM_ROUTES.here, {}, null, WITHIN_MS);
     if (!told.ok) return setProblem(told.message);
     setProblem(null);
     const { account, profile } = told.value;
