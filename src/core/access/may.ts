@@ -114,6 +114,7 @@ const KEYS_OF_A_RUN: ReadonlySet<string> = new Set([
   "felt-recorded",
   "answer-recorded",
   "measure-recorded",
+  "answer-reported",
   "sign-recorded",
   "soreness-recorded",
   "dose-recorded",

@@ -1,5 +1,5 @@
 import type { Problem } from "../base";
-import { DOSE_SCHOOLS, type Protocol, protocolOf, stagesOf } from "../knowledge";
+import { DOSE_SCHOOLS, notMeasuredBy, type Protocol, protocolOf, stagesOf } from "../knowledge";
 import type { Measure } from "../measurement";
 import {
   answerToday,
@@ -13,7 +13,7 @@ import {
   signToday,
   stageToday,
 } from "../record";
-import { EFFECTS, SIDES } from "../vocabulary";
+import { EFFECTS, RESPONSES, SIDES } from "../vocabulary";
 
 /** What is asked of the entries of a run: its start, its stages, its numbers and signs. */
 
@@ -191,7 +191,26 @@ export const measure: Check<"measure-recorded"> = (state, { body }) => {
       `${body.value} is out of range for ${measured.label.toLowerCase()}`,
       `Use a value from ${low} to ${high} ${measured.unit}.`,
     );
+  const not = body.how ? notMeasuredBy(run.test, measured.id, body.how.device) : null;
+  if (not) return problem("body › how", `is no way to measure ${measured.label.toLowerCase()} here`, not);
   return orderProblem(protocol.measures, run, measured, body.value);
+};
+
+/** What they say fits what the stage asks: four answers, or what letting go did. */
+export const reported: Check<"answer-reported"> = (state, { body }) => {
+  const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
+  if (!run) return wrong;
+  const id = stageToday(run, body.stage);
+  const stage = protocolOf(run.test).stages.find((one) => one.id === id);
+  const kind = stage ? kindOf(stage) : "observe";
+  const asks: readonly string[] =
+    kind === "provoke" ? RESPONSES : kind === "release" || kind === "relief" ? EFFECTS : [];
+  if (asks.includes(body.says)) return null;
+  return problem(
+    "body › says",
+    `"${body.says}" is nothing that is said of this stage`,
+    asks.length ? `Use one of: ${asks.join(", ")}.` : "Leave it out: this stage is seen, not felt.",
+  );
 };
 
 export const signNoted: Check<"sign-recorded"> = (state, { body }) => {

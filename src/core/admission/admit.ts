@@ -32,6 +32,7 @@ import {
   onRunStage,
   problem,
   type Refusal,
+  reported,
   respond,
   signNoted,
   stageCheck,
@@ -181,6 +182,7 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
   "response-recorded": respond,
   "answer-recorded": answer,
   "measure-recorded": measure,
+  "answer-reported": reported,
   "sign-recorded": signNoted,
   "soreness-recorded": (state, { body }) => {
     const run = findRun(state, body.run);

@@ -21,6 +21,7 @@ export {
   SEVERE_WEAKNESS,
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
+export { MEASURING, type Measuring, notMeasuredBy } from "./measuring";
 export { otherForms } from "./forms";
 export { isNeuroGone } from "./neurology-parts";
 export { partsUsed } from "./parts-used";

@@ -7,6 +7,37 @@ export {
   type VerdictAgreement,
   verdictAgreement,
 } from "./agreement";
+export {
+  Capture,
+  type LiveAngle,
+  MARK_DELAY_MS,
+  type MarkedBy,
+  SILENT_AFTER_MS,
+  type Trials,
+  trialsOf,
+} from "./capture";
+export { type ClockTie, type RoundTrip, tieClocks } from "./clock-tie";
+export {
+  type Device,
+  type DeviceState,
+  isUsable,
+  MEASURED_WITH,
+  type MeasuredWith,
+  type Reading,
+  STREAM_UNITS,
+  type StreamUnit,
+} from "./device";
+export { readSerialLine, type SerialLine } from "./serial-line";
+export {
+  angleAlong,
+  BAD_FAULTS,
+  type Faults,
+  ORDINARY_FAULTS,
+  type SimulatedDevice,
+  simulatedDevice,
+  type Waypoint,
+} from "./simulated";
+export { type Gravity, gravityOf, leanOf, turnedAbout } from "./tilt";
 export { ADULT_AGE, ageOn } from "./age";
 export { type ExpectedOf, expecting } from "./expected";
 export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";

@@ -1,6 +1,6 @@
 import { protocolOf } from "../knowledge";
 import { changeOf, type ClinicError, errorOf, formatted, type Measure } from "../measurement";
-import { isLike, kindOf, ladderOf, restOf, type Run, type StageRecord } from "../record";
+import { isLike, kindOf, ladderOf, type MeasuredHow, restOf, type Run, type StageRecord } from "../record";
 import { limbText, placeParts, type SiteId } from "../vocabulary";
 import { doseMismatch } from "./dose-shortfall";
 
@@ -116,7 +116,26 @@ const SORER = judged("cannot be compared", "started sorer");
 const fairly = (verdict: Judged, isSorer: boolean): Judged =>
   isSorer && verdict.verdict.startsWith("worse") ? SORER : verdict;
 
-function judgeNumber(test: string, measure: Measure, [before, after]: Pair, clinic: readonly ClinicError[]): Judged {
+/** With what the two were measured: two devices each err in their own way, and two ways of marking a moment are not one. */
+type Measured = readonly [before: MeasuredHow | undefined, after: MeasuredHow | undefined];
+
+/** Why two numbers cannot be compared for how they were taken; null where they can. */
+function takenOtherwise([before, after]: Measured): string | null {
+  if (before?.tooQuick || after?.tooQuick)
+    return `moved too quickly ${before?.tooQuick && after?.tooQuick ? "both times" : before?.tooQuick ? "then" : "now"}`;
+  const [was, is] = [before, after].map((how) => how?.method ?? "read and typed");
+  return was === is ? null : `${was} then, ${is} now`;
+}
+
+function judgeNumber(
+  test: string,
+  measure: Measure,
+  [before, after]: Pair,
+  how: Measured,
+  clinic: readonly ClinicError[],
+): Judged {
+  const otherwise = takenOtherwise(how);
+  if (otherwise) return judged("cannot be compared", otherwise);
   if (before === after) return judged("unchanged");
   const isLess = lessIsBetter(measure);
   if (isLess === null) return judged("shown");
@@ -126,7 +145,14 @@ function judgeNumber(test: string, measure: Measure, [before, after]: Pair, clin
     test,
     ...(measure.mdc === undefined && measure.unit === "of 5" ? { mdc: EFFORT_POINTS } : {}),
   };
-  const { mdc, beyond } = changeOf({ before, after, sem: errorOf(known, null, null, clinic).sem });
+  const semOf = (one: MeasuredHow | undefined) => errorOf(known, one?.device ?? null, one?.method ?? null, clinic).sem;
+  const [sem, semAfter] = [semOf(how[0]), semOf(how[1])];
+  const { mdc, beyond } = changeOf({
+    before,
+    after,
+    sem,
+    ...(semAfter === null ? {} : { semAfter }),
+  });
   if (mdc === null) return judged("shown", "no error of it is known");
   return judged(`${way} ${beyond ? "beyond" : "within"}`, `error ${formatted(measure, Number(mdc.toFixed(1)))}`);
 }
@@ -143,7 +169,8 @@ function numbers(before: Run, after: Run, { isSorer, clinic }: Comparing): reado
       before: formatted(measure, was),
       after: formatted(measure, is),
     };
-    return [{ ...said, ...fairly(judgeNumber(after.test, measure, [was, is], clinic), isSorer) }];
+    const how = [before.measured[measure.id], after.measured[measure.id]] as const;
+    return [{ ...said, ...fairly(judgeNumber(after.test, measure, [was, is], how, clinic), isSorer) }];
   });
 }
 

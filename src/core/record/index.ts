@@ -58,6 +58,8 @@ export {
   symptomAt,
   symptomsOf,
 } from "./events/complaint";
+export { measuredText } from "./measured-text";
+export { type MeasuredHow } from "./measured-how";
 export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
 export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
@@ -153,6 +155,7 @@ export {
   answerToday,
   measureToday,
   newRun,
+  type Reported,
   REPEAT_REASONS,
   type RepeatReason,
   type Run,

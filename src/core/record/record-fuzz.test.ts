@@ -53,6 +53,26 @@ function treated(): readonly RecordedEvent[] {
   return exam.events;
 }
 
+/** A raise with a device on the shin, the onset marked on a pad, and what they said themselves. */
+function measured(): readonly RecordedEvent[] {
+  const exam = buildExam().complaint("si-area.right").consent().guard().rest(1);
+  exam.add("run-started", { run: idOf(60), test: "straight-leg-raise", side: "right", variant: {} });
+  exam.add("answer-reported", {
+    run: idOf(60),
+    stage: "raise",
+    says: "familiar",
+    places: ["central-buttock.right"],
+    intensity: 5,
+  });
+  exam.add("measure-recorded", {
+    run: idOf(60),
+    measure: "onset",
+    value: 42,
+    how: { device: "inclinometer", method: "onset by pad", trials: 1, mount: "shin", zero: "leg down", error: 1.4 },
+  });
+  return exam.events;
+}
+
 /** A visit of a course: read anew, what came after the last one, and an activity. */
 function ofACourse(): readonly RecordedEvent[] {
   const exam = buildExam();
@@ -73,6 +93,7 @@ function ofACourse(): readonly RecordedEvent[] {
 /** One event of every kind there is, as real exams tell them. */
 const REAL: readonly RecordedEvent[] = (() => {
   const told = [
+    ...measured(),
     ...HAND_MADE().flatMap(({ exam }) => exam.events),
     ...TEST_CASES.flatMap((one) => examOfCase(one).exam.events),
     ...treated(),

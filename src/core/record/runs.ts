@@ -1,7 +1,10 @@
 import { type Protocol, protocolOf, type Stage } from "../knowledge";
 import type { Force } from "../measurement";
+import type { Channel } from "./envelope";
+import type { MeasuredHow } from "./measured-how";
 import {
   currentId,
+  type Effect,
   type LimbNoted,
   type Place,
   type Quality,
@@ -43,6 +46,16 @@ export const REPEAT_REASONS = [
 ] as const;
 export type RepeatReason = (typeof REPEAT_REASONS)[number];
 
+/** What somebody said themselves of a stage, and by which channel it came. */
+export type Reported = {
+  readonly event: string;
+  readonly channel: Channel | null;
+  readonly stage: string;
+  readonly says: Response | Effect;
+  readonly places: readonly Place[];
+  readonly intensity: number | null;
+};
+
 /** One time a test was done on one side. */
 export type Run = {
   readonly id: string;
@@ -58,6 +71,10 @@ export type Run = {
   readonly stages: Readonly<Record<string, StageRecord>>;
   /** Numbers read, by the measure's id. */
   readonly measures: Readonly<Record<string, number>>;
+  /** With what each of them was measured, where that was told. */
+  readonly measured: Readonly<Record<string, MeasuredHow>>;
+  /** What they said themselves, on a pad: kept beside the answers, whatever was recorded. */
+  readonly reports: readonly Reported[];
   /** What was seen or felt beside the answers, by the sign's id. */
   readonly signs: Readonly<Record<string, string>>;
   /** How sore it left them, and how many minutes that took to settle; minutes null: not settled yet. */
@@ -152,6 +169,8 @@ export const newRun = (
   ...begun,
   stages: {},
   measures: {},
+  measured: {},
+  reports: [],
   signs: {},
   soreness: null,
   isCounted: false,

@@ -1,7 +1,7 @@
 import { protocolOf } from "../../knowledge";
 import { convertForce } from "../../measurement";
 import { interpretRun, type Reading } from "../../reading";
-import { effectiveRuns, type ExamState, isAnswered, ladderOf } from "../../record";
+import { effectiveRuns, type ExamState, isAnswered, ladderOf, measuredText } from "../../record";
 import { placeLabel, SOURCES } from "../../vocabulary";
 
 /** Columns of the findings table; docs/formats.md says what each holds. */
@@ -28,6 +28,8 @@ export const FINDING_COLUMNS = [
   "signs",
   "outcomes",
   "remark",
+  "measured_with",
+  "reported",
 ] as const;
 
 export type FindingRow = Record<(typeof FINDING_COLUMNS)[number], string | number>;
@@ -71,6 +73,13 @@ export function findingRows(state: ExamState, reading: Reading): FindingRow[] {
           signs: listed(run.signs),
           outcomes: outcomes.join("; "),
           remark: run.stopped ? `stopped: ${run.stopped.reason}` : (record?.skipped ?? ""),
+          measured_with: Object.entries(run.measured)
+            .map(([id, how]) => `${id}: ${measuredText(how)}`)
+            .join("; "),
+          reported: run.reports
+            .filter((report) => report.stage === stage.id)
+            .map(({ says, channel }) => (channel ? `${says} (${channel})` : says))
+            .join("; "),
         };
       });
   });

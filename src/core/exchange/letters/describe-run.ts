@@ -1,6 +1,6 @@
 import { protocolOf } from "../../knowledge";
-import { nodScore, trueLumbar } from "../../measurement";
-import { kindOf, ladderOf, type Run, type Rung } from "../../record";
+import { formatted, nodScore, trueLumbar } from "../../measurement";
+import { kindOf, ladderOf, measuredText, type Run, type Rung } from "../../record";
 import { placeLabel, RESPONSE_LABELS } from "../../vocabulary";
 
 /** A stage's answer in words: its effect or option. */
@@ -10,10 +10,12 @@ export function answerText({ stage, record }: Rung): string {
   return stage.options?.find(({ id }) => id === answer)?.label ?? answer;
 }
 
-const numbersOf = ({ test, measures }: Run): string[] =>
-  protocolOf(test).measures.flatMap(({ id, label, unit }) =>
-    measures[id] === undefined ? [] : [`${label.toLowerCase()} ${measures[id]}${unit === "°" ? "°" : ` ${unit}`}`],
-  );
+const numbersOf = ({ test, measures, measured }: Run): string[] =>
+  protocolOf(test).measures.flatMap((measure) => {
+    const [value, how] = [measures[measure.id], measured[measure.id]];
+    if (value === undefined) return [];
+    return [`${measure.label.toLowerCase()} ${formatted(measure, value)}${how ? ` (${measuredText(how)})` : ""}`];
+  });
 
 /** What follows from the numbers: true lumbar movement, and the nod's score and index. */
 function reckonedFrom({ test, measures, stages }: Run): string[] {

@@ -7,6 +7,7 @@ import { notes } from "./notes";
 import { observation } from "./observation";
 import { opening } from "./opening";
 import { planning } from "./plan";
+import { report } from "./report";
 import { run } from "./run";
 import { safety } from "./safety";
 import { signing } from "./signature";
@@ -23,6 +24,7 @@ export const EXAM_KINDS = {
   ...run,
   ...observation,
   ...measure,
+  ...report,
   ...baseline,
   ...technique,
   ...visitCourse,
