@@ -1,6 +1,7 @@
 import { appendTap } from "@/core/admission";
 import { InputError } from "@/core/base";
 import {
+  type Channel,
   type Actor,
   append,
   type ChainHead,
@@ -19,6 +20,13 @@ import type { Transport } from "./transport";
 
 /** Events to take, or how to make them of the state as it is when their turn comes: taps may follow faster than screens. */
 export type Drafts = readonly EventDraft[] | ((state: ExamState) => readonly EventDraft[]);
+
+/** What a tap says besides: why it changes a signed record, where it was taken over from, by which channel it came. */
+export type TapOptions = {
+  readonly amendment?: string | undefined;
+  readonly origin?: TakenFrom | undefined;
+  readonly channel?: Channel | undefined;
+};
 
 /** Where this device's taps are: all with the server, on their way, waiting, or some refused. */
 export type Sync = {
@@ -41,7 +49,7 @@ export type ExamClient = {
   subscribe: (listener: () => void) => () => void;
   snapshot: () => Snapshot;
   /** Takes one tap: checked, durable in the outbox, then shown. Throws `InputError` or `OutboxError`. */
-  append: (drafts: Drafts, amendment?: string, origin?: TakenFrom) => Promise<ExamEvent[]>;
+  append: (drafts: Drafts, options?: TapOptions) => Promise<ExamEvent[]>;
   undo: (amendment?: string) => Promise<boolean>;
   /** Reads the outbox and asks the server for news; called at start, by timers and by other tabs. */
   refresh: () => Promise<void>;
@@ -128,8 +136,8 @@ class OneExam implements ExamClient {
 
   snapshot = (): Snapshot => this.current;
 
-  append = (drafts: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> =>
-    this.asTap(() => this.take(drafts, amendment, origin));
+  append = (drafts: Drafts, { amendment, origin, channel }: TapOptions = {}): Promise<ExamEvent[]> =>
+    this.asTap(() => this.take(drafts, { amendment, origin, channel }));
 
   undo = (amendment?: string): Promise<boolean> =>
     this.asTap(async () => {
@@ -138,7 +146,7 @@ class OneExam implements ExamClient {
       if (taps.length === 0) return false;
       await this.take(
         taps.map(({ id }) => ({ type: "event-retracted", body: { event: id, reason: "undo" } })),
-        amendment,
+        { amendment },
       );
       return true;
     });
@@ -158,7 +166,7 @@ class OneExam implements ExamClient {
     this.inTurn(async () => {
       const entry = this.entries.find((candidate) => candidate.order === order);
       if (!entry) return;
-      await this.take([{ type: entry.event.type, body: entry.event.body } as EventDraft], reason);
+      await this.take([{ type: entry.event.type, body: entry.event.body } as EventDraft], { amendment: reason });
       await this.giveUp(order);
     });
 
@@ -349,7 +357,7 @@ class OneExam implements ExamClient {
     return new Date(this.lastInstant).toISOString();
   }
 
-  private async take(wanted: Drafts, amendment?: string, origin?: TakenFrom): Promise<ExamEvent[]> {
+  private async take(wanted: Drafts, { amendment, origin, channel }: TapOptions): Promise<ExamEvent[]> {
     const { history, head } = this.current;
     const { actor, device, newId, outbox } = this.options;
     const drafts = typeof wanted === "function" ? wanted(history.state) : wanted;
@@ -362,6 +370,7 @@ class OneExam implements ExamClient {
       device,
       newId,
       base,
+      channel,
       origin,
       amendment,
     });

@@ -3,6 +3,7 @@ import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import { ownSentence, type Person, shippedSentence } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import { ACCOUNT_ROUTES } from "./account-routes";
+import { DEVICE_ROUTES } from "./device-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { Awaiting, SignatureStanding } from "./countersigning";
 import type { Given, RecordGrants } from "./grants";
@@ -37,6 +38,7 @@ export const ROUTES = {
   ...EXAM_ROUTES,
   ...ACCOUNT_ROUTES,
   ...KEEPING_ROUTES,
+  ...DEVICE_ROUTES,
   exportExam: route("GET", "/api/exams/{exam}/export", { act: "take records out", ask: downloadAs }),
   importExam: route("POST", "/api/import", {
     act: "take records in",

@@ -1,3 +1,4 @@
 /** Who may do what: roles and acts as data, and the one question asked of them. */
 export { type Act, ACTS } from "./acts";
 export { actOfEvent, type Asker, isKeyOfRun, may, OUTSIDE_CARE, type RecordFacts, rolesFor, type Verdict } from "./may";
+export { JOINED_ROLES, JOINED_SAYS, type JoinedRole, type JoinedSays, mayJoinedSay } from "./joined";

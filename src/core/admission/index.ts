@@ -25,6 +25,7 @@ export {
 } from "./entry";
 export { anewStands, isNeckThrust } from "./agreement";
 export { type AskedNow, askedNow } from "./asked-now";
+export { type AskedOfThem, countsByItself, ELSEWHERE, type HandsFree, handsFree } from "./hands-free";
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { restAgain } from "./rest-again";

@@ -27,6 +27,7 @@ export {
   STREAM_UNITS,
   type StreamUnit,
 } from "./device";
+export { PEDAL_KEYS, pedalKeyProblem, PedalReader, type PedalSays } from "./pedal";
 export { readSerialLine, type SerialLine } from "./serial-line";
 export {
   angleAlong,

@@ -1,6 +1,11 @@
 import type { ChainHead } from "@/core";
 import { shared } from "../store/shared";
 
+/** A stream that nobody on the way keeps or rewrites. */
+export const LIVE_HEADERS = {
+  headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform" },
+};
+
 type Listener = () => void;
 
 const listeners = () => shared("live", () => new Map<string, Set<Listener>>());

@@ -220,6 +220,9 @@ const never = (problem: Problem | null): Refusal | null => problem && { ...probl
 export type Sender = (store: Store, event: RecordedEvent) => Refusal | null;
 const ANYBODY: Sender = () => null;
 
+/** An exam as it stands now, kept from append to append; to be read, and appended to by `appendEvents` alone. */
+export const historyNow = (store: Store, exam: string): History => progressIn(store, exam).history;
+
 /** What stands against storing an event here and now; null when nothing does. */
 function refusal(store: Store, exam: string, event: ExamEvent, progress: Progress): Refusal | null {
   if (event.exam !== exam)

@@ -31,6 +31,7 @@ import type { ExamPage } from "@/wire/exam-page";
 import { keptAnswers } from "@/wire/kept-answers";
 import { pathOf } from "@/wire/route";
 import { ofOne, openOutbox, OutboxError } from "@/sync/outbox";
+import { channelNow } from "./channel";
 import { useMay } from "../accounts/use-may";
 import { useHere } from "../shell/here";
 import { courier } from "../shell/courier";
@@ -246,6 +247,7 @@ export function ExamProvider(props: Props) {
   const { exam, page, profile, previous, evidence, branches, farTimes, importedUpTo, children } = props;
   const { client, snapshot } = useClient(props);
   const mayExamine = useMay("examine") || page.isAtKeys === true;
+  const isHelper = page.isAtKeys === true;
   const [refusal, setRefusal] = useState<string | null>(null);
   const [amending, setAmending] = useState<string | null>(null);
   const { history, head, anchor, sync } = snapshot;
@@ -288,16 +290,22 @@ export function ExamProvider(props: Props) {
       events,
       state,
       ...derived,
-      append: (...drafts) => attempt((to) => to.append(drafts, amendment)),
-      appendFrom: (make) => attempt((to) => to.append(make, amendment)),
+      append: (...drafts) => {
+        const channel = channelNow(isHelper);
+        return attempt((to) => to.append(drafts, { amendment, channel }));
+      },
+      appendFrom: (make) => {
+        const channel = channelNow(isHelper);
+        return attempt((to) => to.append(make, { amendment, channel }));
+      },
       importedUpTo,
       branches,
       farTimes,
       takeOver: (branch, event) =>
         attempt((to) =>
-          to.append([{ type: event.type, body: event.body } as EventDraft], amendment, {
-            head: branch.head,
-            event: event.id,
+          to.append([{ type: event.type, body: event.body } as EventDraft], {
+            amendment,
+            origin: { head: branch.head, event: event.id },
           }),
         ),
       undo: async () => void (await attempt((to) => to.undo(amendment))),
@@ -323,6 +331,7 @@ export function ExamProvider(props: Props) {
       amendment,
       refusal,
       amending,
+      isHelper,
     ],
   );
   const syncing = useMemo<SyncContextValue>(

@@ -10,7 +10,7 @@ import { useExam } from "../exam/exam-provider";
 import { RunSheetPanel } from "./run-sheet-panel";
 import { TestPanel } from "./test-panel";
 import { useKeys } from "../shell/use-keys";
-import { useWakeLock } from "./use-wake-lock";
+import { useWakeLock } from "../shell/use-wake-lock";
 import { later } from "../primitives/later";
 
 const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));

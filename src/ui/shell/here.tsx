@@ -59,6 +59,8 @@ export function HereProvider({ children }: { children: ReactNode }) {
     showTheme(profile?.settings.work.theme ?? "system");
   }, []);
   useEffect(() => {
+    /** A joined device is nobody: it is not asked who it is. */
+    if (location.pathname === "/join") return;
     const timer = setTimeout(() => void reload(), 0);
     return () => clearTimeout(timer);
   }, [reload]);

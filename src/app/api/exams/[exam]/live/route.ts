@@ -1,4 +1,4 @@
-import { liveStream } from "@/server/edge/live";
+import { LIVE_HEADERS, liveStream } from "@/server/edge/live";
 import { serve } from "@/server/edge/serve";
 import { noSuchExam } from "@/server/repositories/exams";
 import { endOf } from "@/server/repositories/streams";
@@ -10,7 +10,5 @@ export const GET = serve(ROUTES.liveEvents, ({ store, ids, request }) => {
   const exam = ids.exam!;
   const end = () => endOf(store, "exam", exam);
   if (!end()) noSuchExam(exam);
-  return new Response(liveStream({ exam, end, signal: request.signal }), {
-    headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform" },
-  });
+  return new Response(liveStream({ exam, end, signal: request.signal }), LIVE_HEADERS);
 });

@@ -1,0 +1,14 @@
+import { serve } from "@/server/edge/serve";
+import { deviceStream } from "@/server/live/streams";
+import { LIVE_HEADERS } from "@/server/edge/live";
+import { noSuchExam } from "@/server/repositories/exams";
+import { whoseExam } from "@/server/repositories/grants";
+import { ROUTES } from "@/wire/routes";
+
+export const dynamic = "force-dynamic";
+
+export const GET = serve(ROUTES.hearDevices, ({ store, ids, request }) => {
+  if (whoseExam(store, ids.exam!) === null) noSuchExam(ids.exam!);
+  const last = Number(request.headers.get("last-event-id") ?? NaN);
+  return new Response(deviceStream(ids.exam!, Number.isInteger(last) ? last : null, request.signal), LIVE_HEADERS);
+});

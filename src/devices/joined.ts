@@ -1,0 +1,95 @@
+import type { ClockTie } from "@/core/measurement";
+import { call } from "@/wire/call";
+import { DEVICE_ROUTES } from "@/wire/device-routes";
+import type { DeviceSaid, PadState } from "@/wire/devices";
+import { clock } from "./feed";
+import { tieToServer } from "./tie";
+
+/** The other end of the line: a device that joined. */
+export type JoinedLine = {
+  readonly close: () => void;
+  /** Says something that happened at a moment of this device's clock. What cannot be sent at once is sent again. */
+  readonly say: (said: Omit<DeviceSaid, "at">, at?: number) => void;
+  readonly leave: () => Promise<void>;
+};
+
+const AGAIN_AFTER_MS = 400;
+const MOST_WAITING = 60;
+const MOST_AT_ONCE = 20;
+const TIED_AGAIN_MS = 60_000;
+
+/**
+ * @param onShow told what to show
+ * @param onLine whether the line stands
+ * @param onEnd it was sent off, or its code is not known any more
+ */
+export function openJoined(
+  onShow: (pad: PadState) => void,
+  onLine: (isUp: boolean) => void,
+  onEnd: () => void,
+): JoinedLine {
+  let tie: ClockTie | null = null;
+  const tieAnew = async () => {
+    tie =
+      (await tieToServer(async () => {
+        const told = await call(DEVICE_ROUTES.joinedClock, {}, {}, 5000);
+        return told.ok ? told.value.nowMs : null;
+      })) ?? tie;
+  };
+  void tieAnew();
+  const again = setInterval(() => void tieAnew(), TIED_AGAIN_MS);
+  const inServerTime = (at: number): number => at - (tie?.offset ?? performance.now() - Date.now());
+
+  let waiting: DeviceSaid[] = [];
+  let isSending = false;
+  let isClosed = false;
+  const send = async (): Promise<void> => {
+    if (isSending || isClosed || waiting.length === 0) return;
+    isSending = true;
+    const batch = waiting.slice(0, MOST_AT_ONCE);
+    const taken = await call(DEVICE_ROUTES.joinedSay, {}, { said: batch as never }, 5000);
+    isSending = false;
+    if (!taken.ok && taken.status === 401) return onEnd();
+    /** What is refused as it is would hold up the rest for good. */
+    if (taken.ok || (taken.status >= 400 && taken.status < 500)) {
+      waiting = waiting.slice(batch.length);
+      return send();
+    }
+    setTimeout(() => void send(), AGAIN_AFTER_MS);
+  };
+
+  const source = new EventSource(DEVICE_ROUTES.joinedLive.path);
+  source.onopen = () => onLine(true);
+  source.onerror = () => {
+    onLine(false);
+    if (source.readyState === EventSource.CLOSED) onEnd();
+  };
+  source.onmessage = (event: MessageEvent<string>) => {
+    const shown = JSON.parse(event.data) as PadState;
+    if (shown.show === "ended") {
+      source.close();
+      return onEnd();
+    }
+    onShow(shown);
+  };
+  const close = () => {
+    isClosed = true;
+    clearInterval(again);
+    source.close();
+  };
+  return {
+    close,
+    say: (said, at = clock()) => {
+      const one = { ...said, at: inServerTime(at), ...(said.t ? { t: said.t.map(inServerTime) } : {}) };
+      /** Old samples are of no use to anybody; words are kept. */
+      if (waiting.length >= MOST_WAITING) waiting = waiting.filter(({ says }) => says !== "samples");
+      waiting = said.says === "stop" ? [one, ...waiting] : [...waiting, one];
+      void send();
+    },
+    leave: async () => {
+      close();
+      await call(DEVICE_ROUTES.leave, {}, {}, 5000);
+      onEnd();
+    },
+  };
+}

@@ -1,0 +1,95 @@
+import { type ClockTie, type Device } from "@/core/measurement";
+import { call } from "@/wire/call";
+import { DEVICE_ROUTES } from "@/wire/device-routes";
+import type { DeviceHeard, JoinedDevice, PadState } from "@/wire/devices";
+import { pathOf } from "@/wire/route";
+import { makeFeed } from "./feed";
+import { tieToServer } from "./tie";
+
+/** What the examination's screen hears of the devices that joined it. */
+export type LinkListener = {
+  readonly onDevices: (devices: readonly JoinedDevice[]) => void;
+  /** `at` is by this machine's clock. */
+  readonly onHeard: (heard: DeviceHeard, at: number) => void;
+  /** Whether the line stands. */
+  readonly onLine: (isUp: boolean) => void;
+};
+
+export type Link = {
+  readonly close: () => void;
+  /** How well the clocks are tied, in ms; null: not yet. */
+  readonly tieError: () => number | null;
+  readonly show: (pad: PadState) => Promise<string | null>;
+};
+
+const TIED_AGAIN_MS = 60_000;
+
+/** Opens the line to the devices of an examination. */
+export function openLink(exam: string, { onDevices, onHeard, onLine }: LinkListener): Link {
+  let tie: ClockTie | null = null;
+  const tieAnew = async () => {
+    tie =
+      (await tieToServer(async () => {
+        const told = await call(DEVICE_ROUTES.joinedDevices, { exam }, {}, 5000);
+        return told.ok ? told.value.nowMs : null;
+      })) ?? tie;
+  };
+  void tieAnew();
+  const again = setInterval(() => void tieAnew(), TIED_AGAIN_MS);
+  const source = new EventSource(pathOf(DEVICE_ROUTES.hearDevices.path, { exam }));
+  source.onopen = () => onLine(true);
+  source.onerror = () => onLine(false);
+  source.addEventListener("devices", (event: MessageEvent<string>) =>
+    onDevices(JSON.parse(event.data) as JoinedDevice[]),
+  );
+  source.onmessage = (event: MessageEvent<string>) => {
+    const heard = JSON.parse(event.data) as DeviceHeard;
+    onHeard(heard, heard.at + (tie?.offset ?? performance.now() - Date.now()));
+  };
+  return {
+    close: () => {
+      clearInterval(again);
+      source.close();
+    },
+    tieError: () => tie?.error ?? null,
+    show: async (pad) => {
+      const shown = await call(DEVICE_ROUTES.showOnPad, { exam }, pad, 5000);
+      return shown.ok ? null : shown.message;
+    },
+  };
+}
+
+/** A joined phone as a device of this machine. */
+export type JoinedProbe = Device & {
+  readonly take: (heard: DeviceHeard, at: number) => void;
+  /** Its connection stands, or not. */
+  readonly setHere: (isHere: boolean) => void;
+};
+
+export function joinedProbe(id: string): JoinedProbe {
+  const feed = makeFeed();
+  let isOpen = false;
+  return {
+    id,
+    label: "Joined probe",
+    with: "three axes",
+    unit: "°",
+    streams: 1,
+    state: feed.state,
+    listen: feed.listen,
+    open: async () => {
+      isOpen = true;
+      feed.set({ is: "open" });
+    },
+    close: () => {
+      isOpen = false;
+      feed.set({ is: "closed" });
+    },
+    setHere: (isHere) => {
+      if (isOpen) feed.set(isHere ? { is: "open" } : { is: "silent", sinceMs: performance.now() });
+    },
+    take: ({ at, t = [], v = [] }, hereAt) => {
+      t.forEach((moment, index) => feed.send({ t: hereAt + moment - at, value: v[index]! }));
+    },
+  };
+}

@@ -1,0 +1,96 @@
+import { type Device, readSerialLine, type StreamUnit } from "@/core/measurement";
+import { makeFeed } from "./feed";
+
+/** The part of the browser's serial port that is used. */
+type Port = {
+  open: (options: { baudRate: number }) => Promise<void>;
+  close: () => Promise<void>;
+  readonly readable: ReadableStream<Uint8Array> | null;
+};
+type WithSerial = Navigator & { readonly serial?: { requestPort: () => Promise<Port> } };
+
+const BAUD = 115_200;
+const MOST_WRONG = 20;
+
+/** Why there is no serial line here; null where there is. */
+export const serialProblem = (): string | null =>
+  (navigator as WithSerial).serial
+    ? null
+    : "This browser has no serial port. Use one that has, a joined probe, or type the number.";
+
+/** A device on a serial line: one reading a line, as docs/devices.md says. */
+export function serialLine(): Device {
+  const feed = makeFeed();
+  let port: Port | null = null;
+  let reader: ReadableStreamDefaultReader<Uint8Array> | null = null;
+  let unit: StreamUnit = "°";
+  let offset: number | null = null;
+
+  const take = (line: string): string | null => {
+    const told = readSerialLine(line);
+    if ("skipped" in told) return null;
+    if ("problem" in told) return told.problem;
+    unit = told.unit;
+    /** Its clock begins when it likes; its first reading is now. */
+    offset ??= performance.now() - told.reading.t;
+    feed.send({ ...told.reading, t: told.reading.t + offset }, told.stream);
+    return null;
+  };
+
+  const readAll = async (readable: ReadableStream<Uint8Array>): Promise<void> => {
+    const decoder = new TextDecoder();
+    reader = readable.getReader();
+    let [rest, wrong] = ["", 0];
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) return;
+      const lines = (rest + decoder.decode(value, { stream: true })).split(/\r\n|\n|\r/);
+      rest = lines.pop()!.slice(-200);
+      for (const line of lines) {
+        const problem = take(line);
+        wrong = problem ? wrong + 1 : 0;
+        if (problem && wrong >= MOST_WRONG)
+          throw new Error(`${problem}. Set the device to send one reading a line, or type the number.`);
+      }
+    }
+  };
+
+  const close = () => {
+    void reader?.cancel().catch(() => {});
+    void port?.close().catch(() => {});
+    [reader, port, offset] = [null, null, null];
+    feed.set({ is: "closed" });
+  };
+
+  return {
+    id: "serial",
+    label: "Serial line",
+    with: "inclinometer",
+    get unit() {
+      return unit;
+    },
+    streams: 2,
+    state: feed.state,
+    listen: feed.listen,
+    open: async () => {
+      const problem = serialProblem();
+      if (problem) return feed.set({ is: "failed", why: problem });
+      feed.set({ is: "opening" });
+      try {
+        port = await (navigator as WithSerial).serial!.requestPort();
+        await port.open({ baudRate: BAUD });
+        feed.set({ is: "open" });
+        void readAll(port.readable!)
+          .then(() =>
+            feed.set({ is: "failed", why: "The serial line ended. Plug it in and open it again, or type the number." }),
+          )
+          .catch((error: unknown) =>
+            feed.set({ is: "failed", why: error instanceof Error ? error.message : String(error) }),
+          );
+      } catch {
+        feed.set({ is: "failed", why: "No port was chosen, or it is in use. Choose one, or type the number." });
+      }
+    },
+    close,
+  };
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { call } from "@/wire/call";
+import { DEVICE_ROUTES } from "@/wire/device-routes";
+import type { Joined } from "@/wire/devices";
+import { Button } from "../primitives/button";
+import { inputClass } from "../primitives/field";
+import { PadScreen } from "./pad-screen";
+import { ProbeScreen } from "./probe-screen";
+
+const LETTERS_OF_A_CODE = 6;
+
+type Where =
+  { readonly is: "looking" } | { readonly is: "out"; readonly thanks: boolean } | ({ readonly is: "in" } & Joined);
+
+/** A device of the clinic comes in by a code: it has no account, and sees nothing but what it is asked to show. */
+export function JoinScreen() {
+  const [where, setWhere] = useState<Where>({ is: "looking" });
+  useEffect(() => {
+    let isHere = true;
+    void call(DEVICE_ROUTES.joined, {}, {}).then((told) => {
+      if (isHere) setWhere(told.ok ? { is: "in", ...told.value } : { is: "out", thanks: false });
+    });
+    return () => void (isHere = false);
+  }, []);
+  const leave = () => setWhere({ is: "out", thanks: true });
+  if (where.is === "looking") return <main className="min-h-dvh" aria-busy />;
+  if (where.is === "out")
+    return <CodeForm thanks={where.thanks} onJoined={(joined) => setWhere({ is: "in", ...joined })} />;
+  return where.role === "pad" ? (
+    <PadScreen sign={where.sign} onEnd={leave} />
+  ) : (
+    <ProbeScreen sign={where.sign} onEnd={leave} />
+  );
+}
+
+/** The code that a picture code brought along. */
+const broughtAlong = (): string => new URLSearchParams(location.hash.slice(1)).get("code") ?? "";
+
+function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Joined) => void }) {
+  const [code, setCode] = useState(() => (thanks ? "" : broughtAlong()));
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isThanking, setThanking] = useState(thanks);
+  const join = async () => {
+    setThanking(false);
+    const joined = await call(DEVICE_ROUTES.join, {}, { code });
+    if (!joined.ok) return setProblem(joined.message);
+    history.replaceState(null, "", location.pathname);
+    onJoined(joined.value);
+  };
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 p-6">
+      {isThanking && (
+        <p role="status" className="text-3xl font-semibold">
+          Thank you. Please give it back.
+        </p>
+      )}
+      <h1 className="text-2xl font-bold">Join an examination</h1>
+      <p>A device of the clinic joins as its answer pad or its probe. Nothing of anybody is kept on it.</p>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void join();
+        }}
+      >
+        <label className="flex flex-col gap-1">
+          <span className="font-medium">Code, as the examination&rsquo;s screen shows it</span>
+          <input
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+            autoComplete="off"
+            autoCapitalize="characters"
+            spellCheck={false}
+            maxLength={12}
+            className={`${inputClass} min-h-16 text-center font-mono text-3xl tracking-[0.3em] uppercase`}
+          />
+        </label>
+        <Button
+          look="main"
+          type="submit"
+          className="min-h-16 text-xl"
+          disabled={code.trim().length < LETTERS_OF_A_CODE}
+        >
+          Join
+        </Button>
+      </form>
+      {problem && (
+        <p role="alert" className="font-medium text-stop">
+          {problem}
+        </p>
+      )}
+    </main>
+  );
+}
