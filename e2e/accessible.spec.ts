@@ -1,42 +1,11 @@
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { demoExam, demoIdsOf, type DemoPerson } from "@/fixtures/demo/demo-ids";
+import { bringAxe, violations } from "./support/axe";
 import { startServer } from "./support/server";
 import { expect, idOf, test } from "./support/test";
-
-const AXE = readFileSync("node_modules/axe-core/axe.min.js", "utf8");
-type Axe = {
-  run: (
-    context: Document,
-    options: object,
-  ) => Promise<{ violations: { id: string; nodes: { target: string[]; failureSummary: string }[] }[] }>;
-};
-
-const TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
-
-/** Puts axe into the page by hand, past the page's own script policy. */
-async function bringAxe(page: Page): Promise<void> {
-  const session = await page.context().newCDPSession(page);
-  await session.send("Runtime.evaluate", { expression: AXE });
-}
-
-/** WCAG 2.2 AA and best practice; in another theme only colours differ, so only they are asked. */
-const violations = (page: Page, asked: "everything" | "colours"): Promise<string[]> =>
-  page.evaluate(
-    async ([tags, only]) => {
-      const { axe } = window as unknown as { axe: Axe };
-      /** What lies under a bar that stays can be scrolled out from under it. */
-      document.querySelectorAll<HTMLElement>("[class*=sticky]").forEach((bar) => (bar.style.position = "static"));
-      const runOnly = only === "colours" ? { type: "rule", values: ["color-contrast"] } : tags;
-      const { violations: found } = await axe.run(document, { runOnly, resultTypes: ["violations"] });
-      return found.flatMap(({ id, nodes }) =>
-        nodes.map(({ target, failureSummary }) => `${id}: ${target.join(" ")} ${failureSummary}`),
-      );
-    },
-    [TAGS, asked] as const,
-  );
 
 const exam = (person: DemoPerson) => `/exams/${demoExam(person)}`;
 type Screen = readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>];
@@ -48,6 +17,29 @@ const SCREENS: readonly Screen[] = [
     async (page) => {
       await page.keyboard.press("n");
       await page.getByRole("dialog").waitFor();
+    },
+  ],
+  ["join", "/join"],
+  [
+    "devices at the table",
+    `${exam("Caspian Moorhen")}/run`,
+    async (page) => {
+      await page.getByRole("button", { name: "More", exact: true }).click();
+      await page.getByRole("menuitem", { name: "Devices at the table" }).click();
+      await page.getByRole("button", { name: "Simulated inclinometer", exact: true }).click();
+      await page.getByRole("button", { name: /^Answer pad/ }).click();
+      await page.locator("[data-code]").waitFor();
+    },
+  ],
+  [
+    "a limb that is measured",
+    `${exam("Caspian Moorhen")}/run`,
+    async (page) => {
+      await page.getByRole("button", { name: "More", exact: true }).click();
+      await page.getByRole("menuitem", { name: "Devices at the table" }).click();
+      await page.getByRole("button", { name: "Simulated inclinometer", exact: true }).click();
+      await page.keyboard.press("Escape");
+      await page.locator("[data-hands]").waitFor();
     },
   ],
   ["settings", "/settings"],

@@ -52,10 +52,18 @@ export function openJoined(
     if (!taken.ok && taken.status === 401) return onEnd();
     /** What is refused as it is would hold up the rest for good. */
     if (taken.ok || (taken.status >= 400 && taken.status < 500)) {
-      waiting = waiting.slice(batch.length);
+      waiting = waiting.filter((one) => !batch.includes(one));
       return send();
     }
     setTimeout(() => void send(), AGAIN_AFTER_MS);
+  };
+
+  /** A stop waits behind nothing, and is sent until it is heard: twice is once. */
+  const sendStop = async (stop: DeviceSaid): Promise<void> => {
+    if (isClosed) return;
+    const taken = await call(DEVICE_ROUTES.joinedSay, {}, { said: [stop] as never }, 2000);
+    if (!taken.ok && taken.status === 401) return onEnd();
+    if (!taken.ok) setTimeout(() => void sendStop(stop), AGAIN_AFTER_MS);
   };
 
   const source = new EventSource(DEVICE_ROUTES.joinedLive.path);
@@ -81,9 +89,10 @@ export function openJoined(
     close,
     say: (said, at = clock()) => {
       const one = { ...said, at: inServerTime(at), ...(said.t ? { t: said.t.map(inServerTime) } : {}) };
+      if (said.says === "stop") return void sendStop(one);
       /** Old samples are of no use to anybody; words are kept. */
       if (waiting.length >= MOST_WAITING) waiting = waiting.filter(({ says }) => says !== "samples");
-      waiting = said.says === "stop" ? [one, ...waiting] : [...waiting, one];
+      waiting = [...waiting, one];
       void send();
     },
     leave: async () => {

@@ -1,6 +1,6 @@
 import { restQuestion, type Stage } from "../knowledge";
 import { isAnswered, kindOf } from "../record";
-import { type Effect, type Place, placeLabel, placeParts, type Response, type Side } from "../vocabulary";
+import { type Effect, type Place, placeParts, plainPlace, type Response, type Side } from "../vocabulary";
 import type { AskedNow } from "./asked-now";
 import type { RunPosition, TestOnSide } from "./entry";
 
@@ -61,8 +61,6 @@ export type HandsFreeAsked = {
 
 const wordsFor = (stage: Stage): string => (kindOf(stage) === "provoke" ? "What was that?" : "And now?");
 
-const spoken = (label: string): string => label.replace(/^(right|left) /, (side) => side.toUpperCase());
-
 /**
  * What goes on now, hands free.
  *
@@ -91,7 +89,7 @@ export function handsFree(here: HandsFreeAsked): HandsFree {
         what: "place",
         words: "Where was it?",
         choices: [
-          ...places.map((place) => ({ id: place, label: spoken(placeLabel(place)) })),
+          ...places.map((place) => ({ id: place, label: plainPlace(place) })),
           { id: ELSEWHERE, label: "Somewhere else" },
         ],
       };

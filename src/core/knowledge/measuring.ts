@@ -15,6 +15,8 @@ export type Measuring =
       readonly zero: string;
       /** Read as the angle since zero, or as the angle short of it. */
       readonly reads: "since zero" | "short of zero";
+      /** Taken while the limb rests there; or the level, which gravity gives by itself. */
+      readonly zeroBy: "rest" | "level";
       /** Measured by two at once, as their difference or as both. */
       readonly second?: { readonly on: string; readonly gives: "difference" | "its own" };
     }
@@ -28,6 +30,7 @@ const leg = (zero: string): Measuring => ({
   on: "the front of the shin, its long side along the bone",
   zero,
   reads: "since zero",
+  zeroBy: "rest",
 });
 const LEG_DOWN = "the leg resting on the table";
 const PHOTO_ABOVE = "photograph it from above, or read a goniometer and type it";
@@ -39,9 +42,16 @@ const lumbar = (on: string): Measuring => ({
   on,
   zero: "standing at ease",
   reads: "since zero",
+  zeroBy: "rest",
   second: { on: on === "T12" ? "S1" : "T12", gives: "its own" },
 });
-const neck: Measuring = { plane: "upright", on: "the crown", zero: "sitting, looking ahead", reads: "since zero" };
+const neck: Measuring = {
+  plane: "upright",
+  on: "the crown",
+  zero: "sitting, looking ahead",
+  reads: "since zero",
+  zeroBy: "rest",
+};
 const arm = level("lying on the back the arm is led out in a level plane");
 const onSide = level("lying on the side the leg moves in a level plane", "photograph it from above, or type it");
 const hipTurned = level(
@@ -53,6 +63,7 @@ const kneeShort: Measuring = {
   on: "the front of the shin, its long side along the bone",
   zero: "the shin held level, the knee straight",
   reads: "short of zero",
+  zeroBy: "level",
 };
 
 /** By test and measure. */
@@ -65,7 +76,13 @@ export const MEASURING: { readonly [T in TestId]?: Readonly<Record<string, Measu
   "side-lying-leg-raise": { onset: onSide, end: onSide },
   "side-lying-femoral": { onset: onSide },
   "prone-lift": {
-    onset: { plane: "upright", on: "the back of the thigh", zero: "the thigh on the table", reads: "since zero" },
+    onset: {
+      plane: "upright",
+      on: "the back of the thigh",
+      zero: "the thigh on the table",
+      reads: "since zero",
+      zeroBy: "rest",
+    },
   },
   "hip-rotation-difference": { rotation: hipTurned },
   "hip-internal-rotation": { rotation: hipTurned },

@@ -71,6 +71,15 @@ describe("a measurement as it happens", () => {
     expect(errors[198]).toBeLessThan(2);
   });
 
+  it("reads a mark at any moment, between two readings and just after the last", () => {
+    const way = raise(70, 7000);
+    const readings = sent(way, QUIET, 6000);
+    for (const at of [4503.7, 5001.2, 5996.1, 6004.9, 6090.3]) {
+      const onset = captured(readings, 6000).mark(at, 300);
+      expect(onset?.angle, String(at)).toBeCloseTo(angleAlong(way, at - 300), 0);
+    }
+  });
+
   it("does not take a rest after a mark for the end, and takes the rest after that", () => {
     const way: Waypoint[] = [
       { at: 1000, angle: 0 },

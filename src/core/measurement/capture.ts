@@ -185,7 +185,8 @@ export class Capture {
     const around = this.since(at - delayMs - 1000);
     if (around.length < 25 || around.at(-1)!.t < at - SILENT_AFTER_MS) return null;
     /** What has not come yet by the moment of the mark is as the last that came. */
-    const padded = around.at(-1)!.t < at ? [...around, { t: at, angle: around.at(-1)!.angle }] : around;
+    const last = around.at(-1)!;
+    const padded = last.t < at + 20 ? [...around, { t: at + 20, angle: last.angle }] : around;
     const [onset] = onsetsOf(padded, [at], delayMs);
     if (onset) this.marked = at;
     return onset ?? null;

@@ -86,7 +86,7 @@ function Hold({ sign, say, onStop }: { sign: DeviceSign; say: Say; onStop: () =>
 }
 
 const SLAB =
-  "flex min-h-[100px] w-full flex-col items-center justify-center rounded-2xl border-2 border-neutral-500 bg-neutral-900 px-4 text-center text-3xl leading-tight text-white active:bg-neutral-700";
+  "flex min-h-[100px] w-full flex-col items-center justify-center rounded-2xl border-2 border-neutral-500 bg-neutral-900 px-3 text-center leading-tight text-white active:bg-neutral-700";
 
 const ZERO_TO_TEN = Array.from({ length: 11 }, (_none, value) => value);
 
@@ -118,7 +118,7 @@ function Scale({ last, onAnswer }: { last: number | null; onAnswer: (answer: str
 
 function Choices({ choices, onAnswer }: { choices: readonly PadChoice[]; onAnswer: (answer: string) => void }) {
   return (
-    <div className={`grid gap-2 ${choices.length > 4 ? "grid-cols-2" : ""}`}>
+    <div className={`grid gap-2 ${choices.length > 4 ? "grid-cols-2 text-2xl" : "text-3xl"}`}>
       {/* The first lies next to the thumb, at the bottom. */}
       {choices.toReversed().map(({ id, label, small }) => (
         <button key={id} type="button" data-choice={id} onClick={() => onAnswer(id)} className={SLAB}>
@@ -168,6 +168,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   if (shown.show === "hold" || shown.show === "practise")
     return (
       <main data-pad-shows={shown.show}>
+        <h1 className="sr-only">Answer pad</h1>
         {shown.show === "practise" && (
           <p className="fixed inset-x-0 top-10 z-10 px-6 text-center text-3xl font-semibold text-white">
             Try it once: press anywhere when you feel my hand.
@@ -179,9 +180,9 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   if (shown.show === "stopped")
     return (
       <main data-pad-shows="stopped" className="grid min-h-dvh place-items-center bg-[#9f1f18] p-6">
-        <p role="status" className="text-center text-5xl font-bold text-white">
+        <h1 role="status" className="text-center text-5xl font-bold text-white">
           I have stopped.
-        </p>
+        </h1>
       </main>
     );
   return (
@@ -199,7 +200,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
       <div className="flex grow flex-col justify-end gap-4">
         {shown.show === "ask" && !isAnswered ? (
           <>
-            <p className="text-[40px] leading-tight font-semibold">{shown.words}</p>
+            <h1 className="text-[40px] leading-tight font-semibold">{shown.words}</h1>
             {shown.scale ? (
               <Scale last={shown.scale.last} onAnswer={(given) => answer(shown.id!, given)} />
             ) : (
@@ -207,7 +208,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             )}
           </>
         ) : (
-          <p className="grow content-center text-center text-3xl text-neutral-300">Wait: I will ask.</p>
+          <h1 className="grow content-center text-center text-3xl text-neutral-300">Wait: I will ask.</h1>
         )}
         {done && done.at > 0 && (
           <button

@@ -61,7 +61,7 @@ export function ProbeScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => vo
       <SignMark sign={sign} size={96} />
       {isMeasuring ? (
         <>
-          <p className="text-5xl font-bold">{isUp ? "Measuring" : "No table"}</p>
+          <h1 className="text-5xl font-bold">{isUp ? "Measuring" : "No table"}</h1>
           <p
             className="grow content-center text-[34vw] leading-none font-bold tabular-nums sm:text-[12rem]"
             aria-hidden
@@ -78,7 +78,7 @@ export function ProbeScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => vo
         </>
       ) : (
         <div className="flex w-full max-w-lg grow flex-col justify-center gap-4">
-          <p className="text-3xl font-semibold">Where is it strapped?</p>
+          <h1 className="text-3xl font-semibold">Where is it strapped?</h1>
           {MOUNTS.map(({ turns, label }) => (
             <button
               key={turns}

@@ -19,6 +19,7 @@ import { later } from "../primitives/later";
 
 const ReactionDialog = later(() => import("./reaction-dialog").then((module) => module.ReactionDialog));
 const TechniqueDialog = later(() => import("./technique-dialog").then((module) => module.TechniqueDialog));
+const DevicesDialog = later(() => import("../hands/devices-dialog").then((module) => module.DevicesDialog));
 const HelperDialog = later(() => import("./helper-dialog").then((module) => module.HelperDialog));
 const StageNoteDialog = later(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog));
 
@@ -48,7 +49,18 @@ const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer 
 export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsProps) {
   const { append, undo, state } = useExam();
   const [asking, setAsking] = useState<
-    "skip" | "later" | "stage" | "repeat" | "end" | "technique" | "reaction" | "note" | "neurology" | "helper" | null
+    | "skip"
+    | "later"
+    | "stage"
+    | "repeat"
+    | "end"
+    | "technique"
+    | "reaction"
+    | "note"
+    | "neurology"
+    | "helper"
+    | "devices"
+    | null
   >(null);
   /** The stage that was on the screen when they said stop. */
   const [stoppedAt, setStoppedAt] = useState<Stage | null>(null);
@@ -119,6 +131,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
             : []),
           { name: "Power, reflexes, feeling", entry: KEYS.neurology, onSelect: () => setAsking("neurology") },
           { name: "A helper at the keys", onSelect: () => setAsking("helper") },
+          { name: "Devices at the table", onSelect: () => setAsking("devices") },
           { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
           { name: "End the examination", onSelect: () => setAsking("end") },
           { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
@@ -141,6 +154,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}
       {asking === "neurology" && <NeurologyDialog position={protocol.position} onClose={() => setAsking(null)} />}
       {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
+      {asking === "devices" && <DevicesDialog onClose={() => setAsking(null)} />}
       {asking === "helper" && <HelperDialog onClose={() => setAsking(null)} />}
       {asking === "reaction" && <ReactionDialog onClose={() => setAsking(null)} />}
       {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}

@@ -15,6 +15,7 @@ import { later } from "../primitives/later";
 
 const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));
 const RestPanel = later(() => import("./before-testing").then((module) => module.RestPanel));
+const HandsHere = later(() => import("../hands/hands-here").then((module) => module.HandsHere));
 const EndOffer = later(() => import("./end-offer").then((module) => module.EndOffer));
 const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
 const Retests = later(() => import("../course/retests").then((module) => module.Retests));
@@ -111,6 +112,7 @@ export function RunScreen() {
           <ReadingPanel />
         </div>
       </aside>
+      <HandsHere />
       <Dialog open={rating} onOpenChange={setRating} title="At rest, now">
         <RestPanel position={current?.protocol.position} onDone={() => setRating(false)} />
       </Dialog>

@@ -18,6 +18,7 @@ import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
+import { isEquipped, useKit } from "../hands/kit";
 import { FeltPanel, useFelt } from "./felt-panel";
 import { RestLine, useRest } from "./rest-line";
 import { RunActions } from "./run-actions";
@@ -37,6 +38,7 @@ const Supervised = later(() => import("../accounts/supervised").then((module) =>
 const AnewCard = later(() => import("../exam/anew-card").then((module) => module.AnewCard));
 /** What the same test came to at the visit before. */
 const SignLine = later(() => import("../course/sign-line").then((module) => module.SignLine));
+const HandsPanel = later(() => import("../hands/hands-panel").then((module) => module.HandsPanel));
 const AtOnce = later(() => import("./at-once").then((module) => module.AtOnce));
 /** What to say and where to stand: read after the picture, so it comes after it. */
 const GuideLines = later(
@@ -280,6 +282,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
     rateRest: rest.rate,
   });
   const needsPlace = asked.what === "place";
+  const kit = useKit();
   const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
   const measures = measuresShown(step, test, asked);
 
@@ -320,6 +323,18 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
         isWaiting={asked.what !== "answer"}
         onAnswer={respond}
       />
+      {isEquipped(kit) && (
+        <HandsPanel
+          step={step}
+          test={test}
+          asked={asked}
+          isHeard={!blocked && !isOver}
+          measures={measures}
+          rate={felt.rate}
+          rateRest={rest.rate}
+          onEnter={enter}
+        />
+      )}
       {!blocked && measures.length > 0 && (
         <MeasurePanel
           measures={measures}

@@ -7,6 +7,7 @@ import {
   type EventDraft,
   ageAtExam,
   type Ladder,
+  type MeasuredHow,
   type RepeatReason,
   type Run,
   settingsOf,
@@ -51,7 +52,8 @@ export type TestActions = {
   /** Which of several symptoms of theirs it was. */
   readonly sayWhich: (symptom: string) => Promise<unknown>;
   readonly toggleQuality: (quality: Quality) => Promise<unknown>;
-  readonly measure: (id: string, value: number | null) => Promise<unknown>;
+  /** How: with what it was measured; left out, it was read and typed. */
+  readonly measure: (id: string, value: number | null, how?: MeasuredHow) => Promise<unknown>;
   /** A step up or down from what is recorded, or from the middle of what is expected; within its range. */
   readonly measureBy: (measure: Measure, steps: number) => Promise<unknown>;
   readonly note: (sign: string, option: string | null) => Promise<unknown>;
@@ -172,11 +174,11 @@ export function useTest(step: SheetStep): TestActions {
     toggleReaction: (reaction) => felt((record) => ({ reactions: flip(record?.reactions, reaction) })),
     sayWhich: (symptom) => felt(() => ({ symptom })),
     toggleQuality: (quality) => felt((record) => ({ qualities: flip(record?.qualities, quality) })),
-    measure: (id, value) =>
+    measure: (id, value, how) =>
       onRun(({ run: there }, run) =>
-        (there?.measures[id] ?? null) === value
+        (there?.measures[id] ?? null) === value && !how
           ? []
-          : [{ type: "measure-recorded", body: { run, measure: id, value } }],
+          : [{ type: "measure-recorded", body: { run, measure: id, value, ...(how ? { how } : {}) } }],
       ),
     measureBy: (measure, steps) =>
       onRun(({ run: there }, run) => {

@@ -1,0 +1,333 @@
+import type { APIRequestContext, Browser, Page } from "@playwright/test";
+import { bringAxe, violations } from "./support/axe";
+import { expect, openRun, type Prepared, readyToTest, test } from "./support/test";
+
+const PEDAL = "PageDown";
+
+/** A pedal is pressed for so long. */
+async function pedal(page: Page, ms = 60): Promise<void> {
+  await page.keyboard.down(PEDAL);
+  await page.waitForTimeout(ms);
+  await page.keyboard.up(PEDAL);
+}
+const pedalTwice = async (page: Page): Promise<void> => {
+  await pedal(page);
+  await page.waitForTimeout(80);
+  await pedal(page);
+};
+
+/** Opens the list of devices from the menu of the run. */
+async function openDevices(page: Page) {
+  await page.getByRole("button", { name: "More", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Devices at the table" }).click();
+  return page.getByRole("dialog", { name: "Devices at the table" });
+}
+
+/** A phone of the clinic joins by the code that the screen shows. */
+async function joinAs(browser: Browser, url: string, page: Page, button: RegExp): Promise<Page> {
+  const dialog = page.getByRole("dialog", { name: "Devices at the table" });
+  await dialog.getByRole("button", { name: button }).click();
+  const code = await dialog.locator("[data-code]").innerText();
+  const phone = await (
+    await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, hasTouch: true })
+  ).newPage();
+  await phone.goto("/join");
+  await phone.getByLabel(/^Code/).fill(code);
+  await phone.getByRole("button", { name: "Join" }).click();
+  await expect(dialog.getByRole("button", { name: "Send off" }).first()).toBeVisible();
+  return phone;
+}
+
+type Stored = { type: string; channel?: string; device: string; body: Record<string, unknown> };
+const stored = async (request: APIRequestContext, exam: string): Promise<Stored[]> =>
+  ((await (await request.get(`/api/exams/${exam}/events`)).json()) as { events: Stored[] }).events;
+
+/** A back and a leg, ready to be tested. */
+const backAndLeg = (exam: Prepared["builder"]): void => {
+  exam.add("sheet-set", {
+    label: "Back and leg",
+    tests: ["straight-leg-raise", "sacral-thrust"],
+    reason: "",
+  });
+  readyToTest(exam);
+};
+
+/** Simulated inclinometer that moves by itself, pedal, and a pad whose answers count by themselves. */
+async function equip(page: Page, browser: Browser, url: string): Promise<Page> {
+  const dialog = await openDevices(page);
+  await dialog.getByRole("button", { name: "Simulated inclinometer", exact: true }).click();
+  await dialog.getByLabel(/moves by itself/).check();
+  await dialog.getByRole("button", { name: "Simulated: Page Down" }).click();
+  const pad = await joinAs(browser, url, page, /^Answer pad/);
+  await dialog.getByLabel(/counts by itself/).check();
+  await page.keyboard.press("Escape");
+  await expect(dialog).toBeHidden();
+  return pad;
+}
+
+/** What the person on the table would say. */
+type Person = {
+  readonly feels: (test: string) => boolean;
+  /** At which of the live angles they press. */
+  readonly onsetAt: number;
+};
+
+/**
+ * Goes through the sheet with a foot on the pedal, while the person answers on
+ * their pad: the examiner's screen is not touched.
+ */
+async function handsFree(
+  page: Page,
+  pad: Page,
+  person: Person,
+  atEach: (turn: number) => Promise<void> = async () => {},
+) {
+  const panel = page.locator("[data-hands]");
+  const nameNow = async () => (await page.locator("section[data-asked]").getAttribute("aria-label")) ?? "";
+  let marked = "";
+  for (let turn = 0; turn < 200; turn++) {
+    await atEach(turn);
+    const here = await panel.getAttribute("data-hands");
+    const name = await nameNow();
+    const stage = (await page.locator("[data-asking]").getAttribute("data-asking")) ?? "";
+    if (here === "done") {
+      await pedalTwice(page);
+      await page.waitForTimeout(500);
+      if ((await nameNow()) === name) return;
+    } else if (here === "moving") {
+      const dial = page.locator("[data-measuring] [data-dial]");
+      if (!person.feels(name) || (await dial.count()) === 0) {
+        await page.waitForTimeout(300);
+        if ((await panel.getAttribute("data-hands")) === "moving") await pedalTwice(page);
+      } else if (marked !== `${name} ${stage}`) {
+        await expect
+          .poll(async () => Number(await dial.getAttribute("data-dial")), { timeout: 30_000 })
+          .toBeGreaterThan(person.onsetAt);
+        await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: turn });
+        await pad.locator("[data-pad=hold]").dispatchEvent("pointerup", { pointerId: turn });
+        marked = `${name} ${stage}`;
+      }
+      await expect(panel).not.toHaveAttribute("data-hands", "moving", { timeout: 25_000 });
+    } else if (here === "asked") {
+      const choice = pad.locator(`[data-choice=${person.feels(name) ? "familiar" : "nothing"}]`);
+      const asks = pad.locator("[data-pad-shows=ask] h1").first();
+      await expect(asks).toBeVisible();
+      const words = await asks.innerText();
+      if (words === "What was that?") await choice.click();
+      else if (words === "And now?") await pad.locator("[data-choice=worse]").click();
+      else if (words === "Where was it?") await pad.locator("[data-choice]").last().click();
+      else await pad.getByRole("button", { name: "3", exact: true }).click();
+      await expect(pad.locator("[data-pad-shows=ask] h1").filter({ hasText: words })).toBeHidden({ timeout: 8000 });
+      await page.waitForTimeout(1300);
+    } else if (here === "seen") {
+      await pedal(page);
+      await page.waitForTimeout(500);
+      await pedalTwice(page);
+      await page.waitForTimeout(500);
+    } else {
+      await pedalTwice(page);
+      await page.waitForTimeout(500);
+    }
+  }
+  throw new Error("The sheet was never done.");
+}
+
+test("a whole sheet is run with a pedal and a pad, and the screen is not touched from its start to its end", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  test.setTimeout(180_000);
+  const { exam } = await prepare(backAndLeg);
+  await openRun(page, exam);
+  const pad = await equip(page, browser, server.url);
+  const touched: string[] = [];
+  await page.exposeFunction("wasTouched", (what: string) => void touched.push(what));
+  await page.evaluate(() => {
+    for (const kind of ["pointerdown", "touchstart", "wheel"])
+      window.addEventListener(
+        kind,
+        () => (window as unknown as { wasTouched: (what: string) => void }).wasTouched(kind),
+        {
+          capture: true,
+        },
+      );
+  });
+  await handsFree(page, pad, {
+    feels: (name) => name === "Straight leg raise right",
+    onsetAt: 30,
+  });
+  expect(touched).toEqual([]);
+  const events = await stored(request, exam);
+  const runs = events.filter(({ type }) => type === "run-started");
+  expect(runs.map(({ body }) => body.test)).toEqual(["straight-leg-raise", "straight-leg-raise", "sacral-thrust"]);
+  const answers = events.filter(({ type }) => type === "response-recorded" || type === "answer-recorded");
+  expect(new Set(answers.map(({ channel }) => channel))).toEqual(new Set(["pad"]));
+  const onsets = events.filter(({ type }) => type === "measure-recorded");
+  expect(onsets).toHaveLength(1);
+  expect(onsets[0]).toMatchObject({
+    channel: "device",
+    body: { measure: "onset", how: { device: "simulated", method: "onset by pad", trials: 1, tooQuick: false } },
+  });
+  expect(onsets[0]!.body.value).toBeGreaterThan(24);
+  expect(onsets[0]!.body.value).toBeLessThan(45);
+  await pad.context().close();
+});
+
+test("a pad stops the test on every screen, whatever it shows, and says afterwards that it was heard", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare(backAndLeg);
+  await openRun(page, exam);
+  const pad = await equip(page, browser, server.url);
+  const other = await (await browser.newContext({ baseURL: server.url })).newPage();
+  await openRun(other, exam);
+  await pedalTwice(page);
+  await pad.locator("[data-choice=nothing]").click();
+  await expect(pad.locator("[data-pad=hold]")).toBeVisible();
+  await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: 1 });
+  await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: 2 });
+  await expect(pad.getByText("I have stopped.")).toBeVisible();
+  await expect(page.getByRole("dialog", { name: /Stopped/ })).toBeVisible();
+  await expect(page.locator("[data-cue]")).toHaveText("Stopped");
+  await expect(other.getByText(/^Stopped:/)).toBeVisible();
+  const stops = (await stored(request, exam)).filter(({ type }) => type === "run-stopped");
+  expect(stops).toHaveLength(1);
+  expect(stops[0]).toMatchObject({ channel: "pad", body: { reason: "other" } });
+  await page
+    .getByRole("dialog", { name: /Stopped/ })
+    .getByRole("button", { name: "Another pain, too strong" })
+    .click();
+  await expect
+    .poll(async () => (await stored(request, exam)).slice(-2).map(({ type, body }) => [type, body.reason]))
+    .toEqual([
+      ["event-retracted", "its reason follows"],
+      ["run-stopped", "pain too strong"],
+    ]);
+  await pad.context().close();
+  await other.context().close();
+});
+
+test("what a pad says waits for the examiner, counts when it is taken, and stands beside another answer", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((e) => {
+    e.add("sheet-set", { label: "One", tests: ["thigh-thrust"], reason: "" });
+    readyToTest(e);
+  });
+  await openRun(page, exam);
+  const pad = await equip(page, browser, server.url);
+  const dialog = await openDevices(page);
+  await dialog.getByLabel(/counts by itself/).uncheck();
+  await page.keyboard.press("Escape");
+  await expect(dialog).toBeHidden();
+
+  await page.getByRole("button", { name: "It is down" }).click();
+  await pad.locator("[data-choice=stretch]").waitFor();
+  await bringAxe(pad);
+  expect(await violations(pad, "everything")).toEqual([]);
+  await pad.locator("[data-choice=stretch]").click();
+  await expect(page.locator("[data-ghost]")).toContainText("A pull or pressure");
+  await page.waitForTimeout(1500);
+  expect((await stored(request, exam)).filter(({ type }) => type === "response-recorded")).toEqual([]);
+  await pad.getByRole("button", { name: "Not that" }).click();
+  await expect(page.locator("[data-ghost]")).toBeHidden();
+  await pad.locator("[data-choice=other]").click();
+  await page.locator("[data-ghost]").click();
+  await expect(page.locator("[data-response=other]")).toHaveAttribute("aria-pressed", "true");
+
+  await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
+  await page.getByRole("button", { name: "It is down" }).click();
+  await pad.locator("[data-choice=familiar]").click();
+  await expect(page.locator("[data-ghost]")).toContainText("The one I came with");
+  await page.locator("[data-response=stretch]").click();
+  await expect(page.locator("[data-ghost]")).toBeHidden();
+  await expect
+    .poll(async () => (await stored(request, exam)).slice(-3).map(({ type, channel }) => [type, channel]))
+    .toEqual([
+      ["run-started", "tap"],
+      ["response-recorded", "tap"],
+      ["answer-reported", "pad"],
+    ]);
+  await pad.context().close();
+});
+
+test("a phone as a probe moves the dial, is away when it sleeps, and is sent off from the table", async ({
+  page,
+  browser,
+  server,
+  prepare,
+}) => {
+  const { exam } = await prepare(backAndLeg);
+  await openRun(page, exam);
+  const dialog = await openDevices(page);
+  const phone = await joinAs(browser, server.url, page, /^Probe/);
+  await page.keyboard.press("Escape");
+  await expect(dialog).toBeHidden();
+  await phone.getByRole("button", { name: "Along a limb or the spine" }).click();
+  await phone.evaluate(() => {
+    const state = { beta: 2 };
+    Object.assign(window, { lean: state });
+    setInterval(
+      () =>
+        window.dispatchEvent(new DeviceOrientationEvent("deviceorientation", { alpha: 0, beta: state.beta, gamma: 0 })),
+      20,
+    );
+  });
+  await expect(phone.getByText("Measuring")).toBeVisible();
+  const dial = page.locator("[data-measuring]");
+  await expect(dial).toHaveAttribute("data-zeroed", "true", { timeout: 10_000 });
+  await phone.evaluate(() => void ((window as unknown as { lean: { beta: number } }).lean.beta = 42));
+  await expect(dial.locator("[data-dial]")).toHaveAttribute("data-dial", "40");
+  /** It sleeps: nothing comes, the screen says so, and the angle can be typed. */
+  await phone.context().setOffline(true);
+  await expect(page.getByText(/is silent|is away/).first()).toBeVisible({ timeout: 15_000 });
+  await page.getByRole("textbox", { name: /^Raise at onset/ }).fill("44");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: /^Raise at onset/ })).toHaveValue("44");
+  await phone.context().setOffline(false);
+  await expect(dial.locator("[data-dial]")).toHaveAttribute("data-dial", "40", { timeout: 20_000 });
+  await openDevices(page);
+  await dialog.getByRole("button", { name: "Send off" }).click();
+  await expect(phone.getByText("Thank you. Please give it back.")).toBeVisible();
+  await phone.context().close();
+});
+
+test("a code that is wrong, used or old lets nobody in, and a device that joined reads nothing of anybody", async ({
+  page,
+  browser,
+  server,
+  prepare,
+}) => {
+  const { exam } = await prepare(backAndLeg);
+  await openRun(page, exam);
+  await openDevices(page);
+  const pad = await joinAs(browser, server.url, page, /^Answer pad/);
+  const outside = await browser.newContext({ baseURL: server.url });
+  const late = await outside.newPage();
+  await late.goto("/join#code=AAAAAA");
+  await late.getByRole("button", { name: "Join" }).click();
+  await expect(late.getByRole("alert").first()).toContainText("used once, within two minutes");
+  for (const path of ["/api/join", "/api/join/live"]) expect((await outside.request.get(path)).status()).toBe(401);
+  for (const path of ["/api/join/say", "/api/join/clock"])
+    expect((await outside.request.post(path, { data: path.endsWith("say") ? { said: [] } : {} })).status()).toBe(401);
+  const told = JSON.stringify(await (await pad.request.get("/api/join")).json());
+  expect(told).toMatch(/^\{"role":"pad","sign":"\w+"\}$/);
+  const refused = await pad.request.post("/api/join/say", {
+    data: { said: [{ says: "samples", at: 1, t: [1], v: [2] }] },
+  });
+  expect(refused.status()).toBe(400);
+  expect(await refused.text()).toContain("is nothing that a pad says");
+  await outside.close();
+  await pad.context().close();
+});

@@ -1,0 +1,321 @@
+"use client";
+
+import { toString as pictureOf } from "qrcode";
+import { useEffect, useRef, useState } from "react";
+import { InputError } from "@/core/base";
+import { type Device, ORDINARY_FAULTS, pedalKeyProblem } from "@/core/measurement";
+import { orientationSensor } from "@/devices/orientation";
+import { keepPedal, keptPedal } from "@/devices/pedal";
+import { readingsIn, replay } from "@/devices/replay";
+import { serialLine } from "@/devices/serial";
+import { simulatedInclinometer, type SimulatedDevice } from "@/devices/simulated";
+import { call } from "@/wire/call";
+import { DEVICE_ROUTES } from "@/wire/device-routes";
+import type { JoinCode } from "@/wire/devices";
+import { useExam } from "../exam/exam-provider";
+import { SignMark } from "../joined/device-sign";
+import { Button } from "../primitives/button";
+import { Dialog } from "../primitives/dialog";
+import { setKit, useKit } from "./kit";
+import { hasVoice, speak } from "./speak";
+
+/** What measures, what is pressed by foot, what they hold themselves: connected here, and one press away. */
+export function DevicesDialog({ onClose }: { onClose: () => void }) {
+  useEffect(() => {
+    setKit({ isJoining: true });
+    return () => setKit({ isJoining: false });
+  }, []);
+  return (
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="Devices at the table"
+      description="Each can be missing: the examination goes on by hand. What they say is shown before it counts."
+      wide
+    >
+      <div className="grid gap-5 md:grid-cols-2">
+        <MeasuringCard />
+        <div className="flex flex-col gap-5">
+          <JoinCard />
+          <PedalCard />
+          <VoiceCard />
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+const Heading = ({ children }: { children: string }) => <h3 className="text-lg font-semibold">{children}</h3>;
+
+const KINDS: readonly { readonly label: string; readonly make: () => Device }[] = [
+  { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
+  { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
+  { label: "This device's own sensor", make: () => orientationSensor() },
+  { label: "Serial line", make: serialLine },
+];
+
+/** How a device is, whenever that changes. */
+function useDeviceState(device: Device | null) {
+  const [, again] = useState(0);
+  useEffect(() => device?.listen((reading) => !reading && again((count) => count + 1)), [device]);
+  return device?.state() ?? null;
+}
+
+function MeasuringCard() {
+  const { measuring, leadsItself } = useKit();
+  const [problem, setProblem] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const state = useDeviceState(measuring);
+  const take = async (device: Device) => {
+    setProblem(null);
+    setKit({ measuring: device });
+    await device.open();
+  };
+  const takeFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    try {
+      await take(replay(chosen.name, readingsIn(chosen.name, await chosen.text())));
+    } catch (error) {
+      setProblem(error instanceof InputError ? error.message : "This file cannot be read. Choose another.");
+    }
+  };
+  const isSimulated = measuring?.with === "simulated";
+  return (
+    <section aria-label="What measures" className="flex flex-col gap-2">
+      <Heading>What measures the angle</Heading>
+      {KINDS.map(({ label, make }) => (
+        <Button
+          key={label}
+          big
+          className="justify-start!"
+          aria-pressed={measuring?.label === label}
+          onClick={() => void take(make())}
+        >
+          {label}
+        </Button>
+      ))}
+      <Button big className="justify-start!" onClick={() => file.current?.click()}>
+        A recorded file (t_ms, angle_deg)
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv"
+        className="sr-only"
+        aria-label="A recorded file"
+        onChange={(event) => void takeFile(event.target.files?.[0])}
+      />
+      {measuring && (
+        <Button look="quiet" className="self-start" onClick={() => setKit({ measuring: null })}>
+          Type the angles instead
+        </Button>
+      )}
+      {(problem ?? (state?.is === "failed" ? state.why : null)) && (
+        <p role="alert" className="text-stop">
+          {problem ?? (state?.is === "failed" ? state.why : null)}
+        </p>
+      )}
+      {isSimulated && (
+        <div className="flex flex-col gap-2 rounded-xl bg-well p-3">
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={leadsItself}
+              onChange={(event) => setKit({ leadsItself: event.target.checked })}
+            />
+            It moves by itself in each test, as a limb that is led
+          </label>
+          <label className="flex flex-col">
+            Drag the limb
+            <input
+              type="range"
+              min={-90}
+              max={130}
+              defaultValue={0}
+              className="min-h-11 accent-lantern"
+              onChange={(event) => (measuring as SimulatedDevice).dragTo(Number(event.target.value))}
+            />
+          </label>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The code of a device that is to join, as letters and as a picture, until it has joined or is too old. */
+function JoinCard() {
+  const { exam } = useExam();
+  const { joined } = useKit();
+  const [code, setCode] = useState<(JoinCode & { picture: string; joinedBefore: number }) | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const ask = async (role: JoinCode["role"]) => {
+    const made = await call(DEVICE_ROUTES.joinCode, { exam }, { role });
+    setProblem(made.ok ? null : made.message);
+    if (!made.ok) return;
+    const address = `${location.origin}/join#code=${made.value.code}`;
+    const picture = await pictureOf(address, { type: "svg", margin: 1, errorCorrectionLevel: "M" });
+    setCode({ ...made.value, picture, joinedBefore: joined.length });
+  };
+  const sendOff = async (device: string) => {
+    const left = await call(DEVICE_ROUTES.sendOffDevice, { exam }, { device });
+    setProblem(left.ok ? null : left.message);
+    if (left.ok) setKit({ joined: left.value.devices });
+  };
+  const isWaiting = code !== null && joined.length <= code.joinedBefore;
+  useEffect(() => {
+    if (!isWaiting) return;
+    const timer = setTimeout(() => setCode(null), Math.max(0, code.untilMs - Date.now()));
+    return () => clearTimeout(timer);
+  }, [isWaiting, code]);
+  return (
+    <section aria-label="Joined devices" className="flex flex-col gap-2">
+      <Heading>A device of the clinic joins</Heading>
+      <p className="flex flex-wrap gap-2">
+        <Button big onClick={() => void ask("pad")}>
+          Answer pad, in their hand
+        </Button>
+        <Button big onClick={() => void ask("probe")}>
+          Probe, strapped on
+        </Button>
+      </p>
+      {isWaiting && (
+        <div className="flex items-center gap-4 rounded-xl bg-well p-3">
+          {/* eslint-disable-next-line @next/next/no-img-element */}
+          <img
+            src={`data:image/svg+xml;utf8,${encodeURIComponent(code.picture)}`}
+            alt="The same address and code as a picture"
+            className="size-32 shrink-0 rounded bg-white"
+          />
+          <p>
+            On the {code.role}, open <strong className="block">{location.host}/join</strong> and enter
+            <span className="block font-mono text-3xl font-bold tracking-widest" data-code>
+              {code.code}
+            </span>
+            <span className="text-sm text-soft">once, within two minutes</span>
+          </p>
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+      <ul className="flex flex-col gap-1">
+        {joined.map(({ id, role, sign, isHere }) => (
+          <li key={id} className="flex items-center gap-3">
+            <SignMark sign={sign} size={36} />
+            <span className="grow">
+              {role}
+              {!isHere && ", away"}
+            </span>
+            <Button onClick={() => void sendOff(id)}>Send off</Button>
+          </li>
+        ))}
+      </ul>
+      {joined.some(({ role }) => role === "pad") && <CountsByItself />}
+    </section>
+  );
+}
+
+function CountsByItself() {
+  const { countsByItself } = useKit();
+  return (
+    <label className="flex min-h-11 items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-5 shrink-0"
+        checked={countsByItself}
+        onChange={(event) => setKit({ countsByItself: event.target.checked })}
+      />
+      What they say counts by itself after a second, unless it is on the other side
+    </label>
+  );
+}
+
+function PedalCard() {
+  const { hasPedal } = useKit();
+  const [isLearning, setLearning] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const learn = (key: string) => {
+    keepPedal({ key, second: null });
+    setKit({ hasPedal: true });
+    setLearning(false);
+    setProblem(null);
+  };
+  useEffect(() => {
+    if (!isLearning) return;
+    const take = (event: KeyboardEvent) => {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      const wrong = pedalKeyProblem(event.key);
+      if (wrong) setProblem(wrong);
+      else learn(event.key);
+    };
+    window.addEventListener("keydown", take, { capture: true });
+    return () => window.removeEventListener("keydown", take, { capture: true });
+  }, [isLearning]);
+  const key = hasPedal ? keptPedal()?.key : null;
+  return (
+    <section aria-label="Pedal" className="flex flex-col gap-2">
+      <Heading>Pedal, clicker or presenter</Heading>
+      <p className="flex flex-wrap gap-2">
+        <Button big aria-pressed={isLearning} onClick={() => setLearning(!isLearning)}>
+          {isLearning ? "Press it now …" : "Learn it"}
+        </Button>
+        <Button big onClick={() => learn("PageDown")}>
+          Simulated: Page Down
+        </Button>
+        {hasPedal && (
+          <Button
+            big
+            look="quiet"
+            onClick={() => {
+              keepPedal(null);
+              setKit({ hasPedal: false });
+            }}
+          >
+            Forget it
+          </Button>
+        )}
+      </p>
+      {key && (
+        <p className="text-sm" data-pedal={key}>
+          {key === " " ? "Space" : key}: short is <em>now</em>, twice is <em>on</em>, held is <em>stop</em>. It answers
+          no question of the guard.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function VoiceCard() {
+  const { isSpoken } = useKit();
+  return (
+    <section aria-label="Spoken cues" className="flex flex-col gap-1">
+      <Heading>Spoken cues</Heading>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={isSpoken}
+          onChange={(event) => {
+            setKit({ isSpoken: event.target.checked });
+            if (event.target.checked) speak("I say the next step");
+          }}
+        />
+        The next step is said aloud, in six words at most
+      </label>
+      <p className="text-sm text-soft">
+        {hasVoice()
+          ? "By a voice of this machine. Nothing is listened to."
+          : "This machine has no voice of its own; the words stand on the screen all the same."}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,69 @@
+"use client";
+
+import { useEffect } from "react";
+import { joinedProbe, type JoinedProbe, openLink } from "@/devices/link";
+import { keptPedal, listenToPedal } from "@/devices/pedal";
+import { call } from "@/wire/call";
+import { DEVICE_ROUTES } from "@/wire/device-routes";
+import type { JoinedDevice } from "@/wire/devices";
+import { useExam } from "../exam/exam-provider";
+import { clearKit, kitNow, sayAtTable, setKit, setPads, useKit } from "./kit";
+
+/** The joined probe takes the place of what measured before, and gives it back when it goes. */
+function probeAmong(devices: readonly JoinedDevice[], probe: JoinedProbe | null): JoinedProbe | null {
+  const there = devices.find(({ role }) => role === "probe");
+  if (!there) {
+    if (probe && kitNow().measuring === probe) setKit({ measuring: null });
+    return null;
+  }
+  const next = probe?.id === there.id ? probe : joinedProbe(there.id);
+  if (next !== probe) {
+    void next.open();
+    setKit({ measuring: next });
+  }
+  next.setHere(there.isHere);
+  return next;
+}
+
+/** The line to what has joined; open as long as something may. */
+function useLine(exam: string, isOpen: boolean): void {
+  useEffect(() => {
+    if (!isOpen) return;
+    let probe: JoinedProbe | null = null;
+    const line = openLink(exam, {
+      onLine: (isLineUp) => setKit({ isLineUp }),
+      onDevices: (joined) => {
+        setKit({ joined });
+        probe = probeAmong(joined, probe);
+      },
+      onHeard: (heard, at) => {
+        if (heard.says === "samples") probe?.take(heard, at);
+        else sayAtTable({ by: "pad", heard, at });
+      },
+    });
+    setPads((pad) => void line.show(pad));
+    return () => {
+      setPads(null);
+      line.close();
+    };
+  }, [exam, isOpen]);
+}
+
+/** Keeps what is at the table connected while the run is open. */
+export function HandsHere() {
+  const { exam } = useExam();
+  const { joined, hasPedal, isJoining } = useKit();
+  useLine(exam, isJoining || joined.length > 0);
+  useEffect(() => {
+    void call(DEVICE_ROUTES.joinedDevices, { exam }, {}).then((told) => {
+      if (told.ok && !told.isOld && told.value.devices.length > 0) setKit({ joined: told.value.devices });
+    });
+    if (keptPedal()) setKit({ hasPedal: true });
+    return clearKit;
+  }, [exam]);
+  useEffect(() => {
+    const pedal = hasPedal ? keptPedal() : null;
+    return pedal ? listenToPedal(pedal, ({ says, at }) => sayAtTable({ by: "pedal", says, at })) : undefined;
+  }, [hasPedal]);
+  return null;
+}

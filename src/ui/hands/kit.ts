@@ -1,0 +1,77 @@
+"use client";
+
+import { useSyncExternalStore } from "react";
+import type { Device, PedalSays } from "@/core/measurement";
+import type { DeviceHeard, JoinedDevice, PadState } from "@/wire/devices";
+
+/** What is at the table besides hands and screen: what measures, what is pressed with a foot, what they hold themselves. */
+export type Kit = {
+  readonly measuring: Device | null;
+  readonly joined: readonly JoinedDevice[];
+  /** Whether the line to the joined ones stands. */
+  readonly isLineUp: boolean;
+  readonly hasPedal: boolean;
+  /** Somebody is about to join. */
+  readonly isJoining: boolean;
+  /** The next step is said aloud. */
+  readonly isSpoken: boolean;
+  /** What a pad says counts by itself after a second. */
+  readonly countsByItself: boolean;
+  /** A simulated device moves by itself, as if a limb were led. */
+  readonly leadsItself: boolean;
+};
+
+const EMPTY: Kit = {
+  measuring: null,
+  joined: [],
+  isLineUp: false,
+  hasPedal: false,
+  isJoining: false,
+  isSpoken: false,
+  countsByItself: false,
+  leadsItself: false,
+};
+
+let kit: Kit = EMPTY;
+const shown = new Set<() => void>();
+
+export const kitNow = (): Kit => kit;
+
+export function setKit(change: Partial<Kit>): void {
+  if (change.measuring !== undefined && change.measuring !== kit.measuring) kit.measuring?.close();
+  kit = { ...kit, ...change };
+  shown.forEach((show) => show());
+}
+
+export const clearKit = (): void => setKit(EMPTY);
+
+export const useKit = (): Kit =>
+  useSyncExternalStore(
+    (show) => {
+      shown.add(show);
+      return () => void shown.delete(show);
+    },
+    () => kit,
+    () => EMPTY,
+  );
+
+/** Whether there is anything that says or measures something. */
+export const isEquipped = ({ measuring, joined, hasPedal }: Kit): boolean =>
+  measuring !== null || joined.length > 0 || hasPedal;
+
+/** What is said at the table by something else than the screen; at: by this machine's clock. */
+export type SaidAtTable =
+  | { readonly by: "pedal"; readonly says: PedalSays["says"]; readonly at: number }
+  | { readonly by: "pad"; readonly heard: DeviceHeard; readonly at: number };
+
+const hearing = new Set<(said: SaidAtTable) => void>();
+export const sayAtTable = (said: SaidAtTable): void => hearing.forEach((hear) => hear(said));
+export function hearAtTable(hear: (said: SaidAtTable) => void): () => void {
+  hearing.add(hear);
+  return () => void hearing.delete(hear);
+}
+
+/** Shows something on the pads; where none is joined, nowhere. */
+let showOn: ((pad: PadState) => void) | null = null;
+export const setPads = (show: ((pad: PadState) => void) | null): void => void (showOn = show);
+export const showOnPad = (pad: PadState): void => showOn?.(pad);

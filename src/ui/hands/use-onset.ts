@@ -1,0 +1,96 @@
+"use client";
+
+import { useState } from "react";
+import {
+  type Capture,
+  type Device,
+  MARK_DELAY_MS,
+  type MarkedBy,
+  type Measure,
+  nearest,
+  type Sample,
+} from "@/core/measurement";
+import type { MeasuredHow } from "@/core/record";
+import type { Measured } from "./use-measuring";
+
+const SHOWN_BEFORE_MS = 6000;
+
+/** An onset that was marked: the angle that was meant, and what it was read from. */
+export type Marked = {
+  readonly measure: string;
+  readonly value: number;
+  readonly how: MeasuredHow;
+  readonly t: number;
+  readonly samples: readonly Sample[];
+};
+
+const rounded = (value: number): number => Math.round(value * 10) / 10;
+
+function angleNear(samples: readonly Sample[], t: number): number {
+  const near = samples.filter((sample) => Math.abs(sample.t - t) <= 60);
+  const used = near.length > 0 ? near : [samples.reduce((a, b) => (Math.abs(b.t - t) < Math.abs(a.t - t) ? b : a))];
+  return used.reduce((sum, { angle }) => sum + angle, 0) / used.length;
+}
+
+const howMarked = (device: Device, { how }: Measured, by: string): MeasuredHow => ({
+  device: device.with,
+  name: device.label,
+  method: by,
+  trials: 1,
+  mount: how?.on ?? "",
+  zero: how?.zero ?? "",
+  error: null,
+});
+
+const outOfRange = ({ range: [low, high] }: Measure, value: number): boolean => value < low - 3 || value > high + 3;
+
+type Last = { readonly key: string; readonly marked: Marked | null; readonly problem: string | null };
+
+/** Marks of *now*, each with the angle that was meant; the last one stands until it is recorded or the run is another. */
+export function useOnset(device: Device | null, capture: Capture | null, measured: Measured | null, runKey: string) {
+  const [last, setLast] = useState<Last>({ key: runKey, marked: null, problem: null });
+  const { marked, problem } = last.key === runKey ? last : { marked: null, problem: null };
+  const keep = (next: Marked) => setLast({ key: runKey, marked: next, problem: null });
+  const fail = (why: string): false => {
+    setLast({ key: runKey, marked, problem: why });
+    return false;
+  };
+  return {
+    marked,
+    problem,
+    /** @returns whether an angle stands at that moment */
+    mark: (by: MarkedBy, at: number): boolean => {
+      if (!device || !capture || !measured) return false;
+      const onset = capture.mark(at, MARK_DELAY_MS[by]);
+      if (!onset) return fail("The device said nothing at that moment. Type the angle, or do it again.");
+      if (outOfRange(measured.measure, onset.angle))
+        return fail(
+          `${rounded(onset.angle)}° cannot be: look where the device lies and at its zero, or type the angle.`,
+        );
+      const samples = capture.since(onset.t - SHOWN_BEFORE_MS);
+      keep({
+        measure: measured.measure.id,
+        value: nearest(measured.measure, onset.angle),
+        t: onset.t,
+        samples,
+        how: {
+          ...howMarked(device, measured, `onset by ${by}`),
+          error: rounded(onset.error),
+          speed: rounded(onset.speed),
+          tooQuick: onset.tooQuick,
+        },
+      });
+      return true;
+    },
+    /** Another moment is meant than the one that was reckoned. */
+    moveTo: (t: number): Marked | null => {
+      if (!marked || !measured) return null;
+      const value = nearest(measured.measure, angleNear(marked.samples, t));
+      const moved = { ...marked, t, value, how: { ...marked.how, method: "onset set by hand on the trace" } };
+      keep(moved);
+      return moved;
+    },
+    /** Where the movement ended, as it is kept. */
+    endHow: (): MeasuredHow | null => (device && measured ? howMarked(device, measured, "end by plateau") : null),
+  };
+}
