@@ -12,16 +12,12 @@ export type SimulatedDevice = Device & {
   readonly dragTo: (angle: number) => void;
   /** The angle that the limb really has. */
   readonly really: () => number;
-  /** Takes its readings away, as when a cable comes off. */
-  readonly setSilent: (isSilent: boolean) => void;
 };
 
 const random = (seed: number) => () => {
   seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0;
   return seed / 4_294_967_296;
 };
-
-const SILENT_AFTER_MS = 600;
 
 /**
  * An inclinometer, or two, that ships with the program: it moves as it is led or
@@ -35,8 +31,6 @@ export function simulatedInclinometer(streams: 1 | 2, faults: Faults, starts = 0
   let way: readonly Waypoint[] = [{ at: 0, angle: starts }];
   let timer: ReturnType<typeof setInterval> | null = null;
   let sentUpTo = 0;
-  let isSilent = false;
-  let spokeAt = 0;
 
   const look = () => {
     const now = clock();
@@ -45,19 +39,21 @@ export function simulatedInclinometer(streams: 1 | 2, faults: Faults, starts = 0
     while (sentUpTo + STEP_MS <= now) {
       sentUpTo += STEP_MS;
       const angle = angleAlong(way, sentUpTo);
-      if (isSilent) continue;
       for (const reading of make[0](sentUpTo, angle)) feed.send(reading, 0);
       /** The second sits lower down and moves about a third of the way with it. */
       if (streams === 2)
         for (const reading of make[1](sentUpTo, trueLumbar(angle, (angle * 2) / 3))) feed.send(reading, 1);
-      spokeAt = sentUpTo;
     }
-    if (isSilent && now - spokeAt > SILENT_AFTER_MS) feed.set({ is: "silent", sinceMs: spokeAt });
   };
 
   return {
     id: streams === 1 ? "simulated-inclinometer" : "simulated-two-inclinometers",
-    label: streams === 1 ? "Simulated inclinometer" : "Simulated inclinometers, two",
+    label:
+      streams === 2
+        ? "Simulated inclinometers, two"
+        : faults.lost > 5
+          ? "Simulated, with a loose cable"
+          : "Simulated inclinometer",
     with: "simulated",
     unit: "°",
     streams,
@@ -65,7 +61,7 @@ export function simulatedInclinometer(streams: 1 | 2, faults: Faults, starts = 0
     listen: feed.listen,
     open: async () => {
       if (timer) return;
-      spokeAt = sentUpTo = clock();
+      sentUpTo = clock();
       feed.set({ is: "open" });
       timer = setInterval(look, EVERY_MS);
     },
@@ -86,8 +82,5 @@ export function simulatedInclinometer(streams: 1 | 2, faults: Faults, starts = 0
       ];
     },
     really: () => angleAlong(way, clock()),
-    setSilent: (next) => {
-      isSilent = next;
-    },
   };
 }

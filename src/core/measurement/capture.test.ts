@@ -121,6 +121,15 @@ describe("a measurement as it happens", () => {
     expect(capture.live().angle).toBeCloseTo(20, 1);
   });
 
+  it("takes zero of a limb that rests, however noisy its device is", () => {
+    for (let seed = 1; seed <= 50; seed++) {
+      const capture = new Capture("since zero");
+      for (const reading of sent([{ at: 0, angle: 12 }], BAD_FAULTS, 1500, seed)) capture.add(reading);
+      expect(capture.takeZero()).toBeNull();
+      expect(Math.abs(capture.live().angle!)).toBeLessThan(1.2);
+    }
+  });
+
   it("takes no zero of a limb that moves, and says by how much it did", () => {
     const capture = new Capture("since zero");
     for (let t = 0; t < 300; t += STEP) capture.add({ t, value: t / 20 });

@@ -35,6 +35,7 @@ export type LiveAngle = {
   readonly isDown: boolean;
 };
 
+const meanOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 const round = (value: number, steps = 10): number => Math.round(value * steps) / steps;
 
 /**
@@ -121,14 +122,16 @@ export class Capture {
         todo: "Wait until the device sends, then again.",
       };
     const values = last.map(({ angle }) => angle);
-    const spread = Math.max(...values) - Math.min(...values);
-    if (spread > ZERO_WITHIN_DEG * 2)
+    /** From its first third to its last: what shakes about one place has not moved. */
+    const third = Math.floor(values.length / 3);
+    const moved = Math.abs(meanOf(values.slice(-third)) - meanOf(values.slice(0, third)));
+    if (moved > ZERO_WITHIN_DEG)
       return {
         where: "zero",
-        what: `moved by ${round(spread)}° while it was taken`,
+        what: `moved by ${round(moved)}° while it was taken`,
         todo: "Hold the limb still, then again.",
       };
-    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    const mean = meanOf(values);
     this.zero += this.reads === "since zero" ? mean : -mean;
     this.hasZero = true;
     this.up = false;
@@ -225,7 +228,7 @@ export type Trials = { readonly mean: number; readonly spread: number | null; re
  */
 export function trialsOf(values: readonly number[]): Trials | null {
   if (values.length === 0) return null;
-  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+  const mean = meanOf(values);
   const spread =
     values.length < 2
       ? null

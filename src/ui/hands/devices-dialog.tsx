@@ -3,7 +3,7 @@
 import { toString as pictureOf } from "qrcode";
 import { useEffect, useRef, useState } from "react";
 import { InputError } from "@/core/base";
-import { type Device, ORDINARY_FAULTS, pedalKeyProblem } from "@/core/measurement";
+import { BAD_FAULTS, type Device, ORDINARY_FAULTS, pedalKeyProblem } from "@/core/measurement";
 import { orientationSensor } from "@/devices/orientation";
 import { keepPedal, keptPedal } from "@/devices/pedal";
 import { readingsIn, replay } from "@/devices/replay";
@@ -50,6 +50,7 @@ const Heading = ({ children }: { children: string }) => <h3 className="text-lg f
 const KINDS: readonly { readonly label: string; readonly make: () => Device }[] = [
   { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
   { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
+  { label: "Simulated, with a loose cable", make: () => simulatedInclinometer(1, BAD_FAULTS) },
   { label: "This device's own sensor", make: () => orientationSensor() },
   { label: "Serial line", make: serialLine },
 ];

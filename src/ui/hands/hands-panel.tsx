@@ -80,8 +80,8 @@ function useLed(measured: Measured | null, live: Live, isMoving: boolean, runKey
   const isReady = isMoving && live.isZeroed && measured?.problem === null && leadsItself;
   const short = measured?.how?.reads === "short of zero";
   useEffect(() => {
-    if (!isReady || measuring?.with !== "simulated" || led.current === runKey) return;
-    led.current = runKey;
+    if (!isReady || measuring?.with !== "simulated" || led.current === `${runKey} ${measuring.label}`) return;
+    led.current = `${runKey} ${measuring.label}`;
     const device = measuring as SimulatedDevice;
     const from = short ? -85 : device.really();
     const to = short ? -15 : from + 62;

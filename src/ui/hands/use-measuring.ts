@@ -9,7 +9,7 @@ import type { SheetStep } from "@/core/planning";
 const SHOWN_EVERY_MS = 100;
 /** Zero is taken by itself once the limb has been still for so long, within so much. */
 const STILL_FOR_MS = 1000;
-const STILL_WITHIN_DEG = 0.7;
+const STILL_WITHIN_DEG = 1;
 
 type Upright = Extract<Measuring, { plane: "upright" }>;
 
@@ -62,10 +62,10 @@ export function useMeasuring(device: Device | null, measured: Measured | null, r
   const isOn = device !== null && measured !== null && measured.problem === null;
   /** A new run begins with a zero of its own. */
   const [capture, second] = useMemo(() => {
-    void runKey;
+    void [runKey, device];
     const make = () => new Capture(reads, (reading) => isUsable(reading, "°"));
     return [make(), make()];
-  }, [reads, runKey]);
+  }, [reads, runKey, device]);
   const [live, setLive] = useState<Live>(NOTHING);
   const zeroProblem = useRef<string | null>(null);
 
