@@ -1,4 +1,5 @@
 import type { Act } from "@/core/access";
+import type { ClinicError } from "@/core/measurement";
 import type { Profile } from "./practitioners";
 
 /** Who works in this browser, and what the server's clock and figures say. */
@@ -12,6 +13,8 @@ export type Here = {
   readonly awaiting: number;
   /** What is said to people here in other words, under the sentence that ships. */
   readonly words: Readonly<Record<string, string>>;
+  /** How far measuring errs here, where that was measured. */
+  readonly errors: readonly ClinicError[];
   /** The version of the evidence in force. */
   readonly evidence: string;
   /** Why somebody has to look after the back-ups; null when they go well or none are set up. */

@@ -1,6 +1,6 @@
 import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
-import { ownSentence, type Person, shippedSentence } from "@/core/record";
+import { type OwnError, ownError, ownSentence, type Person, shippedSentence } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import { ACCOUNT_ROUTES } from "./account-routes";
 import { DEVICE_ROUTES } from "./device-routes";
@@ -26,6 +26,7 @@ const opening = {
   identity: text(200, 1).optional(),
 };
 
+const ownErrorList = holding({ errors: listOfEach(holding({ id: uuid(), at: instant() }), MOST) });
 const standing = holding({ state: oneOf(["none", "waits", "countersigned", "returned"]) });
 
 /** Who is perhaps meant by somebody new. */
@@ -163,6 +164,24 @@ export const ROUTES = {
     ask: closed({ changes: anything(), by: anything(), reason: anything() }),
     answer: holding({ saved: holding({ version: text(80) }) }),
     answers: answers<{ saved: EvidenceVersion }>(),
+  }),
+  ownErrors: route("GET", "/api/evidence/errors", {
+    act: "see the figures",
+    ask: closed({}),
+    answer: ownErrorList,
+    answers: answers<{ errors: readonly OwnError[] }>(),
+  }),
+  keepOwnError: route("POST", "/api/evidence/errors", {
+    act: "change the figures",
+    ask: closed({ error: uuid(), of: ownError() }),
+    answer: ownErrorList,
+    answers: answers<{ errors: readonly OwnError[] }>(),
+  }),
+  withdrawOwnError: route("PUT", "/api/evidence/errors", {
+    act: "change the figures",
+    ask: closed({ error: uuid() }),
+    answer: ownErrorList,
+    answers: answers<{ errors: readonly OwnError[] }>(),
   }),
   exportEvidence: route("GET", "/api/evidence/export", { act: "see the figures", ask: downloadAs }),
   importEvidence: route("POST", "/api/evidence/import", {

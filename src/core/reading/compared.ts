@@ -106,7 +106,12 @@ export const lessIsBetter = ({ unit, falling }: Measure): boolean | null => {
 };
 
 /** What a comparison is made under. */
-type Comparing = { readonly isSorer: boolean; readonly clinic: readonly ClinicError[] };
+type Comparing = {
+  readonly isSorer: boolean;
+  readonly clinic: readonly ClinicError[];
+  /** Within a visit, or between two. */
+  readonly apart: ClinicError["apart"];
+};
 
 type Judged = { readonly verdict: VerdictId; readonly because: string | null };
 const judged = (verdict: VerdictId, because: string | null = null): Judged => ({ verdict, because });
@@ -132,7 +137,7 @@ function judgeNumber(
   measure: Measure,
   [before, after]: Pair,
   how: Measured,
-  clinic: readonly ClinicError[],
+  { clinic, apart }: Pick<Comparing, "clinic" | "apart">,
 ): Judged {
   const otherwise = takenOtherwise(how);
   if (otherwise) return judged("cannot be compared", otherwise);
@@ -145,7 +150,8 @@ function judgeNumber(
     test,
     ...(measure.mdc === undefined && measure.unit === "of 5" ? { mdc: EFFORT_POINTS } : {}),
   };
-  const semOf = (one: MeasuredHow | undefined) => errorOf(known, one?.device ?? null, one?.method ?? null, clinic).sem;
+  const semOf = (one: MeasuredHow | undefined) =>
+    errorOf(known, one?.device ?? null, one?.method ?? null, clinic, apart).sem;
   const [sem, semAfter] = [semOf(how[0]), semOf(how[1])];
   const { mdc, beyond } = changeOf({
     before,
@@ -159,7 +165,7 @@ function judgeNumber(
 
 type Pair = readonly [before: number, after: number];
 
-function numbers(before: Run, after: Run, { isSorer, clinic }: Comparing): readonly Compared[] {
+function numbers(before: Run, after: Run, comparing: Comparing): readonly Compared[] {
   return protocolOf(after.test).measures.flatMap((measure): Compared[] => {
     const [was, is] = [before.measures[measure.id], after.measures[measure.id]];
     if (was === undefined || is === undefined) return [];
@@ -170,7 +176,7 @@ function numbers(before: Run, after: Run, { isSorer, clinic }: Comparing): reado
       after: formatted(measure, is),
     };
     const how = [before.measured[measure.id], after.measured[measure.id]] as const;
-    return [{ ...said, ...fairly(judgeNumber(after.test, measure, [was, is], how, clinic), isSorer) }];
+    return [{ ...said, ...fairly(judgeNumber(after.test, measure, [was, is], how, comparing), comparing.isSorer) }];
   });
 }
 
@@ -213,10 +219,16 @@ function spread(was: Felt, is: Felt): readonly Compared[] {
  * it moves a probability.
  *
  * @param clinic errors that were measured here; left out: those that ship
+ * @param apart how far apart the two are: within a visit minutes, else days
  * @returns none where neither run holds a sign; one that cannot be compared says why
  * @example comparedRuns(raiseBefore, raiseAfter)[0]?.verdict // "better beyond"
  */
-export function comparedRuns(before: Run, after: Run, clinic: readonly ClinicError[] = []): readonly Compared[] {
+export function comparedRuns(
+  before: Run,
+  after: Run,
+  clinic: readonly ClinicError[] = [],
+  apart: ClinicError["apart"] = "days",
+): readonly Compared[] {
   const whole = (verdict: Judged): readonly Compared[] => [
     { id: "the test", sign: "the test", before: "", after: "", ...verdict },
   ];
@@ -234,7 +246,7 @@ export function comparedRuns(before: Run, after: Run, clinic: readonly ClinicErr
     if (is && isClear(before)) return whole(isSorer ? SORER : judged("new"));
     return [];
   };
-  return [...answer(), ...numbers(before, after, { isSorer, clinic })];
+  return [...answer(), ...numbers(before, after, { isSorer, clinic, apart })];
 }
 
 const limbsIn = ({ limbs }: Run): string => limbs.map(limbText).toSorted().join(" and ") || "as usual";

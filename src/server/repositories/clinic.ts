@@ -1,4 +1,19 @@
-import { type ClinicState, foldClinic, InputError, remembered, type StreamEvent, toldSentences } from "@/core";
+import {
+  angleAgreement,
+  type ClinicError,
+  type ClinicState,
+  errorsThatJudge,
+  foldClinic,
+  InputError,
+  notMeasuredBy,
+  type OwnError,
+  type OwnErrorInput,
+  protocolOf,
+  refuse,
+  remembered,
+  type StreamEvent,
+  toldSentences,
+} from "@/core";
 import type { Store } from "../store/store";
 import { atOnce, eventsOf, headIn, say, type Sayer, storeIdOf } from "./streams";
 
@@ -16,6 +31,42 @@ export function clinicOf(store: Store): ClinicState {
 
 /** What is said to people here in other words than those that ship. */
 export const clinicWords = (store: Store): ClinicState["words"] => clinicOf(store).words;
+
+/** How far measuring errs here, where that was measured: worked out again only when the clinic's stream has moved on. */
+export const clinicErrors = (store: Store): readonly ClinicError[] => judging(clinicOf(store));
+const judging = remembered(errorsThatJudge);
+
+/** What was measured of the own error, the newest first. */
+export const ownErrorsOf = (store: Store): OwnError[] =>
+  Object.values(clinicOf(store).errors).toSorted((a, b) => (a.at < b.at ? 1 : -1));
+
+/**
+ * Keeps pairs that were measured here; from then on changes are judged by them.
+ *
+ * @throws InputError when the test does not measure that, the device cannot, or nothing can be reckoned of the pairs
+ */
+export function keepOwnError(store: Store, id: string, of: OwnErrorInput, sayer: Sayer): OwnError[] {
+  const measure = protocolOf(of.test).measures.find(({ id: known }) => known === of.measure);
+  if (!measure) refuse("measure", `"${of.measure}" is not measured in that test`, "Choose one of its numbers.");
+  const not = of.device ? notMeasuredBy(of.test, of.measure, of.device) : null;
+  if (not) refuse("device", "cannot measure that", not);
+  angleAgreement(of.pairs as [number, number][]);
+  atOnce(store, () => {
+    if (!Object.hasOwn(clinicOf(store).errors, id))
+      say(store, "clinic", storeIdOf(store), [{ type: "error-measured", body: { error: id, of } }], sayer);
+  });
+  return ownErrorsOf(store);
+}
+
+/** What was measured is withdrawn: from then on it judges nothing. */
+export function withdrawOwnError(store: Store, id: string, sayer: Sayer): OwnError[] {
+  if (!Object.hasOwn(clinicOf(store).errors, id))
+    refuse("error", "is not one that is kept here", "Load the page again.");
+  atOnce(store, () =>
+    say(store, "clinic", storeIdOf(store), [{ type: "error-withdrawn", body: { error: id } }], sayer),
+  );
+  return ownErrorsOf(store);
+}
 
 /**
  * Says a sentence in the clinic's own words from now on.

@@ -30,6 +30,7 @@ import {
 } from "@/core";
 import type { DueCourse, ExamCourse, NamedCourse, PersonCourses } from "@/wire/course";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
+import { clinicErrors } from "./clinic";
 import { loadExam, receipt, type Sender } from "./exams";
 import { findPerson } from "./people";
 import { atOnce, endOrGenesis, eventsOf, journalEnd, moveEnd, payloadById, storeOwnEvent } from "./streams";
@@ -248,13 +249,16 @@ export function coursesOf(
       return visit ? [[exam, { ...visit, receivedAt }] as const] : [];
     }),
   );
+  const clinic = clinicErrors(store);
   const courses = ids.flatMap((episode) => {
     const events = told.get(episode) ?? [];
     const state = foldEpisode(events);
     const visits = inOrder(
       openings.filter((visit) => isOf(state, episode, visit)).flatMap(({ exam }) => whole.get(exam) ?? []),
     );
-    return visits.length > 0 || state.person !== null ? [courseFrom({ episode, events, visits, today, settings })] : [];
+    return visits.length > 0 || state.person !== null
+      ? [courseFrom({ episode, events, visits, today, settings, clinic })]
+      : [];
   });
   const { exams: _exams, recentAt: _recentAt, ...entry } = row;
   return {

@@ -8,6 +8,7 @@ import { effectiveRuns, holdsAnswer, type Run } from "@/core/record";
 import type { SheetStep } from "@/core/planning";
 import { Button } from "../primitives/button";
 import { dayText } from "../primitives/dates";
+import { useHere } from "../shell/here";
 import { useExam } from "../exam/exam-provider";
 import type { TestActions } from "../run/use-test";
 import { useCourse } from "./use-course";
@@ -31,6 +32,7 @@ const LINE = "flex min-h-17 flex-wrap items-center gap-x-3 rounded-xl border bor
 export function SignLine({ step, test }: { step: SheetStep; test: TestActions }) {
   const { append, profile } = useExam();
   const { earlier, signs } = useCourse();
+  const { here } = useHere();
   const [seen, setSeen] = useState<string | null>(null);
   const key = step.key;
   /** Within a visit nothing is covered: what it was before the technique stands above. */
@@ -48,7 +50,7 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
   if (beforeTechnique && !isIn) return null;
   const followed = signs.some(({ sign }) => sign.test === step.protocol.id && (sign.side ?? null) === step.side);
   const isOpen = seen === key || profile.settings.work.cover === false;
-  const compared = isIn ? comparedRuns(found.run, current) : [];
+  const compared = isIn ? comparedRuns(found.run, current, here?.errors, beforeTechnique ? "minutes" : "days") : [];
   const uncover = () => {
     setSeen(key);
     void append({

@@ -8,7 +8,7 @@ import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import type { EvidenceVersion } from "@/wire/evidence";
-import { Button, DownloadLink } from "../primitives/button";
+import { Button, ButtonLink, DownloadLink } from "../primitives/button";
 import { inputClass } from "../primitives/field";
 import { RecordsTab, RulesTab } from "./evidence-tabs";
 import { type Opened } from "./opened";
@@ -63,6 +63,7 @@ export function WorkbenchScreen({ changes, history, by, onSaved }: Props) {
                 : `Version ${evidence.version}, number ${history[0]?.number}: new exams are read under it.`}
             </p>
           </div>
+          <ButtonLink href="/evidence/errors">Own error of measuring</ButtonLink>
           <Button onClick={() => setOpened({ kind: "record" })}>
             <Plus aria-hidden size={18} /> Add a record
           </Button>

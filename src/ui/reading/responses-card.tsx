@@ -4,6 +4,7 @@ import { comparedRuns, type TreatmentResponse, responsesTo, sayCompared, sayResp
 import { describeRun } from "@/core/exchange";
 import type { Run } from "@/core/record";
 import { Button } from "../primitives/button";
+import { useHere } from "../shell/here";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
 
@@ -13,6 +14,7 @@ const keyOf = ({ run }: TreatmentResponse): string => run.id;
 /** What was done again after a technique: beside the findings, never instead of them. */
 export function ResponsesCard() {
   const { state, append } = useExam();
+  const { here } = useHere();
   const responses = responsesTo(state);
   if (responses.length === 0) return null;
   return (
@@ -23,7 +25,7 @@ export function ResponsesCard() {
             {sayResponse(response, said)}
             {response.before && (
               <ul className="ml-3" data-compared={response.run.test}>
-                {comparedRuns(response.before, response.run).map((compared) => (
+                {comparedRuns(response.before, response.run, here?.errors, "minutes").map((compared) => (
                   <li key={compared.sign} className="font-medium">
                     {sayCompared(compared)}
                   </li>

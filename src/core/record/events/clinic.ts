@@ -2,6 +2,7 @@ import { mixed } from "yup";
 import { chainHead, closed, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
 import { evidenceVersion, type Role, ROLES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
+import { noOwnErrors, ownErrors, type OwnErrorState } from "./clinic-error";
 import { keeping, type KeepingState, noKeeping } from "./clinic-keeping";
 import { ownSentence, type PractitionerSettings, practitionerSettingsSchema, shippedSentence } from "../work-settings";
 
@@ -65,21 +66,23 @@ export type Grant = {
   readonly at: string;
 };
 
-export type ClinicState = KeepingState & {
-  readonly practitioners: Readonly<Record<string, ClinicPractitioner>>;
-  readonly evidence: readonly SavedEvidence[];
-  /** The last word on each exam that a trainee signed. */
-  readonly countersigned: Readonly<Record<string, Countersignature>>;
-  /** Records that readers may look at, by examination and reader. */
-  readonly grants: Readonly<Record<string, Grant>>;
-  /** What is said to people here in other words, under the sentence that ships. */
-  readonly words: Readonly<Record<string, string>>;
-  /** Where the log of access ended, each time that was told. */
-  readonly logEnds: readonly { readonly lines: number; readonly head: string }[];
-};
+export type ClinicState = KeepingState &
+  OwnErrorState & {
+    readonly practitioners: Readonly<Record<string, ClinicPractitioner>>;
+    readonly evidence: readonly SavedEvidence[];
+    /** The last word on each exam that a trainee signed. */
+    readonly countersigned: Readonly<Record<string, Countersignature>>;
+    /** Records that readers may look at, by examination and reader. */
+    readonly grants: Readonly<Record<string, Grant>>;
+    /** What is said to people here in other words, under the sentence that ships. */
+    readonly words: Readonly<Record<string, string>>;
+    /** Where the log of access ended, each time that was told. */
+    readonly logEnds: readonly { readonly lines: number; readonly head: string }[];
+  };
 
 export const emptyClinic = (): ClinicState => ({
   ...noKeeping(),
+  ...noOwnErrors(),
   practitioners: {},
   evidence: [],
   countersigned: {},
@@ -92,6 +95,7 @@ type ClinicDraft = Draft<ClinicState>;
 
 export const clinic = {
   ...keeping,
+  ...ownErrors,
   "practitioner-entered": kind(profile, (draft: ClinicDraft, { body }) => {
     const { practitioner: id, name, registration } = body;
     const before = draft.practitioners[id] ?? { settings: null, role: ROLE_BEFORE, hasLeft: false };

@@ -1,0 +1,92 @@
+import { array, type InferType } from "yup";
+import { closed, InputError, name, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, withFastPath } from "../../base";
+import { TEST_IDS } from "../../knowledge";
+import { angleAgreement, type ClinicError, MEASURED_WITH } from "../../measurement";
+import { type Draft, kind } from "../envelope";
+
+/** How far a clinic's own measuring errs: pairs that were measured here. */
+
+export const APART = ["minutes", "days"] as const;
+export const EXAMINERS = ["one", "two"] as const;
+const FEWEST_PAIRS = 3;
+const MOST_PAIRS = 500;
+
+const pair = () =>
+  withFastPath(
+    array()
+      .of(numberIn(-180, 1000).required("is missing; send two numbers"))
+      .typeError("is not a pair; send two numbers")
+      .required("is missing; send two numbers")
+      .length(2, "does not hold two numbers"),
+    (value) => Array.isArray(value) && value.length === 2,
+  );
+
+/** What was measured twice, with what, how far apart, and the pairs. */
+export const ownError = () =>
+  closed({
+    test: oneOf(TEST_IDS),
+    measure: name(),
+    /** Null: read and typed. */
+    device: oneOfOrNone(MEASURED_WITH),
+    /** "onset by pad"; null: read and typed. */
+    method: orNone(text(80, 1), "how it was marked"),
+    apart: oneOf(APART),
+    examiners: oneOf(EXAMINERS),
+    pairs: withFastPath(
+      array()
+        .of(pair())
+        .typeError("is not a list; send the pairs")
+        .required("is missing; send the pairs")
+        .min(FEWEST_PAIRS, `holds fewer than ${FEWEST_PAIRS} pairs`)
+        .max(MOST_PAIRS, `holds more than ${MOST_PAIRS} pairs`),
+      (value) => Array.isArray(value) && value.length >= FEWEST_PAIRS && value.length <= MOST_PAIRS,
+    ),
+  });
+
+export type OwnErrorInput = InferType<ReturnType<typeof ownError>>;
+
+/** An error that was measured here, from when and by whom. */
+export type OwnError = OwnErrorInput & { readonly id: string; readonly at: string; readonly by: string };
+
+export type OwnErrorState = { readonly errors: Readonly<Record<string, OwnError>> };
+
+export const noOwnErrors = (): OwnErrorState => ({ errors: {} });
+
+export const ownErrors = {
+  "error-measured": kind(
+    closed({ error: uuid(), of: ownError() }),
+    (draft: Draft<OwnErrorState>, { body: { error, of }, actor, at }) =>
+      void (draft.errors[error] = { ...of, id: error, at, by: actor.name }),
+  ),
+  "error-withdrawn": kind(
+    closed({ error: uuid() }),
+    (draft: Draft<OwnErrorState>, { body }) => void delete draft.errors[body.error],
+  ),
+};
+
+/** Null where nothing can be reckoned: everybody was measured alike. */
+function semOf(pairs: readonly (readonly [number, number])[]): number | null {
+  try {
+    return angleAgreement(pairs).sem;
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}
+
+/**
+ * The errors that judge: of each kind of measuring the newest. What two examiners
+ * differ by is shown and judges nothing: a change is judged by one hand's error.
+ *
+ * @example errorsThatJudge({ errors: {} }) // []
+ */
+export function errorsThatJudge({ errors }: OwnErrorState): ClinicError[] {
+  const newest = new Map<string, OwnError>();
+  for (const one of Object.values(errors).toSorted((a, b) => (a.at < b.at ? -1 : 1)))
+    if (one.examiners === "one") newest.set(`${one.test} ${one.measure} ${one.device} ${one.method} ${one.apart}`, one);
+  return [...newest.values()].flatMap(({ test, measure, device, method, apart, pairs }) => {
+    const sem = semOf(pairs as [number, number][]);
+    const what = { test, measure, device: device ?? null, method: method ?? null, apart, pairs: pairs.length };
+    return sem === null ? [] : [{ ...what, sem }];
+  });
+}
