@@ -48,14 +48,15 @@ const SHOTS: readonly Shot[] = [
   { name: "run-phone", path: `${exam("Idris Fennimore")}/run`, size: { width: 390, height: 844 } },
   { name: "reading", path: `${exam("Odile Farrow")}/reading` },
   {
-    name: "what-if",
-    path: `${exam("Odile Farrow")}/reading`,
+    name: "devices",
+    path: `${exam("Idris Fennimore")}/run`,
     prepare: async (page) => {
-      await page.getByRole("tab", { name: "What if" }).click();
-      await page
-        .getByRole("group", { name: /Suppose Slump/ })
-        .getByRole("button", { name: "negative" })
-        .click();
+      await page.getByRole("button", { name: "More", exact: true }).click();
+      await page.getByRole("menuitem", { name: "Devices at the table" }).click();
+      await page.getByRole("button", { name: "Simulated inclinometer", exact: true }).click();
+      await page.getByRole("button", { name: "Simulated: Page Down" }).click();
+      await page.getByRole("button", { name: /^Answer pad/ }).click();
+      await page.locator("[data-code]").waitFor();
     },
   },
   {

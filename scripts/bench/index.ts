@@ -3,6 +3,7 @@ import { runCalibration } from "./calibration";
 import { clinicRows } from "./clinic";
 import { coreRows } from "./core";
 import { courseRows } from "./course";
+import { deviceRows } from "./devices";
 import { edgeRows } from "./edge";
 import { endureRows } from "./endure";
 import { print } from "./measure";
@@ -18,7 +19,7 @@ const minutesAsked = (): number => {
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
   const only = (part: string) => process.argv.includes(`--${part}`);
-  const all = !["core", "course", "store", "browser", "edge", "clinic", "endure"].some(only);
+  const all = !["core", "course", "store", "browser", "edge", "clinic", "devices", "endure"].some(only);
   const rows = [
     ...(all || only("core") ? coreRows() : []),
     ...(all || only("course") ? courseRows() : []),
@@ -27,6 +28,7 @@ async function bench(): Promise<void> {
     ...(all || only("clinic") ? await clinicRows() : []),
     /** Ten minutes: only when it is asked for. */
     ...(only("endure") ? await endureRows(minutesAsked()) : []),
+    ...(all || only("devices") ? await deviceRows() : []),
     ...(all || only("browser") ? await browserRows() : []),
   ];
   print(rows);

@@ -1,7 +1,7 @@
 import { angleAlong, type Device, type Faults, simulatedDevice, trueLumbar, type Waypoint } from "@/core/measurement";
 import { clock, makeFeed } from "./feed";
 
-const EVERY_MS = 20;
+const EVERY_MS = 40;
 const STEP_MS = 10;
 
 /** What a simulated device can be made to do. */

@@ -6,8 +6,9 @@ import { type Movement, movementOf, type Onset, onsetsOf, type Sample } from "./
 
 /** So much is kept: two minutes at a hundred a second. */
 const KEPT = 12_000;
-/** The live angle is the mean of so many readings before it: it lags by half of them. */
+/** The live angle is the mean of the last so many readings, of so long at most: it lags by half of that. */
 const LIVE_OVER = 5;
+const LIVE_OVER_MS = 40;
 /** Zero is the mean of so long, held still within so much. */
 const ZERO_OVER_MS = 300;
 const ZERO_WITHIN_DEG = 1;
@@ -73,9 +74,19 @@ export class Capture {
     this.put(place, reading.t, reading.value);
     this.count++;
     this.newest = Math.max(this.newest, reading.t);
-    const { angle } = this.live();
-    if (this.hasZero && angle !== null && Math.abs(angle) >= UP_FROM_DEG) this.up = true;
+    if (this.hasZero && !this.up && Math.abs(this.angleNow()) >= UP_FROM_DEG) this.up = true;
     return true;
+  }
+
+  /** The mean of the last few; NaN before the first. */
+  private angleNow(): number {
+    let [sum, used] = [0, 0];
+    for (let index = this.count - 1; index >= 0 && used < LIVE_OVER; index--) {
+      if (used > 0 && this.newest - this.timeAt(index) > LIVE_OVER_MS) break;
+      sum += this.valueAt(index);
+      used++;
+    }
+    return this.angleOf(sum / used);
   }
 
   private put(index: number, t: number, value: number): void {
@@ -153,11 +164,8 @@ export class Capture {
 
   /** The angle as it is shown while it moves: filtered by what came before, so that nothing is waited for. */
   live(): LiveAngle {
-    const from = Math.max(0, this.count - LIVE_OVER, this.count - KEPT);
     if (this.count === 0) return { angle: null, speed: 0, isUp: false, isDown: false };
-    let sum = 0;
-    for (let index = from; index < this.count; index++) sum += this.valueAt(index);
-    const angle = this.angleOf(sum / (this.count - from));
+    const angle = this.angleNow();
     const speed = this.speedOver(SPEED_OVER_MS);
     const isDown = this.up && Math.abs(angle) <= DOWN_WITHIN_DEG && this.speedOver(DOWN_STILL_MS) < STILL_DEG_S;
     return { angle, speed, isUp: this.up && !isDown, isDown };

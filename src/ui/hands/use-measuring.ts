@@ -6,7 +6,12 @@ import { Capture, type Device, isUsable, type LiveAngle, type Measure, SILENT_AF
 import { clock } from "@/devices/feed";
 import type { SheetStep } from "@/core/planning";
 
-const SHOWN_EVERY_MS = 100;
+const SHOWN_EVERY_MS = 25;
+/** The end of a movement is looked for twice a second, and only in a limb that rests. */
+const END_EVERY = 20;
+const RESTS_DEG_S = 4;
+/** The speed is shown in steps: only whether it is too quick matters. */
+const QUICK_STEP = 10;
 /** Zero is taken by itself once the limb has been still for so long, within so much. */
 const STILL_FOR_MS = 1000;
 const STILL_WITHIN_DEG = 1;
@@ -36,6 +41,18 @@ export type Live = LiveAngle & {
   readonly end: number | null;
   readonly problem: string | null;
 };
+
+/** In whole degrees, and the same as before until it is clearly another: a limb at rest does not flicker. */
+const CLEARLY_DEG = 0.75;
+const steadied = (angle: number | null, before: number | null): number | null =>
+  angle === null || (before !== null && Math.abs(angle - before) < CLEARLY_DEG)
+    ? angle === null
+      ? null
+      : before
+    : Math.round(angle);
+
+const isSame = (one: Live, other: Live): boolean =>
+  (Object.keys(one) as (keyof Live)[]).every((field) => one[field] === other[field]);
 
 const NOTHING: Live = {
   angle: null,
@@ -72,24 +89,41 @@ export function useMeasuring(device: Device | null, measured: Measured | null, r
   useEffect(() => {
     if (!device || !isOn) return;
     const began = clock();
-    if (zeroBy === "level") capture.useOwnZero();
-    if (zeroBy === "level") second.useOwnZero();
+    let lookedAt = 0;
+    let looks = 0;
+    let end: number | null = null;
+    let shown: number | null = null;
+    if (zeroBy === "level") [capture, second].forEach((one) => one.useOwnZero());
+    const zeroWhenStill = () => {
+      if (capture.isZeroed() || clock() - began < STILL_FOR_MS) return;
+      const steady = capture.steadiness(STILL_FOR_MS);
+      if (steady !== null && steady < STILL_WITHIN_DEG) zeroProblem.current = zeroBoth(capture, second);
+    };
+    const look = () => {
+      lookedAt = clock();
+      zeroWhenStill();
+      const state = device.state();
+      const now = capture.live();
+      if (!now.isUp) end = null;
+      else if (++looks % END_EVERY === 0 && now.speed < RESTS_DEG_S) end = capture.end()?.angle ?? end;
+      const next: Live = {
+        ...now,
+        angle: (shown = steadied(now.angle, shown)),
+        speed: Math.round(now.speed / QUICK_STEP) * QUICK_STEP,
+        isZeroed: capture.isZeroed(),
+        isSilent: state.is === "silent" || lookedAt - Math.max(capture.lastAt(), began) > SILENT_AFTER_MS,
+        end: end === null ? null : Math.round(end),
+        problem: state.is === "failed" ? state.why : zeroProblem.current,
+      };
+      /** What looks the same is not drawn again. */
+      setLive((before) => (isSame(before, next) ? before : next));
+    };
     const quiet = device.listen((reading, stream) => {
       if (reading) (stream === 0 ? capture : second).add(reading);
+      if (clock() - lookedAt >= SHOWN_EVERY_MS) look();
     });
-    const timer = setInterval(() => {
-      const steady = capture.steadiness(STILL_FOR_MS);
-      if (!capture.isZeroed() && steady !== null && steady < STILL_WITHIN_DEG && clock() - began > STILL_FOR_MS)
-        zeroProblem.current = zeroBoth(capture, second);
-      const state = device.state();
-      setLive({
-        ...capture.live(),
-        isZeroed: capture.isZeroed(),
-        isSilent: state.is === "silent" || clock() - Math.max(capture.lastAt(), began) > SILENT_AFTER_MS,
-        end: capture.isZeroed() ? (capture.end()?.angle ?? null) : null,
-        problem: state.is === "failed" ? state.why : zeroProblem.current,
-      });
-    }, SHOWN_EVERY_MS);
+    /** Silence is noticed too. */
+    const timer = setInterval(look, SILENT_AFTER_MS / 2);
     return () => {
       quiet();
       clearInterval(timer);

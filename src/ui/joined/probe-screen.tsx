@@ -8,7 +8,7 @@ import { useWakeLock } from "../shell/use-wake-lock";
 import { groundOf, SignMark } from "./device-sign";
 import { useJoined } from "./use-joined";
 
-const SENT_EVERY_MS = 50;
+const SENT_EVERY_MS = 16;
 const MOST_AT_ONCE = 60;
 
 const MOUNTS: readonly { readonly turns: Turns; readonly label: string }[] = [
