@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import type { AskedNow } from "@/core/admission";
 import { type Capture, formatted, type Measure, nearest, trueLumbar } from "@/core/measurement";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
-import { kindOf } from "@/core/record";
+import { type ExamState, kindOf } from "@/core/record";
 import type { Effect, Place, Response } from "@/core/vocabulary";
 import type { SimulatedDevice } from "@/devices/simulated";
 import { byChannel } from "../exam/channel";
@@ -102,22 +102,25 @@ function useSaid(step: SheetStep, test: TestActions) {
     answer: (answer: string) => void byChannel("pad", () => test.answer(answer)),
     place: (place: Place) =>
       void byChannel("pad", () => (test.feltRecord ? test.toggleFelt(place) : test.theirsAt(place))),
-    report: ({ what, answer }: PadSaid) => {
+    report: ({ what, answer, stage }: PadSaid) => {
       if (what !== "answer" && what !== "effect") return;
-      const { stage } = test;
       void byChannel("pad", () =>
         appendFrom((latest) => {
           const run = latest.runs.findLast(({ test: id, side }) => id === step.protocol.id && side === step.side);
-          const recorded = run?.stages[stage.id];
+          const recorded = run?.stages[stage];
           if (!run || (recorded?.response ?? recorded?.answer) === answer) return [];
           const says = answer as Response | Effect;
-          return [
-            { type: "answer-reported", body: { run: run.id, stage: stage.id, says, places: [], intensity: null } },
-          ];
+          return [{ type: "answer-reported", body: { run: run.id, stage, says, places: [], intensity: null } }];
         }),
       );
     },
   };
+}
+
+/** Which time the test is done: the same before its first answer and after it, another once it is repeated. */
+function timesDone({ runs }: Pick<ExamState, "runs">, { protocol, side }: SheetStep, { run }: TestActions): number {
+  const own = runs.filter((one) => one.test === protocol.id && one.side === side);
+  return run ? own.findIndex(({ id }) => id === run.id) : own.length;
 }
 
 /** What is measured, pressed and said while both hands hold the person. */
@@ -130,7 +133,13 @@ export function HandsPanel({ step, test, asked, isHeard, measures, rate, rateRes
   const measuredKey = `${step.key} ${state.techniques.length}`;
   const measured = measuredBy(kit.measuring, step, measures);
   const { live, capture, second, takeZero } = useMeasuring(kit.measuring, measured, measuredKey);
-  const onset = useOnset(kit.measuring, capture, measured, measuredKey);
+  const onset = useOnset(
+    kit.measuring,
+    capture,
+    measured,
+    `${measuredKey} ${timesDone(state, step, test)}`,
+    test.stage.id,
+  );
   const { stop } = useStop(step, test);
   const said = useSaid(step, test);
   const stopNow = () => {
@@ -169,7 +178,8 @@ export function HandsPanel({ step, test, asked, isHeard, measures, rate, rateRes
 
   /** The angle that was marked is recorded as soon as it is asked for. */
   const { marked } = onset;
-  const wanted = asked.what === "number" && marked?.measure === asked.measure ? marked : null;
+  const wanted =
+    asked.what === "number" && marked?.measure === asked.measure && marked.stage === test.feltStage?.id ? marked : null;
   const record = useRef(test.measure);
   useEffect(() => {
     record.current = test.measure;
@@ -192,7 +202,7 @@ export function HandsPanel({ step, test, asked, isHeard, measures, rate, rateRes
     <section
       aria-label="At the table"
       data-hands={flow.hands.is}
-      data-at-work="device"
+      data-at-work={kit.measuring || kit.joined.length > 0 ? "device" : undefined}
       className="grid items-center gap-x-4 gap-y-1 rounded-xl border-2 border-edge bg-card p-2.5 sm:grid-cols-[auto_minmax(0,1fr)]"
     >
       {measured && <NowAngle measured={measured} live={live} mark={onset.marked?.value ?? null} onZero={takeZero} />}

@@ -18,6 +18,8 @@ const COUNTS_AFTER_MS = 1000;
 /** What a pad said, until it counts. */
 export type PadSaid = {
   readonly to: string;
+  /** The stage that was asked about. */
+  readonly stage: string;
   readonly what: Extract<HandsFree, { is: "asked" }>["what"];
   readonly answer: string;
   readonly label: string;
@@ -135,6 +137,7 @@ export function useFlow({ step, position, asked, isHeard, isLimbDown, theirWords
       const counts = countsByItself(hands.what, answer, step.side);
       return setPending({
         to: hands.id,
+        stage: position.stage.id,
         what: hands.what,
         answer,
         label: labelOf(hands, answer),

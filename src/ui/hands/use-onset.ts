@@ -18,6 +18,8 @@ const SHOWN_BEFORE_MS = 6000;
 /** An onset that was marked: the angle that was meant, and what it was read from. */
 export type Marked = {
   readonly measure: string;
+  /** The stage it was marked in: of no other is it the onset. */
+  readonly stage: string;
   readonly value: number;
   readonly how: MeasuredHow;
   readonly t: number;
@@ -47,7 +49,13 @@ const outOfRange = ({ range: [low, high] }: Measure, value: number): boolean => 
 type Last = { readonly key: string; readonly marked: Marked | null; readonly problem: string | null };
 
 /** Marks of *now*, each with the angle that was meant; the last one stands until it is recorded or the run is another. */
-export function useOnset(device: Device | null, capture: Capture | null, measured: Measured | null, runKey: string) {
+export function useOnset(
+  device: Device | null,
+  capture: Capture | null,
+  measured: Measured | null,
+  runKey: string,
+  stage: string,
+) {
   const [last, setLast] = useState<Last>({ key: runKey, marked: null, problem: null });
   const { marked, problem } = last.key === runKey ? last : { marked: null, problem: null };
   const keep = (next: Marked) => setLast({ key: runKey, marked: next, problem: null });
@@ -70,6 +78,7 @@ export function useOnset(device: Device | null, capture: Capture | null, measure
       const samples = capture.since(onset.t - SHOWN_BEFORE_MS);
       keep({
         measure: measured.measure.id,
+        stage,
         value: nearest(measured.measure, onset.angle),
         t: onset.t,
         samples,
