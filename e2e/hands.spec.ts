@@ -23,6 +23,11 @@ async function openDevices(page: Page) {
   return page.getByRole("dialog", { name: "Devices at the table" });
 }
 
+async function closeDevices(page: Page): Promise<void> {
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Devices at the table" })).toBeHidden();
+}
+
 /** A phone of the clinic joins by the code that the screen shows. */
 async function joinAs(browser: Browser, url: string, page: Page, button: RegExp): Promise<Page> {
   const dialog = page.getByRole("dialog", { name: "Devices at the table" });
@@ -52,6 +57,33 @@ const backAndLeg = (exam: Prepared["builder"]): void => {
   readyToTest(exam);
 };
 
+type Begins = {
+  page: Page;
+  browser: Browser;
+  server: { url: string };
+  prepare: (tell: typeof backAndLeg) => Promise<Prepared>;
+};
+
+/** An examination of its own with the run open; its id. */
+async function openOwn({ page, prepare }: Pick<Begins, "page" | "prepare">, tell = backAndLeg): Promise<string> {
+  const { exam } = await prepare(tell);
+  await openRun(page, exam);
+  return exam;
+}
+
+/** The same with everything connected. */
+async function openEquipped(begins: Begins, tell = backAndLeg): Promise<{ exam: string; pad: Page }> {
+  const exam = await openOwn(begins, tell);
+  return { exam, pad: await equip(begins.page, begins.browser, begins.server.url) };
+}
+
+/** The person presses: it is there now. */
+async function pressNow(pad: Page, pointerId = 1): Promise<void> {
+  const hold = pad.locator("[data-pad=hold]");
+  await hold.dispatchEvent("pointerdown", { pointerId });
+  await hold.dispatchEvent("pointerup", { pointerId });
+}
+
 /** Simulated inclinometer that moves by itself, pedal, and a pad whose answers count by themselves. */
 async function equip(page: Page, browser: Browser, url: string): Promise<Page> {
   const dialog = await openDevices(page);
@@ -60,8 +92,7 @@ async function equip(page: Page, browser: Browser, url: string): Promise<Page> {
   await dialog.getByRole("button", { name: "Simulated: Page Down" }).click();
   const pad = await joinAs(browser, url, page, /^Answer pad/);
   await dialog.getByLabel(/counts by itself/).check();
-  await page.keyboard.press("Escape");
-  await expect(dialog).toBeHidden();
+  await closeDevices(page);
   return pad;
 }
 
@@ -104,8 +135,7 @@ async function handsFree(
         await expect
           .poll(async () => Number(await dial.getAttribute("data-dial")), { timeout: 30_000 })
           .toBeGreaterThan(person.onsetAt);
-        await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: turn });
-        await pad.locator("[data-pad=hold]").dispatchEvent("pointerup", { pointerId: turn });
+        await pressNow(pad, turn);
         marked = `${name} ${stage}`;
       }
       await expect(panel).not.toHaveAttribute("data-hands", "moving", { timeout: 25_000 });
@@ -141,9 +171,7 @@ test("a whole sheet is run with a pedal and a pad, and the screen is not touched
   prepare,
 }) => {
   test.setTimeout(180_000);
-  const { exam } = await prepare(backAndLeg);
-  await openRun(page, exam);
-  const pad = await equip(page, browser, server.url);
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare });
   const touched: string[] = [];
   await page.exposeFunction("wasTouched", (what: string) => void touched.push(what));
   await page.evaluate(() => {
@@ -184,9 +212,7 @@ test("a pad stops the test on every screen, whatever it shows, and says afterwar
   request,
   prepare,
 }) => {
-  const { exam } = await prepare(backAndLeg);
-  await openRun(page, exam);
-  const pad = await equip(page, browser, server.url);
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare });
   const other = await (await browser.newContext({ baseURL: server.url })).newPage();
   await openRun(other, exam);
   await pedalTwice(page);
@@ -222,16 +248,13 @@ test("what a pad says waits for the examiner, counts when it is taken, and stand
   request,
   prepare,
 }) => {
-  const { exam } = await prepare((e) => {
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
     e.add("sheet-set", { label: "One", tests: ["thigh-thrust"], reason: "" });
     readyToTest(e);
   });
-  await openRun(page, exam);
-  const pad = await equip(page, browser, server.url);
   const dialog = await openDevices(page);
   await dialog.getByLabel(/counts by itself/).uncheck();
-  await page.keyboard.press("Escape");
-  await expect(dialog).toBeHidden();
+  await closeDevices(page);
 
   await page.getByRole("button", { name: "It is down" }).click();
   await pad.locator("[data-choice=stretch]").waitFor();
@@ -269,12 +292,10 @@ test("a phone as a probe moves the dial, is away when it sleeps, and is sent off
   server,
   prepare,
 }) => {
-  const { exam } = await prepare(backAndLeg);
-  await openRun(page, exam);
+  await openOwn({ page, prepare });
   const dialog = await openDevices(page);
   const phone = await joinAs(browser, server.url, page, /^Probe/);
-  await page.keyboard.press("Escape");
-  await expect(dialog).toBeHidden();
+  await closeDevices(page);
   await phone.getByRole("button", { name: "Along a limb or the spine" }).click();
   await phone.evaluate(() => {
     const state = { beta: 2 };
@@ -310,8 +331,7 @@ test("a code that is wrong, used or old lets nobody in, and a device that joined
   server,
   prepare,
 }) => {
-  const { exam } = await prepare(backAndLeg);
-  await openRun(page, exam);
+  await openOwn({ page, prepare });
   await openDevices(page);
   const pad = await joinAs(browser, server.url, page, /^Answer pad/);
   const outside = await browser.newContext({ baseURL: server.url });
@@ -340,17 +360,13 @@ test("with readings lost, late and doubled an onset is still marked, and a pad t
   request,
   prepare,
 }) => {
-  const { exam } = await prepare(backAndLeg);
-  await openRun(page, exam);
-  const pad = await equip(page, browser, server.url);
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare });
   const dialog = await openDevices(page);
   await dialog.getByRole("button", { name: "Simulated, with a loose cable" }).click();
-  await page.keyboard.press("Escape");
-  await expect(dialog).toBeHidden();
+  await closeDevices(page);
   const dial = page.locator("[data-measuring] [data-dial]");
   await expect.poll(async () => Number(await dial.getAttribute("data-dial")), { timeout: 30_000 }).toBeGreaterThan(30);
-  await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: 1 });
-  await pad.locator("[data-pad=hold]").dispatchEvent("pointerup", { pointerId: 1 });
+  await pressNow(pad);
   await expect(page.locator("[data-marked]")).toBeVisible();
   const marked = Number(await page.locator("[data-marked]").getAttribute("data-marked"));
   expect(marked).toBeGreaterThan(24);

@@ -17,8 +17,6 @@ export type Measuring =
       readonly reads: "since zero" | "short of zero";
       /** Taken while the limb rests there; or the level, which gravity gives by itself. */
       readonly zeroBy: "rest" | "level";
-      /** Measured by two at once, as their difference or as both. */
-      readonly second?: { readonly on: string; readonly gives: "difference" | "its own" };
     }
   /** The plane leans: only all three axes tell, and not once the axis is near upright. */
   | { readonly plane: "leaning"; readonly on: string; readonly zero: string }
@@ -43,7 +41,6 @@ const lumbar = (on: string): Measuring => ({
   zero: "standing at ease",
   reads: "since zero",
   zeroBy: "rest",
-  second: { on: on === "T12" ? "S1" : "T12", gives: "its own" },
 });
 const neck: Measuring = {
   plane: "upright",

@@ -25,9 +25,9 @@ export type MeasureError = {
 };
 
 /** From so many pairs on a clinic's own error takes the place of the one that ships. */
-const OWN_ERROR_FROM = 30;
+export const OWN_ERROR_FROM = 30;
 /** From so many it is shown, and the larger of the two judges. */
-const OWN_ERROR_SHOWN_FROM = 10;
+export const OWN_ERROR_SHOWN_FROM = 10;
 
 /**
  * The error that a change of a measure is judged by.

@@ -112,7 +112,8 @@ export {
   TEAMS,
 } from "./events/clinic-keeping";
 export { keptUntil } from "./retention";
-export { APART, errorsThatJudge, EXAMINERS, type OwnError, ownError, type OwnErrorInput } from "./events/clinic-error";
+export { errorsThatJudge } from "./errors-that-judge";
+export { APART, EXAMINERS, type OwnError, ownError, type OwnErrorInput } from "./events/clinic-error";
 export { techniquesSoFar } from "./events/technique";
 export { courseBegunBy } from "./episode-id";
 export { fold } from "./fold";

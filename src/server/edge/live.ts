@@ -1,10 +1,6 @@
 import type { ChainHead } from "@/core";
 import { shared } from "../store/shared";
-
-/** A stream that nobody on the way keeps or rewrites. */
-export const LIVE_HEADERS = {
-  headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform" },
-};
+import { eventStream } from "./event-stream";
 
 type Listener = () => void;
 
@@ -43,44 +39,25 @@ type Live = {
  * break has missed nothing.
  */
 export function liveStream({ exam, end, signal }: Live): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder();
-  let stop = () => {};
-  return new ReadableStream({
-    start(controller) {
-      let told = "";
-      const say = (text: string) => controller.enqueue(encoder.encode(text));
-      const leave = () => {
-        stop();
-        try {
-          controller.close();
-        } catch {
-          /* It is closed already. */
-        }
-      };
-      const tell = () => {
-        try {
-          const now = end();
-          if (!now) return leave();
-          if (now.head === told) return;
-          told = now.head;
-          say(`id: ${now.length}\ndata: ${JSON.stringify({ head: now.head, length: now.length })}\n\n`);
-        } catch {
-          leave();
-        }
-      };
-      const looking = setInterval(tell, LOOK_EVERY_MS);
-      const breathing = setInterval(() => say(": still here\n\n"), STILL_HERE_EVERY_MS);
-      const unlisten = listen(exam, tell);
-      stop = () => {
+  let told = "";
+  return eventStream({
+    signal,
+    breathEvery: STILL_HERE_EVERY_MS,
+    listen: (look) => {
+      const looking = setInterval(look, LOOK_EVERY_MS);
+      const unlisten = listen(exam, look);
+      return () => {
         clearInterval(looking);
-        clearInterval(breathing);
         unlisten();
-        signal.removeEventListener("abort", leave);
       };
-      signal.addEventListener("abort", leave);
-      say("retry: 1000\n\n");
-      tell();
     },
-    cancel: () => stop(),
+    tell: (say) => {
+      const now = end();
+      if (!now) return "over";
+      if (now.head === told) return undefined;
+      told = now.head;
+      say(`id: ${now.length}\ndata: ${JSON.stringify({ head: now.head, length: now.length })}\n\n`);
+      return undefined;
+    },
   });
 }

@@ -4,7 +4,15 @@ import { useEffect, useId, useState } from "react";
 import { v4 as randomId } from "uuid";
 import { InputError, readNumber } from "@/core/base";
 import { PROTOCOLS, protocolOf, type TestId } from "@/core/knowledge";
-import { type AngleAgreement, angleAgreement, formatted, MEASURED_WITH, type Measure } from "@/core/measurement";
+import {
+  type AngleAgreement,
+  angleAgreement,
+  formatted,
+  MEASURED_WITH,
+  type Measure,
+  OWN_ERROR_FROM,
+  OWN_ERROR_SHOWN_FROM,
+} from "@/core/measurement";
 import { APART, EXAMINERS, type OwnError, type OwnErrorInput } from "@/core/record";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
@@ -19,8 +27,6 @@ import { PageHeader } from "../shell/page-header";
 
 const MEASURED = PROTOCOLS.filter(({ measures }) => measures.length > 0);
 const METHODS = ["onset by pad", "onset by pedal", "onset set by hand on the trace", "end by plateau"] as const;
-const SHOWN_FROM = 10;
-const JUDGES_FROM = 30;
 
 type Pairs = readonly (readonly [number, number])[];
 
@@ -63,11 +69,11 @@ const interval = ([low, high]: readonly [number, number]): string => `${tens(low
 const standing = (pairs: number, examiners: string): string =>
   examiners === "two"
     ? "What two examiners differ by is shown and judges no change of one."
-    : pairs >= JUDGES_FROM
-      ? "From 30 pairs on it judges in place of the error that ships."
-      : pairs >= SHOWN_FROM
-        ? `${pairs} pairs: the larger of it and the error that ships judges. From 30 on it judges alone.`
-        : `${pairs} pairs: too few to judge by. From 10 on the larger of both does, from 30 on this one.`;
+    : pairs >= OWN_ERROR_FROM
+      ? `From ${OWN_ERROR_FROM} pairs on it judges in place of the error that ships.`
+      : pairs >= OWN_ERROR_SHOWN_FROM
+        ? `${pairs} pairs: the larger of it and the error that ships judges. From ${OWN_ERROR_FROM} on it judges alone.`
+        : `${pairs} pairs: too few to judge by. From ${OWN_ERROR_SHOWN_FROM} on the larger of both does, from ${OWN_ERROR_FROM} on this one.`;
 
 type Chosen = Omit<OwnErrorInput, "pairs">;
 const FIRST: Chosen = {
@@ -79,7 +85,7 @@ const FIRST: Chosen = {
   examiners: "one",
 };
 
-function Choice<T extends string>(props: {
+function SelectField<T extends string>(props: {
   label: string;
   value: T;
   options: readonly (readonly [T, string])[];
@@ -113,7 +119,7 @@ function ChosenFields({ chosen, onChange }: { chosen: Chosen; onChange: (chosen:
   const { measures } = protocolOf(chosen.test);
   return (
     <div className="grid gap-3 sm:grid-cols-2">
-      <Choice
+      <SelectField
         label="Test"
         value={chosen.test as string}
         options={MEASURED.map(({ id, name }) => [id, name] as const)}
@@ -121,13 +127,13 @@ function ChosenFields({ chosen, onChange }: { chosen: Chosen; onChange: (chosen:
           onChange({ ...chosen, test: test as TestId, measure: protocolOf(test as TestId).measures[0]!.id })
         }
       />
-      <Choice
+      <SelectField
         label="Number"
         value={chosen.measure}
         options={measures.map(({ id, label }) => [id, label] as const)}
         onChoose={(measure) => onChange({ ...chosen, measure })}
       />
-      <Choice
+      <SelectField
         label="Measured with"
         value={chosen.device ?? NONE}
         options={[[NONE, "read and typed"], ...MEASURED_WITH.map(same)]}
@@ -135,19 +141,19 @@ function ChosenFields({ chosen, onChange }: { chosen: Chosen; onChange: (chosen:
           onChange({ ...chosen, device: (device || null) as Chosen["device"], method: device ? METHODS[0] : null })
         }
       />
-      <Choice
+      <SelectField
         label="Marked how"
         value={chosen.method ?? NONE}
         options={chosen.device ? METHODS.map(same) : [[NONE, "read and typed"]]}
         onChoose={(method) => onChange({ ...chosen, method: method || null })}
       />
-      <Choice
+      <SelectField
         label="The two of a pair lie apart by"
         value={chosen.apart}
         options={APART.map(same)}
         onChoose={(apart) => onChange({ ...chosen, apart })}
       />
-      <Choice
+      <SelectField
         label="Measured by"
         value={chosen.examiners}
         options={EXAMINERS.map((value) => [value, value === "one" ? "one examiner twice" : "two examiners"] as const)}

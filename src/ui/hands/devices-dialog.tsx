@@ -47,6 +47,20 @@ export function DevicesDialog({ onClose }: { onClose: () => void }) {
 
 const Heading = ({ children }: { children: string }) => <h3 className="text-lg font-semibold">{children}</h3>;
 
+type TickProps = { checked: boolean; onTick: (ticked: boolean) => void; children: string };
+
+const Tick = ({ checked, onTick, children }: TickProps) => (
+  <label className="flex min-h-11 items-center gap-3">
+    <input
+      type="checkbox"
+      className="size-5 shrink-0"
+      checked={checked}
+      onChange={(event) => onTick(event.target.checked)}
+    />
+    {children}
+  </label>
+);
+
 const KINDS: readonly { readonly label: string; readonly make: () => Device }[] = [
   { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
   { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
@@ -118,15 +132,9 @@ function MeasuringCard() {
       )}
       {isSimulated && (
         <div className="flex flex-col gap-2 rounded-xl bg-well p-3">
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={leadsItself}
-              onChange={(event) => setKit({ leadsItself: event.target.checked })}
-            />
+          <Tick checked={leadsItself} onTick={(ticked) => setKit({ leadsItself: ticked })}>
             It moves by itself in each test, as a limb that is led
-          </label>
+          </Tick>
           <label className="flex flex-col">
             Drag the limb
             <input
@@ -147,7 +155,7 @@ function MeasuringCard() {
 /** The code of a device that is to join, as letters and as a picture, until it has joined or is too old. */
 function JoinCard() {
   const { exam } = useExam();
-  const { joined } = useKit();
+  const { joined, countsByItself: takesItself } = useKit();
   const [code, setCode] = useState<(JoinCode & { picture: string; joinedBefore: number }) | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const ask = async (role: JoinCode["role"]) => {
@@ -214,23 +222,12 @@ function JoinCard() {
           </li>
         ))}
       </ul>
-      {joined.some(({ role }) => role === "pad") && <CountsByItself />}
+      {joined.some(({ role }) => role === "pad") && (
+        <Tick checked={takesItself} onTick={(ticked) => setKit({ countsByItself: ticked })}>
+          What they say counts by itself after a second, unless it is on the other side
+        </Tick>
+      )}
     </section>
-  );
-}
-
-function CountsByItself() {
-  const { countsByItself } = useKit();
-  return (
-    <label className="flex min-h-11 items-center gap-3">
-      <input
-        type="checkbox"
-        className="size-5 shrink-0"
-        checked={countsByItself}
-        onChange={(event) => setKit({ countsByItself: event.target.checked })}
-      />
-      What they say counts by itself after a second, unless it is on the other side
-    </label>
   );
 }
 
@@ -300,18 +297,15 @@ function VoiceCard() {
   return (
     <section aria-label="Spoken cues" className="flex flex-col gap-1">
       <Heading>Spoken cues</Heading>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={isSpoken}
-          onChange={(event) => {
-            setKit({ isSpoken: event.target.checked });
-            if (event.target.checked) speak("I say the next step");
-          }}
-        />
+      <Tick
+        checked={isSpoken}
+        onTick={(ticked) => {
+          setKit({ isSpoken: ticked });
+          if (ticked) speak("I say the next step");
+        }}
+      >
         The next step is said aloud, in six words at most
-      </label>
+      </Tick>
       <p className="text-sm text-soft">
         {hasVoice()
           ? "By a voice of this machine. Nothing is listened to."

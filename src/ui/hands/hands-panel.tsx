@@ -17,7 +17,7 @@ import { endHolds } from "../run/holds";
 import { useStop } from "../run/use-stop";
 import type { TestActions } from "../run/use-test";
 import { Dial, Trace } from "./dial";
-import { useKit } from "./kit";
+import { isEquipped, useKit } from "./kit";
 import { asCue, speak } from "./speak";
 import { type PadSaid, useFlow } from "./use-flow";
 import { type Live, type Measured, measuredBy, useMeasuring } from "./use-measuring";
@@ -123,8 +123,12 @@ function timesDone({ runs }: Pick<ExamState, "runs">, { protocol, side }: SheetS
   return run ? own.findIndex(({ id }) => id === run.id) : own.length;
 }
 
-/** What is measured, pressed and said while both hands hold the person. */
-export function HandsPanel({ step, test, asked, isHeard, measures, rate, rateRest, onEnter }: Props) {
+/** What is measured, pressed and said while both hands hold the person; nothing where nothing is connected. */
+export function HandsPanel(props: Props) {
+  return isEquipped(useKit()) ? <Equipped {...props} /> : null;
+}
+
+function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnter }: Props) {
   const { state } = useExam();
   const kit = useKit();
   const [stoppedAt, setStoppedAt] = useState<TestActions["stage"] | null>(null);

@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState } from "react";
 import { clock } from "@/devices/feed";
 import type { DeviceSign, PadChoice } from "@/wire/devices";
+import { playTone } from "../primitives/tone";
 import { useWakeLock } from "../shell/use-wake-lock";
 import { groundOf, SignMark } from "./device-sign";
 import { useJoined } from "./use-joined";
@@ -18,16 +19,7 @@ type Say = ReturnType<typeof useJoined>["say"];
 function felt(): void {
   navigator.vibrate?.(BUZZ_MS);
   try {
-    const context = new AudioContext();
-    const tone = context.createOscillator();
-    const volume = context.createGain();
-    tone.frequency.value = 1200;
-    volume.gain.setValueAtTime(0.3, context.currentTime);
-    volume.gain.exponentialRampToValueAtTime(0.001, context.currentTime + 0.05);
-    tone.connect(volume).connect(context.destination);
-    tone.start();
-    tone.stop(context.currentTime + 0.05);
-    tone.onended = () => void context.close();
+    playTone(1200, 0.05, 0.3);
   } catch {
     /* No sound here. */
   }

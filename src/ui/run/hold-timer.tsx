@@ -4,6 +4,7 @@ import { Volume2, VolumeX } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
+import { playTone } from "../primitives/tone";
 import { KeyHint } from "../shell/key-hint";
 import { useKeys } from "../shell/use-keys";
 import { keepStart, LET_GO, readStart } from "./holds";
@@ -11,18 +12,7 @@ import { keepStart, LET_GO, readStart } from "./holds";
 const RADIUS = 24;
 const AROUND = 2 * Math.PI * RADIUS;
 
-function beep(): void {
-  const context = new AudioContext();
-  const tone = context.createOscillator();
-  const volume = context.createGain();
-  tone.frequency.value = 660;
-  volume.gain.setValueAtTime(0.25, context.currentTime);
-  volume.gain.exponentialRampToValueAtTime(0.001, context.currentTime + 0.5);
-  tone.connect(volume).connect(context.destination);
-  tone.start();
-  tone.stop(context.currentTime + 0.5);
-  tone.onended = () => void context.close();
-}
+const beep = (): void => playTone(660, 0.5, 0.25);
 
 type HoldTimerProps = {
   /** Names the hold, so that a reload finds it running. */

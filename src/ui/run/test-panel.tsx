@@ -18,7 +18,6 @@ import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
-import { isEquipped, useKit } from "../hands/kit";
 import { FeltPanel, useFelt } from "./felt-panel";
 import { RestLine, useRest } from "./rest-line";
 import { RunActions } from "./run-actions";
@@ -282,7 +281,6 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
     rateRest: rest.rate,
   });
   const needsPlace = asked.what === "place";
-  const kit = useKit();
   const undifferentiated = Boolean(ladder?.undifferentiated && ladder.here);
   const measures = measuresShown(step, test, asked);
 
@@ -323,18 +321,16 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
         isWaiting={asked.what !== "answer"}
         onAnswer={respond}
       />
-      {isEquipped(kit) && (
-        <HandsPanel
-          step={step}
-          test={test}
-          asked={asked}
-          isHeard={!blocked && !isOver}
-          measures={measures}
-          rate={felt.rate}
-          rateRest={rest.rate}
-          onEnter={enter}
-        />
-      )}
+      <HandsPanel
+        step={step}
+        test={test}
+        asked={asked}
+        isHeard={!blocked && !isOver}
+        measures={measures}
+        rate={felt.rate}
+        rateRest={rest.rate}
+        onEnter={enter}
+      />
       {!blocked && measures.length > 0 && (
         <MeasurePanel
           measures={measures}

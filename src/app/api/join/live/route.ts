@@ -1,4 +1,4 @@
-import { LIVE_HEADERS } from "@/server/edge/live";
+import { LIVE_HEADERS } from "@/server/edge/event-stream";
 import { serve } from "@/server/edge/serve";
 import { tokenOf, whichDevice } from "@/server/live/cookie";
 import { shownStream } from "@/server/live/streams";

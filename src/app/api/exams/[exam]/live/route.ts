@@ -1,4 +1,5 @@
-import { LIVE_HEADERS, liveStream } from "@/server/edge/live";
+import { LIVE_HEADERS } from "@/server/edge/event-stream";
+import { liveStream } from "@/server/edge/live";
 import { serve } from "@/server/edge/serve";
 import { noSuchExam } from "@/server/repositories/exams";
 import { endOf } from "@/server/repositories/streams";

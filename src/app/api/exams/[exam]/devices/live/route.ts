@@ -1,6 +1,6 @@
 import { serve } from "@/server/edge/serve";
 import { deviceStream } from "@/server/live/streams";
-import { LIVE_HEADERS } from "@/server/edge/live";
+import { LIVE_HEADERS } from "@/server/edge/event-stream";
 import { noSuchExam } from "@/server/repositories/exams";
 import { whoseExam } from "@/server/repositories/grants";
 import { ROUTES } from "@/wire/routes";
