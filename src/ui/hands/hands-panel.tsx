@@ -69,7 +69,7 @@ function useSpoken(cue: string): void {
   }, [cue, isSpoken]);
 }
 
-const LEAD_UP_MS = 15_000;
+const LEAD_UP_MS = 20_000;
 const LEAD_STAYS_MS = 1200;
 const LEAD_DOWN_MS = 1800;
 
