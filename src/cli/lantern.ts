@@ -33,6 +33,7 @@ import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
 import { stateIn } from "./exam-state";
 import { logCommands } from "./log-commands";
+import { exchangeCommands } from "./exchange-commands";
 import { measureCommands } from "./measure-commands";
 import { memberCommands } from "./member-commands";
 import { planningCommands } from "./planning-commands";
@@ -281,6 +282,7 @@ function program(finish: (code: number) => void): Command {
   const terminal = { finish, readFile, print, numberOption, done: EXIT.done };
   planningCommands(root, terminal);
   measureCommands(root, terminal);
+  exchangeCommands(root, terminal);
   root
     .command("list")
     .description("the exams of the store: id, number, day, how far it is")

@@ -34,6 +34,7 @@ export { remembered, rememberedWith } from "./remembered";
 export { isolated } from "./isolated";
 export { isTooDeep, MOST_LEVELS } from "./too-deep";
 export { searchable } from "./searchable";
+export { namedId } from "./named-id";
 export { portableSha256, type Sha256 } from "./sha256";
 export { readNumber } from "./read-number";
 export { gaussHermite, type Node, normalQuantile, normalShare } from "./normal";

@@ -17,6 +17,12 @@ export {
 export { type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
+export { type BundleRead, notesOfTold, type PersonTold, readBundle } from "./fhir/from-bundle";
+export { codeSystems } from "./fhir/codes";
+export type { Bundle, BundleEntry, Resource } from "./fhir/resources";
+export { guardQuestionnaire } from "./fhir/questionnaire";
+export type { BundleInput } from "./fhir/telling";
+export { toBundle } from "./fhir/to-bundle";
 export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
 export { describeRun } from "./letters/describe-run";
 export { type Note, noteText, personLine, writeNote } from "./letters/note";

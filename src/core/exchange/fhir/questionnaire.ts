@@ -1,0 +1,61 @@
+import { GUARD_QUESTIONS, type GuardQuestion } from "../../knowledge";
+import { assessGuard } from "../../safety";
+import { codeOf } from "./codes";
+import { filled, type Resource } from "./resources";
+import { byActor, type Telling } from "./telling";
+
+export const QUESTIONNAIRE_URL = "urn:dust-lantern:questionnaire:guard";
+
+const replyOf = ({ id }: GuardQuestion, option: { readonly id: string; readonly label: string }) =>
+  codeOf("reply", `${id}.${option.id}`, option.label);
+
+/**
+ * The warning questions as a questionnaire: every one this version knows.
+ *
+ * @param date YYYY-MM-DD, when the program that writes it was made
+ * @example guardQuestionnaire("2026-03-02").url // "urn:dust-lantern:questionnaire:guard"
+ */
+export const guardQuestionnaire = (date: string): Resource => ({
+  resourceType: "Questionnaire",
+  id: "dust-lantern-guard",
+  url: QUESTIONNAIRE_URL,
+  name: "DustLanternGuard",
+  title: "Warning questions before manual tests",
+  status: "active",
+  date,
+  subjectType: ["Patient"],
+  item: GUARD_QUESTIONS.map((question) => ({
+    linkId: question.id,
+    code: [codeOf("question", question.id, question.heading)],
+    prefix: question.heading,
+    text: question.ask,
+    type: "choice",
+    answerOption: question.options.map((option) => ({ valueCoding: replyOf(question, option) })),
+  })),
+});
+
+/** What was answered, question by question; nothing when none was asked. */
+export function guardResponse({ state, opened, subject, encounter, idOf }: Telling): readonly Resource[] {
+  const { questions, unanswered, answers } = assessGuard(state);
+  const item = questions.flatMap((question) => {
+    const option = question.options.find(({ id }) => id === answers[question.id]);
+    return option
+      ? [{ linkId: question.id, text: question.ask, answer: [{ valueCoding: replyOf(question, option) }] }]
+      : [];
+  });
+  if (item.length === 0) return [];
+  return [
+    filled({
+      resourceType: "QuestionnaireResponse",
+      id: idOf("guard"),
+      questionnaire: QUESTIONNAIRE_URL,
+      status: unanswered.length > 0 ? "in-progress" : "completed",
+      subject,
+      encounter,
+      authored: opened.at,
+      author: byActor(opened.actor),
+      source: subject,
+      item,
+    }),
+  ];
+}
