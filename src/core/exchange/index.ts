@@ -26,5 +26,8 @@ export { toBundle } from "./fhir/to-bundle";
 export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
 export { describeRun } from "./letters/describe-run";
 export { type Note, noteText, personLine, writeNote } from "./letters/note";
+export { type Reader, READER_IDS, READERS, writeOrdinary } from "./letters/ordinary-letter";
+export { takeHome, type TakeHome } from "./letters/take-home";
+export { type Language, LANGUAGE_IDS, LANGUAGES } from "./letters/take-home-words";
 export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";

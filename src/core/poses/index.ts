@@ -8,6 +8,10 @@ import { PELVIS } from "./pelvis";
 import { poseBefore } from "./moves";
 import { type Pose, posed } from "./pose";
 
+export { BODY_EDGE, type BodyRegion, directionOf, regionsOf } from "./body-regions";
+export type { Pair } from "./arm-outline";
+export type { View } from "./body-outline";
+
 /** How every test is drawn. Apart from the protocols: what is read never needs it. */
 export { poseBetween } from "./moves";
 export { type Standing, STANDS } from "./standing";

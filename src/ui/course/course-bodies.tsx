@@ -1,6 +1,6 @@
 import { type Place, placeLabel } from "@/core/vocabulary";
-import type { View } from "../drawing/body-outline";
-import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "../drawing/body-regions";
+import { directionOf, type View } from "@/core/poses";
+import { OUTLINE_PATH, type Region, regionsOf } from "../drawing/body-regions";
 
 const VIEWS: readonly View[] = ["front", "back"];
 const REGIONS: Readonly<Record<View, readonly Region[]>> = { front: regionsOf("front"), back: regionsOf("back") };

@@ -5,8 +5,8 @@ import { select, zoom, type ZoomBehavior, zoomIdentity, type ZoomTransform } fro
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { type Place, placeLabel } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
-import type { View } from "./body-outline";
-import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
+import { directionOf, type View } from "@/core/poses";
+import { OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
 import { NotThere } from "./not-there";
 
 const WIDTH = 440;

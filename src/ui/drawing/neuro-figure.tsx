@@ -2,8 +2,8 @@ import { isNeuroGone, NEURO_SCALES, ROOT_LEVELS, type RootLevel } from "@/core/k
 import type { BaselineCell, RootLevelReading } from "@/core/reading";
 import type { NeuroFinding } from "@/core/record";
 import { isPlaceGone, type LimbNoted, placeParts, type Side } from "@/core/vocabulary";
-import type { View } from "./body-outline";
-import { directionOf, OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
+import { directionOf, type View } from "@/core/poses";
+import { OUTLINE_PATH, type Region, regionsOf } from "./body-regions";
 import { LABEL_SHIFT, NEURO_POINTS } from "./neuro-points";
 import { NotThere } from "./not-there";
 

@@ -1,7 +1,6 @@
 import type { RootLevelId } from "@/core/knowledge";
 import type { SiteId } from "@/core/vocabulary";
-import type { Pair } from "./arm-outline";
-import type { View } from "./body-outline";
+import type { Pair, View } from "@/core/poses";
 
 /** Where a level's key muscle is tested and its reflex struck: from the midline outwards, and down. */
 export type NeuroPoint = {

@@ -1,4 +1,4 @@
-import { courseBegunBy } from "../../record";
+import { courseOf } from "../../course";
 import { type Actor, symptomsOf } from "../../record";
 import { placeConcept, quantityOf, type Rating, ratingConcept } from "./codes";
 import { filled, notesOf, type Resource } from "./resources";
@@ -51,14 +51,11 @@ const clinic = ({ store, idOf }: Telling): Resource => ({
   name: "The clinic that keeps this record",
 });
 
-const courseOfVisit = ({ opened, state }: Telling): string =>
-  opened.body.visit?.course?.episode ?? courseBegunBy(state.id);
-
 function episodeAndVisit(telling: Telling): readonly Resource[] {
   const { opened, state, subject, idOf } = telling;
   const { signed, ended } = state;
   const until = signed?.at;
-  const course = courseOfVisit(telling);
+  const course = courseOf(state);
   return [
     {
       resourceType: "EpisodeOfCare",

@@ -59,9 +59,9 @@ export type Note = {
 const DEFERENCE =
   "This note lists what was asked, found and reckoned. It is an aid to licensed judgement and local rules and does not replace them; published figures are to be checked before clinical reliance.";
 
-const day = (instant: string): string => instant.slice(0, 10);
+export const day = (instant: string): string => instant.slice(0, 10);
 
-function complaintLines(state: ExamState): string[] {
+export function complaintLines(state: ExamState): string[] {
   const symptoms = symptomsOf(state);
   const areas = state.areas.map((area) => {
     const scores = (
@@ -92,7 +92,7 @@ function complaintLines(state: ExamState): string[] {
   ];
 }
 
-function guardLines(state: ExamState): string[] {
+export function guardLines(state: ExamState): string[] {
   const guard = assessGuard(state);
   const asked = guard.questions.length - guard.unanswered.length;
   return [
@@ -124,7 +124,7 @@ const othersAtRest = (state: ExamState): string =>
     .join("");
 
 /** One line per test; clear tests share one. */
-function findingLines(state: ExamState, reading: Reading): string[] {
+export function findingLines(state: ExamState, reading: Reading): string[] {
   const clear: string[] = [];
   const lines: string[] = [];
   for (const run of runsRead(state.runs)) {
@@ -170,7 +170,7 @@ function responseLines(state: ExamState): string[] {
 const MOST_AGAINST = 3;
 
 /** Sources that signs alone do not point to share a line. */
-function readingSection(examined: readonly SourceReading[], reading: Reading, spreads: Spreads): string[] {
+export function readingSection(examined: readonly SourceReading[], reading: Reading, spreads: Spreads): string[] {
   const quiet = examined.filter(({ figured, wording }) => !figured && wording.word === "not suggested");
   const names = quiet.map(({ source, side }) => sourceLabel(source, side));
   return [
@@ -214,7 +214,7 @@ function readingLines(sourceReading: SourceReading, reading: Reading, spread: Sp
 }
 
 /** The baseline: what is not ordinary, or that all of it is. */
-function baselineLines(state: ExamState): string[] {
+export function baselineLines(state: ExamState): string[] {
   const { neuro } = state;
   if (neuro.length === 0) return [];
   const odd = neuro.filter(({ kind, value }) => value !== NEURO_SCALES[kind].normal);
@@ -238,13 +238,13 @@ const vitalsLines = ({ vitals }: ExamState): string[] =>
       `Blood pressure ${systolic}/${diastolic} mmHg, ${position}, ${side} arm${pulse === null ? "" : `, pulse ${pulse}`}.`,
   );
 
-const rootLines = (state: ExamState): string[] =>
+export const rootLines = (state: ExamState): string[] =>
   rootLevels(state).map(
     ({ side, level, explains, doesNotExplain }) =>
       `${level.label} ${side} explains most: ${explains.map(({ label }) => label).join(", ")}.${doesNotExplain.length ? ` Not: ${doesNotExplain.map(({ label }) => label).join(", ")}.` : ""}`,
   );
 
-const techniqueLines = ({ techniques }: ExamState): string[] =>
+export const techniqueLines = ({ techniques }: ExamState): string[] =>
   techniques.map((technique) =>
     [
       technique.kind,

@@ -1,4 +1,4 @@
-import type { SiteId } from "@/core/vocabulary";
+import type { SiteId } from "../vocabulary";
 import { ARM_REGIONS, type HalfRegion, type Pair } from "./arm-outline";
 
 export type View = "front" | "back";

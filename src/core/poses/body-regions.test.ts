@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { placeParts, PLACES, SITE_IDS } from "@/core/vocabulary";
+import { placeParts, PLACES, SITE_IDS } from "../vocabulary";
 import { regionsOf } from "./body-regions";
 
 const FRONT = regionsOf("front");

@@ -1,4 +1,4 @@
-import type { SiteId } from "@/core/vocabulary";
+import type { SiteId } from "../vocabulary";
 
 export type Pair = readonly [lateral: number, down: number];
 
