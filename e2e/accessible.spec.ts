@@ -20,6 +20,19 @@ const SCREENS: readonly Screen[] = [
     },
   ],
   ["join", "/join"],
+  ["letters", `${exam("Tobias Renwick")}/letters`],
+  [
+    "people from elsewhere",
+    "/people/incoming",
+    async (page) => {
+      await page.locator("input[type=file]").setInputFiles({
+        name: "people.csv",
+        mimeType: "text/csv",
+        buffer: Buffer.from("Name,Born,Sex\nOona Reed,1990-05-02,f\nTam Ash,no date,m\n"),
+      });
+      await page.locator("[data-fate=refused]").waitFor();
+    },
+  ],
   [
     "devices at the table",
     `${exam("Caspian Moorhen")}/run`,

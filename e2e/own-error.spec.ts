@@ -26,7 +26,6 @@ test("pairs measured here come to an error with its intervals and picture, are k
   await expect(kept).toContainText("10 pairs");
   await bringAxe(page);
   expect(await violations(page, "everything")).toEqual([]);
-  await page.screenshot({ path: "/tmp/err.png" });
   await kept.getByRole("button", { name: "Withdraw" }).click();
   await expect(page.getByText("Nothing yet: changes are judged")).toBeVisible();
 });

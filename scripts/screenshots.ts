@@ -42,7 +42,7 @@ const SHOTS: readonly Shot[] = [
     prepare: async (page) => void (await page.getByRole("button", { name: /^Slump\s*left\s*,/ }).click()),
   },
   { name: "baseline", path: `${exam("Odile Farrow")}/baseline` },
-  { name: "referral", path: `${exam("Silas Thornbury")}/referral` },
+  { name: "letters", path: `${exam("Tobias Renwick")}/letters` },
   { name: "library-test", path: "/library/slump" },
   { name: "run-dark-tablet", path: `${exam("Idris Fennimore")}/run`, dark: true, size: { width: 1024, height: 768 } },
   { name: "run-phone", path: `${exam("Idris Fennimore")}/run`, size: { width: 390, height: 844 } },

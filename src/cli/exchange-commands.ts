@@ -1,9 +1,17 @@
 import type { Command } from "commander";
 import { writeFileSync } from "node:fs";
-import { LANGUAGE_IDS, parseExamFile, READER_IDS, refuse } from "@/core";
+import {
+  LANGUAGE_IDS,
+  PDF_LETTERS,
+  type PdfLetter,
+  type Paper,
+  PAPER_NAMES,
+  parseExamFile,
+  READER_IDS,
+  refuse,
+} from "@/core";
 import { bundleOf, codesBundle } from "@/server/exchange/fhir";
-import { LETTER_KINDS, type LetterKind, letterOf } from "@/server/letters/from-file";
-import { type Paper, PAPER_NAMES } from "@/server/letters/pdf";
+import { letterOf } from "@/server/letters/from-file";
 import type { Terminal } from "./planning-commands";
 
 /** When the codes were last changed. */
@@ -26,7 +34,7 @@ const oneOf = <T extends string>(name: string, value: string, all: readonly T[])
     : refuse(`--${name}`, `"${value}" is none of them`, `Use one of: ${all.join(", ")}.`);
 
 async function letter(path: string, options: LetterOptions, { readFile, print, done }: Terminal): Promise<number> {
-  const kind: LetterKind = oneOf("kind", options.kind, LETTER_KINDS);
+  const kind: PdfLetter = oneOf("kind", options.kind, PDF_LETTERS);
   const paper: Paper = oneOf("paper", options.paper, PAPER_NAMES);
   const reader = oneOf("reader", options.reader, READER_IDS);
   const language = oneOf("language", options.language, LANGUAGE_IDS);
@@ -58,7 +66,7 @@ export function exchangeCommands(root: Command, terminal: Terminal): void {
     .command("letter")
     .description("a letter of an exam file as a tagged PDF")
     .argument("<exam.json>", "an exported exam; a person's whole file for a progress letter")
-    .requiredOption("--kind <kind>", LETTER_KINDS.join(", "))
+    .requiredOption("--kind <kind>", PDF_LETTERS.join(", "))
     .requiredOption("--to <file.pdf>", "where it is written")
     .option("--reader <reader>", `of an ordinary letter: ${READER_IDS.join(", ")}`, "doctor")
     .option("--language <language>", `of the page for the person: ${LANGUAGE_IDS.join(", ")}`, "en")

@@ -21,7 +21,8 @@ import {
   verifyExamFile,
   withRule,
 } from "@/core";
-import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "@/server/exchange/exchange";
+import { examFileText, exportExam, exportFindings, exportPerson } from "@/server/exchange/exchange";
+import { importAny } from "@/server/exchange/import-any";
 import { examIds, loadExam } from "@/server/repositories/exams";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { openStore, openToRead } from "@/server/store/open";
@@ -202,7 +203,7 @@ function exportTo(id: string, options: { csv?: boolean; person?: boolean }): num
 function importFrom(path: string): number {
   const content = readFile(path);
   const store = openStore();
-  const came = importExam(store, content, now());
+  const came = importAny(store, content, now());
   print(came);
   for (const exam of came.exams)
     irregularities({ exam, events: loadExam(store, exam)!.events }, true).forEach(({ seq, why }) =>
@@ -297,8 +298,8 @@ function program(finish: (code: number) => void): Command {
     .action((id: string, options: { csv?: boolean; person?: boolean }) => finish(exportTo(id, options)));
   root
     .command("import")
-    .description("take an exam file into the store")
-    .argument("<file>", "an exported exam")
+    .description("take an exam file, or a FHIR bundle with one in it, into the store")
+    .argument("<file>", "an exported exam, or its bundle")
     .action((path: string) => finish(importFrom(path)));
   root
     .command("verify")

@@ -7,6 +7,7 @@ import { DEVICE_ROUTES } from "./device-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { Awaiting, SignatureStanding } from "./countersigning";
 import type { Given, RecordGrants } from "./grants";
+import { EXCHANGE_ROUTES } from "./exchange-routes";
 import { KEEPING_ROUTES } from "./keeping-routes";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
@@ -40,6 +41,7 @@ export const ROUTES = {
   ...ACCOUNT_ROUTES,
   ...KEEPING_ROUTES,
   ...DEVICE_ROUTES,
+  ...EXCHANGE_ROUTES,
   exportExam: route("GET", "/api/exams/{exam}/export", { act: "take records out", ask: downloadAs }),
   importExam: route("POST", "/api/import", {
     act: "take records in",

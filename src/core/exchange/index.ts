@@ -1,4 +1,15 @@
 /** Exam files, CSV, note and letter. */
+export {
+  assertColumns,
+  type ColumnsChosen,
+  columnsGuessed,
+  DATE_ORDERS,
+  type DateOrder,
+  INCOMING_COLUMNS,
+  type IncomingColumn,
+  personOfRow,
+  type RowRead,
+} from "./csv/persons";
 export { FINDING_COLUMNS, findingRows } from "./csv/findings";
 export {
   assertImportable,
@@ -25,6 +36,7 @@ export type { BundleInput } from "./fhir/telling";
 export { toBundle } from "./fhir/to-bundle";
 export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
 export { describeRun } from "./letters/describe-run";
+export { PDF_LETTERS, type PdfLetter, type Paper, PAPER_NAMES } from "./letters/letter-kinds";
 export { type Note, noteText, personLine, writeNote } from "./letters/note";
 export { type Reader, READER_IDS, READERS, writeOrdinary } from "./letters/ordinary-letter";
 export { takeHome, type TakeHome } from "./letters/take-home";

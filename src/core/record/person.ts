@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, plainText, text, uuid } from "../base";
+import { calendarDate, closed, oneOf, plainText, remembered, text, uuid } from "../base";
 import { SEXES } from "../vocabulary";
 
 const EARLIEST_BIRTH = "1900-01-01";
@@ -9,7 +9,7 @@ const EARLIEST_BIRTH = "1900-01-01";
  *
  * @param today YYYY-MM-DD, the last day a birth date may be
  */
-export const personSchema = (today: string) =>
+export const personSchema = remembered((today: string) =>
   closed({
     id: uuid(),
     name: plainText(120, 1),
@@ -24,7 +24,8 @@ export const personSchema = (today: string) =>
     notes: text(2000),
     /** How they are reached: telephone, mail, address. Not clinical: the front desk keeps it. */
     contact: text(400).optional(),
-  });
+  }),
+);
 
 export type PersonInput = InferType<ReturnType<typeof personSchema>>;
 export type Person = PersonInput & { readonly number: string };

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { Fhir } from "fhir";
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import {
   type Bundle,
@@ -15,6 +16,7 @@ import {
   SOURCE_IDS,
   PROTOCOLS,
 } from "@/core";
+import { fhirExample } from "@/fixtures/fhir-example";
 import { loadDemo } from "@/fixtures/demo/demo";
 import { NOW, temporaryPath } from "@/fixtures/store";
 import { examIds } from "../repositories/exams";
@@ -121,6 +123,12 @@ describe("bundles", () => {
         expect(examIn(parseExamFile(read.files[0]!)).head).toBe(examIn(cut).head);
       }),
       { numRuns: 30 },
+    );
+  });
+
+  it("are as the paper's example shows", () => {
+    expect(JSON.parse(readFileSync("docs/fhir-example.json", "utf8"))).toEqual(
+      JSON.parse(JSON.stringify(fhirExample())),
     );
   });
 

@@ -1,14 +1,36 @@
-import { examFileText, exportExam, exportFindings, exportPerson, importExam } from "../exchange/exchange";
+import { randomUUID } from "node:crypto";
+import { examFileText, exportExam, exportFindings, exportPerson } from "../exchange/exchange";
+import { bundleOf } from "../exchange/fhir";
+import { importAny } from "../exchange/import-any";
+import { type Incoming, takeIn, type Taking } from "../exchange/take-in";
+import { type LetterAsked, letterOf } from "../letters/from-file";
+import { loadExam } from "../repositories/exams";
 import { handOver } from "../exchange/hand-over";
-import type { SendOnSettings } from "@/core";
+import { fold, type SendOnSettings } from "@/core";
 import type { Key, Lock } from "../backup/age-file";
 import { layReady, lookBeside, makeBackup, mergeBackup } from "../backup/backup";
 import { coursesOf } from "../repositories/episodes";
 import type { Store } from "../store/store";
 
+/** Whom an exam is of; null where there is no such exam. */
+const personOf = (store: Store, exam: string): string | null =>
+  fold(loadExam(store, exam)?.events ?? []).opened?.body.person.id ?? null;
+
 /** Work that takes longer than a tap may wait: done in a thread of its own, on a connection of its own. */
 export const TASKS = {
-  importExam: (store: Store, content: string, now: string) => importExam(store, content, now),
+  importExam: (store: Store, content: string, now: string) => importAny(store, content, now),
+  fhirOf: (store: Store, exam: string, now: string) => JSON.stringify(bundleOf(exportExam(store, exam, now)), null, 2),
+  letter: async (store: Store, exam: string, asked: string, now: string) => {
+    const letter = JSON.parse(asked) as LetterAsked;
+    const person = letter.kind === "progress" ? personOf(store, exam) : null;
+    const file = person === null ? exportExam(store, exam, now) : exportPerson(store, person, now);
+    const { bytes, pages } = await letterOf(file, letter);
+    return { pdf: bytes.toString("base64"), pages };
+  },
+  takeIn: (store: Store, incoming: string, taking: string) => {
+    const { now, actor, isTrial } = JSON.parse(taking) as Omit<Taking, "newId">;
+    return takeIn(store, JSON.parse(incoming) as Incoming, { now, actor, isTrial, newId: randomUUID });
+  },
   exportExam: (store: Store, exam: string, now: string) => examFileText(exportExam(store, exam, now)),
   exportPerson: (store: Store, person: string, now: string) => examFileText(exportPerson(store, person, now)),
   handOver: (store: Store, person: string, now: string) => handOver(store, person, now),

@@ -20,7 +20,7 @@ export function fontFile(name: FontName): Buffer {
   const there = read.get(name);
   if (there) return there;
   const file = `${FACE}/files/atkinson-hyperlegible-next-${subset}-${WEIGHTS[weight]}-normal.woff`;
-  const bytes = readFileSync(resolver.resolve(file));
+  const bytes = readFileSync(resolver.resolve(/* turbopackIgnore: true */ file));
   read.set(name, bytes);
   return bytes;
 }

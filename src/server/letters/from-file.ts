@@ -9,8 +9,10 @@ import {
   fold,
   inOrder,
   type Language,
+  type PdfLetter,
   linksIn,
   type Note,
+  type Paper,
   type Reader,
   refuse,
   type StreamEvent,
@@ -23,21 +25,18 @@ import {
 } from "@/core";
 import { readFile } from "../exchange/fhir";
 import { letterPdf, type Made, type RecordEnd, takeHomePdf } from "./letters";
-import type { Paper } from "./pdf";
-
-/** The letters a record can be made into. */
-export const LETTER_KINDS = ["referral", "ordinary", "progress", "record", "person"] as const;
-export type LetterKind = (typeof LETTER_KINDS)[number];
 
 export type LetterAsked = {
-  readonly kind: LetterKind;
+  readonly kind: PdfLetter;
   readonly paper?: Paper;
   /** Of an ordinary letter. */
   readonly reader?: Reader;
   /** Of the page for the person. */
   readonly language?: Language;
-  /** What the writer adds: to the person, or what is asked of whoever reads. */
+  /** What the writer adds, under a heading of its own; to the person: what they can do. */
   readonly own?: string;
+  /** Generated lines that the writer leaves out. */
+  readonly leave?: readonly string[];
 };
 
 /** The course of the latest exam in a file, as far as the file holds its visits. */
@@ -70,6 +69,16 @@ function progress(file: ExamFile, own: string): { readonly note: Note; readonly 
   return { note, course };
 }
 
+/** A letter as its writer wants it: what they add stands apart from what was generated. */
+function edited<N extends Note>(note: N, leave: readonly string[], own: string): N {
+  const kept = note.sections.map(({ heading, lines }) => ({
+    heading,
+    lines: lines.filter((line) => !leave.includes(line)),
+  }));
+  const added = own.trim() ? [{ heading: "Added by the writer", lines: own.trim().split(/\n+/) }] : [];
+  return { ...note, sections: [...added, ...kept.filter(({ lines }) => lines.length > 0)] };
+}
+
 /** A letter of one exam, as text: everything but the progress letter and the page for the person. */
 function noteOf(file: ExamFile, kind: "referral" | "ordinary" | "record", reader: Reader): Note {
   const { stream, state, reading, spreads } = readFile(file);
@@ -90,18 +99,18 @@ const anchorOf = ({ anchor }: ExamFile): string | undefined => (anchor ? anchorT
  * @throws InputError when the file holds no such letter
  */
 export async function letterOf(file: ExamFile, asked: LetterAsked): Promise<Made> {
-  const { kind, paper = "A4", reader = "doctor", language = "en", own = "" } = asked;
+  const { kind, paper = "A4", reader = "doctor", language = "en", own = "", leave = [] } = asked;
   const shared = { paper, madeAt: file.exportedAt };
   if (kind === "progress") {
     const { note, course } = progress(file, own);
-    return letterPdf(note, { ...shared, course });
+    return letterPdf(edited(note, leave, ""), { ...shared, course });
   }
   if (kind === "person") {
     const { state, reading } = readFile(file);
-    return takeHomePdf(takeHome(state, reading, language, own), shared);
+    return takeHomePdf(edited(takeHome(state, reading, language, own), leave, ""), shared);
   }
   const { head, length } = examIn(file);
   const anchor = anchorOf(file);
   const end: RecordEnd = { head, length, ...(anchor ? { anchor } : {}) };
-  return letterPdf(noteOf(file, kind, reader), { ...shared, end });
+  return letterPdf(edited(noteOf(file, kind, reader), leave, own), { ...shared, end });
 }

@@ -1,5 +1,5 @@
-import type { Course, Note, TakeHome } from "@/core";
-import { head, largestThatFits, type Looks, makePdf, type Page, type Paper, section, standingOut } from "./pdf";
+import type { Course, Note, Paper, TakeHome } from "@/core";
+import { head, largestThatFits, type Looks, makePdf, type Page, section, standingOut } from "./pdf";
 import { bodyWidth, drawBody, drawEnd, drawSign } from "./pictures";
 
 /** Letters as PDF files. */

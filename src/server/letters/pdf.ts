@@ -1,11 +1,10 @@
 import PDFDocument from "pdfkit";
-import type { Note } from "@/core";
+import type { Note, Paper } from "@/core";
 import { FONT_NAMES, fontFile, type FontName, type Weight } from "./fonts";
 import { runsOf } from "./glyphs";
 
-export const PAPERS = { A4: [595.28, 841.89], Letter: [612, 792] } as const;
-export type Paper = keyof typeof PAPERS;
-export const PAPER_NAMES = Object.keys(PAPERS) as Paper[];
+/** Width and height, in points. */
+const PAPERS: Readonly<Record<Paper, readonly [number, number]>> = { A4: [595.28, 841.89], Letter: [612, 792] };
 
 /** Millimetres as points. */
 const mm = (length: number): number => (length * 72) / 25.4;

@@ -104,19 +104,36 @@ export const wasKnownAs = (
     return entry.name === said.name && entry.birthDate === said.birthDate && entry.sex === said.sex;
   });
 
+const initials = (name: string): string =>
+  searchable(name)
+    .split(/[ .-]+/)
+    .filter(Boolean)
+    .map((part) => part[0])
+    .join("");
+
+/** Whether two names, of people born the same day, may be one person's. */
+const isAlike = (a: string, b: string): boolean => initials(a) === initials(b) || searchable(a) === searchable(b);
+
 /** People born the same day whose name begins alike: perhaps the same person. */
 export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" | "birthDate">): Person[] {
-  const initials = (name: string) =>
-    searchable(name)
-      .split(/[ .-]+/)
-      .filter(Boolean)
-      .map((part) => part[0])
-      .join("");
   const born = store.db.select().from(people).where(eq(people.birthDate, person.birthDate)).all();
-  const own = initials(person.name);
-  return born.filter(
-    ({ name }) => initials(name) === own || searchable(name) === searchable(person.name),
-  ) as unknown as Person[];
+  return born.filter(({ name }) => isAlike(name, person.name)) as unknown as Person[];
+}
+
+/** The same for many at once: the roster is read once, by birth date. */
+export function duplicateFinder({
+  sqlite,
+}: Store): (person: Pick<PersonInput, "name" | "birthDate">) => readonly Pick<Person, "name" | "number">[] {
+  const rows = sqlite
+    .prepare<[], { name: string; number: string; born: string }>("SELECT name, number, birth_date AS born FROM people")
+    .all();
+  const byDay = new Map<string, typeof rows>();
+  for (const row of rows) {
+    const there = byDay.get(row.born);
+    if (there) there.push(row);
+    else byDay.set(row.born, [row]);
+  }
+  return ({ name, birthDate }) => (byDay.get(birthDate) ?? []).filter((one) => isAlike(one.name, name));
 }
 
 /** Possible duplicates that the practitioner has to look at before the person is added. */
@@ -126,12 +143,15 @@ export class DuplicateWarning extends Error {
   }
 }
 
+const NUMBER_PREFIX = "DL-";
+const numberText = (count: number): string => `${NUMBER_PREFIX}${String(count).padStart(4, "0")}`;
+
 /** The next number of the roster that nobody has. */
 export function nextNumber(store: Store): string {
   const { last } = store.sqlite
     .prepare("SELECT max(CAST(substr(number, 4) AS INTEGER)) AS last FROM people WHERE number GLOB 'DL-[0-9]*'")
     .get() as { last: number | null };
-  return `DL-${String((last ?? 0) + 1).padStart(4, "0")}`;
+  return numberText((last ?? 0) + 1);
 }
 
 /** Puts a person's row; one who is there keeps their place in the roster. */
@@ -175,6 +195,24 @@ export function addPerson(store: Store, input: unknown, { now, actor, confirmed 
     putPerson(store, person.id, entry, now);
     say(store, "person", person.id, [{ type: "person-entered", body: entry }], { now, actor });
     return { id: person.id, ...entry };
+  });
+}
+
+/**
+ * Adds many who are nobody that is here, in one go: all of them or nobody. Each
+ * has been checked before.
+ */
+export function addPeople(store: Store, persons: readonly PersonInput[], { now, actor }: Sayer): void {
+  atOnce(store, () => {
+    const insert = store.sqlite.prepare(
+      "INSERT INTO people (id, number, name, birth_date, sex, notes, contact, searched, recent_at) VALUES (@id, @number, @name, @birthDate, @sex, @notes, @contact, @searched, @recentAt)",
+    );
+    let next = Number(nextNumber(store).slice(NUMBER_PREFIX.length));
+    for (const person of persons) {
+      const entry = entryOf(person, numberText(next++));
+      insert.run({ ...personRow(person.id, entry), recentAt: now });
+      say(store, "person", person.id, [{ type: "person-entered", body: entry }], { now, actor });
+    }
   });
 }
 

@@ -1,16 +1,19 @@
 "use client";
 
 import { format } from "date-fns";
-import { ArrowLeft, ClipboardCopy, Printer } from "lucide-react";
+import { ArrowLeft, ClipboardCopy, FileDown, Printer } from "lucide-react";
 import { useState } from "react";
 import { noteText, writeProgress } from "@/core/exchange";
 import type { PersonCourses } from "@/wire/course";
+import { call } from "@/wire/call";
+import { EXCHANGE_ROUTES } from "@/wire/exchange-routes";
 import { ROUTES } from "@/wire/routes";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { copyText } from "../primitives/copy-text";
 import { Field, inputClass } from "../primitives/field";
 import { useNotedPrint } from "../shell/use-noted-print";
+import { savePdf } from "../letters/save-pdf";
 import { NotePage } from "../sign/note-page";
 import { useHere } from "../shell/here";
 import { Loaded, Outline } from "../shell/loaded";
@@ -22,6 +25,7 @@ function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
   useNotedPrint(episode, "progress letter");
   const [asked, setAsked] = useState("");
   const [copied, setCopied] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
   const course = told.courses.find((one) => one.episode === episode);
   if (!course) return <NothingHere />;
   const { name = "", registration = "" } = here?.profile ?? {};
@@ -31,6 +35,13 @@ function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
     today: format(new Date(), "yyyy-MM-dd"),
     asked,
   });
+  const last = course.visits.at(-1)?.exam;
+  const make = async () => {
+    const asking = { kind: "progress", paper: "A4", reader: "doctor", language: "en", own: asked, leave: [] } as const;
+    const made = await call(EXCHANGE_ROUTES.letter, { exam: last! }, { ...asking, leave: [] });
+    if (made.ok) savePdf(made.value.pdf, `progress-${told.person.number}.pdf`);
+    setSaid(made.ok ? "Made." : made.message);
+  };
   return (
     <main className="mx-auto grid w-full max-w-6xl gap-4 p-4 lg:grid-cols-[1fr_18rem] print:block print:p-0">
       <h1 className="sr-only">Progress letter</h1>
@@ -57,9 +68,17 @@ function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
             <Button onClick={() => window.print()}>
               <Printer aria-hidden size={18} /> Print, or save as PDF
             </Button>
+            {last && here?.acts.includes("take records out") && (
+              <Button onClick={() => void make()}>
+                <FileDown aria-hidden size={18} /> PDF with the signs drawn
+              </Button>
+            )}
             <Button onClick={async () => setCopied(await copyText(noteText(letter)))}>
               <ClipboardCopy aria-hidden size={18} /> {copied ? "Copied" : "Copy as plain text"}
             </Button>
+            <p role="status" className="text-sm">
+              {said}
+            </p>
             <ButtonLink href={`/people/${told.person.id}`}>
               <ArrowLeft aria-hidden size={18} /> To the course, to say that it was sent
             </ButtonLink>

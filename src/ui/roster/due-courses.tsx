@@ -1,8 +1,9 @@
 "use client";
 
+import { CalendarDays } from "lucide-react";
 import { useState } from "react";
 import type { DueCourse } from "@/wire/course";
-import { Button, ButtonLink } from "../primitives/button";
+import { Button, ButtonLink, DownloadLink } from "../primitives/button";
 import { dayText } from "../primitives/dates";
 
 const WHY: Record<DueCourse["why"], string> = {
@@ -35,6 +36,9 @@ export function DueCourses({ due }: { due: readonly DueCourse[] }) {
           {due.length - shown.length} more
         </Button>
       )}
+      <DownloadLink href="/api/due/calendar">
+        <CalendarDays aria-hidden size={18} /> As a calendar
+      </DownloadLink>
     </nav>
   );
 }

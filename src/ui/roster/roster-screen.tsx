@@ -1,7 +1,7 @@
 "use client";
 
 import { format } from "date-fns";
-import { FileUp, Plus, RotateCcw, TrendingUp } from "lucide-react";
+import { FileUp, Plus, RotateCcw, TrendingUp, UserPlus } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -191,7 +191,7 @@ function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: 
   );
 }
 
-function ImportButton({ onTake }: { onTake: (file: File | undefined) => void }) {
+function WaysIn({ onTake }: { onTake: (file: File | undefined) => void }) {
   const file = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -210,6 +210,9 @@ function ImportButton({ onTake }: { onTake: (file: File | undefined) => void }) 
           event.target.value = "";
         }}
       />
+      <ButtonLink href="/people/incoming">
+        <UserPlus aria-hidden size={18} /> People from elsewhere
+      </ButtonLink>
     </>
   );
 }
@@ -302,7 +305,7 @@ export function RosterScreen({
           <Button look="main" onClick={() => setEditing("new")}>
             <Plus aria-hidden size={18} /> New person <KeyHint entry={KEYS.newPerson} />
           </Button>
-          {acts.includes("take records in") && <ImportButton onTake={(file) => void take(file)} />}
+          {acts.includes("take records in") && <WaysIn onTake={(file) => void take(file)} />}
         </div>
         {[problem, openProblem, discardProblem, message].filter(Boolean).map((text) => (
           <p key={text} role="status" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">

@@ -60,6 +60,7 @@ export const PLAN_LIST: readonly (readonly [names: readonly KeyName[], does: str
 const EVERYWHERE: readonly KeyRow[] = [
   ["Alt 1 … Alt 7", "complaint, guard, plan, baseline, run, reading, sign"],
   ["Alt 0", "back to the roster"],
+  ["Ctrl K", "go to a person, a test or a screen by its name"],
   [KEYS.help.shown, "this list"],
 ];
 

@@ -1,13 +1,13 @@
 "use client";
 
-import { ClipboardCopy, Download, PenLine, Printer } from "lucide-react";
+import { ClipboardCopy, Download, Mail, PenLine, Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { openEmergency } from "@/core/safety";
 import { keepReading, noteText, writeNote } from "@/core/exchange";
 import { SIGN_STATEMENT } from "@/core/record";
 import type { Sync } from "@/sync/exam-client";
 import { copyText } from "../primitives/copy-text";
-import { Button, DownloadLink } from "../primitives/button";
+import { Button, ButtonLink, DownloadLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { GiveCard } from "../accounts/give-card";
 import { useMay } from "../accounts/use-may";
@@ -146,6 +146,9 @@ export function SignScreen() {
             <p role="status" className="text-sm">
               {copied}
             </p>
+            <ButtonLink href={`/exams/${exam}/letters`}>
+              <Mail aria-hidden size={18} /> Letters, and a page for the person
+            </ButtonLink>
             {here?.acts.includes("take records out") && (
               <>
                 <DownloadLink href={`/api/exams/${exam}/export?as=json`}>
@@ -153,6 +156,9 @@ export function SignScreen() {
                 </DownloadLink>
                 <DownloadLink href={`/api/exams/${exam}/export?as=csv`}>
                   <Download aria-hidden size={18} /> Findings (CSV)
+                </DownloadLink>
+                <DownloadLink href={`/api/exams/${exam}/fhir`}>
+                  <Download aria-hidden size={18} /> For another system (FHIR)
                 </DownloadLink>
               </>
             )}

@@ -1,0 +1,128 @@
+import { readFileSync } from "node:fs";
+import { demoExam } from "@/fixtures/demo/demo-ids";
+import { bringAxe, violations } from "./support/axe";
+import { lantern } from "./support/server";
+import { expect, test } from "./support/test";
+
+const RENWICK = `/exams/${demoExam("Tobias Renwick")}`;
+
+test("a page for the person is looked at line by line, added to, put in another language, and made", async ({
+  page,
+}) => {
+  await page.goto(`${RENWICK}/sign`);
+  await page.getByRole("link", { name: "Letters, and a page for the person" }).click();
+  const letter = page.locator("[data-letter]");
+  await expect(letter).toContainText("The hip joint (on the right)");
+  await expect(letter).toContainText("Ask us what you can do at home.");
+  await page.getByLabel("What they can do at home, in your words").fill("Walk as much as you like.");
+  await expect(letter).toContainText("Walk as much as you like.");
+  await expect(letter).not.toContainText("Ask us what you can do at home.");
+  const line = page.getByRole("checkbox", { name: /^Less likely now/ });
+  await line.uncheck();
+  await page.getByRole("radio", { name: "Deutsch" }).click();
+  await expect(letter).toContainText("das Hüftgelenk", { ignoreCase: true });
+  await page.getByRole("radio", { name: "English" }).click();
+  await expect(line).not.toBeChecked();
+  const coming = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  const bytes = readFileSync(await (await coming).path());
+  expect(bytes.subarray(0, 5).toString()).toBe("%PDF-");
+  await expect(page.getByText("Made: 1 page.")).toBeVisible();
+});
+
+test("an ordinary letter leads with what its reader needs; a referral that there is none of is not made", async ({
+  page,
+}) => {
+  await page.goto(`${RENWICK}/letters`);
+  await page.getByRole("radio", { name: "Ordinary letter" }).click();
+  const first = page.locator("[data-letter] h3").first();
+  await page.getByRole("radio", { name: "a surgeon" }).click();
+  await expect(first).toHaveText("Level, side, reflex, power");
+  await page.getByRole("radio", { name: "the next therapist" }).click();
+  await expect(first).toHaveText("Before anything is done");
+  await page.getByRole("radio", { name: "Referral" }).click();
+  await expect(page.getByText("No answer, baseline or test so far asks for a referral.")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeDisabled();
+});
+
+test("a bundle for another system brings the record back where it was lost", async ({ page, server }) => {
+  await page.goto(`${RENWICK}/sign`);
+  const coming = page.waitForEvent("download");
+  await page.getByRole("link", { name: "For another system (FHIR)" }).click();
+  const path = await (await coming).path();
+  const bundle = JSON.parse(readFileSync(path, "utf8")) as {
+    resourceType: string;
+    entry: { resource: { resourceType: string } }[];
+  };
+  expect(bundle.resourceType).toBe("Bundle");
+  expect(bundle.entry.map(({ resource }) => resource.resourceType)).toEqual(
+    expect.arrayContaining(["Patient", "Encounter", "Observation", "RiskAssessment", "Provenance", "Binary"]),
+  );
+  const taken = JSON.parse(lantern(`${server.db}.other`, "import", path)) as { added: number };
+  expect(taken.added).toBeGreaterThan(10);
+});
+
+test("persons of a table are shown before anything is written, mapped, and taken in once", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("link", { name: "People from elsewhere" }).click();
+  await expect(page.getByRole("heading", { name: "People from elsewhere" })).toBeVisible();
+  const choose = (content: string) =>
+    page
+      .locator("input[type=file]")
+      .setInputFiles({ name: "people.csv", mimeType: "text/csv", buffer: Buffer.from(content) });
+  const rows = "Who;Arrived on earth\nOona Farsight;02.05.1990\nTam Farsight;31.12.1971\n";
+  await choose(rows);
+  await expect(page.getByText(/birthDate: is not chosen/)).toBeVisible();
+  await page.getByLabel("Name, or first name").selectOption("Who");
+  await page.getByLabel("Date of birth").selectOption("Arrived on earth");
+  await expect(page.locator("[data-fate=refused]")).toHaveCount(2);
+  await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
+  await page.getByRole("radio", { name: "day.month.year" }).click();
+  await expect(page.locator("[data-fate=new]")).toHaveCount(2);
+  await page.getByRole("button", { name: "Add the new ones" }).click();
+  await expect(page.getByText("2 added.")).toBeVisible();
+  await page.getByRole("link", { name: "To the list" }).click();
+  await page.getByRole("searchbox").fill("farsight");
+  await expect(page.getByRole("list", { name: "People" }).getByRole("listitem")).toHaveCount(2);
+  await page.goto("/people/incoming");
+  await choose(rows.replace("Who;Arrived on earth", "Name;Born"));
+  await page.getByRole("radio", { name: "day.month.year" }).click();
+  await expect(page.locator("[data-fate='here already']")).toHaveCount(2);
+});
+
+test("what is due is taken away as a calendar", async ({ page }) => {
+  const answer = await page.request.get("/api/due/calendar");
+  expect(answer.headers()["content-type"]).toContain("text/calendar");
+  expect(await answer.text()).toContain("BEGIN:VCALENDAR");
+});
+
+test("a few letters lead to a person, a test or a screen, from anywhere", async ({ page }) => {
+  await page.goto("/calculator");
+  await expect(page.locator("html[data-whole]").or(page.locator("h1"))).toBeVisible();
+  const field = page.getByPlaceholder("A person, a test, a screen");
+  await expect(async () => {
+    await page.keyboard.press("Control+k");
+    await expect(field).toBeVisible({ timeout: 2000 });
+  }).toPass();
+  await bringAxe(page);
+  expect(await violations(page, "everything")).toEqual([]);
+  await field.fill("moorh");
+  await expect(page.getByRole("option", { name: /Caspian Moorhen/ })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/exams\/.*\/run$/);
+  await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await field.fill("thigh thr");
+  await expect(page.getByRole("option", { name: "Thigh thrust" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/library\/thigh-thrust$/);
+  await page.keyboard.press("Control+k");
+  await field.fill("back-u");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/settings\/backups$/);
+  await page.keyboard.press("Control+k");
+  await field.fill("zzzz");
+  await expect(page.getByText("Nothing by that name.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(field).toBeHidden();
+});

@@ -1,0 +1,6 @@
+/** The letters a record can be made into, and the papers they are made for. */
+export const PDF_LETTERS = ["referral", "ordinary", "progress", "record", "person"] as const;
+export type PdfLetter = (typeof PDF_LETTERS)[number];
+
+export const PAPER_NAMES = ["A4", "Letter"] as const;
+export type Paper = (typeof PAPER_NAMES)[number];

@@ -1,0 +1,186 @@
+import Papa from "papaparse";
+import {
+  assertColumns,
+  check,
+  type ColumnsChosen,
+  columnsGuessed,
+  type DateOrder,
+  describeProblem,
+  InputError,
+  notesOfTold,
+  type PersonInput,
+  personOfRow,
+  personSchema,
+  type PersonTold,
+  readBundle,
+  refuse,
+  type RowRead,
+  searchable,
+} from "@/core";
+import type { Fate, Fates, TakenIn } from "@/wire/incoming";
+import { addPeople, duplicateFinder } from "../repositories/people";
+import type { Sayer } from "../repositories/streams";
+import type { Store } from "../store/store";
+import { fromBase64 } from "./fhir";
+
+export type Incoming = {
+  readonly kind: "csv" | "fhir";
+  readonly content: string;
+  /** Of a table; a column that is null is guessed from its heading when none at all is chosen. */
+  readonly columns: ColumnsChosen;
+  readonly dates: DateOrder;
+};
+
+const MOST_PERSONS = 20_000;
+/** Rows that are told of when a file is not taken. */
+const MOST_TOLD = 20;
+
+type Read = {
+  readonly rows: readonly RowRead[];
+  readonly headings: readonly string[];
+  readonly left: readonly string[];
+};
+
+function readTable({ content, columns, dates }: Incoming, isTrial: boolean): Read {
+  if (content.includes("\u0000"))
+    refuse("file", "is no text, or in an encoding this does not read", "Save it as CSV in UTF-8.");
+  const { data, errors, meta } = Papa.parse<Record<string, string>>(content.replace(/^\uFEFF/, ""), {
+    header: true,
+    skipEmptyLines: "greedy",
+    delimitersToGuess: [",", ";", "\t", "|"],
+    transformHeader: (heading) => heading.trim(),
+  });
+  const headings = meta.fields ?? [];
+  if (headings.length < 2)
+    refuse(
+      "file › row 1",
+      "has fewer than two columns",
+      "Put the headings in the first row, by commas, semicolons or tabs.",
+    );
+  if (meta.renamedHeaders && Object.keys(meta.renamedHeaders).length > 0)
+    refuse("file › row 1", "names a column twice", "Give each column a heading of its own.");
+  const [torn] = errors.filter(({ type }) => type === "Quotes");
+  if (torn)
+    refuse(`file › row ${(torn.row ?? 0) + 2}`, "has a quote that does not end", "Close the quote, or take it out.");
+  if (data.length === 0) refuse("file", "holds no persons", "Choose a file with a row below its headings.");
+  if (data.length > MOST_PERSONS) refuse("file", `holds more than ${MOST_PERSONS} rows`, "Bring it in parts.");
+  const chosen = Object.values(columns).some((column) => column !== null) ? columns : columnsGuessed(headings);
+  try {
+    assertColumns(chosen, headings);
+  } catch (error) {
+    if (!(error instanceof InputError) || !isTrial) throw error;
+    return { headings, rows: [], left: error.problems.map(describeProblem) };
+  }
+  const short = new Map(errors.map(({ row, message }) => [row, message]));
+  return {
+    headings,
+    left: [],
+    rows: data.map((cells, index) => {
+      const odd = short.get(index);
+      const where = `row ${index + 2}`;
+      return odd
+        ? {
+            where,
+            problem: {
+              where,
+              what: `has another number of cells than row 1 (${odd})`,
+              todo: "Check its separators and quotes.",
+            },
+          }
+        : personOfRow(cells, index + 2, chosen, dates);
+    }),
+  };
+}
+
+function readPersons({ content }: Incoming): Read {
+  const { files, persons, left } = readBundle(content, fromBase64);
+  if (files.length)
+    refuse("bundle", "is of this program, with its records in it", "Bring it in where exam files are brought in.");
+  return {
+    headings: [],
+    rows: persons.map((told) => ({ told })),
+    left: left.map(({ where, what, why }) => `${where}: ${what} ${why}.`),
+  };
+}
+
+type Judged = { readonly fate: Fate; readonly person: PersonInput | null };
+
+type Judging = {
+  readonly from: string;
+  readonly taking: Taking;
+  /** Who stood in the file before, by name and birth date. */
+  readonly seen: Map<string, string>;
+  readonly alikeTo: ReturnType<typeof duplicateFinder>;
+};
+
+/** What becomes of one, and the person to be entered when it is a new one. */
+function judge(row: RowRead, { from, taking: { now, newId }, seen, alikeTo }: Judging): Judged {
+  if ("problem" in row)
+    return {
+      fate: { where: row.where, name: "", birthDate: "", fate: "refused", why: describeProblem(row.problem) },
+      person: null,
+    };
+  const { told } = row;
+  const { where, name, birthDate } = told;
+  const as = (fate: Fate["fate"], why: string, person: PersonInput | null = null): Judged => ({
+    fate: { where, name, birthDate, fate, why },
+    person,
+  });
+  const input = personOf(told, from, newId());
+  try {
+    check(personSchema(now.slice(0, 10)), input, where);
+  } catch (error) {
+    if (error instanceof InputError) return as("refused", error.problems.map(describeProblem).join(" "));
+    throw error;
+  }
+  const key = `${searchable(name)} ${birthDate}`;
+  const before = seen.get(key);
+  if (before) return as("here already", `the same as ${before}`);
+  seen.set(key, where);
+  const alike = alikeTo({ name, birthDate });
+  const same = alike.find((one) => searchable(one.name) === searchable(name));
+  if (same) return as("here already", `${same.name}, ${same.number}`);
+  return alike[0]
+    ? as("perhaps here", `${alike[0].name}, ${alike[0].number}, was born that day; add them by hand if it is another`)
+    : as("new", "", input);
+}
+
+const personOf = (told: PersonTold, from: string, id: string): PersonInput => ({
+  id,
+  name: told.name,
+  birthDate: told.birthDate,
+  sex: told.sex,
+  notes: notesOfTold(told, from),
+  contact: told.contact,
+});
+
+export type Taking = Pick<Sayer, "now" | "actor"> & { readonly newId: () => string; readonly isTrial: boolean };
+
+/**
+ * Takes persons in from a table or a bundle: all that are new, or, when one
+ * cannot be taken, nobody. A trial says what would become of each and writes
+ * nothing. Who is there already stays as they are, so twice is once.
+ *
+ * @throws InputError when the file cannot be read, or one of its persons cannot be taken
+ */
+export function takeIn(store: Store, incoming: Incoming, taking: Taking): Fates & TakenIn {
+  const { rows, headings, left } =
+    incoming.kind === "csv" ? readTable(incoming, taking.isTrial) : readPersons(incoming);
+  const from = incoming.kind === "csv" ? "a table" : "another system";
+  const judging = { from, taking, seen: new Map<string, string>(), alikeTo: duplicateFinder(store) };
+  const judged = rows.map((row) => judge(row, judging));
+  const fates = judged.map(({ fate }) => fate);
+  if (taking.isTrial) return { fates, headings, left, added: 0 };
+  const refused = fates.filter(({ fate }) => fate === "refused");
+  if (refused.length)
+    throw new InputError(
+      refused.slice(0, MOST_TOLD).map(({ why }) => ({
+        where: "file",
+        what: why.replace(/\.$/, ""),
+        todo: "Nobody was taken in. Mend the row, or take it out, and bring the file again.",
+      })),
+    );
+  const people = judged.flatMap(({ person }) => person ?? []);
+  addPeople(store, people, taking);
+  return { fates, headings, left, added: people.length };
+}

@@ -1,0 +1,24 @@
+/** What became, or would become, of each person of a file. */
+export const FATES = ["new", "here already", "perhaps here", "refused"] as const;
+export type FateName = (typeof FATES)[number];
+
+export type Fate = {
+  /** The row or entry it stands in. */
+  readonly where: string;
+  readonly name: string;
+  readonly birthDate: string;
+  readonly fate: FateName;
+  /** The one who is there, or what is wrong. */
+  readonly why: string;
+};
+export type Fates = {
+  readonly fates: readonly Fate[];
+  /** Columns of the table; empty for a bundle. */
+  readonly headings: readonly string[];
+  /** What a bundle holds that is not read here. */
+  readonly left: readonly string[];
+};
+export type TakenIn = { readonly added: number };
+
+/** A few thousand persons; a larger file is brought in parts. */
+export const INCOMING_MAX_BYTES = 5 * 1024 * 1024;
