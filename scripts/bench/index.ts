@@ -6,6 +6,7 @@ import { courseRows } from "./course";
 import { deviceRows } from "./devices";
 import { edgeRows } from "./edge";
 import { endureRows } from "./endure";
+import { exchangeRows } from "./exchange";
 import { print } from "./measure";
 import { storeRows } from "./store";
 
@@ -19,7 +20,7 @@ const minutesAsked = (): number => {
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
   const only = (part: string) => process.argv.includes(`--${part}`);
-  const all = !["core", "course", "store", "browser", "edge", "clinic", "devices", "endure"].some(only);
+  const all = !["core", "course", "store", "browser", "edge", "clinic", "devices", "endure", "exchange"].some(only);
   const rows = [
     ...(all || only("core") ? coreRows() : []),
     ...(all || only("course") ? courseRows() : []),
@@ -28,6 +29,7 @@ async function bench(): Promise<void> {
     ...(all || only("clinic") ? await clinicRows() : []),
     /** Ten minutes: only when it is asked for. */
     ...(only("endure") ? await endureRows(minutesAsked()) : []),
+    ...(all || only("exchange") ? await exchangeRows() : []),
     ...(all || only("devices") ? await deviceRows() : []),
     ...(all || only("browser") ? await browserRows() : []),
   ];

@@ -29,7 +29,7 @@ export const EXCHANGE_ROUTES = {
     answers: answers<{ pdf: string; pages: number }>(),
   }),
   fhir: route("GET", "/api/exams/{exam}/fhir", { act: "take records out", ask: closed({}) }),
-  incoming: route("POST", "/api/people/incoming", {
+  incoming: route("POST", "/api/incoming", {
     act: "take records in",
     ask: closed({
       kind: oneOf(["csv", "fhir"]),

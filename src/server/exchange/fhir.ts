@@ -1,8 +1,10 @@
 import {
   codeSystems,
   createDrawBook,
+  type DrawBook,
   evidenceInFile,
   eventsIn,
+  type EvidenceSet,
   type ExamFile,
   examIn,
   examinedSources,
@@ -30,16 +32,25 @@ export function fromBase64(data: string): string | null {
   return Buffer.from(text, "utf8").equals(bytes) ? text : null;
 }
 
+/** The draws are the same for every exam that is read under the same figures: made once, when they are first asked for. */
+let held: { readonly version: string; readonly book: DrawBook } | null = null;
+
+function drawsFor(evidence: EvidenceSet): DrawBook {
+  if (held?.version !== evidence.version)
+    held = { version: evidence.version, book: createDrawBook(undefined, evidence) };
+  return held.book;
+}
+
 /** The intervals of what is figured, drawn as the screens draw them. */
-export function spreadsOf(reading: Reading): Record<string, Spread> {
-  const book = createDrawBook();
+function spreadsOf(reading: Reading): Record<string, Spread> {
+  const draws = drawsFor(reading.evidence);
   const { ratioLimit } = reading.settings;
   return Object.fromEntries(
     examinedSources(reading)
       .filter(({ figured }) => figured)
       .map(({ source, side, recipe, wording }) => [
         sourceKey(source, side),
-        spreadOf(recipe, ratioLimit, wording.band, book),
+        spreadOf(recipe, ratioLimit, wording.band, draws),
       ]),
   );
 }

@@ -41,6 +41,6 @@ describe("the keymap", () => {
     const rows = new Map(keyRows("run").map(([keys, does]) => [does, keys]));
     expect(rows.get("how bad, one step up or down")).toBe("+  −");
     expect(rows.get("skip this test, or do it later, with a reason")).toBe("X  P");
-    expect(keyRows("other").map(([keys]) => keys)).toEqual(["Alt 1 … Alt 7", "Alt 0", "?"]);
+    expect(keyRows("other").map(([keys]) => keys)).toEqual(["Alt 1 … Alt 7", "Alt 0", "Ctrl K", "?"]);
   });
 });
