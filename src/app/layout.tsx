@@ -8,7 +8,7 @@ import { Entrance } from "@/ui/accounts/entrance";
 import { Ahead } from "@/ui/shell/ahead";
 import { HereProvider } from "@/ui/shell/here";
 import { Offline } from "@/ui/shell/offline";
-import { PaletteKey } from "@/ui/shell/palette-key";
+import { Anywhere } from "@/ui/shell/anywhere";
 import { THEME_COOKIE } from "@/ui/shell/theme-cookie";
 import { CourierRounds } from "@/ui/shell/courier";
 
@@ -37,7 +37,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           <Entrance />
           <CourierRounds />
           <Offline />
-          <PaletteKey />
+          <Anywhere />
         </HereProvider>
       </body>
     </html>

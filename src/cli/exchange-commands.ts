@@ -1,5 +1,7 @@
 import type { Command } from "commander";
-import { writeFileSync } from "node:fs";
+import { randomBytes } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
 import {
   LANGUAGE_IDS,
   PDF_LETTERS,
@@ -11,7 +13,9 @@ import {
   refuse,
 } from "@/core";
 import { bundleOf, codesBundle } from "@/server/exchange/fhir";
+import { openBundle } from "@/server/exchange/open-bundle";
 import { letterOf } from "@/server/letters/from-file";
+import { openStore } from "@/server/store/open";
 import type { Terminal } from "./planning-commands";
 
 /** When the codes were last changed. */
@@ -54,6 +58,23 @@ async function letter(path: string, options: LetterOptions, { readFile, print, d
   return done;
 }
 
+const SALT_BYTES = 32;
+
+/** The whole store as a folder; never into one that holds something. */
+function whole(folder: string, { names }: { names: boolean }, { print, done }: Terminal): number {
+  if (existsSync(folder) && readdirSync(folder).length > 0)
+    refuse(folder, "is not empty", "Name a folder that is not there yet.");
+  const salt = randomBytes(SALT_BYTES).toString("hex");
+  const files = openBundle(openStore(), { isNamed: names, salt, now: new Date().toISOString() });
+  for (const [path, text] of files) {
+    const file = join(folder, path);
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+    writeFileSync(file, text, { mode: 0o600 });
+  }
+  print({ folder, files: files.size, names });
+  return done;
+}
+
 /** What other systems and other people read: FHIR bundles and letters. */
 export function exchangeCommands(root: Command, terminal: Terminal): void {
   root
@@ -62,6 +83,12 @@ export function exchangeCommands(root: Command, terminal: Terminal): void {
     .argument("[exam.json]", "an exported exam")
     .option("--codes", "what our codes are instead: code systems, value sets, the questionnaire")
     .action((path: string | undefined, options: FhirOptions) => terminal.finish(fhir(path, options, terminal)));
+  root
+    .command("open-bundle")
+    .description("the whole store as a folder: tables (CSV), records (JSON), and what each column holds")
+    .argument("<folder>", "where it is written; not there yet, or empty")
+    .option("--no-names", "nobody is named: ids that say nothing, no free words, no records")
+    .action((folder: string, options: { names: boolean }) => terminal.finish(whole(folder, options, terminal)));
   root
     .command("letter")
     .description("a letter of an exam file as a tagged PDF")
