@@ -29,7 +29,7 @@ async function closeDevices(page: Page): Promise<void> {
 }
 
 /** A phone of the clinic joins by the code that the screen shows. */
-async function joinAs(browser: Browser, url: string, page: Page, button: RegExp): Promise<Page> {
+async function joinAs(browser: Browser, url: string, page: Page, button: RegExp, language?: string): Promise<Page> {
   const dialog = page.getByRole("dialog", { name: "Devices at the table" });
   await dialog.getByRole("button", { name: button }).click();
   const code = await dialog.locator("[data-code]").innerText();
@@ -38,6 +38,7 @@ async function joinAs(browser: Browser, url: string, page: Page, button: RegExp)
   ).newPage();
   await phone.goto("/join");
   await phone.getByLabel(/^Code/).fill(code);
+  if (language) await phone.getByRole("radio", { name: language }).click();
   await phone.getByRole("button", { name: "Join" }).click();
   await expect(dialog.getByRole("button", { name: "Send off" }).first()).toBeVisible();
   return phone;
@@ -350,6 +351,22 @@ test("a code that is wrong, used or old lets nobody in, and a device that joined
   expect(refused.status()).toBe(400);
   expect(await refused.text()).toContain("is nothing that a pad says");
   await outside.close();
+  await pad.context().close();
+});
+
+test("a pad speaks the language that was chosen before it joined, also after a reload", async ({
+  page,
+  browser,
+  server,
+  prepare,
+}) => {
+  await openOwn({ page, prepare });
+  await openDevices(page);
+  const pad = await joinAs(browser, server.url, page, /^Answer pad/, "Deutsch");
+  const said = /Warten Sie: ich frage gleich|Antwort-Gerät/;
+  await expect(pad.locator("main[lang=de]")).toContainText(said);
+  await pad.reload();
+  await expect(pad.locator("main[lang=de]")).toContainText(said);
   await pad.context().close();
 });
 

@@ -1,5 +1,6 @@
 import { closed, holding, listOfEach, oneOf, orNone, text, wholeIn, yesNo } from "@/core/base";
-import { DATE_ORDERS, LANGUAGE_IDS, PDF_LETTERS, PAPER_NAMES, READER_IDS } from "@/core/exchange";
+import { DATE_ORDERS, PDF_LETTERS, PAPER_NAMES, READER_IDS } from "@/core/exchange";
+import { LANGUAGE_IDS } from "@/core/vocabulary";
 import { type Fates, INCOMING_MAX_BYTES, type TakenIn } from "./incoming";
 import { MOST } from "./exam-routes";
 import { answers, route } from "./route";

@@ -5,7 +5,8 @@ import { EFFECTS, PLACES, placeParts, RESPONSES, SIDES } from "../vocabulary";
 import { buildExam } from "@/fixtures/samples/build";
 import type { AskedNow } from "./asked-now";
 import { runPosition } from "./entry";
-import { countsByItself, ELSEWHERE, handsFree, type HandsFreeAsked } from "./hands-free";
+import { countsByItself, handsFree, type HandsFreeAsked } from "./hands-free";
+import { ELSEWHERE } from "./pad-words";
 
 const ASKED: readonly AskedNow[] = [
   { what: "rest" },

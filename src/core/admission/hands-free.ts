@@ -1,5 +1,6 @@
 import { restQuestion, type Stage } from "../knowledge";
 import { isAnswered, kindOf } from "../record";
+import { ELSEWHERE, PAD_WORDS } from "./pad-words";
 import { type Effect, type Place, placeParts, plainPlace, type Response, type Side } from "../vocabulary";
 import type { AskedNow } from "./asked-now";
 import type { RunPosition, TestOnSide } from "./entry";
@@ -31,19 +32,11 @@ export type HandsFree =
   | { readonly is: "at the screen"; readonly why: string }
   | { readonly is: "done" };
 
-const ANSWERS: readonly { readonly id: Response; readonly label: string }[] = [
-  { id: "nothing", label: "Nothing" },
-  { id: "stretch", label: "A pull or pressure" },
-  { id: "other", label: "Another pain" },
-  { id: "familiar", label: "The one I came with" },
-];
-const EFFECTS_ASKED: readonly { readonly id: Effect; readonly label: string }[] = [
-  { id: "gone", label: "Gone" },
-  { id: "less", label: "Less" },
-  { id: "unchanged", label: "The same" },
-  { id: "worse", label: "Worse" },
-];
-export const ELSEWHERE = "elsewhere";
+const offered = <T extends Response | Effect>(
+  ...ids: readonly T[]
+): readonly { readonly id: T; readonly label: string }[] => ids.map((id) => ({ id, label: PAD_WORDS.en.answers[id] }));
+const ANSWERS = offered("nothing", "stretch", "other", "familiar");
+const EFFECTS_ASKED = offered("gone", "less", "unchanged", "worse");
 
 export type HandsFreeAsked = {
   readonly asked: AskedNow;
@@ -59,7 +52,8 @@ export type HandsFreeAsked = {
   readonly atRest: number | null;
 };
 
-const wordsFor = (stage: Stage): string => (kindOf(stage) === "provoke" ? "What was that?" : "And now?");
+const wordsFor = (stage: Stage): string =>
+  kindOf(stage) === "provoke" ? PAD_WORDS.en.asked.provoked : PAD_WORDS.en.asked.eased;
 
 /**
  * What goes on now, hands free.
@@ -81,16 +75,16 @@ export function handsFree(here: HandsFreeAsked): HandsFree {
     case "rest":
       return scale(restQuestion(test.protocol.position), atRest, "rest");
     case "how bad":
-      return scale("How bad was it?", atRest, "how bad");
+      return scale(PAD_WORDS.en.asked.howBad, atRest, "how bad");
     case "place":
       return {
         is: "asked",
         id,
         what: "place",
-        words: "Where was it?",
+        words: PAD_WORDS.en.asked.where,
         choices: [
           ...places.map((place) => ({ id: place, label: plainPlace(place) })),
-          { id: ELSEWHERE, label: "Somewhere else" },
+          { id: ELSEWHERE, label: PAD_WORDS.en.answers.elsewhere },
         ],
       };
     case "agreement":

@@ -40,6 +40,5 @@ export { PDF_LETTERS, type PdfLetter, type Paper, PAPER_NAMES } from "./letters/
 export { type Note, noteText, personLine, writeNote } from "./letters/note";
 export { type Reader, READER_IDS, READERS, writeOrdinary } from "./letters/ordinary-letter";
 export { takeHome, type TakeHome } from "./letters/take-home";
-export { type Language, LANGUAGE_IDS, LANGUAGES } from "./letters/take-home-words";
 export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";

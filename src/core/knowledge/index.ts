@@ -89,6 +89,6 @@ export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";
 export { CONSENT_TEXTS, consentSentences } from "./consent";
 export { NEVER_SAID } from "./never-said";
-export { restQuestion } from "./rest-question";
+export { IN_POSTURE, restQuestion } from "./rest-question";
 export { RETENTION_PRESETS, type RetentionPreset } from "./retention";
 export { type Told, TOLD_KINDS, type ToldKind, toldSentences } from "./told";

@@ -37,7 +37,8 @@ export {
   unfeltLimb,
 } from "./limbs";
 export { places } from "./place-bricks";
-export { plainPlace } from "./plain-places";
+export { type Language, LANGUAGE_IDS, LANGUAGES } from "./languages";
+export { plainPlace, plainSite } from "./plain-places";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";
 export { type Role, ROLES } from "./roles";

@@ -4,10 +4,13 @@ import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
 import type { Joined } from "@/wire/devices";
+import { LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
+import { Choice } from "../primitives/choice";
 import { inputClass } from "../primitives/field";
 import { PadScreen } from "./pad-screen";
 import { ProbeScreen } from "./probe-screen";
+import { usePadLanguage } from "./use-language";
 
 const LETTERS_OF_A_CODE = 6;
 
@@ -41,6 +44,7 @@ const broughtAlong = (): string => new URLSearchParams(location.hash.slice(1)).g
 function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Joined) => void }) {
   const [code, setCode] = useState(() => (thanks ? "" : broughtAlong()));
   const [problem, setProblem] = useState<string | null>(null);
+  const [language, setLanguage] = usePadLanguage();
   const [isThanking, setThanking] = useState(thanks);
   const join = async () => {
     setThanking(false);
@@ -77,6 +81,13 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
             className={`${inputClass} min-h-16 text-center font-mono text-3xl tracking-[0.3em] uppercase`}
           />
         </label>
+        <Choice
+          label="The answer pad speaks"
+          big
+          value={language}
+          options={LANGUAGE_IDS.map((value) => ({ value, label: LANGUAGES[value] }))}
+          onChoose={setLanguage}
+        />
         <Button
           look="main"
           type="submit"

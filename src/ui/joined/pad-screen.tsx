@@ -1,18 +1,22 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { PAD_WORDS, padChoice, padQuestion } from "@/core/admission";
+import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { clock } from "@/devices/feed";
 import type { DeviceSign, PadChoice } from "@/wire/devices";
 import { playTone } from "../primitives/tone";
 import { useWakeLock } from "../shell/use-wake-lock";
 import { groundOf, SignMark } from "./device-sign";
 import { useJoined } from "./use-joined";
+import { usePadLanguage } from "./use-language";
 
 const HELD_FOR_STOP_MS = 1500;
 const DARK_FOR_MS = 900;
 const UNDO_FOR_MS = 5000;
 const BUZZ_MS = 60;
 
+type Words = (typeof PAD_WORDS)[Language];
 type Say = ReturnType<typeof useJoined>["say"];
 
 /** One buzz where the device has one, and one click: neither needs to be looked at. */
@@ -26,7 +30,7 @@ function felt(): void {
 }
 
 /** While a limb is held: one button as large as the screen, with nothing to read. */
-function Hold({ sign, say, onStop }: { sign: DeviceSign; say: Say; onStop: () => void }) {
+function Hold({ sign, label, say, onStop }: { sign: DeviceSign; label: string; say: Say; onStop: () => void }) {
   const [isDark, setDark] = useState(false);
   const fingers = useRef(new Set<number>());
   const held = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -57,7 +61,7 @@ function Hold({ sign, say, onStop }: { sign: DeviceSign; say: Say; onStop: () =>
     <button
       type="button"
       data-pad="hold"
-      aria-label="Press anywhere: it is there now. Two fingers, or hold: stop."
+      aria-label={label}
       className="grid min-h-dvh w-full touch-none place-items-center select-none"
       style={{ background: isDark ? "#000" : groundOf(sign) }}
       onPointerDown={press}
@@ -83,7 +87,9 @@ const SLAB =
 const ZERO_TO_TEN = Array.from({ length: 11 }, (_none, value) => value);
 
 /** 0 to 10 in two rows, from the least below to the worst above; the last one has a foot, and is not chosen. */
-function Scale({ last, onAnswer }: { last: number | null; onAnswer: (answer: string) => void }) {
+type ScaleProps = { last: number | null; words: Words; onAnswer: (answer: string) => void };
+
+function Scale({ last, words, onAnswer }: ScaleProps) {
   const row = (values: readonly number[]) => (
     <div className="grid grid-cols-6 gap-2">
       {values.map((value) => (
@@ -100,21 +106,23 @@ function Scale({ last, onAnswer }: { last: number | null; onAnswer: (answer: str
   );
   return (
     <div className="flex flex-col gap-2 text-xl">
-      <span className="text-right">the worst there is</span>
+      <span className="text-right">{words.worst}</span>
       {row(ZERO_TO_TEN.slice(6))}
       {row(ZERO_TO_TEN.slice(0, 6))}
-      <span>no pain</span>
+      <span>{words.noPain}</span>
     </div>
   );
 }
 
-function Choices({ choices, onAnswer }: { choices: readonly PadChoice[]; onAnswer: (answer: string) => void }) {
+type ChoicesProps = { choices: readonly PadChoice[]; language: Language; onAnswer: (answer: string) => void };
+
+function Choices({ choices, language, onAnswer }: ChoicesProps) {
   return (
     <div className={`grid gap-2 ${choices.length > 4 ? "grid-cols-2 text-2xl" : "text-3xl"}`}>
       {/* The first lies next to the thumb, at the bottom. */}
       {choices.toReversed().map(({ id, label, small }) => (
         <button key={id} type="button" data-choice={id} onClick={() => onAnswer(id)} className={SLAB}>
-          <span className="font-semibold">{label}</span>
+          <span className="font-semibold">{padChoice({ id, label }, language)}</span>
           {small && <span className="text-lg text-neutral-300">{small}</span>}
         </button>
       ))}
@@ -123,13 +131,13 @@ function Choices({ choices, onAnswer }: { choices: readonly PadChoice[]; onAnswe
 }
 
 /** A strip at the bottom edge in every state but that of the whole-screen button. */
-const Stop = ({ onStop }: { onStop: () => void }) => (
+const Stop = ({ label, onStop }: { label: string; onStop: () => void }) => (
   <button
     type="button"
     onClick={onStop}
     className="min-h-[72px] w-full rounded-2xl bg-[#b3261e] text-3xl font-bold text-white active:bg-[#7d1a14]"
   >
-    Stop
+    {label}
   </button>
 );
 
@@ -139,6 +147,8 @@ type Answered = { readonly to: string; readonly at: number };
 export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void }) {
   const { shown, setShown, isUp, say, leave } = useJoined(onEnd);
   const [answered, setAnswered] = useState<Answered | null>(null);
+  const [language, setLanguage] = usePadLanguage();
+  const words = PAD_WORDS[language];
   useWakeLock();
   const stop = () => {
     say({ says: "stop" });
@@ -159,48 +169,66 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   }, [isAnswered]);
   if (shown.show === "hold" || shown.show === "practise")
     return (
-      <main data-pad-shows={shown.show}>
-        <h1 className="sr-only">Answer pad</h1>
+      <main lang={language} data-pad-shows={shown.show}>
+        <h1 className="sr-only">{words.pad}</h1>
         {shown.show === "practise" && (
           <p className="fixed inset-x-0 top-10 z-10 px-6 text-center text-3xl font-semibold text-white">
-            Try it once: press anywhere when you feel my hand.
+            {words.practise}
           </p>
         )}
-        <Hold sign={sign} say={say} onStop={stop} />
+        <Hold sign={sign} label={words.hold} say={say} onStop={stop} />
       </main>
     );
   if (shown.show === "stopped")
     return (
-      <main data-pad-shows="stopped" className="grid min-h-dvh place-items-center bg-[#9f1f18] p-6">
+      <main lang={language} data-pad-shows="stopped" className="grid min-h-dvh place-items-center bg-[#9f1f18] p-6">
         <h1 role="status" className="text-center text-5xl font-bold text-white">
-          I have stopped.
+          {words.stopped}
         </h1>
       </main>
     );
   return (
     <main
+      lang={language}
       data-pad-shows={isAnswered ? "wait" : shown.show}
       className="flex min-h-dvh flex-col gap-4 bg-black p-4 text-white"
     >
       <header className="flex items-center justify-between text-neutral-300">
         <SignMark sign={sign} size={44} />
-        {!isUp && <span role="status">Looking for the table …</span>}
-        <button type="button" onClick={leave} className="min-h-11 px-3 text-lg underline">
-          Give back
-        </button>
+        {!isUp && <span role="status">{words.looking}</span>}
+        <span className="flex">
+          {LANGUAGE_IDS.filter((id) => id !== language).map((id) => (
+            <button
+              key={id}
+              type="button"
+              lang={id}
+              onClick={() => setLanguage(id)}
+              className="min-h-11 px-3 text-lg underline"
+            >
+              {LANGUAGES[id]}
+            </button>
+          ))}
+          <button type="button" onClick={leave} className="min-h-11 px-3 text-lg underline">
+            {words.giveBack}
+          </button>
+        </span>
       </header>
       <div className="flex grow flex-col justify-end gap-4">
         {shown.show === "ask" && !isAnswered ? (
           <>
-            <h1 className="text-[40px] leading-tight font-semibold">{shown.words}</h1>
+            <h1 className="text-[40px] leading-tight font-semibold">{padQuestion(shown.words ?? "", language)}</h1>
             {shown.scale ? (
-              <Scale last={shown.scale.last} onAnswer={(given) => answer(shown.id!, given)} />
+              <Scale last={shown.scale.last} words={words} onAnswer={(given) => answer(shown.id!, given)} />
             ) : (
-              <Choices choices={shown.choices ?? []} onAnswer={(given) => answer(shown.id!, given)} />
+              <Choices
+                choices={shown.choices ?? []}
+                language={language}
+                onAnswer={(given) => answer(shown.id!, given)}
+              />
             )}
           </>
         ) : (
-          <h1 className="grow content-center text-center text-3xl text-neutral-300">Wait: I will ask.</h1>
+          <h1 className="grow content-center text-center text-3xl text-neutral-300">{words.wait}</h1>
         )}
         {done && done.at > 0 && (
           <button
@@ -211,11 +239,11 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             }}
             className="min-h-[72px] w-full rounded-2xl border-2 border-neutral-500 text-2xl"
           >
-            Not that
+            {words.notThat}
           </button>
         )}
       </div>
-      <Stop onStop={stop} />
+      <Stop label={words.stop} onStop={stop} />
     </main>
   );
 }

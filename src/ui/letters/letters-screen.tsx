@@ -3,9 +3,6 @@
 import { FileDown } from "lucide-react";
 import { useMemo, useState } from "react";
 import {
-  type Language,
-  LANGUAGE_IDS,
-  LANGUAGES,
   type Note,
   type Paper,
   PAPER_NAMES,
@@ -17,6 +14,7 @@ import {
   writeOrdinary,
   writeReferral,
 } from "@/core/exchange";
+import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import { EXCHANGE_ROUTES, OWN_MOST } from "@/wire/exchange-routes";
 import { useExam, useSync } from "../exam/exam-provider";

@@ -1,14 +1,10 @@
-import type { ExamRegion, Side, SiteId, SourceId, Technique } from "../../vocabulary";
+import type { ExamRegion, Language, Side, SourceId, Technique } from "../../vocabulary";
 
 /**
  * The words of the page a person takes home: short, for somebody who has
  * learned no anatomy. A language is one entry of `TAKE_HOME_WORDS`, complete or
  * it does not compile.
  */
-
-export const LANGUAGES = { en: "English", de: "Deutsch" } as const;
-export type Language = keyof typeof LANGUAGES;
-export const LANGUAGE_IDS = Object.keys(LANGUAGES) as Language[];
 
 export type TakeHomeWords = {
   readonly title: string;
@@ -22,7 +18,6 @@ export type TakeHomeWords = {
   readonly yourWords: (words: string) => string;
   readonly yourPlaces: (places: string) => string;
   readonly sides: Readonly<Record<Side, string>>;
-  readonly places: Readonly<Record<SiteId, string>>;
   readonly sources: Readonly<Record<SourceId, string>>;
   /** How sure, in tenths; 0 and 10 are said as a bound. */
   readonly tenths: (tenths: number) => string;
@@ -62,42 +57,6 @@ const EN: TakeHomeWords = {
   yourWords: (words) => `You told us: "${words}".`,
   yourPlaces: (places) => `You feel it here: ${places}.`,
   sides: { right: "on the right", left: "on the left" },
-  places: {
-    "head-occiput": "head",
-    face: "face",
-    jaw: "jaw",
-    neck: "neck",
-    "upper-trapezius-scapula": "shoulder blade",
-    shoulder: "shoulder",
-    "lateral-upper-arm": "outer side of the upper arm",
-    "inner-upper-arm": "inner side of the upper arm",
-    "radial-forearm": "forearm, thumb side",
-    "ulnar-forearm": "forearm, little finger side",
-    "thumb-index": "thumb and first finger",
-    "middle-finger": "middle finger",
-    "ring-little-finger": "ring and little finger",
-    thoracic: "upper back",
-    "low-back": "low back",
-    flank: "side of the waist",
-    "si-area": "buttock, near the middle",
-    "central-buttock": "buttock",
-    coccyx: "tailbone",
-    "lateral-hip": "outer side of the hip",
-    groin: "groin",
-    pubis: "front of the pelvis",
-    abdomen: "belly",
-    "anterior-thigh": "front of the thigh",
-    "inner-thigh": "inner side of the thigh",
-    knee: "knee",
-    "medial-knee-shin": "inner side of the knee and shin",
-    "posterior-thigh": "back of the thigh",
-    "lateral-calf": "outer side of the calf",
-    "posterior-calf": "back of the calf",
-    "dorsum-foot": "top of the foot and big toe",
-    "lateral-foot": "outer side of the foot",
-    sole: "sole of the foot",
-    saddle: "between the legs",
-  },
   sources: {
     "cervical-root": "a nerve in the neck, close to the spine",
     "lower-lumbosacral-root": "a nerve in the low back that runs down the back of the leg",
@@ -198,42 +157,6 @@ const DE: TakeHomeWords = {
   yourWords: (words) => `Sie haben uns gesagt: „${words}“.`,
   yourPlaces: (places) => `Sie spüren es hier: ${places}.`,
   sides: { right: "rechts", left: "links" },
-  places: {
-    "head-occiput": "Kopf",
-    face: "Gesicht",
-    jaw: "Kiefer",
-    neck: "Nacken",
-    "upper-trapezius-scapula": "Schulterblatt",
-    shoulder: "Schulter",
-    "lateral-upper-arm": "Oberarm außen",
-    "inner-upper-arm": "Oberarm innen",
-    "radial-forearm": "Unterarm, Daumenseite",
-    "ulnar-forearm": "Unterarm, Kleinfingerseite",
-    "thumb-index": "Daumen und Zeigefinger",
-    "middle-finger": "Mittelfinger",
-    "ring-little-finger": "Ringfinger und kleiner Finger",
-    thoracic: "oberer Rücken",
-    "low-back": "unterer Rücken",
-    flank: "Seite der Taille",
-    "si-area": "Gesäß, nahe der Mitte",
-    "central-buttock": "Gesäß",
-    coccyx: "Steißbein",
-    "lateral-hip": "Hüfte außen",
-    groin: "Leiste",
-    pubis: "Becken vorn",
-    abdomen: "Bauch",
-    "anterior-thigh": "Oberschenkel vorn",
-    "inner-thigh": "Oberschenkel innen",
-    knee: "Knie",
-    "medial-knee-shin": "Knie und Schienbein innen",
-    "posterior-thigh": "Oberschenkel hinten",
-    "lateral-calf": "Wade außen",
-    "posterior-calf": "Wade hinten",
-    "dorsum-foot": "Fußrücken und große Zehe",
-    "lateral-foot": "Fuß außen",
-    sole: "Fußsohle",
-    saddle: "zwischen den Beinen",
-  },
   sources: {
     "cervical-root": "ein Nerv im Nacken, nahe der Wirbelsäule",
     "lower-lumbosacral-root": "ein Nerv im unteren Rücken, der hinten ins Bein zieht",

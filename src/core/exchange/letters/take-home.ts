@@ -1,9 +1,9 @@
 import { examinedSources, type Reading, type SourceReading, WORD_TRAITS } from "../../reading";
 import { type ExamState, runsRead, symptomsOf } from "../../record";
 import { assessGuard } from "../../safety";
-import { type Place, placeParts } from "../../vocabulary";
+import { type Language, type Place, placeParts, plainSite } from "../../vocabulary";
 import type { Note, NoteSection } from "./note";
-import { type Language, TAKE_HOME_WORDS, type TakeHomeWords } from "./take-home-words";
+import { TAKE_HOME_WORDS, type TakeHomeWords } from "./take-home-words";
 
 /** The page a person takes home, and where they feel it, for the picture. */
 export type TakeHome = Note & {
@@ -39,9 +39,10 @@ function namesOf(sources: readonly SourceReading[], words: TakeHomeWords): strin
   return names.join("; ");
 }
 
-const placeText = (place: Place, words: TakeHomeWords): string => {
+const placeText = (place: Place, language: Language): string => {
   const { site, side } = placeParts(place);
-  return side === "central" ? words.places[site] : `${words.places[site]} ${words.sides[side]}`;
+  const plain = plainSite(site, language);
+  return side === "central" ? plain : `${plain} ${TAKE_HOME_WORDS[language].sides[side]}`;
 };
 
 function couldBe(state: ExamState, examined: readonly SourceReading[], words: TakeHomeWords): readonly string[] {
@@ -93,7 +94,7 @@ export function takeHome(state: ExamState, reading: Reading, language: Language,
   const { opened } = state;
   const examined = examinedSources(reading);
   const places = [...new Set(state.areas.flatMap((area) => area.places))];
-  const said = places.map((place) => placeText(place, words)).join(", ");
+  const said = places.map((place) => placeText(place, language)).join(", ");
   const tests = new Set(runsRead(state.runs).map(({ test }) => test)).size;
   const sections: readonly NoteSection[] = [
     {

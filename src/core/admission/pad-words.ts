@@ -1,0 +1,146 @@
+import { IN_POSTURE, restQuestion } from "../knowledge";
+import {
+  type Effect,
+  type Language,
+  type Place,
+  isPlace,
+  plainPlace,
+  type Position,
+  type Response,
+} from "../vocabulary";
+
+/** What the answer pad asks and offers, in each language; a language is complete, or it does not compile. */
+
+export const ELSEWHERE = "elsewhere";
+
+/** What is asked, but for the symptom at rest. */
+const ASKED = {
+  provoked: "What was that?",
+  eased: "And now?",
+  howBad: "How bad was it?",
+  where: "Where was it?",
+} as const;
+type Question = keyof typeof ASKED;
+
+type PadWords = {
+  readonly asked: Readonly<Record<Question, string>>;
+  readonly rest: Readonly<Record<Position | "still", string>>;
+  readonly answers: Readonly<Record<Response | Effect | typeof ELSEWHERE, string>>;
+  readonly stop: string;
+  readonly stopped: string;
+  readonly wait: string;
+  readonly notThat: string;
+  readonly giveBack: string;
+  readonly practise: string;
+  readonly looking: string;
+  readonly noPain: string;
+  readonly worst: string;
+  readonly pad: string;
+  readonly hold: string;
+};
+
+const POSTURES = Object.keys(IN_POSTURE) as Position[];
+
+export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
+  en: {
+    asked: ASKED,
+    rest: {
+      still: restQuestion(undefined),
+      ...(Object.fromEntries(POSTURES.map((posture) => [posture, restQuestion(posture)])) as Record<Position, string>),
+    },
+    answers: {
+      nothing: "Nothing",
+      stretch: "A pull or pressure",
+      other: "Another pain",
+      familiar: "The one I came with",
+      gone: "Gone",
+      less: "Less",
+      unchanged: "The same",
+      worse: "Worse",
+      elsewhere: "Somewhere else",
+    },
+    stop: "Stop",
+    stopped: "I have stopped.",
+    wait: "Wait: I will ask.",
+    notThat: "Not that",
+    giveBack: "Give back",
+    practise: "Try it once: press anywhere when you feel my hand.",
+    looking: "Looking for the table …",
+    noPain: "no pain",
+    worst: "the worst there is",
+    pad: "Answer pad",
+    hold: "Press anywhere: it is there now. Two fingers, or hold: stop.",
+  },
+  de: {
+    asked: {
+      provoked: "Was war das?",
+      eased: "Und jetzt?",
+      howBad: "Wie schlimm war es?",
+      where: "Wo war es?",
+    },
+    rest: {
+      still: "Ganz ruhig: wie schlimm ist es jetzt?",
+      standing: "Hier im Stehen, in Ruhe: wie schlimm ist es jetzt?",
+      seated: "Hier im Sitzen, in Ruhe: wie schlimm ist es jetzt?",
+      supine: "Hier auf dem Rücken, in Ruhe: wie schlimm ist es jetzt?",
+      "side-lying": "Hier auf der Seite, in Ruhe: wie schlimm ist es jetzt?",
+      prone: "Hier auf dem Bauch, in Ruhe: wie schlimm ist es jetzt?",
+    },
+    answers: {
+      nothing: "Nichts",
+      stretch: "Ein Zug oder Druck",
+      other: "Ein anderer Schmerz",
+      familiar: "Der, mit dem ich kam",
+      gone: "Weg",
+      less: "Weniger",
+      unchanged: "Gleich",
+      worse: "Schlimmer",
+      elsewhere: "Woanders",
+    },
+    stop: "Stopp",
+    stopped: "Ich habe aufgehört.",
+    wait: "Warten Sie: ich frage gleich.",
+    notThat: "Das nicht",
+    giveBack: "Zurückgeben",
+    practise: "Probieren Sie es einmal: drücken Sie irgendwo, wenn Sie meine Hand spüren.",
+    looking: "Suche den Tisch …",
+    noPain: "kein Schmerz",
+    worst: "der schlimmste, den es gibt",
+    pad: "Antwort-Gerät",
+    hold: "Irgendwo drücken: jetzt ist es da. Zwei Finger, oder halten: Stopp.",
+  },
+};
+
+/** The English sentence of everything that is asked, with where its translation stands. */
+const SENTENCES = new Map<string, (words: PadWords) => string>([
+  ...(Object.keys(ASKED) as Question[]).map((question): [string, (words: PadWords) => string] => [
+    ASKED[question],
+    ({ asked }) => asked[question],
+  ]),
+  ...([...POSTURES, "still"] as const).map((posture): [string, (words: PadWords) => string] => [
+    PAD_WORDS.en.rest[posture],
+    ({ rest }) => rest[posture],
+  ]),
+]);
+
+/**
+ * A question as the pad shows it in a language; one that a clinic says in its own words stays as it is.
+ *
+ * @example padQuestion("And now?", "de") // "Und jetzt?"
+ */
+export const padQuestion = (words: string, language: Language): string =>
+  SENTENCES.get(words)?.(PAD_WORDS[language]) ?? words;
+
+/**
+ * A choice as the pad shows it in a language, by its id; a place by its side and name.
+ *
+ * @example padChoice({ id: "gone", label: "Gone" }, "de") // "Weg"
+ */
+export const padChoice = (
+  { id, label }: { readonly id: string; readonly label: string },
+  language: Language,
+): string => {
+  if (isPlace(id)) return plainPlace(id as Place, language);
+  const answers: Readonly<Record<string, string>> = PAD_WORDS[language].answers;
+  return Object.hasOwn(answers, id) ? answers[id]! : label;
+};
