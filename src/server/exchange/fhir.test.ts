@@ -62,7 +62,10 @@ describe.each(made)("the bundle of demo exam %s", (_, bundle) => {
   it("names every resource once, by an id R4 takes, and refers to nothing that is not in it", () => {
     const ids = bundle.entry.map(({ fullUrl }) => fullUrl);
     expect(new Set(ids).size).toBe(ids.length);
-    for (const { resource } of bundle.entry) expect(resource.id).toMatch(/^[A-Za-z0-9.-]{1,64}$/);
+    for (const { fullUrl, resource } of bundle.entry) {
+      expect(resource.id).toMatch(/^[A-Za-z0-9.-]{1,64}$/);
+      expect(fullUrl).toMatch(/^urn:uuid:[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/);
+    }
     for (const [path, one] of objectsIn(bundle))
       if (typeof one.reference === "string") expect(ids, path).toContain(one.reference);
   });

@@ -1,3 +1,4 @@
+import { namedId } from "../../base";
 import { courseOf } from "../../course";
 import { type Actor, symptomsOf } from "../../record";
 import { placeConcept, quantityOf, type Rating, ratingConcept } from "./codes";
@@ -44,15 +45,19 @@ function practitioners({ opened, state }: Telling): readonly Resource[] {
   });
 }
 
-const clinic = ({ store, idOf }: Telling): Resource => ({
+/** The same in every bundle of one store. */
+const clinicId = ({ store, idOf }: Telling): string =>
+  store ? namedId(`dust-lantern clinic ${store}`) : idOf("clinic");
+
+const clinic = (telling: Telling): Resource => ({
   resourceType: "Organization",
-  id: idOf("clinic"),
-  ...(store ? { identifier: [{ system: "urn:dust-lantern:store", value: store }] } : {}),
+  id: clinicId(telling),
+  ...(telling.store ? { identifier: [{ system: "urn:dust-lantern:store", value: telling.store }] } : {}),
   name: "The clinic that keeps this record",
 });
 
 function episodeAndVisit(telling: Telling): readonly Resource[] {
-  const { opened, state, subject, idOf } = telling;
+  const { opened, state, subject } = telling;
   const { signed, ended } = state;
   const until = signed?.at;
   const course = courseOf(state);
@@ -62,7 +67,7 @@ function episodeAndVisit(telling: Telling): readonly Resource[] {
       id: course,
       status: "active",
       patient: subject,
-      managingOrganization: referTo(idOf("clinic")),
+      managingOrganization: referTo(clinicId(telling)),
     },
     filled({
       resourceType: "Encounter",
@@ -77,7 +82,7 @@ function episodeAndVisit(telling: Telling): readonly Resource[] {
       episodeOfCare: [referTo(course)],
       participant: [{ individual: byActor(opened.actor) }],
       period: { start: opened.at, ...(until ? { end: until } : {}) },
-      serviceProvider: referTo(idOf("clinic")),
+      serviceProvider: referTo(clinicId(telling)),
       ...(opened.body.purpose === "practice"
         ? {
             meta: {

@@ -1,3 +1,4 @@
+import { namedId } from "../../base";
 import { GUARD_QUESTIONS, type GuardQuestion } from "../../knowledge";
 import { assessGuard } from "../../safety";
 import { codeOf } from "./codes";
@@ -17,7 +18,7 @@ const replyOf = ({ id }: GuardQuestion, option: { readonly id: string; readonly 
  */
 export const guardQuestionnaire = (date: string): Resource => ({
   resourceType: "Questionnaire",
-  id: "dust-lantern-guard",
+  id: namedId("dust-lantern questionnaire of the guard"),
   url: QUESTIONNAIRE_URL,
   name: "DustLanternGuard",
   title: "Warning questions before manual tests",
