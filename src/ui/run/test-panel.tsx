@@ -18,6 +18,7 @@ import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
 import { Cautions } from "./cautions";
+import { FeltPanel } from "./felt-panel";
 import { useFelt } from "./use-felt";
 import { RestLine, useRest } from "./rest-line";
 import { RunActions } from "./run-actions";
@@ -28,11 +29,6 @@ import { type TestActions, useTest } from "./use-test";
 import { useKeys } from "../shell/use-keys";
 import { later } from "../primitives/later";
 
-/** Its keys listen from the first press on: only what is shown comes after the answers. */
-const FeltPanel = later(
-  () => import("./felt-panel").then((module) => module.FeltPanel),
-  () => <div aria-hidden className="min-h-28" />,
-);
 const DosePanel = later(
   () => import("./dose-panel").then((module) => module.DosePanel),
   () => <div aria-hidden className="min-h-14" />,
