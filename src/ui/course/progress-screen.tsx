@@ -37,7 +37,7 @@ function Letter({ told, episode }: { told: PersonCourses; episode: string }) {
   });
   const last = course.visits.at(-1)?.exam;
   const make = async () => {
-    const asking = { kind: "progress", paper: "A4", reader: "doctor", language: "en", own: asked, leave: [] } as const;
+    const asking = { kind: "progress", paper: "A4", reader: "doctor", language: "en", own: asked } as const;
     const made = await call(EXCHANGE_ROUTES.letter, { exam: last! }, { ...asking, leave: [] });
     if (made.ok) savePdf(made.value.pdf, `progress-${told.person.number}.pdf`);
     setSaid(made.ok ? "Made." : made.message);

@@ -2,7 +2,7 @@ import { namedId } from "../../base";
 import { courseOf } from "../../course";
 import { type Actor, symptomsOf } from "../../record";
 import { placeConcept, quantityOf, type Rating, ratingConcept } from "./codes";
-import { filled, notesOf, type Resource } from "./resources";
+import { notesOf, type Resource } from "./resources";
 import { byActor, referTo, type Telling } from "./telling";
 
 /** Whom it is about, who did it, where, and what they came with. */
@@ -36,12 +36,12 @@ function practitioners({ opened, state }: Telling): readonly Resource[] {
   const byId = new Map(actors.map((actor) => [actor.id, actor]));
   return [...byId.values()].map(({ id, name }) => {
     const registration = signatures.find(({ actor, body }) => actor.id === id && body.registration)?.body.registration;
-    return filled({
+    return {
       resourceType: "Practitioner",
       id,
       identifier: registration ? [{ system: REGISTRATION_SYSTEM, value: registration }] : [],
       name: [{ text: name }],
-    });
+    };
   });
 }
 
@@ -69,7 +69,7 @@ function episodeAndVisit(telling: Telling): readonly Resource[] {
       patient: subject,
       managingOrganization: referTo(clinicId(telling)),
     },
-    filled({
+    {
       resourceType: "Encounter",
       id: state.id,
       status: signed || ended ? "finished" : "in-progress",
@@ -96,7 +96,7 @@ function episodeAndVisit(telling: Telling): readonly Resource[] {
             },
           }
         : {}),
-    }),
+    },
   ];
 }
 
@@ -105,7 +105,7 @@ function conditions({ state, subject, encounter, opened, idOf }: Telling): reado
   const symptoms = symptomsOf(state);
   return state.areas.map((area) => {
     const words = symptoms.find((symptom) => symptom.area === area.area)?.words;
-    return filled({
+    return {
       resourceType: "Condition",
       id: idOf("condition", area.area),
       clinicalStatus: {
@@ -126,7 +126,7 @@ function conditions({ state, subject, encounter, opened, idOf }: Telling): reado
       encounter,
       recordedDate: opened.at,
       note: notesOf(area.qualities.length ? `It feels: ${area.qualities.join(", ")}.` : null),
-    });
+    };
   });
 }
 
@@ -149,7 +149,7 @@ function ratings({ state, subject, encounter, status, opened, idOf }: Telling): 
     if (component.length === 0) return [];
     const [first] = places;
     return [
-      filled({
+      {
         resourceType: "Observation",
         id: idOf("rated", area),
         ...shared,
@@ -157,7 +157,7 @@ function ratings({ state, subject, encounter, status, opened, idOf }: Telling): 
         bodySite: first ? placeConcept(first) : undefined,
         focus: [referTo(idOf("condition", area))],
         component,
-      }),
+      },
     ];
   });
   const { rest } = state;
@@ -165,14 +165,14 @@ function ratings({ state, subject, encounter, status, opened, idOf }: Telling): 
   const [place] = rest.places;
   return [
     ...areas,
-    filled({
+    {
       resourceType: "Observation",
       id: idOf("rest"),
       ...shared,
       ...rated("rest", rest.intensity),
       bodySite: place ? placeConcept(place) : undefined,
       note: notesOf(rest.position ? `Rated ${rest.position}.` : null),
-    }),
+    },
   ];
 }
 

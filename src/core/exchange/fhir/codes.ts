@@ -79,10 +79,7 @@ const LISTS = {
     "what letting go or looking at it showed",
     () => {
       const options = PROTOCOLS.flatMap(({ stages }) => stages.flatMap((stage) => stage.options ?? []));
-      return [
-        ...EFFECTS.map((effect) => named(effect, effect)),
-        ...options.map(({ id, label }) => named(id, label)),
-      ].filter(({ code }, index, all) => all.findIndex((other) => other.code === code) === index);
+      return [...EFFECTS.map((effect) => named(effect, effect)), ...options.map(({ id, label }) => named(id, label))];
     },
   ],
   outcome: ["what a test came to for a source", () => OUTCOMES.map((outcome) => named(outcome, outcome))],

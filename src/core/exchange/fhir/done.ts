@@ -1,59 +1,55 @@
 import { assessGuard } from "../../safety";
 import { sheetLabel } from "../../record";
 import { conceptOf, sideConcept } from "./codes";
-import { filled, notesOf, type Resource } from "./resources";
+import { notesOf, type Resource } from "./resources";
 import { byActor, referTo, type Telling } from "./telling";
 
 /** What was done, whom it was sent on to, what was written, who stands behind it. */
 
 const procedures = ({ state, subject, encounter }: Telling): readonly Resource[] =>
-  state.techniques.map((technique) =>
-    filled({
-      resourceType: "Procedure",
-      id: technique.event,
-      status: "completed",
-      code: conceptOf("technique", technique.kind, technique.kind),
-      subject,
-      encounter,
-      performedDateTime: technique.at,
-      performer: [{ actor: byActor(technique.actor) }],
-      bodySite: [
-        ...(technique.side ? [sideConcept(technique.side)] : []),
-        ...(technique.region || technique.level
-          ? [{ text: [technique.region, technique.level].filter(Boolean).join(", ") }]
-          : []),
-      ],
-      note: notesOf(
-        technique.grade === null ? null : `Grade ${technique.grade}.`,
-        technique.force === null ? null : `${technique.force.value} ${technique.force.unit}.`,
-        technique.holdSeconds === null ? null : `Held ${technique.holdSeconds} s.`,
-        technique.repetitions === null ? null : `${technique.repetitions} times.`,
-        technique.note,
-        technique.elsewhere ? "Done elsewhere." : null,
-        technique.despite ? `Done although an answer blocks it: ${technique.despite}` : null,
-      ),
-    }),
-  );
+  state.techniques.map((technique) => ({
+    resourceType: "Procedure",
+    id: technique.event,
+    status: "completed",
+    code: conceptOf("technique", technique.kind, technique.kind),
+    subject,
+    encounter,
+    performedDateTime: technique.at,
+    performer: [{ actor: byActor(technique.actor) }],
+    bodySite: [
+      ...(technique.side ? [sideConcept(technique.side)] : []),
+      ...(technique.region || technique.level
+        ? [{ text: [technique.region, technique.level].filter(Boolean).join(", ") }]
+        : []),
+    ],
+    note: notesOf(
+      technique.grade === null ? null : `Grade ${technique.grade}.`,
+      technique.force === null ? null : `${technique.force.value} ${technique.force.unit}.`,
+      technique.holdSeconds === null ? null : `Held ${technique.holdSeconds} s.`,
+      technique.repetitions === null ? null : `${technique.repetitions} times.`,
+      technique.note,
+      technique.elsewhere ? "Done elsewhere." : null,
+      technique.despite ? `Done although an answer blocks it: ${technique.despite}` : null,
+    ),
+  }));
 
 const PRIORITIES = { emergency: "stat", urgent: "urgent", soon: "routine" } as const;
 
 const referrals = ({ state, subject, encounter, opened, idOf }: Telling): readonly Resource[] =>
-  assessGuard(state).referrals.map(({ id, urgency, text, acknowledged }) =>
-    filled({
-      resourceType: "ServiceRequest",
-      id: idOf("referral", id),
-      status: "active",
-      intent: "proposal",
-      priority: PRIORITIES[urgency],
-      code: { text: "medical assessment" },
-      subject,
-      encounter,
-      authoredOn: opened.at,
-      requester: byActor(opened.actor),
-      reasonCode: [{ text }],
-      note: notesOf(acknowledged ? `Done about it: ${acknowledged}` : null),
-    }),
-  );
+  assessGuard(state).referrals.map(({ id, urgency, text, acknowledged }) => ({
+    resourceType: "ServiceRequest",
+    id: idOf("referral", id),
+    status: "active",
+    intent: "proposal",
+    priority: PRIORITIES[urgency],
+    code: { text: "medical assessment" },
+    subject,
+    encounter,
+    authoredOn: opened.at,
+    requester: byActor(opened.actor),
+    reasonCode: [{ text }],
+    note: notesOf(acknowledged ? `Done about it: ${acknowledged}` : null),
+  }));
 
 function written(telling: Telling): readonly Resource[] {
   const { state, subject, encounter, status, opened, note, file, head, idOf, base64, madeAt } = telling;

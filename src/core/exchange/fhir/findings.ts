@@ -4,7 +4,7 @@ import type { TestOutcome } from "../../reading";
 import { effectiveRuns, kindOf, ladderOf, measuredText, type Run, type Rung } from "../../record";
 import { type Outcome, RESPONSE_LABELS, SOURCES, sourceLabel } from "../../vocabulary";
 import { codeOf, conceptOf, interpretationOf, placeConcept, quantityOf, ratingConcept, sideConcept } from "./codes";
-import { filled, notesOf, type Resource } from "./resources";
+import { notesOf, type Resource } from "./resources";
 import type { Telling } from "./telling";
 
 /** Each run, the neurological baseline, blood pressure and pulse. */
@@ -108,7 +108,7 @@ function runObservation(telling: Telling, run: Run, isReplaced: boolean): Resour
   const isAnswered = rungs.some(
     ({ record, stage }) => kindOf(stage) !== "measure" && (record?.response || record?.answer),
   );
-  return filled({
+  return {
     resourceType: "Observation",
     id: run.id,
     status: run.stopped ? "cancelled" : status,
@@ -145,13 +145,13 @@ function runObservation(telling: Telling, run: Run, isReplaced: boolean): Resour
         : []),
       ...outcomes.map(outcomeComponent),
     ],
-  });
+  };
 }
 
 function neurology({ state, subject, encounter, status, opened, idOf }: Telling): readonly Resource[] {
   return state.neuro.map(({ kind, level, side, value, before }) => {
     const { label, steps, normal } = NEURO_SCALES[kind];
-    return filled({
+    return {
       resourceType: "Observation",
       id: idOf("neurology", kind, level, side),
       status,
@@ -165,7 +165,7 @@ function neurology({ state, subject, encounter, status, opened, idOf }: Telling)
         `${steps.find((step) => step.value === value)?.label ?? value}; ordinary is ${normal}.`,
         before === undefined ? null : `At the visit before: ${before}.`,
       ),
-    });
+    };
   });
 }
 

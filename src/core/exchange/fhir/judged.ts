@@ -11,7 +11,7 @@ import {
 } from "../../reading";
 import { SOURCES, sourceLabel } from "../../vocabulary";
 import { codeOf, conceptOf, quantityOf, sideConcept } from "./codes";
-import { filled, notesOf, type Resource } from "./resources";
+import { notesOf, type Resource } from "./resources";
 import { referTo, type Telling } from "./telling";
 
 /** What is read from the findings: a chance for each source, and each rule that was begun. Never a diagnosis. */
@@ -34,7 +34,7 @@ function risk(telling: Telling, read: SourceReading): Resource {
   const { source, side, wording, figured, probability, against, start, outcomes } = read;
   const interval = intervalOf(telling, read);
   const runs = [...new Set(outcomes.map(({ run }) => run))];
-  return filled({
+  return {
     resourceType: "RiskAssessment",
     id: idOf("risk", source, side),
     status,
@@ -67,7 +67,7 @@ function risk(telling: Telling, read: SourceReading): Resource {
       },
     ],
     note: notesOf(...against),
-  });
+  };
 }
 
 function rule(telling: Telling, verdict: RuleVerdict): Resource {
@@ -78,7 +78,7 @@ function rule(telling: Telling, verdict: RuleVerdict): Resource {
     code: { text: `members ${what}` },
     valueQuantity: quantityOf(value, "times"),
   });
-  return filled({
+  return {
     resourceType: "Observation",
     id: idOf("rule", one.id, side),
     status,
@@ -96,7 +96,7 @@ function rule(telling: Telling, verdict: RuleVerdict): Resource {
       ...members.map(({ member, result, reason }) => `${memberName(member)}: ${result}${reason ? `, ${reason}` : ""}.`),
     ),
     component: [count("positive", positive), count("negative", negative), count("open", open)],
-  });
+  };
 }
 
 export function judged(telling: Telling): readonly Resource[] {

@@ -2,7 +2,7 @@ import { namedId } from "../../base";
 import { GUARD_QUESTIONS, type GuardQuestion } from "../../knowledge";
 import { assessGuard } from "../../safety";
 import { codeOf } from "./codes";
-import { filled, type Resource } from "./resources";
+import type { Resource } from "./resources";
 import { byActor, type Telling } from "./telling";
 
 export const QUESTIONNAIRE_URL = "urn:dust-lantern:questionnaire:guard";
@@ -46,7 +46,7 @@ export function guardResponse({ state, opened, subject, encounter, idOf }: Telli
   });
   if (item.length === 0) return [];
   return [
-    filled({
+    {
       resourceType: "QuestionnaireResponse",
       id: idOf("guard"),
       questionnaire: QUESTIONNAIRE_URL,
@@ -57,6 +57,6 @@ export function guardResponse({ state, opened, subject, encounter, idOf }: Telli
       author: byActor(opened.actor),
       source: subject,
       item,
-    }),
+    },
   ];
 }

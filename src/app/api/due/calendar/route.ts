@@ -5,9 +5,5 @@ import { dueCalendar } from "@/server/exchange/due-calendar";
 import { ROUTES } from "@/wire/routes";
 
 export const GET = serve(ROUTES.dueCalendar, ({ store, who }) =>
-  download(
-    seesClinical(who) ? dueCalendar(store, now()) : dueCalendar(null, now()),
-    "due.ics",
-    "text/calendar; charset=utf-8",
-  ),
+  download(dueCalendar(seesClinical(who) ? store : null, now()), "due.ics", "text/calendar; charset=utf-8"),
 );
