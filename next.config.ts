@@ -17,7 +17,7 @@ const config: NextConfig = {
   experimental: {
     turbopackCrossModuleConstants: true,
     turbopackCjsTreeShaking: true,
-    turbopackChunking: { minChunkSize: 80_000 },
+    turbopackChunking: { minChunkSize: 140_000 },
   },
 };
 

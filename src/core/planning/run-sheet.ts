@@ -1,6 +1,6 @@
 import { anewStands, unfinishedRun } from "../admission";
 import { type Protocol, protocolOf, type TestId } from "../knowledge";
-import { isEarned, type Reading, sourceKey } from "../reading";
+import { type ChosenRules, isEarned, sourceKey } from "../reading";
 import {
   DECLINED,
   effectiveRuns,
@@ -118,12 +118,12 @@ function stepOf(
 }
 
 /** A settled preferred rule, in words, when it is settled on every side that hurts. */
-function decidedBecause(state: ExamState, reading: Reading): string | null {
+function decidedBecause(state: ExamState, rules: ChosenRules): string | null {
   const sides = painfulSides(state);
   const asked = sides.length ? sides : SIDES;
   const verdicts = asked.map(
     (side) =>
-      reading.sources.find((candidate) => candidate.source === "sacroiliac" && candidate.side === side)?.preferred ??
+      rules.sources.find((candidate) => candidate.source === "sacroiliac" && candidate.side === side)?.preferred ??
       null,
   );
   if (verdicts.some((verdict) => !verdict?.settled)) return null;
@@ -156,10 +156,10 @@ export function stepAfter(steps: readonly SheetStep[], key: string | undefined):
 }
 
 /** Why a planned test can change nothing any more; null while it can. */
-function notNeeded(settles: readonly (string | undefined)[], reading: Reading): string | null {
+function notNeeded(settles: readonly (string | undefined)[], chosen: ChosenRules): string | null {
   if (settles.length === 0) return null;
   const rules = settles.map(
-    (key) => reading.sources.find(({ source, side }) => sourceKey(source, side) === key)?.preferred,
+    (key) => chosen.sources.find(({ source, side }) => sourceKey(source, side) === key)?.preferred,
   );
   if (!rules.every((rule) => rule?.settled)) return null;
   return `can no longer change: ${rules.map((rule) => `${rule!.rule.label} ${rule!.verdict}`).join("; ")}`;
@@ -170,13 +170,13 @@ function planBlocks(
   { plan }: Pick<ExamState, "plan">,
   step: (test: TestId, side: Side | null) => SheetStep,
   before: readonly TestId[],
-  reading: Reading,
+  rules: ChosenRules,
 ): SheetBlock[] {
   const blocks: { position: Position; first: null; steps: SheetStep[] }[] = [];
   for (const { test, side, settles } of plan?.tests ?? []) {
     if (before.includes(test)) continue;
     const planned = step(test, side);
-    const why = planned.status === "to do" ? notNeeded(settles, reading) : null;
+    const why = planned.status === "to do" ? notNeeded(settles, rules) : null;
     const shown: SheetStep = why === null ? planned : { ...planned, status: "not needed", because: why };
     const { position } = planned.protocol;
     const last = blocks.at(-1);
@@ -196,9 +196,10 @@ function countTurns(steps: readonly SheetStep[]): number {
  * The chosen tests: those that come first by the guard, then grouped by body
  * position, so that nobody is turned over twice; uninvolved side first.
  *
+ * @param rules what the chosen rules have come to: a whole reading will do, `chosenRules` is enough
  * @example runSheet(state, guard, reading).blocks.map((block) => block.position) // ["supine", "side-lying", "prone"]
  */
-export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunSheet {
+export function runSheet(state: ExamState, guard: Guard, rules: ChosenRules): RunSheet {
   const sides = sideOrder(state);
   const runs = effectiveRuns(state.runs);
   const [required] = guard.first;
@@ -212,7 +213,7 @@ export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunS
   const before = required?.tests ?? [];
   const rest = tests.filter((test) => !before.includes(test));
   const following = state.plan
-    ? planBlocks(state, (test, side) => stepOf(protocolOf(test), side, state, guard, runs), before, reading)
+    ? planBlocks(state, (test, side) => stepOf(protocolOf(test), side, state, guard, runs), before, rules)
     : POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) }));
   const blocks: SheetBlock[] = [
     ...(required ? [{ position: "seated" as const, first: required.text, steps: stepsOf(before) }] : []),
@@ -225,6 +226,6 @@ export function runSheet(state: ExamState, guard: Guard, reading: Reading): RunS
     steps,
     next: steps.find(({ run }) => run !== null && run.id === open?.run.id) ?? steps.find(isOpen) ?? null,
     turns: countTurns(steps),
-    decided: decidedBecause(state, reading),
+    decided: decidedBecause(state, rules),
   };
 }

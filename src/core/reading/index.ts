@@ -23,16 +23,8 @@ export { raiseGaps } from "./raises";
 export { beta, type Random, seeded } from "./random";
 export { examinedByFamily, examinedSources, type SourceRows } from "./ranking";
 export { contextOf, type ReadingContext, resultKey, sourceKey, type Supposed } from "./context";
-export {
-  probabilityIn,
-  readExam,
-  type Reading,
-  readSource,
-  sidesOf,
-  sourceIn,
-  startIn,
-  type SourceReading,
-} from "./reading";
+export { type ChosenRules, chosenRules, sidesOf } from "./preferred";
+export { probabilityIn, readExam, type Reading, readSource, sourceIn, startIn, type SourceReading } from "./reading";
 export { READING_VERSION } from "./reading-version";
 export {
   type BaselineCell,

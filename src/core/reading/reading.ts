@@ -1,7 +1,6 @@
-import { type EvidenceSet, rulesOf, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
-import { isFact } from "../knowledge";
-import { type ExamState, type ReadingSettings, ruleChosenFor } from "../record";
-import { type Family, type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
+import { type EvidenceSet, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
+import type { ExamState, ReadingSettings } from "../record";
+import { type Family, type Side, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import { whatArguesAgainst } from "./against";
 import { combine, evidenceSum, type Item, itemValue, type Recipe, series, total } from "./combine";
 import { contextOf, type ReadingContext, sourceKey, type Supposed } from "./context";
@@ -9,8 +8,8 @@ import { wordAtEnd } from "./ended-short";
 import type { TestOutcome } from "./interpret";
 import { type Assembled, assembleItems, type Listing } from "./items";
 import { logit, probabilityOf } from "./odds";
-import { pooledRule } from "./pooled";
-import { isBegun, judgeRule, type RuleContext, type RuleVerdict } from "./rules";
+import { type JudgedRules, judgedRules, sidesOf, sourcesRead } from "./preferred";
+import type { RuleVerdict } from "./rules";
 import { type Start, startOf } from "./starting";
 import { type Step, stepsOf } from "./steps";
 import { type Wording, wordFor } from "./words";
@@ -78,57 +77,20 @@ const recipeOf = (start: Start, assembled: Assembled, settings: ReadingSettings)
   ...(settings.groupDependence ? { dependenceOf: settings.groupDependence } : {}),
 });
 
-type Reckoned = {
-  readonly outcomes: readonly TestOutcome[];
-  readonly spoken: readonly TestOutcome[];
-  readonly rules: readonly RuleVerdict[];
-  readonly preferred: RuleVerdict | null;
-  readonly examined: boolean;
+type Reckoned = JudgedRules & {
   readonly start: Start;
   readonly assembled: Assembled;
   readonly recipe: Recipe;
 };
 
-const NO_OUTCOMES: readonly TestOutcome[] = [];
-
 /** Everything a probability is made from; the words and reasons around it come after. */
 function reckon(context: ReadingContext, source: SourceId, side: Side | null, onlyPreferred: boolean): Reckoned {
-  const { state, settings, evidence, runs } = context;
-  const outcomes = context.bySource.get(sourceKey(source, side)) ?? NO_OUTCOMES;
-  const ruleContext: RuleContext = {
-    state,
-    settings,
-    evidence,
-    centralises: context.centralises,
-    order: context.orders[side ?? "either"],
-    runs,
-    supposed: context.supposed,
-  };
-  const own = rulesOf(evidence, source);
-  const held = settings.ruleFigures === "pooled" ? own.map((rule) => pooledRule(rule) ?? rule) : own;
-  const chosen = ruleChosenFor(settings, source, held);
-  const rules = held
-    .filter(({ id }) => !onlyPreferred || id === chosen)
-    .map((rule) => judgeRule(rule, side, outcomes, ruleContext));
-  const preferred = context.underAge
-    ? null
-    : (rules.find(({ rule, applies }) => rule.id === chosen && applies) ?? null);
-  const spoken = outcomes.filter(({ outcome }) => outcome !== "not tested");
-  /** Findings of the baseline speak for a rule whose members they are. */
-  const byBaseline = rules.some((verdict) => verdict.members.every(({ member }) => isFact(member)) && isBegun(verdict));
-  const examined = spoken.length > 0 || byBaseline;
+  const { state, settings, evidence } = context;
+  const judged = judgedRules(context, source, side, onlyPreferred);
+  const { outcomes, examined, preferred } = judged;
   const start = startingAt(startOf(state, source, side, settings, evidence), context.starts[sourceKey(source, side)]);
   const assembled = assembleItems(outcomes, examined ? preferred : null, context);
-  return {
-    outcomes,
-    spoken,
-    rules,
-    preferred,
-    examined,
-    start,
-    assembled,
-    recipe: recipeOf(start, assembled, settings),
-  };
+  return { ...judged, start, assembled, recipe: recipeOf(start, assembled, settings) };
 }
 
 /** Where a source starts, before anything that was found. */
@@ -240,13 +202,6 @@ function unexamined(context: ReadingContext, source: SourceId, side: Side | null
 
 const NOTHING: Assembled = { groups: [], singles: [], figures: new Map(), listings: [] };
 
-/** Whether a rule of the source is made of findings of the baseline alone. */
-const isReadFromBaseline = (source: SourceId, evidence: EvidenceSet): boolean =>
-  rulesOf(evidence, source).some(({ members }) => members.every(isFact));
-
-/** The sides a source is read on. */
-export const sidesOf = (source: SourceId): readonly (Side | null)[] => (SOURCES[source].sided ? SIDES : [null]);
-
 /**
  * The reading of an exam: a pure function of its state and of a version of the
  * evidence. Probabilities are point values; `spreadOf` gives their intervals.
@@ -256,19 +211,15 @@ export const sidesOf = (source: SourceId): readonly (Side | null)[] => (SOURCES[
  */
 export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
   const context = contextOf(state, evidence, supposed);
-  const spoken = new Set(
-    context.outcomes.filter(({ outcome }) => outcome !== "not tested").map(({ source }) => source),
-  );
+  const read = sourcesRead(context);
   const figured = new Set(sourcesWithFigures(evidence));
   return {
     settings: context.settings,
     evidence,
     outcomes: context.outcomes,
-    sources: SOURCE_IDS.filter((source) => spoken.has(source) || figured.has(source)).flatMap((source) =>
+    sources: SOURCE_IDS.filter((source) => read.has(source) || figured.has(source)).flatMap((source) =>
       sidesOf(source).map((side) =>
-        spoken.has(source) || isReadFromBaseline(source, evidence)
-          ? readSource(context, source, side)
-          : unexamined(context, source, side),
+        read.has(source) ? readSource(context, source, side) : unexamined(context, source, side),
       ),
     ),
     underAge: context.underAge,

@@ -13,9 +13,9 @@ import {
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
 import { InputError } from "@/core/base";
-import { type EvidenceChanges, evidenceUnder, SHIPPED_EVIDENCE } from "@/core/evidence";
+import { type EvidenceChanges, type EvidenceSet, evidenceUnder, SHIPPED_EVIDENCE } from "@/core/evidence";
 import { type RunSheet, runSheet } from "@/core/planning";
-import { readExam, type Reading } from "@/core/reading";
+import { chosenRules } from "@/core/reading";
 import {
   type ChainHead,
   type EventDraft,
@@ -54,9 +54,10 @@ type ExamContextValue = {
   readonly events: readonly RecordedEvent[];
   readonly state: ExamState;
   readonly guard: Guard;
-  readonly reading: Reading;
   /** The clinic's changes this exam is read under; null when this store does not hold them. */
   readonly changes: EvidenceChanges | null;
+  /** The figures this exam is read with: `useReading` gives what they make of it. */
+  readonly figures: EvidenceSet;
   readonly evidence: EvidenceInStore;
   readonly sheet: RunSheet;
   /** How many of its first events were imported from another store. */
@@ -256,8 +257,8 @@ export function ExamProvider(props: Props) {
   const derived = useMemo(() => {
     const guard = assessGuard(state);
     const changes = evidence.held[state.evidenceVersion] ?? null;
-    const reading = readExam(state, changes ? evidenceUnder(changes, state.evidenceVersion) : SHIPPED_EVIDENCE);
-    return { guard, changes, reading, sheet: runSheet(state, guard, reading) };
+    const figures = changes ? evidenceUnder(changes, state.evidenceVersion) : SHIPPED_EVIDENCE;
+    return { guard, changes, figures, sheet: runSheet(state, guard, chosenRules(state, figures)) };
   }, [state, evidence]);
 
   const attempt = useCallback(

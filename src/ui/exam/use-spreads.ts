@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { NO_CHANGES } from "@/core/evidence";
 import type { ExamPlan, NextTests, PlanEdits } from "@/core/planning";
 import { sourceKey, type SourceReading, type Spread } from "@/core/reading";
+import { settingsOf } from "@/core/record";
 import { useExam } from "./exam-provider";
 import { askWorker } from "./reading-worker";
 
@@ -37,7 +38,8 @@ function useAsked<T>(initial: T, key: string, ask: () => Promise<T | null>): Ans
 
 /** The intervals, and whether they are those of the sources as they are now. */
 export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads: Spreads; arrived: boolean } {
-  const { reading, changes } = useExam();
+  const { state, figures, changes } = useExam();
+  const { ratioLimit } = settingsOf(state);
   const requests = useMemo(
     () =>
       Object.fromEntries(
@@ -47,12 +49,9 @@ export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads:
       ),
     [sources],
   );
-  const key = useMemo(
-    () => JSON.stringify([requests, reading.settings.ratioLimit, reading.evidence.version]),
-    [requests, reading],
-  );
+  const key = useMemo(() => JSON.stringify([requests, ratioLimit, figures.version]), [requests, ratioLimit, figures]);
   const { answer, to } = useAsked(NONE, key, () =>
-    askWorker((worker) => worker.spreads(requests, reading.settings.ratioLimit, changes ?? NO_CHANGES)),
+    askWorker((worker) => worker.spreads(requests, ratioLimit, changes ?? NO_CHANGES)),
   );
   return { spreads: answer, arrived: to === key };
 }
@@ -65,16 +64,16 @@ export const useSpreads = (sources: readonly SourceReading[]): Spreads => useArr
 
 /** What to test next; null until the first answer. */
 export function useNextTests(): NextTests | null {
-  const { state, events, changes, reading } = useExam();
-  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version}`;
+  const { state, events, figures, changes } = useExam();
+  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${figures.version}`;
   return useAsked<NextTests | null>(null, key, () => askWorker((worker) => worker.next(state, changes ?? NO_CHANGES)))
     .answer;
 }
 
 /** The plan of the exam as it is now, worked out off the main thread; null until the first answer. */
 export function usePlan(edits: PlanEdits): { readonly plan: ExamPlan | null; readonly arrived: boolean } {
-  const { state, events, changes, reading } = useExam();
-  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${reading.evidence.version} ${JSON.stringify(edits)}`;
+  const { state, events, figures, changes } = useExam();
+  const key = `${events.length} ${events.at(-1)?.id ?? ""} ${figures.version} ${JSON.stringify(edits)}`;
   const { answer, to } = useAsked<ExamPlan | null>(null, key, () =>
     askWorker((worker) => worker.plan(state, edits, changes ?? NO_CHANGES)),
   );

@@ -18,6 +18,7 @@ import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import { EXCHANGE_ROUTES, OWN_MOST } from "@/wire/exchange-routes";
 import { useExam, useSync } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { useArrivedSpreads } from "../exam/use-spreads";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
@@ -94,7 +95,8 @@ function Lines({
 
 /** The letters a record can be made into: looked at line by line, added to, and made into a PDF. */
 export function LettersScreen() {
-  const { exam, state, reading } = useExam();
+  const { exam, state } = useExam();
+  const reading = useReading();
   const { head, anchor } = useSync();
   const { here } = useHere();
   const { spreads } = useArrivedSpreads(reading.sources);

@@ -15,7 +15,7 @@ import {
 import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
-import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import type { Spreads } from "../exam/use-spreads";
 import { SourceBeam } from "./source-beam";
 import { beamLabel, sourceName, wordOf } from "./source-words";
@@ -24,7 +24,7 @@ type Choosing = { spreads: Spreads; chosen: string | null; onChoose: (key: strin
 
 /** One side of a source: a beam where figures moved it, else what the signs say. Opens its reasoning. */
 function Half({ source, mirrored, ...choosing }: { source: SourceReading; mirrored: boolean } & Choosing) {
-  const { reading } = useExam();
+  const reading = useReading();
   const key = sourceKey(source.source, source.side);
   const spread = choosing.spreads[key];
   const word = wordOf(source, spread);
@@ -109,7 +109,7 @@ function Row({ source, rows, ...choosing }: SourceRows & Choosing) {
 
 /** Every examined source, grouped by family, what matters most first. */
 export function BeamsCard(choosing: Choosing) {
-  const { reading } = useExam();
+  const reading = useReading();
   const { families, notExamined } = examinedByFamily(reading);
   const oneEach = oneSourceEach(reading.sources);
   return (

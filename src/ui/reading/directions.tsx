@@ -6,10 +6,11 @@ import { NeuroFigure } from "../drawing/neuro-figure";
 import { SideBadge } from "../primitives/side-badge";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 
 /** What the findings point to for treatment: findings, not prescriptions. */
 export function Directions() {
-  const { reading } = useExam();
+  const reading = useReading();
   const directions = directionsFrom(reading);
   if (directions.length === 0) return null;
   return (

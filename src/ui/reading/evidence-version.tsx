@@ -7,6 +7,7 @@ import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { sourceName } from "./source-words";
 
 const called = (version: string): string =>
@@ -45,7 +46,8 @@ export function NotHeld() {
 
 /** Which figures the exam is read under, and what the ones in force today would change. */
 export function EvidenceVersion() {
-  const { state, reading, evidence } = useExam();
+  const { state, evidence } = useExam();
+  const reading = useReading();
   const { current } = evidence;
   const differences = useMemo(() => {
     if (state.evidenceVersion === current) return [];

@@ -14,7 +14,7 @@ import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { Card } from "../primitives/card";
 import { SideBadge } from "../primitives/side-badge";
-import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { BandPicture } from "../charts/band-picture";
 import { Reasoning } from "./reasoning";
 import { RulesOfSource } from "./rules-of-source";
@@ -69,7 +69,7 @@ function RuleAndTests({ beside }: { beside: RuleBeside }) {
 
 /** The reasoning of one source on one side, opened. */
 export function Opened({ source, spread }: { source: SourceReading; spread: Spread | undefined }) {
-  const { reading } = useExam();
+  const reading = useReading();
   const beside = besideRule(source, reading);
   return (
     <Card className="scroll-mt-4">

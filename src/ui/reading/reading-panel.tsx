@@ -14,6 +14,7 @@ import { SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { type Spreads, useSpreads } from "../exam/use-spreads";
 import { NextTests } from "./next-card";
 import { RuleCounters } from "./rule-counters";
@@ -84,7 +85,8 @@ const MOST_AGAINST = 4;
 
 /** The reading as it stands, beside the test. */
 export function ReadingPanel() {
-  const { exam, state, reading, changes } = useExam();
+  const { exam, state, changes } = useExam();
+  const reading = useReading();
   const spreads = useSpreads(reading.sources);
   const shown = examinedSources(reading);
   const against = shown

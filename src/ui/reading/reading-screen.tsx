@@ -7,6 +7,7 @@ import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, schoolsThatDiffer } from "@/
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { useSpreads } from "../exam/use-spreads";
 import { CourseReading } from "../course/course-reading";
 import { BeamsCard } from "./beams-card";
@@ -19,7 +20,8 @@ import { RuleCounters } from "./rule-counters";
 
 /** How far related tests are discounted, and where a symptom counts: recorded choices. */
 function ReadingChoices() {
-  const { reading, append } = useExam();
+  const { append } = useExam();
+  const reading = useReading();
   const { settings } = reading;
   const change = (part: Partial<typeof settings>, reason: string) =>
     void append({ type: "settings-changed", body: { settings: { ...settings, ...part }, reason } });
@@ -79,7 +81,8 @@ function ReadingChoices() {
 
 /** Says so when the exam is read under other schools than it was made under, or than this practitioner now keeps. */
 function OtherSchools() {
-  const { state, profile, reading } = useExam();
+  const { state, profile } = useExam();
+  const reading = useReading();
   const made = state.opened?.body.settings;
   const named = (ids: readonly string[]) => ids.map((id) => findSchool(id)?.label ?? id).join("; ");
   const sinceMade = made ? schoolsThatDiffer(made, reading.settings) : [];
@@ -95,7 +98,8 @@ function OtherSchools() {
 
 /** The whole answer at once, and any source opened beneath it. */
 export function ReadingScreen() {
-  const { state, reading, changes } = useExam();
+  const { state, changes } = useExam();
+  const reading = useReading();
   const spreads = useSpreads(reading.sources);
   const [chosen, setChosen] = useState<string | null>(null);
   const first = examinedByFamily(reading).families[0]?.sources[0]?.rows.toSorted(

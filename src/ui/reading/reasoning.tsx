@@ -20,7 +20,7 @@ import {
   whySpecificityIsNot,
 } from "@/core/reading";
 import { PeopleGrid } from "../charts/people-grid";
-import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 
 const TICKS = [0.01, 0.05, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95, 0.99];
 const WIDTH = 300;
@@ -93,7 +93,7 @@ function Axis({ x }: { x: Scale }) {
 }
 
 function Cite({ figure, start }: { figure: string; start: number }) {
-  const { reading } = useExam();
+  const reading = useReading();
   const record = findRecord(reading.evidence, figure);
   const cited = record ?? findRuleIn(reading.evidence, figure);
   if (!cited) return null;

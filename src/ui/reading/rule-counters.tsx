@@ -5,6 +5,7 @@ import { decidedEarly, isBegun, memberKey, ruleAsks, ruleCounter, type RuleVerdi
 import { blockedRules } from "@/core/planning";
 import { SideBadge } from "../primitives/side-badge";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 
 const MARK = {
   positive: "bg-ink",
@@ -42,7 +43,8 @@ export function Counter({ verdict }: { verdict: RuleVerdict }) {
 
 /** The rules that count and have begun, both sides. */
 export function RuleCounters({ framed }: { framed?: (counters: ReactNode) => ReactNode }) {
-  const { reading, state, guard } = useExam();
+  const { state, guard } = useExam();
+  const reading = useReading();
   const begun = new Map<string, RuleVerdict[]>();
   for (const { preferred, examined } of reading.sources)
     if (preferred && examined && isBegun(preferred))

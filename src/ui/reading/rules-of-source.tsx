@@ -15,6 +15,7 @@ import {
 import { DEPENDENCE_CHOICES, ruleChosenFor, withRule } from "@/core/record";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { Counter } from "./rule-counters";
 
 const MEMBER_MARK = { positive: "+", negative: "−", open: "·" } as const;
@@ -58,7 +59,8 @@ function RuleDetail({ verdict, counts }: { verdict: RuleVerdict; counts: boolean
 
 /** Where a test has several figures, the one that counts: a recorded choice. */
 function RecordChoices({ source }: { source: SourceReading }) {
-  const { reading, append } = useExam();
+  const { append } = useExam();
+  const reading = useReading();
   const { settings, evidence } = reading;
   const tests = [...new Set(source.outcomes.map(({ figuresOf }) => figuresOf))];
   const several = tests
@@ -103,7 +105,8 @@ const AS_ALL = "as all";
 
 /** Dependence of one group of tests, where it should differ from that of all: a recorded choice. */
 function GroupDependences({ source }: { source: SourceReading }) {
-  const { reading, append } = useExam();
+  const { append } = useExam();
+  const reading = useReading();
   const { settings } = reading;
   const groups = [...new Set(source.steps.map(({ group }) => group))];
   const choose = (group: string, value: string) => {
@@ -133,7 +136,8 @@ function GroupDependences({ source }: { source: SourceReading }) {
 
 /** Every rule of a source, its members one by one, and which of them counts. */
 export function RulesOfSource({ source }: { source: SourceReading }) {
-  const { reading, append } = useExam();
+  const { append } = useExam();
+  const reading = useReading();
   const { settings } = reading;
   const chosen = ruleChosenFor(
     settings,

@@ -2,7 +2,7 @@
 
 import type { SourceReading, Spread } from "@/core/reading";
 import { Beam } from "../charts/beam";
-import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { beamLabel } from "./source-words";
 
 type Props = {
@@ -15,7 +15,7 @@ type Props = {
 
 /** A source's beam with the thresholds of this reading. */
 export function SourceBeam({ source, spread, mirrored = false, slim = false, silent = false }: Props) {
-  const { reading } = useExam();
+  const reading = useReading();
   return (
     <Beam
       probability={source.probability}

@@ -6,10 +6,12 @@ import { otherStarts, percentText, type SourceReading } from "@/core/reading";
 import { numberTyped, type StartDraft, StartFields } from "../evidence/start-fields";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 
 /** Another starting probability for this person, with the reason; it stays in the record. */
 export function StartForm({ source }: { source: SourceReading }) {
-  const { append, reading } = useExam();
+  const { append } = useExam();
+  const reading = useReading();
   const [draft, setDraft] = useState<StartDraft>({
     percent: String(Math.round(source.start.mean * 100)),
     people: String(source.start.equivalentPeople),

@@ -15,6 +15,7 @@ import {
 } from "@/core/reading";
 import { Button } from "../primitives/button";
 import { useExam } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { useSpreads } from "../exam/use-spreads";
 import { SourceBeam } from "./source-beam";
 import { wordOf } from "./source-words";
@@ -62,7 +63,8 @@ const OPTIONS = ["positive", "negative", "removed"] as const;
 
 /** Another start, another dependence, other results: drawn against the real answer, kept nowhere. */
 export function WhatIf({ source }: { source: SourceReading }) {
-  const { state, reading } = useExam();
+  const { state } = useExam();
+  const reading = useReading();
   const key = sourceKey(source.source, source.side);
   const [start, setStart] = useState(source.start.mean);
   const [dependence, setDependence] = useState(source.recipe.dependence);

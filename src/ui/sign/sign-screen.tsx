@@ -16,6 +16,7 @@ import { useHere } from "../shell/here";
 import { useNotedPrint } from "../shell/use-noted-print";
 import { Field, inputClass } from "../primitives/field";
 import { useExam, useSync } from "../exam/exam-provider";
+import { useReading } from "../exam/use-reading";
 import { type Spreads, useArrivedSpreads } from "../exam/use-spreads";
 import { SignsCard } from "../course/signs-card";
 import { AsSigned } from "./as-signed";
@@ -63,7 +64,8 @@ function hindranceOf(emergency: boolean, sync: Sync, held: boolean, arrived: boo
 
 /** Signing names the record's end and what is read, so it waits until everything is with the server and worked out. */
 function SignOff({ spreads, arrived }: SignOffProps) {
-  const { state, guard, profile, reading, changes, append } = useExam();
+  const { state, guard, profile, changes, append } = useExam();
+  const reading = useReading();
   const isTrainee = useHere().here?.profile?.role === "trainee";
   const { head, sync } = useSync();
   const openAmendments = state.amendments.length - state.amendmentsClosed;
@@ -107,7 +109,8 @@ function SignOff({ spreads, arrived }: SignOffProps) {
 
 /** The note, the signature, and the ways out of here. */
 export function SignScreen() {
-  const { exam, state, reading } = useExam();
+  const { exam, state } = useExam();
+  const reading = useReading();
   const { here } = useHere();
   useNotedPrint(exam, "record");
   const mayExamine = useMay("examine");
