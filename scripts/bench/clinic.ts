@@ -1,4 +1,6 @@
 import { mkdtempSync, rmSync } from "node:fs";
+import { Agent as PlainAgent, get as getPlain } from "node:http";
+import { Agent as TlsAgent, get as getTls } from "node:https";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { monitorEventLoopDelay } from "node:perf_hooks";
@@ -6,6 +8,7 @@ import { idOf } from "@/fixtures/samples/build";
 import { addMember } from "@/server/accounts/accounts";
 import { authOf } from "@/server/accounts/auth";
 import { openStore } from "@/server/store/open";
+import { withOwnStore } from "../../e2e/support/own-store";
 import { type Server, startServer } from "../../e2e/support/server";
 import { send, type Sitting, sittings, tap } from "./edge";
 import { median, ms, type Row } from "./measure";
@@ -87,10 +90,49 @@ async function signInRow(): Promise<Row> {
   };
 }
 
+const ASKED = 200;
+
+/** How long each of many requests takes, one after the other on one connection that stays. */
+async function requestsTo({ url }: Pick<Server, "url">): Promise<number[]> {
+  const isTls = url.startsWith("https");
+  const agent = isTls
+    ? new TlsAgent({ keepAlive: true, rejectUnauthorized: false })
+    : new PlainAgent({ keepAlive: true });
+  const asked = () =>
+    new Promise<number>((done, fail) => {
+      const began = performance.now();
+      const request = (isTls ? getTls : getPlain)(`${url}/api/health`, { agent }, (answer) => {
+        answer.resume();
+        answer.on("end", () => done(performance.now() - began));
+      });
+      request.on("error", fail);
+    });
+  const took: number[] = [];
+  for (let turn = 0; turn < ASKED; turn++) took.push(await asked());
+  agent.destroy();
+  return took.slice(ASKED / 4);
+}
+
+/** What encryption costs a request once the connection stands. */
+async function tlsRow(plain: Server): Promise<Row> {
+  const without = median(await requestsTo(plain));
+  let over = 0;
+  await withOwnStore(async (server) => {
+    over = median(await requestsTo(server));
+  }, true);
+  return {
+    what: "a request over TLS, the connection standing, median",
+    value: ms(over),
+    baseline: `the same without TLS ${ms(without)}`,
+    asked: "≤ the same + 5 ms",
+    ok: over <= without + 5,
+  };
+}
+
 export async function clinicRows(): Promise<Row[]> {
   const server = await startServer();
   try {
-    return [await backupRow(server, sittings(server)), await signInRow()];
+    return [await backupRow(server, sittings(server)), await signInRow(), await tlsRow(server)];
   } finally {
     await server.stop();
   }

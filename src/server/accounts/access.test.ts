@@ -17,12 +17,9 @@ import { secretPath } from "./secret";
 import { senderProblem } from "./sender";
 import { IDLE_MS } from "./who";
 
-type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
-const modules = import.meta.glob<Record<string, Handler>>("../../app/api/**/route.ts", { eager: true });
-const handlerOf = (route: Route<never, never>): Handler => {
-  const file = `../..${route.path.replace("/api", "/app/api").replaceAll(/\{(\w+)\}/g, "[$1]")}/route.ts`;
-  return modules[file]![route.method]!;
-};
+const served = import.meta.glob<Record<string, (request: Request) => Promise<Response>>>("../../app/api/*/route.ts", {
+  eager: true,
+})["../../app/api/[...path]/route.ts"]!;
 
 const NOW = "2026-03-01T09:00:00.000Z";
 const WORDS = "walnut ferry quiet amber";
@@ -47,10 +44,7 @@ const ask = async (
   const headers: Record<string, string> = { cookie, [ADDRESS_HEADER]: address };
   if (!isRead) headers["content-type"] = "application/json";
   const init = { method: route.method, headers, ...(isRead ? {} : { body: JSON.stringify(body) }) };
-  const params = Object.fromEntries([...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => [name!, ids[name!]!]));
-  return handlerOf(route)(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}`, init), {
-    params: Promise.resolve(params),
-  });
+  return served[route.method]!(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}`, init));
 };
 const at = (name: keyof typeof ROUTES): Route<never, never> => ROUTES[name] as never;
 const cookiesOf = (answer: Response): string =>

@@ -30,7 +30,7 @@ export const forgetAgain = (store: Store, path: string, now: string, { recorded 
     [
       ...recorded,
       ...told(besideStore(path)),
-      ...(file === undefined ? [] : told(besideBackups(dirname(resolve(file))))),
+      ...(file === undefined ? [] : told(besideBackups(dirname(resolve(/* turbopackIgnore: true */ file))))),
     ],
     now,
   );

@@ -6,33 +6,31 @@ import { pathOf, type Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { idOf } from "@/fixtures/samples/build";
 import { turnedAway } from "./front";
+import type { Handler } from "./serve";
 
 vi.mock("next/headers", () => ({ cookies: async () => ({ get: () => undefined }) }));
 
-type Handler = (
-  request: Request,
-  context: { params: Promise<Record<string, string> | undefined> },
-) => Promise<Response>;
-const modules = import.meta.glob<Record<string, Handler>>("../../app/api/**/route.ts", { eager: true });
+type Served = (request: Request) => Promise<Response>;
+const inApp = import.meta.glob<Record<string, Served>>("../../app/api/*/route.ts", { eager: true });
+const files = import.meta.glob<Record<string, Handler>>("../../app/api/**/*/handlers.ts", { eager: true });
+const listed = import.meta.glob<{ HANDLERS: readonly Record<string, Handler>[] }>("../../app/api/handlers.ts", {
+  eager: true,
+});
 
-/** The address a file of routes stands for. */
+/** What the framework is given: one file for every address of data. */
+const served = inApp["../../app/api/[...path]/route.ts"]!;
+
+/** The address a file of handlers stands for. */
 const addressOf = (file: string): string =>
   file
     .replace("../../app", "")
-    .replace("/route.ts", "")
+    .replace("/handlers.ts", "")
     .replaceAll(/\[(\w+)\]/g, "{$1}");
 
-const SERVED = Object.entries(modules).flatMap(([file, handlers]) =>
-  Object.entries(handlers)
-    .filter(([method]) => /^[A-Z]+$/.test(method))
-    .map(([method, handler]) => [`${method} ${addressOf(file)}`, handler] as const),
-);
 const KNOWN: readonly Route<never, never>[] = Object.values(ROUTES) as never;
 const keyOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;
-const handlerOf = new Map<string, Handler>(SERVED);
 
 const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4) };
-const NONE: Record<string, string> = {};
 const BAD_BODIES: readonly (readonly [name: string, text: string])[] = [
   ["null", "null"],
   ["a list", "[]"],
@@ -60,13 +58,7 @@ afterAll(() => {
 });
 
 const ask = (route: Route<never, never>, init: RequestInit, ids: Record<string, string> = IDS, query = "") =>
-  handlerOf.get(keyOf(route))!(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}${query}`, init), {
-    params: Promise.resolve(
-      ids === NONE
-        ? undefined
-        : Object.fromEntries([...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => [name!, ids[name!] ?? ""])),
-    ),
-  });
+  served[route.method]!(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}${query}`, init));
 
 async function saysWhatIsWrong(answer: Response): Promise<void> {
   expect(answer.status).toBeGreaterThanOrEqual(400);
@@ -85,18 +77,23 @@ const READS = KNOWN.filter(({ method, ask: asked }) => method === "GET" && asked
 const JSON_BODY = { "content-type": "application/json" };
 
 describe("the routes of the wire", () => {
-  it("are served, each of them, and no others are", () =>
-    expect(SERVED.map(([key]) => key).toSorted()).toEqual(KNOWN.map(keyOf).toSorted()));
+  it("are served, each of them once and from where its address says, and no others are", async () => {
+    const handlers = listed["../../app/api/handlers.ts"]!.HANDLERS.flatMap((module) => Object.values(module));
+    expect(handlers.map(({ route }) => keyOf(route)).toSorted()).toEqual(KNOWN.map(keyOf).toSorted());
+    const inFiles = Object.entries(files).flatMap(([file, module]) =>
+      Object.entries(module).map(([method, { route }]) => [`${method} ${addressOf(file)}`, keyOf(route)]),
+    );
+    expect(inFiles.length).toBe(KNOWN.length);
+    inFiles.forEach(([file, stands]) => expect(stands).toBe(file));
+    const nowhere = await served.GET!(new Request("http://127.0.0.1:4180/api/nothing"));
+    expect(nowhere.status).toBe(404);
+    await saysWhatIsWrong(nowhere);
+  });
 
   describe.each(WRITES.map((route) => [keyOf(route), route] as const))("%s", (_key, route) => {
     it.each(BAD_BODIES)("sent %s, says what is wrong", async (_name, body) =>
       saysWhatIsWrong(await ask(route, { method: route.method, headers: JSON_BODY, body })),
     );
-
-    it("is served without ids as the framework serves it", async () => {
-      if (route.path.includes("{")) return;
-      await saysWhatIsWrong(await ask(route, { method: route.method, headers: JSON_BODY, body: "null" }, NONE));
-    });
 
     it("sent 8 MB of brackets, says so at once", async () => {
       const began = performance.now();

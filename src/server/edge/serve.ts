@@ -12,17 +12,21 @@ import { StoreError } from "../store/store";
 /** What a route's work is given: the store, the ids of its address, and what was sent, checked. */
 export type Asked<Ask> = {
   readonly store: Store;
-  readonly ids: Readonly<Record<string, string>>;
+  readonly ids: Ids;
   readonly ask: Ask;
   readonly request: Request;
   readonly who: Who;
 };
 
-/** An address without ids has none. */
-type Context = { params: Promise<Record<string, string> | undefined> };
+type Ids = Readonly<Record<string, string>>;
 
-async function idsOf({ params }: Context): Promise<Record<string, string>> {
-  const ids = (await params) ?? {};
+/** What answers at one address and method: it knows the route it stands for. */
+export type Handler = {
+  (request: Request, ids: Ids): Promise<Response>;
+  readonly route: Route;
+};
+
+function checkedIds(ids: Ids): Ids {
   for (const [where, id] of Object.entries(ids))
     if (!isUuid(id))
       throw new RequestError(404, { where, what: "is not an id", todo: "Use the address that a page links to." });
@@ -59,11 +63,10 @@ async function oncePossible<T>(work: () => T): Promise<Awaited<T>> {
  * Serves a route of the wire: who asks has to be somebody who may, and what is
  * sent is checked by its schema before anything looks at it.
  */
-export const serve =
-  <Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Asked<Ask>) => unknown) =>
-  (request: Request, context: Context): Promise<Response> =>
+export function serve<Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Asked<Ask>) => unknown): Handler {
+  const handle = (request: Request, sentTo: Ids): Promise<Response> =>
     answer(async () => {
-      const ids = await idsOf(context);
+      const ids = checkedIds(sentTo);
       const store = theStore();
       const who = await whoAsks(store, request, Date.now());
       const noted = { store, who, route, ids, ask: null, request };
@@ -81,3 +84,5 @@ export const serve =
       if (route.method !== "GET") assertSameFile(store);
       return result;
     });
+  return Object.assign(handle, { route: route as Route });
+}

@@ -3,6 +3,4 @@ import { serve } from "@/server/edge/serve";
 import { awaitingFor } from "@/server/repositories/countersigning";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.awaiting, ({ store, who }) => ({ awaiting: awaitingFor(store, memberIn(who)!) }));

@@ -4,8 +4,6 @@ import { tokenOf, whichDevice } from "@/server/live/cookie";
 import { shownStream } from "@/server/live/streams";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(
   ROUTES.joinedLive,
   ({ request }) => new Response(shownStream(whichDevice(request), tokenOf(request), request.signal), LIVE_HEADERS),

@@ -9,8 +9,6 @@ import { currentVersion } from "@/server/repositories/evidence";
 import { findProfile } from "@/server/repositories/practitioners";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.here, ({ store, who }) => {
   const member = memberIn(who)!;
   return {

@@ -4,8 +4,6 @@ import { serve } from "@/server/edge/serve";
 import { giveRecord, grantsOf } from "@/server/repositories/grants";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.grants, ({ store, ids }) => grantsOf(store, ids.exam!));
 
 export const POST = serve(ROUTES.giveRecord, ({ store, ids, ask, who }) => {

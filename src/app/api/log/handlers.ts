@@ -2,8 +2,6 @@ import { serve } from "@/server/edge/serve";
 import { searchLog } from "@/server/log/access-log";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.log, ({ store, ask: { q, before } }) =>
   searchLog(store, { q, before: before === undefined ? undefined : Number(before) }),
 );

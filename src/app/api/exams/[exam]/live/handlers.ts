@@ -5,8 +5,6 @@ import { noSuchExam } from "@/server/repositories/exams";
 import { endOf } from "@/server/repositories/streams";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.liveEvents, ({ store, ids, request }) => {
   const exam = ids.exam!;
   const end = () => endOf(store, "exam", exam);

@@ -3,8 +3,6 @@ import { serve } from "@/server/edge/serve";
 import { logCsv } from "@/server/log/log-csv";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.exportLog, ({ store }) =>
   download(logCsv(store), "access-log.csv", "text/csv; charset=utf-8"),
 );

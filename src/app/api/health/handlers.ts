@@ -2,8 +2,6 @@ import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.health, ({ store }) => ({
   store: store.sqlite.readonly ? "read only" : "open",
   now: now(),

@@ -3,8 +3,6 @@ import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.backups, ({ store }) => backupsOf(store, now()));
 
 export const POST = serve(ROUTES.backUp, async ({ store, ask: { by } }) => ({

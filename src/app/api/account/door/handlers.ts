@@ -3,8 +3,6 @@ import { serve } from "@/server/edge/serve";
 import { allProfiles } from "@/server/repositories/practitioners";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.door, ({ store, who }) => {
   const entrance = entranceOf(store);
   const profiles = entrance === "first" ? allProfiles(store) : [];

@@ -5,8 +5,6 @@ import { noSuchExam } from "@/server/repositories/exams";
 import { whoseExam } from "@/server/repositories/grants";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.hearDevices, ({ store, ids, request }) => {
   if (whoseExam(store, ids.exam!) === null) noSuchExam(ids.exam!);
   const last = Number(request.headers.get("last-event-id") ?? NaN);

@@ -2,6 +2,4 @@ import { ownAccount } from "@/server/accounts/signing-in";
 import { serve } from "@/server/edge/serve";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.ownAccount, (asked) => ownAccount(asked, asked.who));

@@ -4,8 +4,6 @@ import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { ROUTES } from "@/wire/routes";
 
-export const dynamic = "force-dynamic";
-
 export const GET = serve(ROUTES.members, ({ store }) => ({ members: members(store) }));
 
 export const POST = serve(ROUTES.addMember, async ({ store, ask, who }) => {

@@ -1,0 +1,45 @@
+import { RequestError, answer } from "./http";
+import type { Handler } from "./serve";
+
+const segmentsOf = (path: string): string[] => path.split("/").filter(Boolean);
+const NAME = /^\{(\w+)\}$/;
+
+/** The ids an address names where a path has braces; null: it is another address. */
+function idsIn(asked: readonly string[], path: readonly string[]): Record<string, string> | null {
+  const ids: Record<string, string> = {};
+  if (asked.length !== path.length) return null;
+  for (const [index, part] of path.entries()) {
+    const name = NAME.exec(part)?.[1];
+    if (name) ids[name] = asked[index]!;
+    else if (part !== asked[index]) return null;
+  }
+  return ids;
+}
+
+/**
+ * All addresses of data behind one: whose turn it is, is found by method and
+ * path. They share one copy of the program that way, loaded once.
+ *
+ * @param modules the handlers of each address, by method
+ * @returns answers a request; 404 for what none of them stands for
+ */
+export function dispatcher(modules: readonly Readonly<Record<string, Handler>>[]) {
+  const served = modules
+    .flatMap((module) => Object.values(module))
+    .map((handler) => ({ handler, method: handler.route.method, path: segmentsOf(handler.route.path) }));
+  return (request: Request): Promise<Response> => {
+    const asked = segmentsOf(new URL(request.url).pathname);
+    const method = request.method === "HEAD" ? "GET" : request.method;
+    for (const { handler, ...one } of served) {
+      const ids = one.method === method ? idsIn(asked, one.path) : null;
+      if (ids) return handler(request, ids);
+    }
+    return answer(() => {
+      throw new RequestError(404, {
+        where: "request",
+        what: "names an address that is not here",
+        todo: "Use the program's own pages.",
+      });
+    });
+  };
+}
