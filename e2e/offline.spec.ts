@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { makeOwner, open, withOwnStore, WORDS } from "./support/own-store";
 import { startServer } from "./support/server";
 import {
   expect,
@@ -170,4 +171,53 @@ test("whoever signs out leaves nothing of a record in the browser that the next 
   } finally {
     await server.stop();
   }
+});
+
+test("the table locks while its server is gone, opens by the short code, and is locked for the server too once it is back", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const context = await browser.newContext({ baseURL: server.url, serviceWorkers: "allow" });
+    await makeOwner(context.request);
+    const { person } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await page.clock.install();
+    await page.goto("/settings");
+    await page.getByLabel("Short code").fill("2468");
+    await page.locator("form").filter({ hasText: "Short code" }).getByLabel("Passphrase as it is now").fill(WORDS);
+    await page.getByRole("button", { name: "Choose the code" }).click();
+    await expect(page.getByText("It holds from now on.")).toBeVisible();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+    await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated");
+    await page.reload();
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+
+    await server.kill();
+    const locked = page.getByRole("heading", { name: "The table is locked" });
+    await page.clock.runFor("05:30");
+    await expect(locked).toBeVisible();
+    await page.reload();
+    await expect(locked).toBeVisible();
+    await page.getByLabel("Your short code").fill("1357");
+    await page.getByRole("button", { name: "Unlock" }).click();
+    await expect(page.getByRole("alert").filter({ hasText: "is not the code" })).toBeVisible();
+    await page.getByLabel("Your short code").fill("2468");
+    await page.getByRole("button", { name: "Unlock" }).click();
+    await expect(page.locator("[data-entrance]")).toHaveCount(0);
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+
+    await page.clock.runFor("05:30");
+    await expect(locked).toBeVisible();
+    await server.restart();
+    await page.getByRole("button", { name: "Look whether the server is back" }).click();
+    await expect(page.getByRole("button", { name: "Sign in with a passphrase instead" })).toBeVisible();
+    const other = await open(browser, server);
+    await other.addCookies(await context.cookies());
+    expect((await other.request.get("/api/people")).status()).toBe(401);
+    await page.getByLabel("Your short code").fill("2468");
+    await page.getByRole("button", { name: "Unlock" }).click();
+    await expect(page.locator("[data-entrance]")).toHaveCount(0);
+    await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+  });
 });

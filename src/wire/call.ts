@@ -47,6 +47,9 @@ const UNREACHED: Problem = {
   todo: "Nothing was changed; try again once it can.",
 };
 
+/** What would have been a call, and went wrong in this browser already. */
+export const wrongHere = (problem: Problem): Called<never> => failed(0, null, [problem]);
+
 /** The query of a GET; the body of everything else. A file goes as it is. */
 function requestOf({ method, isFile }: Route, ask: unknown): { query: string; init: RequestInit } {
   if (method === "GET") {

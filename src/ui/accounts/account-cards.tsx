@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { call } from "@/wire/call";
+import { forgetCode, learnCode, setLockedHere } from "@/sync/lock-here";
 import { forgetSeal } from "@/sync/seal";
 import type { OwnAccount, SessionShown } from "@/wire/accounts";
 import { keptAnswers } from "@/wire/kept-answers";
@@ -43,7 +44,9 @@ function ChangePassphrase({ onDone }: { onDone: () => void }) {
 function LockCode({ hasOne, onDone }: { hasOne: boolean; onDone: () => void }) {
   const [code, setCode] = useState("");
   const [passphrase, setPassphrase] = useState("");
+  const whose = useHere().here?.profile?.id ?? null;
   const clear = () => {
+    if (whose !== null) void learnCode(whose, code).catch(() => {});
     setCode("");
     setPassphrase("");
     onDone();
@@ -117,7 +120,8 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
   };
   const leave = async () => {
     await call(ROUTES.signOut, {}, {});
-    await Promise.all([keptAnswers()?.wipe(), forgetSeal()]);
+    await Promise.all([keptAnswers()?.wipe(), forgetSeal(), forgetCode()]);
+    setLockedHere(false);
     location.reload();
   };
   return (

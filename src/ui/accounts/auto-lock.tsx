@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
+import { knowsCode, setLockedHere } from "@/sync/lock-here";
 import { askToSignIn } from "@/wire/sign-in-asked";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
@@ -13,10 +14,12 @@ const USES = ["pointerdown", "keydown", "wheel", "touchmove"] as const;
 /** Something on the page that is used without being touched: a test in hand, a hold, a rest. */
 const isAtWork = (): boolean => document.querySelector("[data-at-work]") !== null;
 
-/** Locks the table, and shows its lock. */
+/** Locks the table, and shows its lock: without the server too, where its code is known here. */
 export async function lockTable(): Promise<string | null> {
   const locked = await call(ROUTES.lock, {}, {});
-  if (!locked.ok) return locked.message;
+  const isAlone = !locked.ok && locked.status === 0 && (await knowsCode().catch(() => false));
+  if (!locked.ok && !isAlone) return locked.message;
+  if (isAlone) setLockedHere(true);
   askToSignIn();
   return null;
 }

@@ -6,11 +6,13 @@ import { call } from "@/wire/call";
 import type { Door } from "@/wire/accounts";
 import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { keptAnswers } from "@/wire/kept-answers";
+import { forgetCode, isLockedHere, learnCode, setLockedHere } from "@/sync/lock-here";
 import { ROUTES } from "@/wire/routes";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { OwnOwner } from "./own-owner";
 import { SignInForm, UnlockForm } from "./sign-in-form";
+import { UnlockAlone } from "./unlock-alone";
 
 /** Who came in, as the server knows them now. */
 const whoNow = async (): Promise<string | null> => {
@@ -20,27 +22,56 @@ const whoNow = async (): Promise<string | null> => {
 
 const TITLES = { accounts: "Sign in", here: "Sign in", first: "Whose store is this?" } as const;
 
+const WITHIN_MS = 10_000;
+
+/** Who may come in at the door now. A lock that the server has not heard of is told to it first. */
+async function atTheDoor() {
+  const told = await call(ROUTES.door, {}, null, WITHIN_MS);
+  if (!told.ok || told.value.isLocked || !isLockedHere()) return told;
+  await call(ROUTES.lock, {}, {}, WITHIN_MS);
+  return call(ROUTES.door, {}, null, WITHIN_MS);
+}
+
+/** Whoever comes next at this device finds nothing of the one who was here. */
+const forgetWhoWasHere = (): void =>
+  [keptAnswers()?.wipe(), forgetCode()].forEach((forgetting) => void forgetting?.catch(() => {}));
+
+type EntranceProps = {
+  /** Whose page it is; null: not known yet. */
+  whose: string | null;
+  onIn: (whoNow: () => Promise<string | null>) => void;
+};
+
 /** What stands over the page until somebody has come in: it names nobody. */
-export function EntranceScreen({ onIn }: { onIn: (whoNow: () => Promise<string | null>) => void }) {
+export function EntranceScreen({ whose, onIn }: EntranceProps) {
   const [door, setDoor] = useState<Door | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  /** Locked, and the server cannot be asked. */
+  const [isAlone, setAlone] = useState(false);
   const [byPassphrase, setByPassphrase] = useState(false);
   const look = useCallback(async () => {
-    const told = await call(ROUTES.door, {}, null);
-    /** Whoever comes next at this device finds nothing of the one who was here; a locked table is still theirs. */
-    if (told.ok && !told.value.isLocked)
-      void keptAnswers()
-        ?.wipe()
-        .catch(() => {});
+    const told = await atTheDoor();
+    /** A locked table is still theirs. */
+    if (told.ok && !told.value.isLocked) forgetWhoWasHere();
     if (told.ok) setDoor(told.value);
-    setProblem(told.ok ? null : told.message);
+    const isLeftAlone = !told.ok && told.status === 0 && isLockedHere();
+    setAlone(isLeftAlone);
+    setProblem(told.ok || isLeftAlone ? null : told.message);
   }, []);
   useEffect(() => {
     const timer = setTimeout(() => void look(), 0);
     return () => clearTimeout(timer);
   }, [look]);
-  const done = () => onIn(whoNow);
-  const isLocked = door?.isLocked === true && !byPassphrase;
+  const done = () => {
+    setLockedHere(false);
+    onIn(whoNow);
+  };
+  const unlocked = async (code: string) => {
+    const now = await whoNow();
+    if (now !== null) await learnCode(now, code).catch(() => {});
+    done();
+  };
+  const isLocked = isAlone || (door?.isLocked === true && !byPassphrase);
   const title = isLocked ? "The table is locked" : TITLES[door?.entrance ?? "accounts"];
   return (
     <Radix.Root open>
@@ -65,9 +96,11 @@ export function EntranceScreen({ onIn }: { onIn: (whoNow: () => Promise<string |
               </Button>
             </p>
           )}
+          {isAlone && <UnlockAlone onOpen={() => onIn(() => Promise.resolve(whose))} onAgain={() => void look()} />}
           {door &&
+            !isAlone &&
             (isLocked ? (
-              <UnlockForm onIn={done} onPassphrase={() => setByPassphrase(true)} />
+              <UnlockForm onIn={(code) => void unlocked(code)} onPassphrase={() => setByPassphrase(true)} />
             ) : door.entrance === "first" ? (
               <>
                 <p className="text-soft">

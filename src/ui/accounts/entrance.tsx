@@ -1,6 +1,7 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { isLockedHere, whenLockedHere } from "@/sync/lock-here";
 import { whenSignInIsAsked } from "@/wire/sign-in-asked";
 import { later } from "../primitives/later";
 import { useHere } from "../shell/here";
@@ -16,6 +17,7 @@ export function Entrance() {
   const { here, reload } = useHere();
   const [isAsked, setAsked] = useState(false);
   useEffect(() => whenSignInIsAsked(() => setAsked(true)), []);
+  const isShut = useSyncExternalStore(whenLockedHere, isLockedHere, () => false);
   const was = here?.profile?.id ?? null;
   const come = async (whoNow: () => Promise<string | null>) => {
     const now = was === null ? null : await whoNow();
@@ -26,8 +28,8 @@ export function Entrance() {
   };
   return (
     <>
-      {isAsked && <EntranceScreen onIn={come} />}
-      {here?.account?.canLock && !isAsked && <AutoLock />}
+      {(isAsked || isShut) && <EntranceScreen whose={was} onIn={come} />}
+      {here?.account?.canLock && !isAsked && !isShut && <AutoLock />}
     </>
   );
 }

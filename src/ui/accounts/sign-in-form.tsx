@@ -121,11 +121,11 @@ export function SignInForm({ onIn }: { onIn: () => void }) {
 }
 
 /** Opens a locked table by its short code. */
-export function UnlockForm({ onIn, onPassphrase }: { onIn: () => void; onPassphrase: () => void }) {
+export function UnlockForm({ onIn, onPassphrase }: { onIn: (code: string) => void; onPassphrase: () => void }) {
   const [code, setCode] = useState("");
   return (
     <>
-      <AskedForm isMain label="Unlock" send={() => call(ROUTES.unlock, {}, { code })} onOk={onIn}>
+      <AskedForm isMain label="Unlock" send={() => call(ROUTES.unlock, {}, { code })} onOk={() => onIn(code)}>
         <ShortCodeLine label="Your short code" autoFocus value={code} onChange={setCode} />
       </AskedForm>
       <Button look="quiet" onClick={onPassphrase}>
