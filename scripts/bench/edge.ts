@@ -105,11 +105,20 @@ async function perSecond(clients: number, times: number, work: (client: number) 
   return (clients * times * 1000) / (performance.now() - began);
 }
 
+const ROUNDS = 5;
+
 async function tapRows(server: Server, exams: readonly Sitting[]): Promise<Row[]> {
   await together(4, 60, (client) => tap(server, exams[client]!));
   await together(4, 60, () => idle(server));
-  const idleRate = await perSecond(4, 120, () => idle(server));
-  const tapRate = await perSecond(4, 120, (client) => tap(server, exams[client]!));
+  /** In turns: what a server has done more often it does faster. */
+  const rates: { idle: number; tap: number }[] = [];
+  for (let round = 0; round < ROUNDS; round++)
+    rates.push({
+      idle: await perSecond(4, 120, () => idle(server)),
+      tap: await perSecond(4, 120, (client) => tap(server, exams[client]!)),
+    });
+  const idleRate = median(rates.map((one) => one.idle));
+  const tapRate = median(rates.map((one) => one.tap));
   const idleMany = percentile(await together(CLIENTS, 30, () => idle(server)), 0.99);
   const tapMany = percentile(await together(CLIENTS, 30, (client) => tap(server, exams[client]!)), 0.99);
   return [

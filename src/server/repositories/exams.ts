@@ -44,6 +44,7 @@ import {
   type StreamEnd,
   wholeStream,
 } from "./streams";
+import { together } from "./together";
 import { erasedPersonProblem, erasedProblem } from "./tombstones";
 import { asStoreError, type Store } from "../store/store";
 
@@ -350,3 +351,17 @@ export function appendEvents(
     throw error;
   }
 }
+
+/** The same, written together with what else comes at the same moment; told when it is on the disk. */
+export const appendTogether = (
+  store: Store,
+  exam: string,
+  inputs: readonly unknown[],
+  now: string,
+  sender: Sender,
+): Promise<ReturnType<typeof appendEvents>> =>
+  together(
+    store,
+    () => appendEvents(store, exam, inputs, now, sender),
+    () => keptProgress(store).delete(exam),
+  );

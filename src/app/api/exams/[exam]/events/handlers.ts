@@ -3,7 +3,7 @@ import { now } from "@/server/edge/http";
 import { announce } from "@/server/edge/live";
 import { serve } from "@/server/edge/serve";
 import { endAll } from "@/server/live/hub";
-import { appendEvents, eventsAfter, noSuchExam } from "@/server/repositories/exams";
+import { appendTogether, eventsAfter, noSuchExam } from "@/server/repositories/exams";
 import { isSigned } from "@/server/repositories/grants";
 import { ROUTES } from "@/wire/routes";
 
@@ -12,8 +12,8 @@ export const GET = serve(
   ({ store, ids, ask }) => eventsAfter(store, ids.exam!, Number(ask.after ?? 0)) ?? noSuchExam(ids.exam!),
 );
 
-export const POST = serve(ROUTES.appendEvents, ({ store, ids, ask, who }) => {
-  const taken = appendEvents(store, ids.exam!, ask.events ?? [], now(), senderProblem(who));
+export const POST = serve(ROUTES.appendEvents, async ({ store, ids, ask, who }) => {
+  const taken = await appendTogether(store, ids.exam!, ask.events ?? [], now(), senderProblem(who));
   announce(ids.exam!);
   const isSigning = (ask.events ?? []).some((event) => (event as { type?: unknown } | null)?.type === "exam-signed");
   if (isSigning && isSigned(store, ids.exam!)) endAll(ids.exam!);
