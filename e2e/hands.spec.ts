@@ -85,6 +85,13 @@ async function pressNow(pad: Page, pointerId = 1): Promise<void> {
   await hold.dispatchEvent("pointerup", { pointerId });
 }
 
+/** The first press is practice: it marks nothing. */
+async function practise(pad: Page): Promise<void> {
+  await expect(pad.locator("[data-pad-shows=practise]")).toBeVisible();
+  await pressNow(pad);
+  await expect(pad.locator("[data-pad-shows=hold]")).toBeVisible();
+}
+
 /** Simulated inclinometer that moves by itself, pedal, and a pad whose answers count by themselves. */
 async function equip(page: Page, browser: Browser, url: string): Promise<Page> {
   const dialog = await openDevices(page);
@@ -94,6 +101,7 @@ async function equip(page: Page, browser: Browser, url: string): Promise<Page> {
   const pad = await joinAs(browser, url, page, /^Answer pad/);
   await dialog.getByLabel(/counts by itself/).check();
   await closeDevices(page);
+  await practise(pad);
   return pad;
 }
 
@@ -284,6 +292,48 @@ test("what a pad says waits for the examiner, counts when it is taken, and stand
       ["response-recorded", "tap"],
       ["answer-reported", "pad"],
     ]);
+  await pad.context().close();
+});
+
+test("somewhere else is pointed at on their own body, right on the right from both sides, and said in words before it counts", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
+    e.add("sheet-set", { label: "One", tests: ["thigh-thrust"], reason: "" });
+    readyToTest(e);
+  });
+  await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
+  await page.getByRole("button", { name: "It is down" }).click();
+  await pad.locator("[data-choice=familiar]").click();
+  await pad.locator("[data-choice=elsewhere]").click();
+  await pad.getByRole("button", { name: "All of me" }).click();
+  const across = async (place: string) => (await pad.locator(`[data-place="${place}"]`).boundingBox())!.x;
+  for (const [view, site] of [
+    ["My back", "central-buttock"],
+    ["My front", "groin"],
+  ] as const) {
+    await pad.getByRole("button", { name: view }).click();
+    expect(await across(`${site}.right`)).toBeGreaterThan(await across(`${site}.left`));
+  }
+  await bringAxe(pad);
+  expect(await violations(pad, "everything")).toEqual([]);
+  await pad.locator('[data-place="groin.left"]').click();
+  await expect(pad.locator("[data-where] [role=status]")).toHaveText(/left/i);
+  await pad.getByRole("button", { name: "Yes, there" }).click();
+  /** The other side than the one that is tested: it waits for the examiner, though answers count by themselves. */
+  await expect(page.locator("[data-ghost]")).toContainText("It is not on the tested side.");
+  await pad.getByRole("button", { name: "Not that" }).click();
+  await pad.locator("[data-place]").first().waitFor();
+  await pad.getByRole("button", { name: "My back" }).click();
+  await pad.locator('[data-place="central-buttock.right"]').click();
+  await pad.getByRole("button", { name: "Yes, there" }).click();
+  await expect
+    .poll(async () => JSON.stringify((await stored(request, exam)).filter(({ channel }) => channel === "pad")))
+    .toContain("central-buttock.right");
   await pad.context().close();
 });
 

@@ -37,6 +37,13 @@ type PadWords = {
   readonly worst: string;
   readonly pad: string;
   readonly hold: string;
+  /** The picture they point at. */
+  readonly views: Readonly<Record<"front" | "back", string>>;
+  readonly sides: Readonly<Record<"right" | "left", string>>;
+  readonly here: string;
+  readonly notHere: string;
+  readonly cannotShow: string;
+  readonly morePlaces: string;
 };
 
 const POSTURES = Object.keys(IN_POSTURE) as Position[];
@@ -70,6 +77,12 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     worst: "the worst there is",
     pad: "Answer pad",
     hold: "Press anywhere: it is there now. Two fingers, or hold: stop.",
+    views: { front: "My front", back: "My back" },
+    sides: { right: "RIGHT", left: "LEFT" },
+    here: "Yes, there",
+    notHere: "No",
+    cannotShow: "I cannot show it",
+    morePlaces: "All of me",
   },
   de: {
     asked: {
@@ -108,6 +121,12 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     worst: "der schlimmste, den es gibt",
     pad: "Antwort-Gerät",
     hold: "Irgendwo drücken: jetzt ist es da. Zwei Finger, oder halten: Stopp.",
+    views: { front: "Vorne", back: "Hinten" },
+    sides: { right: "RECHTS", left: "LINKS" },
+    here: "Ja, dort",
+    notHere: "Nein",
+    cannotShow: "Ich kann es nicht zeigen",
+    morePlaces: "Alles zeigen",
   },
 };
 

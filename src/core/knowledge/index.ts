@@ -4,6 +4,7 @@ export { secondsOf, TURN_SECONDS } from "./seconds";
 export { COMPLAINT_QUESTIONS, NO_TEST_FOR, type Raised } from "./complaint-questions";
 export { anewForTest, ASKED_ANEW_IDS, type AskedAnew, askedAnew, type AskedAnewId } from "./consent";
 export { CITATIONS, citationText } from "./citations";
+export { type FreeHand, freeHandIn, sayFreeHand } from "./free-hand";
 export { guideOf, GUIDES, type TestGuide } from "./guides";
 export {
   CLONIC_REFLEX,

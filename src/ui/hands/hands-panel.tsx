@@ -4,6 +4,7 @@ import { ArrowDownToLine, Footprints, Hourglass, TriangleAlert } from "lucide-re
 import { useEffect, useRef, useState } from "react";
 import type { AskedNow } from "@/core/admission";
 import { type Capture, formatted, type Measure, nearest, trueLumbar } from "@/core/measurement";
+import { freeHandIn, sayFreeHand } from "@/core/knowledge";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import { type ExamState, kindOf } from "@/core/record";
 import type { Effect, Place, Response } from "@/core/vocabulary";
@@ -47,6 +48,7 @@ function cueOf(
   if (pending) return `They say: ${pending.label}`;
   switch (hands.is) {
     case "moving":
+      if (flow.isPractising) return "Touch them lightly: they press once, to try it";
       if (kindOf(test.stage) !== "provoke") return `Now: ${test.stage.name}`;
       if (isMeasured && !live.isZeroed) return "Rest it: taking zero";
       return `${step.protocol.name}${step.side ? ` ${step.side}` : ""}`;
@@ -176,7 +178,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
       },
     },
   });
-  useLed(measured, live, flow.hands.is === "moving" && isHeard, `${runKey} ${test.stage.id}`);
+  useLed(measured, live, flow.hands.is === "moving" && !flow.isPractising && isHeard, `${runKey} ${test.stage.id}`);
   const cue = stoppedAt ? "Stopped" : cueOf(flow, { step, test }, live, measured?.problem === null);
   useSpoken(cue);
 
@@ -192,6 +194,8 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
     if (wanted) void byChannel("device", () => record.current(wanted.measure, wanted.value, wanted.how));
   }, [wanted]);
 
+  const hasPad = kit.joined.some(({ role }) => role === "pad");
+  const freeHand = hasPad ? sayFreeHand(freeHandIn(step.protocol.id, test.variant), step.side) : null;
   const end = measures.find(({ id }) => id === "end") ?? measured?.measure ?? null;
   const keepEnd = () => {
     const how = onset.endHow();
@@ -245,6 +249,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
             </Button>
           )}
           <AtTheTable takesIt={flow.pending !== null} />
+          {freeHand && <span data-free-hand>{freeHand}</span>}
         </p>
       </div>
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}

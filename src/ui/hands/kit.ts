@@ -8,6 +8,8 @@ import type { DeviceHeard, JoinedDevice, PadState } from "@/wire/devices";
 export type Kit = {
   readonly measuring: Device | null;
   readonly joined: readonly JoinedDevice[];
+  /** Pads whose *now* was practised: before that no moment is marked by them. */
+  readonly practised: readonly string[];
   /** Whether the line to the joined ones stands. */
   readonly isLineUp: boolean;
   readonly hasPedal: boolean;
@@ -24,6 +26,7 @@ export type Kit = {
 const EMPTY: Kit = {
   measuring: null,
   joined: [],
+  practised: [],
   isLineUp: false,
   hasPedal: false,
   isJoining: false,

@@ -10,8 +10,8 @@ import {
   type RunPosition,
 } from "@/core/admission";
 import type { SheetStep } from "@/core/planning";
-import type { Place } from "@/core/vocabulary";
-import { type SaidAtTable, hearAtTable, showOnPad, useKit } from "./kit";
+import { isPlace, type Place, plainPlace } from "@/core/vocabulary";
+import { type SaidAtTable, hearAtTable, kitNow, setKit, showOnPad, useKit } from "./kit";
 
 const COUNTS_AFTER_MS = 1000;
 
@@ -56,12 +56,12 @@ type Flow = {
 };
 
 const labelOf = (hands: Extract<HandsFree, { is: "asked" }>, answer: string): string =>
-  hands.choices?.find(({ id }) => id === answer)?.label ?? `${answer} of 10`;
+  hands.choices?.find(({ id }) => id === answer)?.label ?? (isPlace(answer) ? plainPlace(answer) : `${answer} of 10`);
 
 /** What the pads show now. */
-function padFor(hands: HandsFree, isHeard: boolean) {
+function padFor(hands: HandsFree, isHeard: boolean, isPractising: boolean) {
   if (!isHeard) return { show: "wait" as const };
-  if (hands.is === "moving") return { show: "hold" as const };
+  if (hands.is === "moving") return { show: isPractising ? ("practise" as const) : ("hold" as const) };
   if (hands.is !== "asked") return { show: "wait" as const };
   const { id, words, choices, scale } = hands;
   return {
@@ -82,13 +82,24 @@ function count({ what, answer }: PadSaid, acts: FlowActions): void {
 }
 
 /** Keeps the pads at what is asked now. */
-function usePads(hands: HandsFree, isHeard: boolean): void {
-  const { joined } = useKit();
-  const pad = JSON.stringify(padFor(hands, isHeard));
-  const hasPad = joined.some(({ role }) => role === "pad");
+function usePads(hands: HandsFree, isHeard: boolean): boolean {
+  const { joined, practised } = useKit();
+  const pads = joined.filter(({ role }) => role === "pad");
+  const hasPad = pads.length > 0;
+  const isPractising = hasPad && hands.is === "moving" && !pads.some(({ id }) => practised.includes(id));
+  const pad = JSON.stringify(padFor(hands, isHeard, isPractising));
   useEffect(() => {
     if (hasPad) showOnPad(JSON.parse(pad) as ReturnType<typeof padFor>);
   }, [pad, hasPad]);
+  return isPractising;
+}
+
+/** The first *now* of a pad is practice, on a touch that hurts nobody: it marks nothing. */
+function wasPractice(device: string): boolean {
+  const { practised } = kitNow();
+  if (practised.includes(device)) return false;
+  setKit({ practised: [...practised, device] });
+  return true;
 }
 
 /** Where that is set, what was said counts after a moment in which it can be taken back. */
@@ -131,7 +142,7 @@ export function useFlow({ step, position, asked, isHeard, isLimbDown, theirWords
       const { says, to, answer } = said.heard;
       if (says === "stop") return acts.stoppedByThem();
       if (!isHeard) return;
-      if (says === "now") return void acts.mark("pad", said.at);
+      if (says === "now") return void (wasPractice(said.heard.device) || acts.mark("pad", said.at));
       if (says === "not that") return setPending((one) => (one?.to === to ? null : one));
       if (says !== "answer" || answer === undefined || hands.is !== "asked" || to !== hands.id) return;
       const counts = countsByItself(hands.what, answer, step.side);
@@ -177,9 +188,11 @@ export function useFlow({ step, position, asked, isHeard, isLimbDown, theirWords
   }, [isAsked]);
 
   useCountsByItself(pending, latest, setPending);
-  usePads(hands, isHeard);
+  const isPractising = usePads(hands, isHeard);
   return {
     hands,
+    /** A pad is here whose *now* was not practised yet. */
+    isPractising,
     pending,
     nth,
     accept: () => pending && take(pending),

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { PAD_WORDS, padChoice, padQuestion } from "@/core/admission";
+import { ELSEWHERE, PAD_WORDS, padChoice, padQuestion } from "@/core/admission";
 import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { clock } from "@/devices/feed";
 import type { DeviceSign, PadChoice } from "@/wire/devices";
@@ -10,6 +10,7 @@ import { useWakeLock } from "../shell/use-wake-lock";
 import { groundOf, SignMark } from "./device-sign";
 import { useJoined } from "./use-joined";
 import { usePadLanguage } from "./use-language";
+import { WherePicture } from "./where-picture";
 
 const HELD_FOR_STOP_MS = 1500;
 const DARK_FOR_MS = 900;
@@ -160,6 +161,11 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
     felt();
     setAnswered({ to, at: Date.now() });
   };
+  /** Where it was is asked in words first, and on a picture for what is somewhere else. */
+  const [pointing, setPointing] = useState<string | null>(null);
+  const isPointing = pointing !== null && pointing === shown.id;
+  const place = (given: string) =>
+    given === ELSEWHERE && !isPointing ? setPointing(shown.id!) : answer(shown.id!, given);
   const done = shown.show === "ask" && answered?.to === shown.id ? answered : null;
   const isAnswered = done !== null;
   useEffect(() => {
@@ -219,12 +225,15 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             <h1 className="text-[40px] leading-tight font-semibold">{padQuestion(shown.words ?? "", language)}</h1>
             {shown.scale ? (
               <Scale last={shown.scale.last} words={words} onAnswer={(given) => answer(shown.id!, given)} />
-            ) : (
-              <Choices
-                choices={shown.choices ?? []}
+            ) : isPointing ? (
+              <WherePicture
+                offered={(shown.choices ?? []).map(({ id }) => id)}
                 language={language}
-                onAnswer={(given) => answer(shown.id!, given)}
+                onPlace={place}
+                onCannot={() => place(ELSEWHERE)}
               />
+            ) : (
+              <Choices choices={shown.choices ?? []} language={language} onAnswer={place} />
             )}
           </>
         ) : (
