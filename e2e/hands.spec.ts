@@ -295,6 +295,75 @@ test("what a pad says waits for the examiner, counts when it is taken, and stand
   await pad.context().close();
 });
 
+test("a limb that is led again is another trial: their mean is recorded with how many, and a hold is counted aloud", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  /** A machine with a voice of its own, that writes down what it says. */
+  await page.addInitScript(() => {
+    const said: string[] = [];
+    const voice = { lang: "en-GB", localService: true, name: "own" };
+    Object.assign(window, {
+      said,
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    });
+    Object.defineProperty(window, "speechSynthesis", {
+      value: { getVoices: () => [voice], cancel: () => {}, speak: ({ text }: { text: string }) => said.push(text) },
+    });
+  });
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
+    e.add("sheet-set", { label: "Two", tests: ["straight-leg-raise", "valsalva"], reason: "" });
+    readyToTest(e);
+  });
+  const dialog = await openDevices(page);
+  await dialog.getByLabel(/is said aloud/).check();
+  await closeDevices(page);
+  const sheet = page.getByRole("navigation", { name: "Run sheet" });
+  await sheet
+    .getByRole("button", { name: /^Straight leg raise/ })
+    .first()
+    .click();
+  const dial = page.locator("[data-measuring] [data-dial]");
+  const angle = async () => Number(await dial.getAttribute("data-dial"));
+  const marked = async () => Number(await page.locator("[data-marked]").getAttribute("data-marked"));
+  const marks: number[] = [];
+  for (const from of [20, 34]) {
+    await expect.poll(angle, { timeout: 30_000 }).toBeGreaterThan(from);
+    await pressNow(pad, from);
+    await expect(page.locator("[data-marked]")).toBeVisible();
+    await expect.poll(marked).not.toBe(marks[0]);
+    marks.push(await marked());
+  }
+  await expect(page.locator("[data-steady]")).toContainText("held ±", { timeout: 20_000 });
+  await expect(page.locator("[data-trials='2']")).toContainText("2 trials: mean");
+  await page.getByRole("button", { name: "Take the mean" }).click();
+  await expect(page.locator("[data-trials='2']")).toContainText("taken");
+  await pad.locator("[data-choice=familiar]").click();
+  const tested = (await page.locator("section[data-asked]").getAttribute("aria-label"))!;
+  await pad.locator(`[data-choice$=".${tested.includes("left") ? "left" : "right"}"]`).last().click();
+  await pad.getByRole("button", { name: "3", exact: true }).click();
+  await expect
+    .poll(async () => (await stored(request, exam)).find(({ type }) => type === "measure-recorded")?.body)
+    .toMatchObject({ measure: "onset", how: { trials: 2, method: "onset by pad" } });
+  const { value } = (await stored(request, exam)).find(({ type }) => type === "measure-recorded")!.body as {
+    value: number;
+  };
+  expect(Math.abs(value - (marks[0]! + marks[1]!) / 2)).toBeLessThanOrEqual(1);
+
+  const spoken = () => page.evaluate(() => (window as unknown as { said: string[] }).said);
+  expect((await spoken()).join("\n")).toContain("Straight leg raise");
+  await sheet.getByRole("button", { name: /^Valsalva/ }).click();
+  await page.getByRole("button", { name: /^Hold/ }).waitFor();
+  await page.keyboard.press("h");
+  await expect.poll(spoken, { timeout: 8000 }).toEqual(expect.arrayContaining(["1", "2"]));
+  await pad.context().close();
+});
+
 test("somewhere else is pointed at on their own body, right on the right from both sides, and said in words before it counts", async ({
   page,
   browser,

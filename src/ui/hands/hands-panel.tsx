@@ -22,7 +22,7 @@ import { isEquipped, useKit } from "./kit";
 import { asCue, speak } from "./speak";
 import { type PadSaid, useFlow } from "./use-flow";
 import { type Live, type Measured, measuredBy, useMeasuring } from "./use-measuring";
-import { useOnset } from "./use-onset";
+import { type Marked, useOnset } from "./use-onset";
 
 const StopDialog = later(() => import("../run/stop-dialog").then((module) => module.StopDialog));
 
@@ -194,6 +194,11 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
     if (wanted) void byChannel("device", () => record.current(wanted.measure, wanted.value, wanted.how));
   }, [wanted]);
 
+  /** What was recorded already is corrected; what was not waits until it is asked for. */
+  const recordAnew = (other: Marked | null) => {
+    if (other && test.run?.measures[other.measure] !== undefined)
+      byChannel("device", () => test.measure(other.measure, other.value, other.how));
+  };
   const hasPad = kit.joined.some(({ role }) => role === "pad");
   const freeHand = hasPad ? sayFreeHand(freeHandIn(step.protocol.id, test.variant), step.side) : null;
   const end = measures.find(({ id }) => id === "end") ?? measured?.measure ?? null;
@@ -230,11 +235,8 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
             live={live}
             onset={onset}
             trueAngle={trueOf(live, second)}
-            onMoved={(t) => {
-              const moved = onset.moveTo(t);
-              if (moved && test.run?.measures[moved.measure] !== undefined)
-                byChannel("device", () => test.measure(moved.measure, moved.value, moved.how));
-            }}
+            onMoved={(t) => recordAnew(onset.moveTo(t))}
+            onMean={() => recordAnew(onset.takeMean())}
           />
         )}
         <p className="flex flex-wrap items-center gap-2 text-sm text-soft">
@@ -299,6 +301,11 @@ function NowAngle({ measured: { measure, problem }, live, mark, onZero }: NowAng
           {live.angle === null ? "–" : `${Math.round(live.angle)}°`}
         </span>
         <span className="text-sm leading-tight text-soft">{measure.label.toLowerCase()}</span>
+        {live.steady !== null && (
+          <span className="text-sm text-soft" data-steady={live.steady}>
+            held ± {live.steady}°
+          </span>
+        )}
         {live.speed > QUICK_DEG_S && <span className="text-sm font-semibold text-caution">too quick</span>}
         <Button className="mt-1 px-2! text-sm" onClick={onZero}>
           Zero{live.isZeroed ? " again" : ""}
@@ -314,11 +321,12 @@ type OnsetLineProps = {
   onset: ReturnType<typeof useOnset>;
   trueAngle: number | null;
   onMoved: (t: number) => void;
+  onMean: () => void;
 };
 
 /** The onset that was marked, with the trace it was read from; before that where the device lies; and what is wrong, with a way on. */
-function OnsetLine({ measured: { measure, how, problem }, live, onset, trueAngle, onMoved }: OnsetLineProps) {
-  const { marked } = onset;
+function OnsetLine({ measured: { measure, how, problem }, live, onset, trueAngle, onMoved, onMean }: OnsetLineProps) {
+  const { marked, trials } = onset;
   const wrong =
     (problem && `${measure.label}: ${problem}`) ??
     live.problem ??
@@ -335,6 +343,19 @@ function OnsetLine({ measured: { measure, how, problem }, live, onset, trueAngle
           </span>
           <Trace samples={marked.samples} t={marked.t} onMove={onMoved} />
         </div>
+      )}
+      {marked && trials && (
+        <p className="flex flex-wrap items-center gap-2 text-sm" data-trials={trials.count}>
+          {trials.count} trials: mean {formatted(measure, nearest(measure, trials.mean))}
+          {trials.spread !== null && `, ± ${Math.round(trials.spread * 10) / 10}°`}
+          {marked.how.trials === trials.count ? (
+            <span className="text-soft">taken</span>
+          ) : (
+            <Button className="text-sm" onClick={onMean}>
+              Take the mean
+            </Button>
+          )}
+        </p>
       )}
       {!marked && !wrong && how && (
         <p className="text-sm text-soft">

@@ -39,6 +39,8 @@ export type Live = LiveAngle & {
   /** Nothing has come for a while. */
   readonly isSilent: boolean;
   readonly end: number | null;
+  /** How steady a limb that is up and rests was held, in degrees either way; null while it moves. */
+  readonly steady: number | null;
   readonly problem: string | null;
 };
 
@@ -62,6 +64,7 @@ const NOTHING: Live = {
   isZeroed: false,
   isSilent: false,
   end: null,
+  steady: null,
   problem: null,
 };
 
@@ -70,6 +73,14 @@ function zeroBoth(capture: Capture, second: Capture): string | null {
   second.takeZero();
   const wrong = capture.takeZero();
   return wrong && `${wrong.what}. ${wrong.todo}`;
+}
+
+const HELD_OVER_MS = 1000;
+
+/** In whole degrees, one at the least: what is said of a hold, not what is reckoned with. */
+function heldWithin(capture: Capture): number | null {
+  const steady = capture.steadiness(HELD_OVER_MS);
+  return steady === null ? null : Math.max(1, Math.round(steady));
 }
 
 /** The device's readings of one run, and what is shown of them ten times a second. */
@@ -113,6 +124,7 @@ export function useMeasuring(device: Device | null, measured: Measured | null, r
         isZeroed: capture.isZeroed(),
         isSilent: state.is === "silent" || lookedAt - Math.max(capture.lastAt(), began) > SILENT_AFTER_MS,
         end: end === null ? null : Math.round(end),
+        steady: now.isUp && now.speed < RESTS_DEG_S ? heldWithin(capture) : null,
         problem: state.is === "failed" ? state.why : zeroProblem.current,
       };
       /** What looks the same is not drawn again. */

@@ -9,6 +9,8 @@ import {
   type Measure,
   nearest,
   type Sample,
+  type Trials,
+  trialsOf,
 } from "@/core/measurement";
 import type { MeasuredHow } from "@/core/record";
 import type { Measured } from "./use-measuring";
@@ -46,7 +48,13 @@ const howMarked = (device: Device, { how }: Measured, by: string): MeasuredHow =
 
 const outOfRange = ({ range: [low, high] }: Measure, value: number): boolean => value < low - 3 || value > high + 3;
 
-type Last = { readonly key: string; readonly marked: Marked | null; readonly problem: string | null };
+type Last = {
+  readonly key: string;
+  readonly marked: Marked | null;
+  /** Every mark of this stage, the last one included: a movement that is led again is another trial. */
+  readonly all: readonly Marked[];
+  readonly problem: string | null;
+};
 
 /** Marks of *now*, each with the angle that was meant; the last one stands until it is recorded or the run is another. */
 export function useOnset(
@@ -56,16 +64,29 @@ export function useOnset(
   runKey: string,
   stage: string,
 ) {
-  const [last, setLast] = useState<Last>({ key: runKey, marked: null, problem: null });
-  const { marked, problem } = last.key === runKey ? last : { marked: null, problem: null };
-  const keep = (next: Marked) => setLast({ key: runKey, marked: next, problem: null });
+  const [last, setLast] = useState<Last>({ key: runKey, marked: null, all: [], problem: null });
+  const { marked, all, problem } = last.key === runKey ? last : { marked: null, all: [], problem: null };
+  const ofStage = all.filter((one) => one.stage === stage);
+  const trials: Trials | null = trialsOf(ofStage.map(({ value }) => value));
+  const keep = (next: Marked, trialsNow: readonly Marked[]) =>
+    setLast({ key: runKey, marked: next, all: trialsNow, problem: null });
   const fail = (why: string): false => {
-    setLast({ key: runKey, marked, problem: why });
+    setLast({ key: runKey, marked, all, problem: why });
     return false;
   };
   return {
     marked,
     problem,
+    /** What the trials of this stage come to; one of them alone is no trials. */
+    trials: trials !== null && trials.count > 1 ? trials : null,
+    /** Their mean is what is meant: the value that is recorded says of how many. */
+    takeMean: (): Marked | null => {
+      if (!marked || !measured || trials === null) return null;
+      const value = nearest(measured.measure, trials.mean);
+      const mean = { ...marked, value, how: { ...marked.how, trials: trials.count } };
+      keep(mean, all);
+      return mean;
+    },
     /** @returns whether an angle stands at that moment */
     mark: (by: MarkedBy, at: number): boolean => {
       if (!device || !capture || !measured) return false;
@@ -76,7 +97,7 @@ export function useOnset(
           `${rounded(onset.angle)}° cannot be: look where the device lies and at its zero, or type the angle.`,
         );
       const samples = capture.since(onset.t - SHOWN_BEFORE_MS);
-      keep({
+      const next: Marked = {
         measure: measured.measure.id,
         stage,
         value: nearest(measured.measure, onset.angle),
@@ -88,7 +109,8 @@ export function useOnset(
           speed: rounded(onset.speed),
           tooQuick: onset.tooQuick,
         },
-      });
+      };
+      keep(next, [...all, next]);
       return true;
     },
     /** Another moment is meant than the one that was reckoned. */
@@ -96,7 +118,7 @@ export function useOnset(
       if (!marked || !measured) return null;
       const value = nearest(measured.measure, angleNear(marked.samples, t));
       const moved = { ...marked, t, value, how: { ...marked.how, method: "onset set by hand on the trace" } };
-      keep(moved);
+      keep(moved, [...all.filter((one) => one.t !== marked.t), moved]);
       return moved;
     },
     /** Where the movement ended, as it is kept. */

@@ -2,6 +2,7 @@
 
 import { Volume2, VolumeX } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { useKit } from "../hands/kit";
 import { KEYS } from "../shell/keymap";
 import { Button } from "../primitives/button";
 import { playTone } from "../primitives/tone";
@@ -125,6 +126,17 @@ function useHold({ id, seconds, onHeld }: Pick<HoldTimerProps, "id" | "seconds" 
   return { startedAt, elapsed, slept, toggle };
 }
 
+const LAST_OF_A_REST = 3;
+
+/** Where cues are spoken, a hold is counted up aloud, and the last seconds of a rest down. */
+function useCounted(held: number | null, restLeft: number): void {
+  const { isSpoken } = useKit();
+  const count = held !== null && held > 0 ? held : restLeft > 0 && restLeft <= LAST_OF_A_REST ? restLeft : null;
+  useEffect(() => {
+    if (isSpoken && count !== null) void import("../hands/speak").then(({ speak }) => speak(String(count)));
+  }, [isSpoken, count]);
+}
+
 /** A ring that fills while the hold lasts, and a tone at its end. Stopping early records what was held. */
 export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld }: HoldTimerProps) {
   const [sound, setSound] = useState(soundAtFirst);
@@ -142,6 +154,7 @@ export function HoldTimer({ id, seconds, rest, sound: soundAtFirst, held, onHeld
 
   const shown = startedAt === null && held !== null ? held : elapsed;
   const left = Math.ceil(seconds - shown);
+  useCounted(startedAt === null ? null : Math.floor(elapsed), resting.left);
   return (
     <div className="flex items-center gap-1" data-at-work={startedAt !== null || resting.left > 0 ? "hold" : undefined}>
       <Button big onClick={press} className="gap-3 px-3">
