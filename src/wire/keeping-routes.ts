@@ -1,10 +1,12 @@
 import { closed, holding, listOfEach, oneOf, orNone, text, uuid, wholeIn, yesNo } from "@/core/base";
+import { SCOPE_IDS } from "@/core/access";
 import { RETENTION_PRESETS } from "@/core/knowledge";
 import { ERASE_REASONS, type EraseReason, TEAMS } from "@/core/record";
 import { MOST, PEOPLE } from "./exam-routes";
 import type { RunHelpers } from "./grants";
 import type { CarePage, KeepingPage } from "./keeping";
 import { answers, route } from "./route";
+import type { TokenShown } from "./tokens";
 
 const keeping = holding({
   due: listOfEach(holding({ id: uuid(), name: text(400), until: text(20) }), PEOPLE),
@@ -20,8 +22,30 @@ const care = holding({
 
 const helpers = holding({ helpers: listOfEach(holding({ id: uuid(), name: text(400), isInvited: yesNo() }), PEOPLE) });
 
+const tokens = holding({
+  tokens: listOfEach(holding({ id: uuid(), name: text(400), scope: oneOf(SCOPE_IDS), madeAt: text(40) }), MOST),
+});
+
 /** Who looks after whom, how long records are kept, and what is erased. */
 export const KEEPING_ROUTES = {
+  tokens: route("GET", "/api/tokens", {
+    act: "let systems in",
+    ask: closed({}),
+    answer: tokens,
+    answers: answers<{ tokens: readonly TokenShown[] }>(),
+  }),
+  makeToken: route("POST", "/api/tokens", {
+    act: "let systems in",
+    ask: closed({ name: text(80, 1), scope: oneOf(SCOPE_IDS) }),
+    answer: holding({ token: text(200) }),
+    answers: answers<{ token: string; tokens: readonly TokenShown[] }>(),
+  }),
+  endToken: route("POST", "/api/tokens/{token}/end", {
+    act: "let systems in",
+    ask: closed({}),
+    answer: tokens,
+    answers: answers<{ tokens: readonly TokenShown[] }>(),
+  }),
   keeping: route("GET", "/api/keeping", {
     act: "erase people",
     ask: closed({}),

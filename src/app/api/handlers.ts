@@ -74,6 +74,8 @@ import * as practitionersPractitionerSettings from "./practitioners/[practitione
 import * as printed from "./printed/handlers";
 import * as team from "./team/handlers";
 import * as words from "./words/handlers";
+import * as tokens from "./tokens/handlers";
+import * as tokensTokenEnd from "./tokens/[token]/end/handlers";
 
 /** The handlers of every address, each by its method. An address that is missing here is missed by a test. */
 export const HANDLERS = [
@@ -153,4 +155,6 @@ export const HANDLERS = [
   printed,
   team,
   words,
+  tokens,
+  tokensTokenEnd,
 ];

@@ -67,6 +67,10 @@ export const ACTS = {
     words: "decide who works here, and as what",
     cells: cells("yes", "no", "no", "no", "no", "no"),
   },
+  "let systems in": {
+    words: "let another system read records here",
+    cells: cells("yes", "no", "no", "no", "no", "no"),
+  },
   "see the log": {
     words: "see who opened, printed or took out which record",
     cells: cells("yes", "no", "no", "no", "no", "yes"),

@@ -2,3 +2,4 @@
 export { type Act, ACTS } from "./acts";
 export { actOfEvent, type Asker, isKeyOfRun, may, OUTSIDE_CARE, type RecordFacts, rolesFor, type Verdict } from "./may";
 export { JOINED_ROLES, JOINED_SAYS, type JoinedRole, type JoinedSays, mayJoinedSay } from "./joined";
+export { SCOPE_IDS, type Scope, SCOPES } from "./scopes";

@@ -19,6 +19,7 @@ const TABLE: Readonly<Record<Act, string>> = {
   "change the figures": "y - - - - -",
   "change what is said": "y y - - - -",
   "change who works here": "y - - - - -",
+  "let systems in": "y - - - - -",
   "see the log": "y - - - - y",
   "take people over": "y y - - - -",
   "erase people": "y - - - - -",

@@ -29,6 +29,7 @@ export { type ExamFile, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { type BundleRead, notesOfTold, type PersonTold, readBundle } from "./fhir/from-bundle";
+export { type OnTheList, patientOf } from "./fhir/about-person";
 export { codeSystems } from "./fhir/codes";
 export type { Bundle, BundleEntry, Resource } from "./fhir/resources";
 export { guardQuestionnaire } from "./fhir/questionnaire";

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { examFileText, exportExam, exportFindings, exportPerson } from "../exchange/exchange";
 import { bundleOf } from "../exchange/fhir";
+import { resourcesOf } from "../exchange/fhir-endpoint";
 import { importAny } from "../exchange/import-any";
 import { type Incoming, takeIn, type Taking } from "../exchange/take-in";
 import { type LetterAsked, letterOf } from "../letters/from-file";
@@ -20,6 +21,7 @@ const personOf = (store: Store, exam: string): string | null =>
 export const TASKS = {
   importExam: (store: Store, content: string, now: string) => importAny(store, content, now),
   fhirOf: (store: Store, exam: string, now: string) => JSON.stringify(bundleOf(exportExam(store, exam, now)), null, 2),
+  fhirOfPerson: (store: Store, person: string, now: string) => JSON.stringify(resourcesOf(store, person, now)),
   letter: async (store: Store, exam: string, asked: string, now: string) => {
     const letter = JSON.parse(asked) as LetterAsked;
     const person = letter.kind === "progress" ? personOf(store, exam) : null;

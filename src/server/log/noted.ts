@@ -23,6 +23,7 @@ const OFTEN: Readonly<Record<Act, Often>> = {
   "change the figures": "each time",
   "change what is said": "each time",
   "change who works here": "each time",
+  "let systems in": "each time",
   "see the log": "once",
   "take people over": "each time",
   "erase people": "each time",
@@ -92,13 +93,16 @@ function isNewSearch({ who, ask }: Noted): boolean {
   return true;
 }
 
+/** Looking at these is not noted; changing them is. */
+const READ_UNNOTED: ReadonlySet<Act> = new Set<Act>(["look after back-ups", "change who works here", "let systems in"]);
+
 /** Notes what a route does for whoever asks, before it does it. */
 export function noteAct(noted: Noted): void {
   const { act, method } = noted.route;
   if (act === "anybody") return;
   const often = OFTEN[act];
   if (often === "never" || (act === "see the list" && !isNewSearch(noted))) return;
-  if (method === "GET" && (act === "look after back-ups" || act === "change who works here")) return;
+  if (method === "GET" && READ_UNNOTED.has(act)) return;
   /** What is due is a list; whose record is looked at is told then. */
   if (act === "see a record" && recordOf(noted.ids) === "") return;
   line(noted, act, often === "each time");

@@ -206,6 +206,20 @@ export const accountUsers = sqliteTable("account_users", {
   ...made(),
 });
 
+/** What lets another system read here, within a scope: the secret itself is nowhere. Never exported, never merged. */
+export const accessTokens = sqliteTable("access_tokens", {
+  id: text("id").primaryKey(),
+  /** What the clinic calls the system. */
+  name: text("name").notNull(),
+  scope: text("scope").notNull(),
+  hash: text("hash").notNull(),
+  madeAt: text("made_at").notNull(),
+  madeBy: text("made_by").notNull(),
+  /** To the day; null: never. */
+  usedOn: text("used_on"),
+  endedAt: text("ended_at"),
+});
+
 export const accountSessions = sqliteTable(
   "account_sessions",
   {

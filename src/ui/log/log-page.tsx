@@ -27,6 +27,7 @@ const DID: Partial<Record<Act, string>> = {
   "change what is said": "changed what is said to people",
   "change the figures": "changed the evidence in force",
   "change who works here": "changed who works here",
+  "let systems in": "let another system in, or out",
   "see the log": "looked into this log",
   "take people over": "looked after whose care",
   "erase people": "decided on keeping, or erased",

@@ -12,17 +12,28 @@ const GENDERS = { female: "female", male: "male", other: "other", "not stated": 
 export const NUMBER_SYSTEM = "urn:dust-lantern:person-number";
 const REGISTRATION_SYSTEM = "urn:dust-lantern:registration";
 
-const patient = ({ opened }: Telling): Resource => {
-  const { id, number, name, birthDate, sex } = opened.body.person;
-  return {
-    resourceType: "Patient",
-    id,
-    identifier: [{ use: "usual", system: NUMBER_SYSTEM, value: number }],
-    name: [{ use: "usual", text: name }],
-    gender: GENDERS[sex],
-    birthDate,
-  };
+/** Somebody as a clinic has them on its list. */
+export type OnTheList = {
+  readonly id: string;
+  readonly number: string;
+  readonly name: string;
+  readonly birthDate: string;
+  readonly sex: keyof typeof GENDERS;
 };
+
+/**
+ * Somebody as a FHIR R4 Patient; their id is the one they have here.
+ *
+ * @example patientOf({ id: "p1", number: "DL-0001", name: "R. Quill", birthDate: "1984-05-12", sex: "not stated" }).gender // "unknown"
+ */
+export const patientOf = ({ id, number, name, birthDate, sex }: OnTheList): Resource => ({
+  resourceType: "Patient",
+  id,
+  identifier: [{ use: "usual", system: NUMBER_SYSTEM, value: number }],
+  name: [{ use: "usual", text: name }],
+  gender: GENDERS[sex],
+  birthDate,
+});
 
 /** Everybody who did anything in it, once. */
 function practitioners({ opened, state }: Telling): readonly Resource[] {
@@ -177,7 +188,7 @@ function ratings({ state, subject, encounter, status, opened, idOf }: Telling): 
 }
 
 export const aboutPerson = (telling: Telling): readonly Resource[] => [
-  patient(telling),
+  patientOf(telling.opened.body.person),
   ...practitioners(telling),
   clinic(telling),
   ...episodeAndVisit(telling),
