@@ -59,6 +59,15 @@ const SCREENS: readonly Screen[] = [
   ["back-ups", "/settings/backups"],
   ["who works here", "/settings/members"],
   [
+    "other systems",
+    "/settings/systems",
+    async (page) => {
+      await page.getByLabel("What the system is called here").fill("Hospital records");
+      await page.getByRole("button", { name: "Let it in" }).click();
+      await page.locator("[data-token]").waitFor();
+    },
+  ],
+  [
     "keeping and erasing",
     "/settings/keeping",
     async (page) => {

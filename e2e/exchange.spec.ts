@@ -126,3 +126,47 @@ test("a few letters lead to a person, a test or a screen, from anywhere", async 
   await page.keyboard.press("Escape");
   await expect(field).toBeHidden();
 });
+
+test("another system is let in with a token, reads signed records and nothing else, and is sent off again", async ({
+  page,
+  server,
+  playwright,
+}) => {
+  await page.goto("/settings/systems");
+  await page.getByLabel("What the system is called here").fill("Records of the hospital");
+  await page.getByRole("button", { name: "Let it in" }).click();
+  const token = (await page.locator("[data-token]").getAttribute("data-token"))!;
+  await page.getByRole("button", { name: "I have it" }).click();
+  await expect(page.locator("[data-system='Records of the hospital']")).toContainText("never used");
+  expect(await page.content()).not.toContain(token);
+
+  const system = await playwright.request.newContext({
+    baseURL: server.url,
+    extraHTTPHeaders: { authorization: `Bearer ${token}` },
+  });
+  const listed = await system.get("/fhir/Patient?_count=3");
+  expect(listed.status()).toBe(200);
+  expect(listed.headers()["content-type"]).toContain("application/fhir+json");
+  const { entry } = (await listed.json()) as { entry: { fullUrl: string; resource: { id: string } }[] };
+  expect((await system.get(entry[0]!.fullUrl)).status()).toBe(200);
+  expect((await system.get(`/fhir/Observation?patient=${entry[0]!.resource.id}`)).status()).toBe(200);
+  expect((await system.get("/fhir/metadata")).status()).toBe(200);
+  expect((await system.get(`/due.ics?token=${token}`)).status()).toBe(404);
+  expect((await system.post("/fhir/Patient", { data: {} })).status()).toBeGreaterThanOrEqual(400);
+
+  await page.reload();
+  await expect(page.locator("[data-system='Records of the hospital']")).toContainText("last used");
+  await page.getByRole("button", { name: "End it: Records of the hospital" }).click();
+  await expect(page.locator("[data-system='Records of the hospital']")).toHaveCount(0);
+  expect((await system.get("/fhir/Patient")).status()).toBe(401);
+
+  await page.getByLabel("What the system is called here").fill("A calendar");
+  await page.getByRole("radio", { name: /as a calendar/ }).click();
+  await page.getByRole("button", { name: "Let it in" }).click();
+  const feed = (await page.locator("[data-token] pre").innerText()).trim();
+  const calendar = await playwright.request.newContext();
+  const answer = await calendar.get(feed);
+  expect(answer.status()).toBe(200);
+  expect(await answer.text()).toContain("BEGIN:VCALENDAR");
+  await Promise.all([system.dispose(), calendar.dispose()]);
+});

@@ -163,6 +163,7 @@ export function SettingsScreen({
             {acts.includes("change who works here") && <ButtonLink href="/settings/members">Who works here</ButtonLink>}
             {acts.includes("see the log") && <ButtonLink href="/settings/log">Log of access</ButtonLink>}
             {acts.includes("erase people") && <ButtonLink href="/settings/keeping">Keeping and erasing</ButtonLink>}
+            {acts.includes("let systems in") && <ButtonLink href="/settings/systems">Other systems</ButtonLink>}
             {acts.includes("look after back-ups") && <ButtonLink href="/settings/backups">Back-ups</ButtonLink>}
           </div>
         </div>

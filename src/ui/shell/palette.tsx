@@ -24,6 +24,7 @@ const PLACES: readonly { readonly label: string; readonly href: string; readonly
   { label: "Who works here", href: "/settings/members", act: "change who works here" },
   { label: "Back-ups", href: "/settings/backups", act: "look after back-ups" },
   { label: "Keeping and erasing", href: "/settings/keeping", act: "erase people" },
+  { label: "Other systems", href: "/settings/systems", act: "let systems in" },
   { label: "Log of access", href: "/settings/log", act: "see the log" },
 ];
 
