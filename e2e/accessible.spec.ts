@@ -254,6 +254,10 @@ const looksAt = (name: string): readonly Look[] =>
 
 test.describe.configure({ mode: "parallel" });
 
+/** How far the page goes beyond the screen, on either side. */
+const overflow = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+
 for (const [name, path, prepare] of SCREENS) {
   test(`axe finds nothing on ${name}`, async ({ page }) => {
     test.setTimeout(120_000);
@@ -272,11 +276,13 @@ for (const [name, path, prepare] of SCREENS) {
         const where = `${name}, ${size.width}x${size.height}, ${colorScheme}`;
         await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
         expect(await violations(page, index === 0 ? "everything" : "colours"), where).toEqual([]);
-        const overflow = await page.evaluate(
-          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-        );
-        expect(overflow, `${where} is wider than the screen`).toBeLessThanOrEqual(0);
+        expect(await overflow(page), `${where} is wider than the screen`).toBeLessThanOrEqual(0);
       }
+      /** A language that is read from the right: the same page from its other side. */
+      await page.evaluate(() => (document.documentElement.dir = "rtl"));
+      const turned = `${name}, ${size.width}x${size.height}, from the right`;
+      expect(await overflow(page), `${turned}, is wider than the screen`).toBeLessThanOrEqual(0);
+      await page.evaluate(() => document.documentElement.removeAttribute("dir"));
     }
   });
 }

@@ -40,14 +40,14 @@ function WhoMayWhat() {
   return (
     <Card heading="Who may do what">
       <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="Who may do what">
-        <table className="w-full min-w-xl text-left text-sm">
+        <table className="w-full min-w-xl text-start text-sm">
           <thead>
             <tr className="border-b border-line">
-              <th scope="col" className="py-1 pr-3 font-medium">
+              <th scope="col" className="py-1 pe-3 font-medium">
                 to
               </th>
               {OFFERED.map((role) => (
-                <th key={role} scope="col" className="py-1 pr-3 font-semibold">
+                <th key={role} scope="col" className="py-1 pe-3 font-semibold">
                   {role}
                 </th>
               ))}
@@ -56,11 +56,11 @@ function WhoMayWhat() {
           <tbody>
             {acts.map(([act, { words, cells }]) => (
               <tr key={act} className="border-b border-line/60">
-                <th scope="row" className="py-1 pr-3 font-normal">
+                <th scope="row" className="py-1 pe-3 font-normal">
                   {words}
                 </th>
                 {OFFERED.map((role) => (
-                  <td key={role} className={cells[role] === "no" ? "py-1 pr-3 text-soft" : "py-1 pr-3 font-medium"}>
+                  <td key={role} className={cells[role] === "no" ? "py-1 pe-3 text-soft" : "py-1 pe-3 font-medium"}>
                     {CELL_WORDS[cells[role]]}
                   </td>
                 ))}
@@ -130,7 +130,7 @@ function AddMember({ send }: SendProps) {
           <Button type="submit" look="main" disabled={said.passphrase !== said.again}>
             Add them
           </Button>
-          <span className="ml-3 text-sm text-soft">They change the passphrase themselves, in their settings.</span>
+          <span className="ms-3 text-sm text-soft">They change the passphrase themselves, in their settings.</span>
         </div>
       </form>
     </Card>
@@ -221,11 +221,11 @@ function MemberRow({ member, hasAccounts, send, onAccount }: MemberRowProps) {
   const roles = OFFERED.includes(member.role) ? OFFERED : [...OFFERED, member.role];
   return (
     <tr className="border-b border-line align-middle" data-member={member.name}>
-      <th scope="row" className="py-2 pr-3 text-left font-semibold">
+      <th scope="row" className="py-2 pe-3 text-start font-semibold">
         {member.name}
         {member.registration && <span className="block text-sm font-normal text-soft">{member.registration}</span>}
       </th>
-      <td className="py-2 pr-3">
+      <td className="py-2 pe-3">
         <select
           aria-label={`${member.name} is`}
           className={inputClass}
@@ -238,7 +238,7 @@ function MemberRow({ member, hasAccounts, send, onAccount }: MemberRowProps) {
           ))}
         </select>
       </td>
-      <td className="py-2 pr-3">
+      <td className="py-2 pe-3">
         {member.signIn ?? <span className="text-soft">no account</span>}
         {member.hasCodes && <span className="block text-sm text-soft">with one-time codes</span>}
       </td>
@@ -278,7 +278,7 @@ function Members({ members, hasAccounts, onChanged }: MembersProps) {
         <div className="relative overflow-x-auto" tabIndex={0} role="region" aria-label="They work here">
           <table className="w-full min-w-2xl">
             <thead>
-              <tr className="border-b border-line text-left text-sm text-soft">
+              <tr className="border-b border-line text-start text-sm text-soft">
                 <th scope="col">Name</th>
                 <th scope="col">is</th>
                 <th scope="col">signs in as</th>

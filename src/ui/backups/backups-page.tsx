@@ -57,7 +57,7 @@ function Made({ runs, onChoose }: { runs: readonly BackupRun[]; onChoose: (file:
   return (
     <Card heading="Made so far">
       <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Back-ups made so far">
-        <table className="w-full text-left">
+        <table className="w-full text-start">
           <thead className="text-sm text-soft">
             <tr>
               <th className="p-2 font-medium">When</th>
@@ -79,7 +79,7 @@ function Made({ runs, onChoose }: { runs: readonly BackupRun[]; onChoose: (file:
                   {wasMade(run) ? run.file.replace(FOLDER, "") : "not made"}
                   {run.problem && <span className="block text-stop">{run.problem}</span>}
                 </td>
-                <td className="p-1 text-right">
+                <td className="p-1 text-end">
                   {wasMade(run) && (
                     <button
                       type="button"

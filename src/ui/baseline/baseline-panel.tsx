@@ -306,7 +306,7 @@ export function BaselinePanel({ position: given }: { position?: Position }) {
           options={POSITIONS.map((value) => ({ value: value as string, label: value }))}
           onChoose={(value) => setPosition(value as Position)}
         />
-        <span className="ml-auto text-sm text-soft" data-recorded>
+        <span className="ms-auto text-sm text-soft" data-recorded>
           {groups.reduce((sum, { recorded }) => sum + recorded, 0)} of {all.length} recorded
         </span>
       </div>

@@ -212,7 +212,7 @@ export function SignTable({ course }: { course: Course }) {
     <details className="print:hidden">
       <summary className="flex min-h-11 items-center font-medium">The same as a table</summary>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="The values of the signs">
-        <table className="w-full border-collapse text-left text-base" data-sign-table>
+        <table className="w-full border-collapse text-start text-base" data-sign-table>
           <thead>
             <tr>
               <th scope="col" className="border-b border-edge p-1.5">

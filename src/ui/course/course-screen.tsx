@@ -34,7 +34,7 @@ function Neurology({ course }: { course: Course }) {
     <section aria-label="Neurology" data-course-neurology>
       {rows.length > 0 && (
         <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Neurology, visit by visit">
-          <table className="mb-1 text-left text-base print:text-[0.7rem]">
+          <table className="mb-1 text-start text-base print:text-[0.7rem]">
             <thead className="sr-only">
               <tr>
                 <th scope="col">What</th>
@@ -49,11 +49,11 @@ function Neurology({ course }: { course: Course }) {
             <tbody>
               {rows.map(({ key, label, values, change, known }) => (
                 <tr key={key}>
-                  <th scope="row" className="pr-4 font-semibold whitespace-nowrap print:pr-1 print:whitespace-normal">
+                  <th scope="row" className="pe-4 font-semibold whitespace-nowrap print:pe-1 print:whitespace-normal">
                     {label}
                   </th>
                   {values.map(({ date, text }, index) => (
-                    <td key={`${date} ${index}`} className="pr-4 print:pr-1">
+                    <td key={`${date} ${index}`} className="pe-4 print:pe-1">
                       {text ?? "–"}
                     </td>
                   ))}

@@ -28,7 +28,7 @@ export function Retests({ onSelect }: { onSelect: (key: string) => void }) {
     <div role="group" aria-label="Measure again" className="mb-2 flex flex-col gap-1.5" data-retests>
       <span className="text-sm font-semibold">After the technique</span>
       {open.map(([key, { test, side }]) => (
-        <Button key={key} big className="justify-start! px-3! text-left text-sm" onClick={() => onSelect(key)}>
+        <Button key={key} big className="justify-start! px-3! text-start text-sm" onClick={() => onSelect(key)}>
           <RotateCcw aria-hidden size={16} className="shrink-0" />
           {protocolOf(test).name} {side && sideLetter(side)}
         </Button>

@@ -80,13 +80,13 @@ export function SignLine({ step, test }: { step: SheetStep; test: TestActions })
             covered until the new value is in
             {cameEarly(found.run, step) && <strong className="text-caution"> · came early last time: go slowly</strong>}
           </span>
-          <Button look="quiet" className="ml-auto" onClick={uncover}>
+          <Button look="quiet" className="ms-auto" onClick={uncover}>
             <Eye aria-hidden size={18} /> Uncover
           </Button>
         </>
       )}
       {seen === key && !isIn && (
-        <span className="ml-auto flex items-center gap-1 text-sm text-soft">
+        <span className="ms-auto flex items-center gap-1 text-sm text-soft">
           <EyeOff aria-hidden size={16} /> marked: old value seen
         </span>
       )}

@@ -81,7 +81,7 @@ export function SignsCard() {
         {proposed.map((sign) => (
           <Button
             key={`${sign.kind} ${sign.test} ${sign.side}`}
-            className="h-auto! justify-start! py-2 text-left"
+            className="h-auto! justify-start! py-2 text-start"
             data-propose={sign.test}
             onClick={() => void say({ type: "marker-set", body: bodyOfProposed(sign, isMain) })}
           >

@@ -162,11 +162,11 @@ function Result({ accuracy, start }: Extract<Worked, { accuracy: Accuracy }>) {
         <tbody>
           {rows.map(([name, value, more]) => (
             <tr key={name} className="border-b border-line">
-              <th scope="row" className="py-1.5 pr-4 text-left font-medium">
+              <th scope="row" className="py-1.5 pe-4 text-start font-medium">
                 {name}
               </th>
-              <td className="py-1.5 text-right text-xl font-bold">{value}</td>
-              <td className="py-1.5 pl-4 text-soft">{more}</td>
+              <td className="py-1.5 text-end text-xl font-bold">{value}</td>
+              <td className="py-1.5 ps-4 text-soft">{more}</td>
             </tr>
           ))}
         </tbody>

@@ -55,7 +55,7 @@ export function WorkbenchScreen({ changes, history, by, onSaved }: Props) {
     <>
       <main className="mx-auto flex w-full max-w-7xl flex-col gap-3 p-4">
         <div className="flex flex-wrap items-center gap-3">
-          <div className="mr-auto">
+          <div className="me-auto">
             <h1 className="text-2xl font-bold">Evidence</h1>
             <p className="text-sm text-soft" data-version={evidence.version}>
               {evidence.version === SHIPPED_VERSION

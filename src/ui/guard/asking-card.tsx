@@ -53,7 +53,7 @@ function Parts({ question, chosen, onPart }: PartsProps) {
             data-part={index + 1}
             aria-pressed={chosen.includes(index + 1)}
             onClick={() => onPart(index + 1)}
-            className="w-full justify-start! px-3! text-left text-lg"
+            className="w-full justify-start! px-3! text-start text-lg"
           >
             {numbered(question).length === 0 && <KeyHint entry={KEYS.option} nth={index} />}
             {said(part)}
@@ -160,7 +160,7 @@ function Progress({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (
           <button
             type="button"
             onClick={() => onOpen(questions[0]!.id)}
-            className="flex min-h-11 w-full flex-col justify-center rounded-lg border border-line px-2 text-left text-xs"
+            className="flex min-h-11 w-full flex-col justify-center rounded-lg border border-line px-2 text-start text-xs"
           >
             <span className="flex items-center gap-1 font-medium">
               {left === 0 && <Check aria-hidden size={14} />} {label}
@@ -202,7 +202,7 @@ function Summary({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (q
                     type="button"
                     data-asked-question={question.id}
                     onClick={() => onOpen(question.id)}
-                    className="flex min-h-11 w-full items-center justify-between gap-2 text-left text-sm"
+                    className="flex min-h-11 w-full items-center justify-between gap-2 text-start text-sm"
                   >
                     <span>
                       {question.heading}

@@ -41,11 +41,11 @@ function FateTable({ fates }: { fates: Fates["fates"] }) {
           .join(", ") || "Nobody in it."}
       </p>
       <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="What becomes of each">
-        <table className="w-full text-left text-sm">
+        <table className="w-full text-start text-sm">
           <thead>
             <tr className="border-b border-edge">
               {["Where", "Name", "Born", "What becomes of it", "Why"].map((heading) => (
-                <th key={heading} scope="col" className="py-1 pr-3 font-medium">
+                <th key={heading} scope="col" className="py-1 pe-3 font-medium">
                   {heading}
                 </th>
               ))}
@@ -54,10 +54,10 @@ function FateTable({ fates }: { fates: Fates["fates"] }) {
           <tbody>
             {fates.slice(0, SHOWN).map(({ where, name, birthDate, fate, why }) => (
               <tr key={where} data-fate={fate} className="border-b border-line align-top">
-                <td className="py-1.5 pr-3 whitespace-nowrap">{where}</td>
-                <td className="py-1.5 pr-3 font-medium">{name}</td>
-                <td className="py-1.5 pr-3 whitespace-nowrap">{birthDate}</td>
-                <td className={`py-1.5 pr-3 ${fate === "refused" ? "font-semibold text-stop" : ""}`}>
+                <td className="py-1.5 pe-3 whitespace-nowrap">{where}</td>
+                <td className="py-1.5 pe-3 font-medium">{name}</td>
+                <td className="py-1.5 pe-3 whitespace-nowrap">{birthDate}</td>
+                <td className={`py-1.5 pe-3 ${fate === "refused" ? "font-semibold text-stop" : ""}`}>
                   {FATE_WORDS[fate]}
                 </td>
                 <td className="py-1.5">{why}</td>
@@ -179,7 +179,7 @@ export function IncomingScreen() {
             {told.left.length > 0 && (
               <>
                 <h3 className="mt-3 font-medium">Not read here</h3>
-                <ul className="list-disc pl-6 text-sm">
+                <ul className="list-disc ps-6 text-sm">
                   {told.left.slice(0, SHOWN).map((line) => (
                     <li key={line}>{line}</li>
                   ))}

@@ -107,7 +107,7 @@ function Scale({ last, words, onAnswer }: ScaleProps) {
   );
   return (
     <div className="flex flex-col gap-2 text-xl">
-      <span className="text-right">{words.worst}</span>
+      <span className="text-end">{words.worst}</span>
       {row(ZERO_TO_TEN.slice(6))}
       {row(ZERO_TO_TEN.slice(0, 6))}
       <span>{words.noPain}</span>

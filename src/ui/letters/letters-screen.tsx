@@ -64,7 +64,7 @@ function Lines({
           <h3 className="font-bold">{heading}</h3>
           <ul>
             {lines.map((line, index) => (
-              <li key={index} className={line.startsWith("  ") ? "pl-6" : ""}>
+              <li key={index} className={line.startsWith("  ") ? "ps-6" : ""}>
                 <label className="flex min-h-11 cursor-pointer items-center gap-2">
                   <input
                     type="checkbox"

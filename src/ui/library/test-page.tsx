@@ -241,7 +241,7 @@ export function TestPage({ test }: { test: TestId }) {
             </ul>
           )}
           <Card heading="Cautions">
-            <ul className="list-disc pl-5 text-caution">
+            <ul className="list-disc ps-5 text-caution">
               {protocol.cautions.map((text) => (
                 <li key={text}>{text}</li>
               ))}

@@ -51,7 +51,7 @@ function Lines({ lines }: { lines: readonly LogLine[] }) {
       role="region"
       aria-label="Lines"
     >
-      <table className="w-full min-w-3xl text-left">
+      <table className="w-full min-w-3xl text-start">
         <thead>
           <tr className="border-b border-line text-sm text-soft">
             {["When", "Who", "What", "Whose", "From"].map((head) => (

@@ -61,7 +61,7 @@ function StoneCard({ id, stone, isChosen, isFirst, isHeld, onChoose }: StoneProp
         data-stone={stone.test}
         aria-pressed={isChosen}
         onClick={onChoose}
-        className={`flex min-h-14 w-full flex-col justify-center gap-0.5 rounded-xl border-2 px-2.5 py-1.5 text-left leading-tight ${isFirst ? "border-lantern bg-card" : isUnlikely ? "border-dashed border-edge bg-paper" : "border-edge bg-card"} ${isChosen ? "outline-3 outline-offset-2 outline-lantern" : ""}`}
+        className={`flex min-h-14 w-full flex-col justify-center gap-0.5 rounded-xl border-2 px-2.5 py-1.5 text-start leading-tight ${isFirst ? "border-lantern bg-card" : isUnlikely ? "border-dashed border-edge bg-paper" : "border-edge bg-card"} ${isChosen ? "outline-3 outline-offset-2 outline-lantern" : ""}`}
       >
         <span className="flex w-full items-center gap-1.5">
           <span className={`grow text-xl leading-tight ${isFirst ? "font-bold" : "font-semibold"}`}>{stone.name}</span>
@@ -79,9 +79,9 @@ function StoneCard({ id, stone, isChosen, isFirst, isHeld, onChoose }: StoneProp
         </span>
       </button>
       {stone.earns.length > 0 && (
-        <ul className="ml-5 border-l-2 border-dashed border-edge">
+        <ul className="ms-5 border-s-2 border-dashed border-edge">
           {stone.earns.map((earned) => (
-            <li key={earned.key} className="py-1 pl-3 text-base leading-tight text-soft" title={earned.when}>
+            <li key={earned.key} className="py-1 ps-3 text-base leading-tight text-soft" title={earned.when}>
               then, if it comes: {protocolOf(earned.test).name}
             </li>
           ))}

@@ -55,7 +55,7 @@ export function Choice<T extends string>({
               "relative flex items-center justify-center gap-2 rounded-lg border px-3 leading-tight",
               big ? "min-h-14 min-w-14" : "min-h-11 min-w-11",
               inRow && "grow px-0!",
-              stacked && "justify-start! py-2 text-left",
+              stacked && "justify-start! py-2 text-start",
               pressing === option.value && PRESSING,
               option.value === value ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card",
               "cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-lantern",

@@ -20,7 +20,7 @@ export const SearchField = ({ label, onChange, inputRef, className = "", ...fiel
     <input
       ref={inputRef}
       type="search"
-      className={`${inputClass} pl-10`}
+      className={`${inputClass} ps-10`}
       onChange={(event) => onChange(event.target.value)}
       {...field}
     />

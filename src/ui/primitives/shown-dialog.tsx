@@ -26,7 +26,7 @@ export function ShownDialog({ onOpenChange, title, description, wide = false, ch
           <div className="flex items-start justify-between gap-4">
             <Radix.Title className="text-xl font-semibold">{title}</Radix.Title>
             <Radix.Close asChild>
-              <Button look="quiet" aria-label="Close" className="-mt-2 -mr-2 px-2">
+              <Button look="quiet" aria-label="Close" className="-mt-2 -me-2 px-2">
                 <X aria-hidden />
               </Button>
             </Radix.Close>

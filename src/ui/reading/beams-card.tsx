@@ -41,7 +41,7 @@ function Half({ source, mirrored, ...choosing }: { source: SourceReading; mirror
       className={clsx(
         "grid min-h-11 items-center gap-2 rounded-lg border px-1.5 py-0.5 hover:bg-well",
         choosing.chosen === key ? "border-ink bg-well" : "border-transparent",
-        mirrored ? "grid-cols-[6.6rem_1fr_auto] text-right" : "grid-cols-[auto_1fr_6.6rem] text-left",
+        mirrored ? "grid-cols-[6.6rem_1fr_auto] text-end" : "grid-cols-[auto_1fr_6.6rem] text-start",
       )}
     >
       <span className="sr-only">

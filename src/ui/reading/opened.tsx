@@ -36,7 +36,7 @@ export function Against({ source }: { source: SourceReading }) {
   return (
     <section aria-label="What argues against" className="rounded-lg border border-line p-3">
       <h3 className="font-semibold">What else argues against</h3>
-      <ul className="list-disc pl-5 text-sm">
+      <ul className="list-disc ps-5 text-sm">
         {others.map((line) => (
           <li key={line}>{line}</li>
         ))}
@@ -60,7 +60,7 @@ function RuleAndTests({ beside }: { beside: RuleBeside }) {
           <dd aria-hidden className="h-3 rounded bg-well">
             <span className="block h-3 rounded bg-lantern" style={{ width: `${chance * 100}%` }} />
           </dd>
-          <dd className="text-right font-semibold">{Math.round(chance * 100)} of 100</dd>
+          <dd className="text-end font-semibold">{Math.round(chance * 100)} of 100</dd>
         </div>
       ))}
     </dl>

@@ -62,7 +62,7 @@ function Source({ source, spreads }: { source: SourceReading; spreads: Spreads }
         <span className="text-sm">{SOURCES[source.source].label}:</span>
         <strong className="text-sm">{wordOf(source, spread)}</strong>
         {source.figured && (
-          <span className="ml-auto font-bold whitespace-nowrap">{percentText(source.probability)}</span>
+          <span className="ms-auto font-bold whitespace-nowrap">{percentText(source.probability)}</span>
         )}
       </span>
       {source.figured ? (

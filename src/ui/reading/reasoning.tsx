@@ -135,7 +135,7 @@ function StepRow({ along, x, start }: { along: StepAlong; x: Scale; start: numbe
             <strong>{step.label}</strong>
             <span className="text-sm text-soft"> ratio {ratioText(step.counted)}</span>
           </span>
-          <span className="md:text-right">
+          <span className="md:text-end">
             {percentText(probabilityOf(from))} → <strong>{percentText(probabilityOf(to))}</strong>
           </span>
           <MoveBar from={from} to={to} x={x} />
@@ -149,7 +149,7 @@ function StepRow({ along, x, start }: { along: StepAlong; x: Scale; start: numbe
           </p>
           <Cite figure={step.figure} start={start} />
           {step.parts.length > 0 && (
-            <ul className="mt-1 list-disc pl-6 text-sm">
+            <ul className="mt-1 list-disc ps-6 text-sm">
               {step.parts.map((part) => (
                 <li key={part.label}>
                   {part.label}: ratio {ratioText(part.counted)}
@@ -195,7 +195,7 @@ export function Reasoning({ source }: { source: SourceReading }) {
     <div>
       <div className={COLUMNS}>
         <span className="text-xs text-soft">Press a result for its study.</span>
-        <span className="hidden text-right text-xs text-soft md:block">chance in 100</span>
+        <span className="hidden text-end text-xs text-soft md:block">chance in 100</span>
         <Axis x={x} />
       </div>
       <ol>
@@ -205,7 +205,7 @@ export function Reasoning({ source }: { source: SourceReading }) {
               <span>
                 <strong>Start</strong> <span className="text-sm text-soft">{start.reason}</span>
               </span>
-              <strong className="md:text-right">{percentText(start.mean)}</strong>
+              <strong className="md:text-end">{percentText(start.mean)}</strong>
               <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
             </summary>
             <p className="pb-2 text-sm text-soft">
@@ -233,7 +233,7 @@ export function Reasoning({ source }: { source: SourceReading }) {
       {listings.length > 0 && (
         <details open>
           <summary className="flex min-h-11 items-center font-medium">Listed, not counted ({listings.length})</summary>
-          <ul className="list-disc pl-6 text-sm">
+          <ul className="list-disc ps-6 text-sm">
             {listings.map(({ outcome, why }) => (
               <li key={`${outcome.run} ${outcome.source}`}>
                 {testLabel(outcome)} {outcome.outcome}: {why.replace(/\.$/, "")}.

@@ -24,7 +24,7 @@ export function ResponsesCard() {
           <li key={keyOf(response)} data-response-to={response.run.test}>
             {sayResponse(response, said)}
             {response.before && (
-              <ul className="ml-3" data-compared={response.run.test}>
+              <ul className="ms-3" data-compared={response.run.test}>
                 {comparedRuns(response.before, response.run, here?.errors, "minutes").map((compared) => (
                   <li key={compared.sign} className="font-medium">
                     {sayCompared(compared)}

@@ -35,8 +35,8 @@ export function Counter({ verdict }: { verdict: RuleVerdict }) {
       {verdict.side && <SideBadge side={verdict.side} size="sm" />}
       <Cells verdict={verdict} />
       <span className={verdict.verdict === "met" ? "font-bold" : ""}>{ruleCounter(verdict)}</span>
-      {early && <span className="w-full pl-7 text-sm">{early}</span>}
-      {verdict.condition && <span className="w-full pl-7 text-sm text-caution">{verdict.condition}</span>}
+      {early && <span className="w-full ps-7 text-sm">{early}</span>}
+      {verdict.condition && <span className="w-full ps-7 text-sm text-caution">{verdict.condition}</span>}
     </span>
   );
 }

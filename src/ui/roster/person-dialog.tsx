@@ -115,7 +115,7 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
         {duplicates.length > 0 && (
           <div role="alert" className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
             <p className="font-medium">Perhaps on the roster already:</p>
-            <ul className="list-disc pl-6">
+            <ul className="list-disc ps-6">
               {duplicates.map((other) => (
                 <li key={other.id}>
                   {other.name}, {other.number}, born {other.birthDate}

@@ -145,7 +145,7 @@ function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: 
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
       <button
         type="button"
-        className="min-h-11 text-left font-semibold underline-offset-4 hover:underline"
+        className="min-h-11 text-start font-semibold underline-offset-4 hover:underline"
         onClick={() => onEdit(person)}
       >
         {person.name}

@@ -62,7 +62,7 @@ export const pressesOf = (stage: Stage, theirs: readonly Place[]): readonly Pres
     kindOf(stage) === "provoke" && id === "familiar" ? [...theirs.map((place) => ({ id, place })), { id }] : [{ id }],
   );
 
-const SHAPE = "flex items-center gap-2 rounded-xl border-2 px-3 text-left leading-tight disabled:opacity-50";
+const SHAPE = "flex items-center gap-2 rounded-xl border-2 px-3 text-start leading-tight disabled:opacity-50";
 const lookOf = (isPressed: boolean): string =>
   isPressed ? "border-ink bg-ink font-semibold text-paper" : "border-edge bg-card active:bg-well";
 

@@ -54,7 +54,7 @@ export function RestPanel({ position, onDone }: { position?: Position | undefine
       </p>
       <Score label="At rest, 0 to 10" hideLabel value={rating.last} onChoose={rate} big digits={onDone !== undefined} />
       <div role="group" aria-label="Where, at rest" className="mt-4 flex flex-wrap gap-1.5">
-        <span className="flex min-h-14 items-center pr-1 font-semibold">There at rest, if any:</span>
+        <span className="flex min-h-14 items-center pe-1 font-semibold">There at rest, if any:</span>
         {offeredPlaces(state, null).map((place) => (
           <Button
             key={place}
@@ -109,7 +109,7 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
           To the guard
         </ButtonLink>
         {guard.newSigns.length > 0 && (
-          <ButtonLink big className="ml-2" href={`/exams/${exam}/baseline`}>
+          <ButtonLink big className="ms-2" href={`/exams/${exam}/baseline`}>
             To the baseline
           </ButtonLink>
         )}

@@ -83,7 +83,7 @@ export function DosePanel({ holdId, stage, record, giveDose }: DosePanelProps) {
       )}
       {thrusts && (
         <div role="group" aria-label="Thrusts given" className="flex items-center gap-1">
-          <span className="mr-1 leading-tight">
+          <span className="me-1 leading-tight">
             Thrusts
             <span className="block text-sm text-soft">{rangeText(thrusts)} asked</span>
           </span>

@@ -46,7 +46,7 @@ function SeenBeside({ record, felt, qualities }: Pick<FeltPanelProps, "record" |
     <div role="group" aria-label="Seen beside it" className="flex flex-wrap items-center gap-1.5">
       {qualities && (
         <span role="group" aria-label="What it feels like" className="flex flex-wrap items-center gap-1.5">
-          <span className="pr-1 text-sm text-soft">It feels</span>
+          <span className="pe-1 text-sm text-soft">It feels</span>
           {QUALITIES.map((quality) => (
             <Button
               key={quality}
@@ -61,7 +61,7 @@ function SeenBeside({ record, felt, qualities }: Pick<FeltPanelProps, "record" |
           ))}
         </span>
       )}
-      <span className="pr-1 text-sm text-soft">Seen beside it</span>
+      <span className="pe-1 text-sm text-soft">Seen beside it</span>
       {REACTIONS.map((reaction) => (
         <Button
           key={reaction}
@@ -90,7 +90,7 @@ export function FeltPanel({ record, felt, needsPlace, asksHowBad, stage, qualiti
   useKeys(KEYS.chart, () => setChart(true));
   const where = (
     <div role="group" aria-label="Where was it felt?" className="flex flex-wrap gap-1.5">
-      <span className={`flex min-h-12 items-center pr-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
+      <span className={`flex min-h-12 items-center pe-1 font-semibold ${needsPlace ? "text-stop" : ""}`}>
         {stage ? `Where, at ${stage.toLowerCase()}?` : "Where?"}
       </span>
       {places.map((place) => (

@@ -138,7 +138,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
           { name: "A reaction to what was done", onSelect: () => setAsking("reaction") },
         ]}
       />
-      <Button look={isDone ? "main" : "plain"} big className="ml-auto px-3!" onClick={onNext}>
+      <Button look={isDone ? "main" : "plain"} big className="ms-auto px-3!" onClick={onNext}>
         Next test <ArrowRight aria-hidden size={18} /> <KeyHint entry={KEYS.next} />
       </Button>
       {reasons("skip", `Skip ${name}. Why?`, SKIP_REASONS, skip)}

@@ -69,7 +69,7 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
     <nav aria-label="Run sheet" className="flex flex-col gap-1">
       <Button
         look="quiet"
-        className="min-h-14 justify-start! gap-2 px-2! text-left text-sm"
+        className="min-h-14 justify-start! gap-2 px-2! text-start text-sm"
         onClick={() => setEditing(true)}
       >
         <ListPlus aria-hidden size={18} className="shrink-0" />
@@ -102,7 +102,7 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
                     ref={here ? inSight : undefined}
                     aria-current={here ? "true" : undefined}
                     onClick={() => onSelect(step.key)}
-                    className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-l-4 px-2 py-1 text-left leading-tight xl:min-h-12 ${here ? "border-lantern bg-card font-semibold" : "border-transparent hover:bg-well"} ${step.status !== "to do" && step.status !== "begun" && step.status !== "done" ? "text-soft" : ""}`}
+                    className={`flex min-h-14 w-full items-center gap-2 rounded-lg border-s-4 px-2 py-1 text-start leading-tight xl:min-h-12 ${here ? "border-lantern bg-card font-semibold" : "border-transparent hover:bg-well"} ${step.status !== "to do" && step.status !== "begun" && step.status !== "done" ? "text-soft" : ""}`}
                   >
                     <StepMark step={step} />
                     <span className="grow">{step.protocol.name}</span>

@@ -70,7 +70,7 @@ function Presets({ onPick }: { onPick: (label: string, tests: readonly TestId[])
         <Button
           key={label}
           big
-          className="flex-col items-start! gap-0! py-1.5 text-left!"
+          className="flex-col items-start! gap-0! py-1.5 text-start!"
           onClick={() => onPick(label, tests)}
         >
           <strong>{label}</strong>

@@ -135,7 +135,7 @@ function SoFar() {
   const { state } = useExam();
   if (state.techniques.length === 0) return null;
   return (
-    <ol className="list-decimal pl-6 text-sm">
+    <ol className="list-decimal ps-6 text-sm">
       {state.techniques.map((technique) => (
         <li key={technique.event}>
           {[technique.kind, technique.region, technique.level, technique.side].filter(Boolean).join(" ")}

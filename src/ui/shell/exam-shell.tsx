@@ -110,7 +110,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         <Link href="/" aria-label="Roster" className="grid size-11 place-items-center rounded-lg">
           <LanternMark />
         </Link>
-        <div className="mr-auto min-w-0 flex-1 leading-tight">
+        <div className="me-auto min-w-0 flex-1 leading-tight">
           <h1 className="font-semibold">
             {person?.name}{" "}
             <span className="font-normal text-soft">

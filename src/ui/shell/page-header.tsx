@@ -16,7 +16,7 @@ export const PageHeader = ({ children }: { children?: ReactNode }) => {
       <Link href="/" className="flex min-h-11 items-center gap-2 text-xl font-bold no-underline">
         <LanternMark size={34} /> Dust Lantern
       </Link>
-      <span className="mr-auto" />
+      <span className="me-auto" />
       {children}
       <Link href="/library" className="flex min-h-11 items-center rounded-lg px-3 hover:bg-well">
         Library

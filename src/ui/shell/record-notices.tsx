@@ -63,7 +63,7 @@ export function RecordNotices() {
       {irregular.length > 0 && (
         <div role="status">
           <p className="font-medium">Irregular:</p>
-          <ul className="list-disc pl-5 text-sm">
+          <ul className="list-disc ps-5 text-sm">
             {irregular.map(({ event, seq, why }) => (
               <li key={event}>
                 Entry {seq}: {why}.
@@ -78,7 +78,7 @@ export function RecordNotices() {
             {farTimes.length === 1 ? "One entry says" : `${farTimes.length} entries say`} a time far from when{" "}
             {farTimes.length === 1 ? "it was" : "they were"} received: the clock of a device was off, or it waited long.
           </summary>
-          <ul className="max-h-48 list-disc overflow-y-auto pl-5 text-sm" tabIndex={0} aria-label="Far times">
+          <ul className="max-h-48 list-disc overflow-y-auto ps-5 text-sm" tabIndex={0} aria-label="Far times">
             {farTimes.map(({ event, seq, at, receivedAt }) => (
               <li key={event}>
                 Entry {seq} says {timeText(at)}, and was received on {timeText(receivedAt)}.

@@ -18,7 +18,7 @@ export const NotePage = ({ note }: { note: Note }) => (
           {lines.map((line, index) => (
             <li
               key={index}
-              className={`break-words whitespace-pre-wrap ${line.startsWith("  ") ? "pl-6" : "pl-3 -indent-3"}`}
+              className={`break-words whitespace-pre-wrap ${line.startsWith("  ") ? "ps-6" : "ps-3 -indent-3"}`}
             >
               {line.startsWith("  ") ? line.trim() : `· ${line}`}
             </li>
