@@ -2,14 +2,40 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { fold, parseExamFile, verifyExamFile } from "@/core";
 import { loadDemo } from "@/fixtures/demo/demo";
+import { idOf } from "@/fixtures/samples/build";
 import { NOW, temporaryPath } from "@/fixtures/store";
 import { examIds, loadExam } from "../repositories/exams";
+import { appendEpisodeEvents, coursesOf } from "../repositories/episodes";
 import { searchPeople } from "../repositories/people";
 import { openStore } from "../store/open";
 import { openBundle, TABLES } from "./open-bundle";
 
 const demo = openStore(temporaryPath());
 loadDemo(demo, NOW);
+/** What turned out to be so in one of its courses. */
+const KNOWN = {
+  source: "sacroiliac",
+  side: "right",
+  found: "found",
+  by: "controlled block",
+  on: "2026-02-20",
+} as const;
+const known = searchPeople(demo, "")
+  .flatMap(({ id }) => coursesOf(demo, id, NOW.slice(0, 10)).courses)
+  .find(({ events }) => events.length > 0)!;
+const told = appendEpisodeEvents(
+  demo,
+  known.episode,
+  [
+    {
+      ...known.events.at(-1)!,
+      id: idOf(777_777),
+      type: "outcome-told",
+      body: { ...KNOWN, who: "Dr. Ash", note: "told by telephone" },
+    },
+  ],
+  NOW,
+).receipts[0]!;
 const named = openBundle(demo, { isNamed: true, salt: "a", now: NOW });
 const nameless = openBundle(demo, { isNamed: false, salt: "a", now: NOW });
 const table = (files: ReadonlyMap<string, string>, name: string) =>
@@ -38,6 +64,36 @@ describe("an open bundle of a store", () => {
     expect(table(named, "measures").data).toHaveLength(measured.length);
   });
 
+  it("says what turned out to be so, and by whom to nobody", () => {
+    expect(told.why).toBeNull();
+    for (const files of [named, nameless]) {
+      expect(table(files, "outcomes").data).toMatchObject([
+        { source: "sacroiliac", side: "right", found: "found", known_by: "controlled block", on: "2026-02-20" },
+      ]);
+      expect(files.get("outcomes.csv")).not.toMatch(/Ash|telephone/);
+    }
+  });
+
+  it("holds every point of every sign that is followed, as the course page shows it", () => {
+    let points = 0;
+    for (const { id, number } of searchPeople(demo, "")) {
+      const { courses } = coursesOf(demo, id, NOW.slice(0, 10));
+      const shown = courses.flatMap(({ episode, signs }) =>
+        signs.flatMap(({ label, points: all }) =>
+          all.map(({ exam, value }) => [episode, exam, label, value === null ? "" : String(value)]),
+        ),
+      );
+      const told = table(named, "signs").data.filter(({ person }) => person === number);
+      expect(told.map(({ course, exam, sign, value }) => [course, exam, sign, value])).toEqual(shown);
+      points += shown.length;
+    }
+    expect(points).toBeGreaterThan(20);
+    expect(table(nameless, "signs").data).toHaveLength(points);
+    const typed = table(named, "signs").data.filter(({ kind }) => kind === "activity");
+    expect(typed.length).toBeGreaterThan(0);
+    expect(table(nameless, "signs").data.filter(({ kind, sign }) => kind === "activity" && sign !== "")).toEqual([]);
+  });
+
   it("without names, names nobody: no name, number, id, birthday or free word of any record", () => {
     const all = [...nameless].map(([path, text]) => `${path}\n${text}`).join("\n");
     expect([...nameless.keys()].filter((path) => path.startsWith("exams/"))).toEqual([]);
@@ -56,7 +112,7 @@ describe("an open bundle of a store", () => {
   it("joins its own tables, and no other bundle's", () => {
     for (const files of [named, nameless]) {
       const persons = new Set(table(files, "persons").data.map(({ person }) => person));
-      for (const name of ["visits", "measures", "techniques", "readings", "findings"])
+      for (const name of ["visits", "measures", "techniques", "readings", "findings", "courses", "signs", "outcomes"])
         for (const { person } of table(files, name).data) expect(persons.has(person!), name).toBe(true);
     }
     const other = openBundle(demo, { isNamed: false, salt: "b", now: NOW });

@@ -11,6 +11,8 @@ import {
   readExam,
   settingsOf,
 } from "@/core";
+import type { PersonCourses } from "@/wire/course";
+import { coursesOf } from "../repositories/episodes";
 import { evidenceFor } from "../repositories/evidence";
 import { examIds, loadExam } from "../repositories/exams";
 import type { Store } from "../store/store";
@@ -72,6 +74,38 @@ export const TABLES = {
     low_95: "95 in 100 draws lie above",
     high_95: "95 in 100 draws lie below",
   },
+  courses: {
+    course: "the course of visits",
+    person: "see persons",
+    visits: "how many visits it has",
+    first_visit: "year-month-day",
+    last_visit: "year-month-day",
+    ended: "the day it was ended; empty: it goes on",
+    end: "settled, sent on, no longer seen, other",
+  },
+  signs: {
+    course: "see courses",
+    person: "see persons",
+    exam: "see visits",
+    date: "the day of the visit",
+    kind: "measure, answer, neuro, rest or activity",
+    sign: "what is followed; empty without names where it is in somebody's own words",
+    test: "the test's id, where it is read in one",
+    side: "right, left or empty",
+    measure: "the number's id within its test",
+    better: "more or less is better; empty: neither is known to be",
+    value: "the number; empty: it was asked, and there is none",
+    after_technique: "yes: after a technique of the same visit",
+  },
+  outcomes: {
+    course: "see courses",
+    person: "see persons",
+    source: "the source's id",
+    side: "right, left or empty",
+    found: "what turned out to be so: found, not found, still open",
+    known_by: "how it is known",
+    on: "the day it was found out",
+  },
 } as const satisfies Record<string, Readonly<Record<string, string>>>;
 type Table = keyof typeof TABLES;
 
@@ -132,6 +166,52 @@ const readingRows = ({ signed }: ExamState, { person, exam }: Told): Row[] =>
     high_95: p95?.[1] ?? "",
   }));
 
+type Courses = Readonly<Record<"courses" | "signs" | "outcomes", Row[]>>;
+
+/** What became of somebody's visits: their courses, the signs that were followed, and what turned out to be so. */
+function courseRows(
+  { courses }: Pick<PersonCourses, "courses">,
+  person: string,
+  shownAs: {
+    readonly course: (id: string) => string;
+    readonly exam: (id: string) => string;
+    readonly isNamed: boolean;
+  },
+): Courses {
+  const rows: Courses = { courses: [], signs: [], outcomes: [] };
+  for (const { episode, visits, signs, outcomes, ended } of courses) {
+    const course = shownAs.course(episode);
+    rows.courses.push({
+      course,
+      person,
+      visits: visits.length,
+      first_visit: visits[0]?.date ?? "",
+      last_visit: visits.at(-1)?.date ?? "",
+      ended: ended?.on ?? "",
+      end: ended?.reason ?? "",
+    });
+    for (const { sign, label, better, points } of signs)
+      for (const { exam, date, value, isAfter } of points)
+        rows.signs.push({
+          course,
+          person,
+          exam: shownAs.exam(exam),
+          date,
+          kind: sign.kind,
+          sign: shownAs.isNamed || sign.words === "" ? label : "",
+          test: sign.test,
+          side: sign.side ?? "",
+          measure: sign.measure,
+          better: better ?? "",
+          value: value ?? "",
+          after_technique: isAfter ? "yes" : "no",
+        });
+    for (const { source, side, found, by, on } of outcomes)
+      rows.outcomes.push({ course, person, source, side: side ?? "", found, known_by: by ?? "", on });
+  }
+  return rows;
+}
+
 function readme(isNamed: boolean, exams: number): string {
   const tables = (Object.keys(TABLES) as Table[]).map((table) => {
     const columns = Object.entries(TABLES[table]).map(([column, holds]) => `| \`${column}\` | ${holds} |`);
@@ -164,7 +244,16 @@ export function openBundle(
 ): ReadonlyMap<string, string> {
   const hidden = (id: string): string => namedId(createHash("sha256").update(`${salt} ${id}`).digest("hex"));
   const files = new Map<string, string>();
-  const rows: Record<Table, Row[]> = { persons: [], visits: [], measures: [], techniques: [], readings: [] };
+  const rows: Record<Table, Row[]> = {
+    persons: [],
+    visits: [],
+    measures: [],
+    techniques: [],
+    readings: [],
+    courses: [],
+    signs: [],
+    outcomes: [],
+  };
   const findings: Row[] = [];
   const persons = new Set<string>();
   for (const id of examIds(store)) {
@@ -180,6 +269,13 @@ export function openBundle(
         birth_date: isNamed ? birthDate : birthDate.slice(0, 4),
         sex,
       });
+      const shownAs = isNamed ? (one: string) => one : hidden;
+      const became = courseRows(coursesOf(store, whom, now.slice(0, 10)), told.person, {
+        course: shownAs,
+        exam: shownAs,
+        isNamed,
+      });
+      for (const table of ["courses", "signs", "outcomes"] as const) rows[table].push(...became[table]);
     }
     rows.visits.push(visitRow(state, told));
     rows.measures.push(
