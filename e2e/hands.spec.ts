@@ -58,6 +58,14 @@ const backAndLeg = (exam: Prepared["builder"]): void => {
   readyToTest(exam);
 };
 
+/** The same with some tests of one's own choice. */
+const only =
+  (...tests: string[]) =>
+  (exam: Prepared["builder"]): void => {
+    exam.add("sheet-set", { label: "Some", tests: tests as never, reason: "" });
+    readyToTest(exam);
+  };
+
 type Begins = {
   page: Page;
   browser: Browser;
@@ -257,10 +265,7 @@ test("what a pad says waits for the examiner, counts when it is taken, and stand
   request,
   prepare,
 }) => {
-  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
-    e.add("sheet-set", { label: "One", tests: ["thigh-thrust"], reason: "" });
-    readyToTest(e);
-  });
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, only("thigh-thrust"));
   const dialog = await openDevices(page);
   await dialog.getByLabel(/counts by itself/).uncheck();
   await closeDevices(page);
@@ -316,10 +321,7 @@ test("a limb that is led again is another trial: their mean is recorded with how
       value: { getVoices: () => [voice], cancel: () => {}, speak: ({ text }: { text: string }) => said.push(text) },
     });
   });
-  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
-    e.add("sheet-set", { label: "Two", tests: ["straight-leg-raise", "valsalva"], reason: "" });
-    readyToTest(e);
-  });
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, only("straight-leg-raise", "valsalva"));
   const dialog = await openDevices(page);
   await dialog.getByLabel(/is said aloud/).check();
   await closeDevices(page);
@@ -345,7 +347,10 @@ test("a limb that is led again is another trial: their mean is recorded with how
   await expect(page.locator("[data-trials='2']")).toContainText("taken");
   await pad.locator("[data-choice=familiar]").click();
   const tested = (await page.locator("section[data-asked]").getAttribute("aria-label"))!;
-  await pad.locator(`[data-choice$=".${tested.includes("left") ? "left" : "right"}"]`).last().click();
+  await pad
+    .locator(`[data-choice$=".${tested.includes("left") ? "left" : "right"}"]`)
+    .last()
+    .click();
   await pad.getByRole("button", { name: "3", exact: true }).click();
   await expect
     .poll(async () => (await stored(request, exam)).find(({ type }) => type === "measure-recorded")?.body)
@@ -364,6 +369,31 @@ test("a limb that is led again is another trial: their mean is recorded with how
   await pad.context().close();
 });
 
+test("a delay of one's own is learned by ten presses, those before the signal apart, and stands in for the usual one", async ({
+  page,
+  prepare,
+}) => {
+  await page.addInitScript(() => (Math.random = () => 0));
+  await openOwn({ page, prepare });
+  const dialog = await openDevices(page);
+  await dialog.getByRole("button", { name: "Simulated: Page Down" }).click();
+  await expect(dialog.locator("[data-delay=pedal]")).toContainText("0.80 s with the pedal, as is usual");
+  await dialog.getByRole("button", { name: "Learn how quick" }).click();
+  const learning = dialog.locator("[data-learning=pedal]");
+  await pedal(page);
+  await expect(learning).toContainText("Too soon");
+  for (let trial = 0; trial < 10; trial++) {
+    await expect(learning).toHaveAttribute("data-trials", String(trial));
+    await learning.locator("[data-flash=true]").waitFor();
+    await page.waitForTimeout(150);
+    await pedal(page);
+  }
+  await expect(dialog.locator("[data-delay=pedal]")).toContainText("of 10 trials");
+  const learned = Number(/^([\d.]+) s/.exec((await dialog.locator("[data-delay=pedal]").innerText()).trim())![1]);
+  expect(learned).toBeGreaterThan(0.14);
+  expect(learned).toBeLessThan(1);
+});
+
 test("somewhere else is pointed at on their own body, right on the right from both sides, and said in words before it counts", async ({
   page,
   browser,
@@ -371,10 +401,7 @@ test("somewhere else is pointed at on their own body, right on the right from bo
   request,
   prepare,
 }) => {
-  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, (e) => {
-    e.add("sheet-set", { label: "One", tests: ["thigh-thrust"], reason: "" });
-    readyToTest(e);
-  });
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, only("thigh-thrust"));
   await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
   await page.getByRole("button", { name: "It is down" }).click();
   await pad.locator("[data-choice=familiar]").click();

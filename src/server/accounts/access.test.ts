@@ -23,7 +23,7 @@ const served = import.meta.glob<Record<string, (request: Request) => Promise<Res
 
 const NOW = "2026-03-01T09:00:00.000Z";
 const WORDS = "walnut ferry quiet amber";
-const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4) };
+const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4), token: idOf(5) };
 const idOfRole = (role: Role): string => idOf(700 + ROLES.indexOf(role));
 const nameOf = (role: Role): string => role.replace(" ", "-");
 const cookies = new Map<string, string>();

@@ -30,7 +30,7 @@ const addressOf = (file: string): string =>
 const KNOWN: readonly Route<never, never>[] = Object.values(ROUTES) as never;
 const keyOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;
 
-const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4) };
+const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4), token: idOf(5) };
 const BAD_BODIES: readonly (readonly [name: string, text: string])[] = [
   ["null", "null"],
   ["a list", "[]"],
@@ -123,7 +123,7 @@ describe("the routes of the wire", () => {
     "%s refuses what is no id",
     async (_key, route) => {
       for (const id of ["..", "1", "%00", "x".repeat(3000), "' OR 1=1"]) {
-        const ids = { exam: id, person: id, practitioner: id };
+        const ids = { exam: id, person: id, practitioner: id, token: id };
         const init = route.method === "GET" ? {} : { headers: JSON_BODY, body: "{}" };
         const answer = await ask(route, { method: route.method, ...init }, ids);
         expect(answer.status).toBe(404);

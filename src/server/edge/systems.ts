@@ -1,4 +1,4 @@
-import { type Scope, type Resource } from "@/core";
+import { isUuid, type Resource, type Scope } from "@/core";
 import { ADDRESS_HEADER, isEncrypted } from "../accounts/auth";
 import { tokenIn, type Token } from "../accounts/tokens";
 import { capabilities, type FhirAnswer, fhirAnswer, outcome } from "../exchange/fhir-endpoint";
@@ -49,8 +49,10 @@ const baseOf = (request: Request): string =>
   `${isEncrypted() ? "https" : "http"}://${request.headers.get("host") ?? "127.0.0.1"}/fhir`;
 
 /** Whose resources are asked for; empty: nobody's. */
-const personIn = (path: readonly string[], query: Readonly<Record<string, string>>): string =>
-  (path[0] === "Patient" ? path[1] : (query.patient ?? query.subject)?.replace(/^Patient\//, "")) ?? "";
+function personIn(path: readonly string[], query: Readonly<Record<string, string>>): string {
+  const asked = path[0] === "Patient" ? path[1] : (query.patient ?? query.subject)?.replace(/^Patient\//, "");
+  return asked !== undefined && isUuid(asked) ? asked : "";
+}
 
 /**
  * Answers `/fhir/…`: what is wrong comes back as an OperationOutcome, as its reader expects.

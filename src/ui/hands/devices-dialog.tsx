@@ -16,6 +16,7 @@ import { useExam } from "../exam/exam-provider";
 import { SignMark } from "../joined/device-sign";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
+import { DelayCard } from "./delay-card";
 import { setKit, useKit } from "./kit";
 import { hasVoice, speak } from "./speak";
 
@@ -38,6 +39,7 @@ export function DevicesDialog({ onClose }: { onClose: () => void }) {
         <div className="flex flex-col gap-5">
           <JoinCard />
           <PedalCard />
+          <DelayCard />
           <VoiceCard />
         </div>
       </div>

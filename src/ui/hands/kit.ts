@@ -1,7 +1,7 @@
 "use client";
 
 import { useSyncExternalStore } from "react";
-import type { Device, PedalSays } from "@/core/measurement";
+import type { Device, OwnDelay, PedalSays } from "@/core/measurement";
 import type { DeviceHeard, JoinedDevice, PadState } from "@/wire/devices";
 
 /** What is at the table besides hands and screen: what measures, what is pressed with a foot, what they hold themselves. */
@@ -10,6 +10,10 @@ export type Kit = {
   readonly joined: readonly JoinedDevice[];
   /** Pads whose *now* was practised: before that no moment is marked by them. */
   readonly practised: readonly string[];
+  /** How quick they press themselves, by channel, where it was learned: for this examination alone. */
+  readonly delays: Readonly<Partial<Record<"pad" | "pedal", OwnDelay>>>;
+  /** A delay is being learned: a press answers the signal, and marks nothing. */
+  readonly isLearning: boolean;
   /** Whether the line to the joined ones stands. */
   readonly isLineUp: boolean;
   readonly hasPedal: boolean;
@@ -27,6 +31,8 @@ const EMPTY: Kit = {
   measuring: null,
   joined: [],
   practised: [],
+  delays: {},
+  isLearning: false,
   isLineUp: false,
   hasPedal: false,
   isJoining: false,

@@ -83,11 +83,11 @@ function count({ what, answer }: PadSaid, acts: FlowActions): void {
 
 /** Keeps the pads at what is asked now. */
 function usePads(hands: HandsFree, isHeard: boolean): boolean {
-  const { joined, practised } = useKit();
+  const { joined, practised, isLearning } = useKit();
   const pads = joined.filter(({ role }) => role === "pad");
   const hasPad = pads.length > 0;
   const isPractising = hasPad && hands.is === "moving" && !pads.some(({ id }) => practised.includes(id));
-  const pad = JSON.stringify(padFor(hands, isHeard, isPractising));
+  const pad = JSON.stringify(isLearning ? { show: "hold" } : padFor(hands, isHeard, isPractising));
   useEffect(() => {
     if (hasPad) showOnPad(JSON.parse(pad) as ReturnType<typeof padFor>);
   }, [pad, hasPad]);
@@ -141,6 +141,7 @@ export function useFlow({ step, position, asked, isHeard, isLimbDown, theirWords
     if (said.by === "pad") {
       const { says, to, answer } = said.heard;
       if (says === "stop") return acts.stoppedByThem();
+      if (kitNow().isLearning) return;
       if (!isHeard) return;
       if (says === "now") return void (wasPractice(said.heard.device) || acts.mark("pad", said.at));
       if (says === "not that") return setPending((one) => (one?.to === to ? null : one));
@@ -156,7 +157,7 @@ export function useFlow({ step, position, asked, isHeard, isLimbDown, theirWords
       });
     }
     if (said.says === "stop") return acts.stop();
-    if (!isHeard) return;
+    if (!isHeard || kitNow().isLearning) return;
     if (pending) return take(pending);
     if (hands.is === "seen") {
       if (said.says === "now")

@@ -13,6 +13,7 @@ import {
   trialsOf,
 } from "@/core/measurement";
 import type { MeasuredHow } from "@/core/record";
+import { kitNow } from "./kit";
 import type { Measured } from "./use-measuring";
 
 const SHOWN_BEFORE_MS = 6000;
@@ -90,7 +91,8 @@ export function useOnset(
     /** @returns whether an angle stands at that moment */
     mark: (by: MarkedBy, at: number): boolean => {
       if (!device || !capture || !measured) return false;
-      const onset = capture.mark(at, MARK_DELAY_MS[by]);
+      const own = by === "key" ? undefined : kitNow().delays[by];
+      const onset = capture.mark(at, own?.ms ?? MARK_DELAY_MS[by]);
       if (!onset) return fail("The device said nothing at that moment. Type the angle, or do it again.");
       if (outOfRange(measured.measure, onset.angle))
         return fail(
@@ -105,6 +107,7 @@ export function useOnset(
         samples,
         how: {
           ...howMarked(device, measured, `onset by ${by}`),
+          ...(own ? { name: `${device.label}, own delay ${(own.ms / 1000).toFixed(2)} s` } : {}),
           error: rounded(onset.error),
           speed: rounded(onset.speed),
           tooQuick: onset.tooQuick,
