@@ -60,4 +60,4 @@ export {
   trendOf,
   type VisitValue,
 } from "./change";
-export { DELAY_TRIALS, type OwnDelay, ownDelay, pressAfter } from "./own-delay";
+export { DELAY_TRIALS, markDelay, type OwnDelay, ownDelay, pressAfter } from "./own-delay";

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { DELAY_TRIALS, MISSED_MS, ownDelay, pressAfter, TOO_SOON_MS } from "./own-delay";
+import { MARK_DELAY_MS } from "./capture";
+import { DELAY_TRIALS, markDelay, MISSED_MS, ownDelay, pressAfter, TOO_SOON_MS } from "./own-delay";
 
 const press = fc.integer({ min: TOO_SOON_MS, max: MISSED_MS });
 
@@ -27,6 +28,18 @@ describe("a delay of one's own", () => {
         expect(moved).toBeLessThanOrEqual(Math.ceil(above));
       }),
     );
+  });
+
+  it("takes the place of the press alone: their reaction and the word before a foot stay", () => {
+    fc.assert(
+      fc.property(press, (ms) => {
+        const own = { ms, spread: 20, trials: 10 };
+        expect(markDelay("pad", own)).toBe(ms);
+        for (const by of ["pedal", "key"] as const)
+          expect(markDelay(by, own) - markDelay("pad", own)).toBe(MARK_DELAY_MS[by] - MARK_DELAY_MS.pad);
+      }),
+    );
+    for (const by of ["pad", "pedal", "key"] as const) expect(markDelay(by, undefined)).toBe(MARK_DELAY_MS[by]);
   });
 
   it("counts nobody who pressed beforehand, or who missed it", () => {

@@ -1,4 +1,4 @@
-import { trialsOf } from "./capture";
+import { MARK_DELAY_MS, type MarkedBy, trialsOf } from "./capture";
 
 /**
  * How long after a signal somebody presses, learned from trials of their own in
@@ -37,3 +37,15 @@ export function ownDelay(presses: readonly number[]): OwnDelay | null {
   const median = trials.length % 2 === 1 ? trials[Math.floor(middle)]! : (trials[middle - 1]! + trials[middle]!) / 2;
   return { ms: Math.round(median), spread: Math.round(trialsOf(trials)!.spread!), trials: trials.length };
 }
+
+/**
+ * How long after the symptom a mark comes, in ms. What is learned is a press at a
+ * signal; a mark by foot or key comes after their reaction and a word as well,
+ * which stay as they are usual: the difference between the usual delays.
+ *
+ * @param own as it was learned; undefined: the usual one of the channel
+ * @example markDelay("pad", { ms: 240, spread: 30, trials: 10 }) // 240
+ * @example markDelay("pedal", { ms: 240, spread: 30, trials: 10 }) // 740
+ */
+export const markDelay = (by: MarkedBy, own: OwnDelay | undefined): number =>
+  own === undefined ? MARK_DELAY_MS[by] : own.ms + MARK_DELAY_MS[by] - MARK_DELAY_MS.pad;

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { DELAY_TRIALS, MARK_DELAY_MS, ownDelay, pressAfter } from "@/core/measurement";
+import { DELAY_TRIALS, markDelay, ownDelay, pressAfter } from "@/core/measurement";
 import { clock } from "@/devices/feed";
 import { Button } from "../primitives/button";
 import { playTone } from "../primitives/tone";
@@ -111,8 +111,8 @@ export function DelayCard() {
           <p key={channel} className="flex flex-wrap items-center gap-2" data-delay={channel}>
             <span className="grow">
               {own
-                ? `${seconds(own.ms)} ± ${seconds(own.spread)} ${NAMES[channel]}, of ${own.trials} trials`
-                : `${seconds(MARK_DELAY_MS[channel])} ${NAMES[channel]}, as is usual`}
+                ? `${seconds(markDelay(channel, own))} ${NAMES[channel]}${channel === "pedal" ? ", their word before it included" : ""}: ${seconds(own.ms)} ± ${seconds(own.spread)} of ${own.trials} trials`
+                : `${seconds(markDelay(channel, undefined))} ${NAMES[channel]}, as is usual`}
             </span>
             <Button disabled={learning !== null} onClick={() => setLearning(channel)}>
               {own ? "Learn it anew" : "Learn how quick"}

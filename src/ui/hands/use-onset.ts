@@ -4,7 +4,7 @@ import { useState } from "react";
 import {
   type Capture,
   type Device,
-  MARK_DELAY_MS,
+  markDelay,
   type MarkedBy,
   type Measure,
   nearest,
@@ -92,7 +92,8 @@ export function useOnset(
     mark: (by: MarkedBy, at: number): boolean => {
       if (!device || !capture || !measured) return false;
       const own = by === "key" ? undefined : kitNow().delays[by];
-      const onset = capture.mark(at, own?.ms ?? MARK_DELAY_MS[by]);
+      const delay = markDelay(by, own);
+      const onset = capture.mark(at, delay);
       if (!onset) return fail("The device said nothing at that moment. Type the angle, or do it again.");
       if (outOfRange(measured.measure, onset.angle))
         return fail(
@@ -107,7 +108,7 @@ export function useOnset(
         samples,
         how: {
           ...howMarked(device, measured, `onset by ${by}`),
-          ...(own ? { name: `${device.label}, own delay ${(own.ms / 1000).toFixed(2)} s` } : {}),
+          ...(own ? { name: `${device.label}, own delay ${(delay / 1000).toFixed(2)} s` } : {}),
           error: rounded(onset.error),
           speed: rounded(onset.speed),
           tooQuick: onset.tooQuick,
