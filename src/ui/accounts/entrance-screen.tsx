@@ -54,6 +54,8 @@ export function EntranceScreen({ whose, onIn }: EntranceProps) {
     /** A locked table is still theirs. */
     if (told.ok && !told.value.isLocked) forgetWhoWasHere();
     if (told.ok) setDoor(told.value);
+    /** A store without accounts has no lock: this one was left by another store at the same address. */
+    if (told.ok && told.value.entrance !== "accounts") setLockedHere(false);
     const isLeftAlone = !told.ok && told.status === 0 && isLockedHere();
     setAlone(isLeftAlone);
     setProblem(told.ok || isLeftAlone ? null : told.message);
