@@ -1,4 +1,5 @@
-import { RequestError, answer } from "./http";
+import { NOT_HERE } from "./front";
+import { answer, RequestError } from "./http";
 import type { Handler } from "./serve";
 
 const segmentsOf = (path: string): string[] => path.split("/").filter(Boolean);
@@ -35,11 +36,8 @@ export function dispatcher(modules: readonly Readonly<Record<string, Handler>>[]
       if (ids) return handler(request, ids);
     }
     return answer(() => {
-      throw new RequestError(404, {
-        where: "request",
-        what: "names an address that is not here",
-        todo: "Use the program's own pages.",
-      });
+      const { status, what, todo } = NOT_HERE;
+      throw new RequestError(status, { where: "request", what, todo });
     });
   };
 }

@@ -50,12 +50,17 @@ const wrongMethod = (methods: readonly string[]): TurnedAway => ({
   allow: methods.join(", "),
 });
 
+export const NOT_HERE = {
+  status: 404,
+  what: "names an address that is not here",
+  todo: "Use the program's own pages.",
+} as const;
+
 /** Addresses of data are those of the wire, with their methods, and no others. */
 function routeProblem(path: string, method: string, length: number | null): TurnedAway | null {
   const routes = BY_ADDRESS.filter(({ pattern }) => pattern.test(path));
   const here = routes.map((one) => one.method);
-  if (here.length === 0)
-    return { status: 404, what: "names an address that is not here", todo: "Use the program's own pages." };
+  if (here.length === 0) return NOT_HERE;
   const allowed = here.includes("GET") ? [...here, "HEAD"] : here;
   if (!allowed.includes(method)) return wrongMethod(allowed);
   const limit = routes.find((one) => one.method === method)?.limit ?? 0;

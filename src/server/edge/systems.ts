@@ -1,7 +1,7 @@
 import { isUuid, type Resource, type Scope } from "@/core";
 import { ADDRESS_HEADER, isEncrypted } from "../accounts/auth";
 import { tokenIn, type Token } from "../accounts/tokens";
-import { capabilities, type FhirAnswer, fhirAnswer, outcome } from "../exchange/fhir-endpoint";
+import { capabilities, type FhirAnswer, fhirAnswer, outcome, personIn } from "../exchange/fhir-endpoint";
 import { dueCalendar } from "../exchange/due-calendar";
 import { heavy } from "../heavy/pool";
 import { note } from "../log/access-log";
@@ -48,12 +48,6 @@ const told = ({ status, resource }: FhirAnswer, headers: Readonly<Record<string,
 const baseOf = (request: Request): string =>
   `${isEncrypted() ? "https" : "http"}://${request.headers.get("host") ?? "127.0.0.1"}/fhir`;
 
-/** Whose resources are asked for; empty: nobody's. */
-function personIn(path: readonly string[], query: Readonly<Record<string, string>>): string {
-  const asked = path[0] === "Patient" ? path[1] : (query.patient ?? query.subject)?.replace(/^Patient\//, "");
-  return asked !== undefined && isUuid(asked) ? asked : "";
-}
-
 /**
  * Answers `/fhir/…`: what is wrong comes back as an OperationOutcome, as its reader expects.
  *
@@ -70,9 +64,10 @@ export async function answerFhir(request: Request, path: readonly string[]): Pro
         "www-authenticate": 'Bearer realm="fhir"',
       });
     const query = Object.fromEntries(new URL(request.url).searchParams);
-    noteRead(store, token, request, personIn(path, query));
-    const resources = async (person: string) =>
-      JSON.parse(await heavy("fhirOfPerson", person, now())) as readonly Resource[] | null;
+    const person = personIn({ path, query });
+    noteRead(store, token, request, person !== null && isUuid(person) ? person : "");
+    const resources = async (whose: string) =>
+      JSON.parse(await heavy("fhirOfPerson", whose, now())) as readonly Resource[] | null;
     return told(await fhirAnswer(store, { path, query, base }, resources));
   } catch (error) {
     if (error instanceof StoreError) return told(outcome(503, error.message));

@@ -233,9 +233,9 @@ function codes(asked: FhirAsked): FhirAnswer {
   return searchset(asked, all.slice(page.offset, page.offset + page.count), all.length, page);
 }
 
-/** The id in "abc" or "Patient/abc". */
-const patientIn = ({ patient, subject }: FhirAsked["query"]): string | null =>
-  (patient ?? subject)?.replace(/^Patient\//, "") ?? null;
+/** Whom it is about: the id behind `Patient/`, or that of the parameter, "abc" or "Patient/abc"; null: nobody is named. */
+export const personIn = ({ path, query: { patient, subject } }: Pick<FhirAsked, "path" | "query">): string | null =>
+  (path[0] === "Patient" ? path[1] : (patient ?? subject)?.replace(/^Patient\//, "")) ?? null;
 
 /**
  * Answers what another system asks.
@@ -259,7 +259,7 @@ export async function fhirAnswer(
     return outcome(404, `This cannot be asked for by its address. See ${asked.base}/metadata.`);
   const unknown = unknownIn(query, isPatient ? [] : ["patient", "subject"]);
   if (unknown !== undefined) return outcome(400, `${unknown} is no parameter here. Ask by patient.`);
-  const person = isPatient ? id! : patientIn(query);
+  const person = personIn(asked);
   if (person === null) return outcome(400, `Say of whom: ${type}?patient=… with the id of a Patient.`);
   const page = pageIn(query);
   if (!page) return outcome(400, WRONG_PAGE);

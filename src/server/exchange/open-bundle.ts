@@ -172,15 +172,12 @@ type Courses = Readonly<Record<"courses" | "signs" | "outcomes", Row[]>>;
 function courseRows(
   { courses }: Pick<PersonCourses, "courses">,
   person: string,
-  shownAs: {
-    readonly course: (id: string) => string;
-    readonly exam: (id: string) => string;
-    readonly isNamed: boolean;
-  },
+  isNamed: boolean,
+  shownAs: (id: string) => string,
 ): Courses {
   const rows: Courses = { courses: [], signs: [], outcomes: [] };
   for (const { episode, visits, signs, outcomes, ended } of courses) {
-    const course = shownAs.course(episode);
+    const course = shownAs(episode);
     rows.courses.push({
       course,
       person,
@@ -195,10 +192,10 @@ function courseRows(
         rows.signs.push({
           course,
           person,
-          exam: shownAs.exam(exam),
+          exam: shownAs(exam),
           date,
           kind: sign.kind,
-          sign: shownAs.isNamed || sign.words === "" ? label : "",
+          sign: isNamed || sign.words === "" ? label : "",
           test: sign.test,
           side: sign.side ?? "",
           measure: sign.measure,
@@ -269,12 +266,9 @@ export function openBundle(
         birth_date: isNamed ? birthDate : birthDate.slice(0, 4),
         sex,
       });
-      const shownAs = isNamed ? (one: string) => one : hidden;
-      const became = courseRows(coursesOf(store, whom, now.slice(0, 10)), told.person, {
-        course: shownAs,
-        exam: shownAs,
-        isNamed,
-      });
+      const became = courseRows(coursesOf(store, whom, now.slice(0, 10)), told.person, isNamed, (one) =>
+        isNamed ? one : hidden(one),
+      );
       for (const table of ["courses", "signs", "outcomes"] as const) rows[table].push(...became[table]);
     }
     rows.visits.push(visitRow(state, told));
