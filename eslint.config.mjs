@@ -57,7 +57,15 @@ const whereComponentsAre = next.map((part) => (part.plugins?.["react-hooks"] ? {
 const config = defineConfig([
   ...whereComponentsAre,
   ...nextTypeScript,
-  globalIgnores([".next/**", "public/offline.js", "node_modules/**", ".tmp/**", "next-env.d.ts"]),
+  globalIgnores([
+    ".next/**",
+    "public/offline.js",
+    "node_modules/**",
+    ".tmp/**",
+    "test-results/**",
+    "playwright-report/**",
+    "next-env.d.ts",
+  ]),
   {
     rules: {
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
