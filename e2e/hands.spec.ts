@@ -545,6 +545,7 @@ test("with readings lost, late and doubled an onset is still marked, and a pad t
   await expect(page.getByText("pad is away")).toBeVisible({ timeout: 20_000 });
   await page.locator("[data-theirs='si-area.right']").click();
   await expect(page.getByRole("textbox", { name: /^Raise at onset/ })).not.toHaveValue("");
-  const measured = (await stored(request, exam)).filter(({ type }) => type === "measure-recorded").at(-1)!;
-  expect(measured.body.how).toMatchObject({ device: "simulated", method: "onset set by hand on the trace" });
+  await expect
+    .poll(async () => (await stored(request, exam)).filter(({ type }) => type === "measure-recorded").at(-1)?.body.how)
+    .toMatchObject({ device: "simulated", method: "onset set by hand on the trace" });
 });

@@ -53,6 +53,8 @@ test("with its server gone the app opens again where it was, goes on, and every 
     const page = await context.newPage();
     await page.goto("/");
     await expect(page.getByRole("list", { name: "People" })).toContainText(person);
+    /** The list stands sealed in this browser before the page is left. */
+    await expect.poll(async () => (await sealed(page)).length).toBeGreaterThan(500);
     await openRun(page, exam);
     await untilKept(page, exam);
     await page.locator("[data-response=familiar]").click();

@@ -13,7 +13,7 @@ import {
   types,
   unit,
 } from "./lib/steps.mjs";
-import { browserTimes, slowest, unitTimes } from "./lib/slowest.mjs";
+import { atSecondTry, browserTimes, slowest, unitTimes } from "./lib/slowest.mjs";
 
 const REPORTS = ".tmp/reports";
 const UNIT = `${REPORTS}/unit.json`;
@@ -44,13 +44,19 @@ const unitCounts = () =>
     }),
     MISSING,
   );
+/** Walks through real servers and clocks: as many may need a second try on a busy machine; one more and none may. */
+const MOST_SECOND_TRIES = 2;
 const browserCounts = () =>
   read(
     BROWSER,
-    ({ stats, errors }) => ({
-      passed: stats.expected,
-      failed: stats.unexpected + stats.flaky + (errors?.length && !stats.unexpected ? 1 : 0),
-    }),
+    ({ stats, errors }) => {
+      const forgiven = stats.flaky <= MOST_SECOND_TRIES ? stats.flaky : 0;
+      const isBroken = errors?.length && !stats.unexpected;
+      return {
+        passed: stats.expected + forgiven,
+        failed: stats.unexpected + stats.flaky - forgiven + (isBroken ? 1 : 0),
+      };
+    },
     MISSING,
   );
 
@@ -87,6 +93,9 @@ const [unitResult, browser] = [unitCounts(), browserCounts()];
 const gates = [...new Set(stopped)].filter((title) => !["unit tests", "browser tests"].includes(title));
 const passed = unitResult.passed + browser.passed;
 const failed = unitResult.failed + browser.failed + gates.length;
+const secondTries = read(BROWSER, atSecondTry, []);
+if (secondTries.length) console.log("\nThese came only at a second try; each is a fault of the walk or of the program:");
+secondTries.forEach((line) => console.log(line));
 console.log("\nThe ten slowest tests:");
 slowest([...read(UNIT, unitTimes, []), ...read(BROWSER, browserTimes, [])], 10).forEach((line) => console.log(line));
 console.log(
