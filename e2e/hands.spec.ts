@@ -39,7 +39,7 @@ async function joinAs(browser: Browser, url: string, page: Page, button: RegExp,
   await phone.goto("/join");
   await phone.getByLabel(/^Code/).fill(code);
   if (language) await phone.getByRole("radio", { name: language }).click();
-  await phone.getByRole("button", { name: "Join" }).click();
+  await phone.getByRole("button", { name: language === "Deutsch" ? "Teilnehmen" : "Join" }).click();
   await expect(dialog.getByRole("button", { name: "Send off" }).first()).toBeVisible();
   return phone;
 }
@@ -486,6 +486,11 @@ test("a code that is wrong, used or old lets nobody in, and a device that joined
   await late.goto("/join#code=AAAAAA");
   await late.getByRole("button", { name: "Join" }).click();
   await expect(late.getByRole("alert").first()).toContainText("used once, within two minutes");
+  /** The same in the language that is chosen, worded on the device. */
+  await late.getByRole("radio", { name: "Deutsch" }).click();
+  await expect(late.getByRole("heading", { name: "An einer Untersuchung teilnehmen" })).toBeVisible();
+  await expect(late.getByRole("alert").first()).toContainText("Dieser Code gilt nicht");
+  await late.getByRole("radio", { name: "English" }).click();
   for (const path of ["/api/join", "/api/join/live"]) expect((await outside.request.get(path)).status()).toBe(401);
   for (const path of ["/api/join/say", "/api/join/clock"])
     expect((await outside.request.post(path, { data: path.endsWith("say") ? { said: [] } : {} })).status()).toBe(401);

@@ -94,7 +94,8 @@ const gates = [...new Set(stopped)].filter((title) => !["unit tests", "browser t
 const passed = unitResult.passed + browser.passed;
 const failed = unitResult.failed + browser.failed + gates.length;
 const secondTries = read(BROWSER, atSecondTry, []);
-if (secondTries.length) console.log("\nThese came only at a second try; each is a fault of the walk or of the program:");
+if (secondTries.length)
+  console.log("\nThese came only at a second try; each is a fault of the walk or of the program:");
 secondTries.forEach((line) => console.log(line));
 console.log("\nThe ten slowest tests:");
 slowest([...read(UNIT, unitTimes, []), ...read(BROWSER, browserTimes, [])], 10).forEach((line) => console.log(line));

@@ -11,6 +11,7 @@ import {
   parseExamFile,
   READER_IDS,
   refuse,
+  phrase,
 } from "@/core";
 import { bundleOf, codesBundle } from "@/server/exchange/fhir";
 import { openBundle } from "@/server/exchange/open-bundle";
@@ -35,7 +36,7 @@ type LetterOptions = { kind: string; to: string; reader: string; language: strin
 const oneOf = <T extends string>(name: string, value: string, all: readonly T[]): T =>
   (all as readonly string[]).includes(value)
     ? (value as T)
-    : refuse(`--${name}`, `"${value}" is none of them`, `Use one of: ${all.join(", ")}.`);
+    : refuse(`--${name}`, phrase`"${value}" is none of them`, phrase`Use one of: ${all.join(", ")}.`);
 
 async function letter(path: string, options: LetterOptions, { readFile, print, done }: Terminal): Promise<number> {
   const kind: PdfLetter = oneOf("kind", options.kind, PDF_LETTERS);

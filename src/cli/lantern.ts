@@ -20,6 +20,7 @@ import {
   RULES,
   verifyExamFile,
   withRule,
+  phrase,
 } from "@/core";
 import { examFileText, exportExam, exportFindings, exportPerson } from "@/server/exchange/exchange";
 import { importAny } from "@/server/exchange/import-any";
@@ -52,7 +53,7 @@ function readFile(path: string): string {
     if (statSync(path).size > EXAM_FILE_MAX_BYTES)
       refuse(
         path,
-        `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+        phrase`is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
         "Choose an exam file; a whole exam is far smaller.",
       );
     return readFileSync(path, "utf8");
@@ -66,9 +67,9 @@ function readFile(path: string): string {
 function numberOption(name: string, value: string, low: number, high: number): number {
   const number = Number(value);
   if (value.trim() === "" || !Number.isFinite(number))
-    refuse(`--${name}`, `"${value}" is not a number`, "Write it with digits.");
+    refuse(`--${name}`, phrase`"${value}" is not a number`, "Write it with digits.");
   if (number < low || number > high)
-    refuse(`--${name}`, `${value} is outside ${low} to ${high}`, `Use a value from ${low} to ${high}.`);
+    refuse(`--${name}`, phrase`${value} is outside ${low} to ${high}`, phrase`Use a value from ${low} to ${high}.`);
   return number;
 }
 
@@ -88,7 +89,7 @@ function read(path: string, options: { rho?: string; rule?: string }): number {
   const state = stateIn(file);
   const ruleIds = ["none", ...RULES.map(({ id }) => id)];
   if (options.rule !== undefined && !ruleIds.includes(options.rule))
-    refuse("--rule", `"${options.rule}" is not a rule`, `Use one of: ${ruleIds.join(", ")}.`);
+    refuse("--rule", phrase`"${options.rule}" is not a rule`, phrase`Use one of: ${ruleIds.join(", ")}.`);
   state.settings = {
     ...state.settings,
     ...(options.rho === undefined ? {} : { dependence: numberOption("rho", options.rho, 0, 1) }),
@@ -247,7 +248,7 @@ function catalogue({ json, test, check: path }: CatalogueOptions): number {
   }
   const chosen = test === undefined ? PROTOCOLS : PROTOCOLS.filter(({ id }) => id === test);
   if (chosen.length === 0)
-    refuse("--test", `"${test}" is not a test of the catalogue`, 'List them with "lantern catalogue".');
+    refuse("--test", phrase`"${test}" is not a test of the catalogue`, 'List them with "lantern catalogue".');
   if (json) print(test === undefined ? chosen : chosen[0]!);
   else if (test !== undefined) print(catalogueText(chosen[0]!));
   else print(chosen.map(catalogueLine).join(""));

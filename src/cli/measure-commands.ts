@@ -1,6 +1,6 @@
 import type { Command } from "commander";
 import Papa from "papaparse";
-import { angleAgreement, movementOf, onsetsOf, refuse, type Sample, verdictAgreement } from "@/core";
+import { angleAgreement, movementOf, onsetsOf, refuse, type Sample, verdictAgreement, phrase } from "@/core";
 import { rounded } from "./plan-json";
 import type { Terminal } from "./planning-commands";
 
@@ -15,10 +15,14 @@ function columnsOf(path: string, text: string, names: readonly string[]): { cell
   });
   const missing = names.filter((name) => !meta.fields?.includes(name));
   if (missing.length)
-    refuse(path, `has no column "${missing.join('", "')}"`, `Write ${names.join(",")} on its first line, by commas.`);
+    refuse(
+      path,
+      phrase`has no column "${missing.join('", "')}"`,
+      phrase`Write ${names.join(",")} on its first line, by commas.`,
+    );
   const [torn] = errors.filter(({ type }) => type === "Quotes");
   if (torn) refuse(`${path} › row ${(torn.row ?? 0) + 2}`, "has a quote that does not end", "Close the quote.");
-  if (data.length > MOST_ROWS) refuse(path, `has more than ${MOST_ROWS} rows`, "Take fewer.");
+  if (data.length > MOST_ROWS) refuse(path, phrase`has more than ${MOST_ROWS} rows`, "Take fewer.");
   return data.map((one, index) => ({ cells: names.map((name) => (one[name] ?? "").trim()), row: index + 2 }));
 }
 
@@ -27,7 +31,7 @@ function numberIn(path: string, row: number, column: string, cell: string): numb
   if (cell === "" || !Number.isFinite(number))
     refuse(
       `${path} › row ${row} › ${column}`,
-      cell === "" ? "is empty" : `"${cell}" is not a number`,
+      cell === "" ? "is empty" : phrase`"${cell}" is not a number`,
       "Write it with digits.",
     );
   return number;

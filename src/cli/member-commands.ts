@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { refuse } from "@/core";
+import { refuse, phrase } from "@/core";
 import { addressOf, members, resetAccount } from "@/server/accounts/accounts";
 import { openStore } from "@/server/store/open";
 import { secretIn } from "./secret-file";
@@ -31,7 +31,8 @@ export function memberCommands(root: Command, { finish, print, say, now, exits }
       const store = openStore();
       const wanted = addressOf(signIn);
       const member = members(store).find((one) => one.signIn !== null && addressOf(one.signIn) === wanted);
-      if (!member) return refuse("sign-in", `nobody signs in as ${signIn}`, "Look at lantern members for the names.");
+      if (!member)
+        return refuse("sign-in", phrase`nobody signs in as ${signIn}`, "Look at lantern members for the names.");
       await resetAccount(store, member.id, secretIn(passphraseFile, "--passphrase-file"), now());
       say(`${member.name} has a new passphrase, and is signed out everywhere.`);
       finish(exits.done);

@@ -1,5 +1,5 @@
 import type { Command } from "commander";
-import { changeOf, parseExamFile, refuse, simulatePeople, worthOf } from "@/core";
+import { changeOf, parseExamFile, refuse, simulatePeople, worthOf, phrase } from "@/core";
 import { stateIn } from "./exam-state";
 import { planJson, rounded } from "./plan-json";
 
@@ -16,7 +16,8 @@ const MOST_PEOPLE = 100_000;
 
 function simulate(options: SimulateOptions, { readFile, print, numberOption, done }: Terminal): number {
   const people = numberOption("people", options.people, 1, MOST_PEOPLE);
-  if (!Number.isInteger(people)) refuse("--people", `${options.people} is not a whole number`, "Use a whole number.");
+  if (!Number.isInteger(people))
+    refuse("--people", phrase`${options.people} is not a whole number`, "Use a whole number.");
   print(simulatePeople(stateIn(parseExamFile(readFile(options.complaint))), { people, seed: options.seed }));
   return done;
 }
@@ -28,7 +29,9 @@ function change(options: ChangeOptions, { print, numberOption, done }: Terminal)
   const value = (name: "before" | "after") => numberOption(name, options[name], -1e6, 1e6);
   const trials = (name: "before-trials" | "after-trials", given: string) => {
     const count = numberOption(name, given, 1, 100);
-    return Number.isInteger(count) ? count : refuse(`--${name}`, `${given} is not a whole number`, "Count the trials.");
+    return Number.isInteger(count)
+      ? count
+      : refuse(`--${name}`, phrase`${given} is not a whole number`, "Count the trials.");
   };
   const asked = {
     before: value("before"),

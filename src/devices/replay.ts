@@ -1,4 +1,4 @@
-import { InputError } from "@/core/base";
+import { type Message, InputError, phrase } from "@/core/base";
 import { type Device, type Reading } from "@/core/measurement";
 import { clock, makeFeed } from "./feed";
 
@@ -6,7 +6,7 @@ const MOST_BYTES = 4_000_000;
 const MOST_ROWS = 100_000;
 const EVERY_MS = 20;
 
-const wrong = (where: string, what: string, todo: string): never => {
+const wrong = (where: string, what: Message, todo: Message): never => {
   throw new InputError([{ where, what, todo }]);
 };
 
@@ -25,12 +25,12 @@ export function readingsIn(name: string, text: string): Reading[] {
   const [t, angle] = [columns.indexOf("t_ms"), columns.indexOf("angle_deg")];
   if (t < 0 || angle < 0)
     wrong(name, 'has no columns "t_ms" and "angle_deg"', "Write t_ms,angle_deg on its first line.");
-  if (lines.length - 1 > MOST_ROWS) wrong(name, `has more than ${MOST_ROWS} rows`, "Choose a shorter recording.");
+  if (lines.length - 1 > MOST_ROWS) wrong(name, phrase`has more than ${MOST_ROWS} rows`, "Choose a shorter recording.");
   const readings = lines.slice(1).map((line, index): Reading => {
     const cells = line.split(",").map((cell) => cell.trim());
     const [at, value] = [cells[t], cells[angle]].map((cell) => (cell ? Number(cell) : NaN)) as [number, number];
     if (!Number.isFinite(at) || !Number.isFinite(value))
-      wrong(`${name} › row ${index + 2}`, `"${line.slice(0, 40)}" is not two numbers`, "Write them with digits.");
+      wrong(`${name} › row ${index + 2}`, phrase`"${line.slice(0, 40)}" is not two numbers`, "Write them with digits.");
     return { t: at, value };
   });
   if (readings.length < 2) wrong(name, "holds fewer than two readings", "Choose a recording with a movement in it.");

@@ -38,7 +38,7 @@ function server({ most = Infinity, poison }: { most?: number; poison?: string } 
       const receipts = events.map(({ id }): Receipt => {
         const result = stored.includes(id) ? "already stored" : "stored";
         if (result === "stored") stored.push(id);
-        return { id, result, why: null, refusal: null };
+        return { id, result, why: null, refusal: null, problems: [] };
       });
       return { kind: "answered", receipts, ...END };
     },

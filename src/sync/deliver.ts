@@ -38,6 +38,7 @@ const refusedReceipt = ({ id }: RecordedEvent, why: string): Receipt => ({
   result: "refused",
   why,
   refusal: "never",
+  problems: [],
 });
 
 /** Refusals that are about what was sent, not about who sends or when: a part of it may still be taken. */

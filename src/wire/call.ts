@@ -1,6 +1,7 @@
-import { check, describeProblem, holding, InputError, listOfEach, type Problem, text } from "@/core/base";
+import { check, describeProblem, InputError, phrase, type Problem } from "@/core/base";
 import { keptAnswers } from "./kept-answers";
 import { type Answering, refusalOf } from "./refusals";
+import { readProblem, refusalBody, type SentProblem } from "./problems";
 import { pathOf, type Route } from "./route";
 import { askToSignIn } from "./sign-in-asked";
 
@@ -17,17 +18,16 @@ export type Called<T> =
       readonly body: unknown;
     };
 
-const MOST_PROBLEMS = 500;
-const refusal = holding({
-  problems: listOfEach(holding({ where: text(2000), what: text(4000), todo: text(2000) }), MOST_PROBLEMS),
-});
-
 function problemsIn(body: unknown, status: number): readonly Problem[] {
   try {
-    return (check(refusal, body, "answer") as { problems: readonly Problem[] }).problems;
+    return (check(refusalBody, body, "answer") as { problems: readonly SentProblem[] }).problems.map(readProblem);
   } catch {
     return [
-      { where: "server", what: `answered ${status} and did not say why`, todo: "Try again; reload if it stays so." },
+      {
+        where: "server",
+        what: phrase`answered ${status} and did not say why`,
+        todo: "Try again; reload if it stays so.",
+      },
     ];
   }
 }

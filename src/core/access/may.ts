@@ -1,4 +1,4 @@
-import type { Problem } from "../base";
+import { type Message, type Problem, phrase } from "../base";
 import { type Role, ROLES } from "../vocabulary";
 import { type Act, ACTS, type Cell } from "./acts";
 
@@ -29,7 +29,7 @@ const cellOf = (act: Act, role: Role): Cell => ACTS[act].cells[role];
 /** The roles that may do something without more being asked. */
 export const rolesFor = (act: Act): readonly Role[] => ROLES.filter((role) => cellOf(act, role) === "yes");
 
-const refused = (what: string, todo: string, where = "you"): Verdict => ({
+const refused = (what: Message, todo: Message, where = "you"): Verdict => ({
   may: false,
   problem: { where, what, todo },
 });
@@ -65,7 +65,7 @@ function depending(cell: Exclude<Cell, "yes" | "no">, asker: Asker, record: Reco
     return record?.isSupervised
       ? YES
       : refused(
-          `as ${asker.role} you may not ${ACTS["override a block"].words} by yourself`,
+          phrase`as ${asker.role} you may not ${ACTS["override a block"].words} by yourself`,
           "Your supervisor enters their short code on this screen.",
         );
   if (cell === "granted")
@@ -97,7 +97,7 @@ export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict
   if (cell === "yes") return YES;
   if (cell !== "no") return depending(cell, asker, record);
   const whom = rolesFor(act).includes("practitioner") ? "a practitioner" : "the owner";
-  return refused(`as ${asker.role} you may not ${ACTS[act].words}`, `Ask ${whom}.`);
+  return refused(phrase`as ${asker.role} you may not ${ACTS[act].words}`, phrase`Ask ${whom}.`);
 }
 
 /** The kinds of event of an examination that take more than examining. */

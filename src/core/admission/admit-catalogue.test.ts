@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { describeProblem } from "../base";
 import { check, InputError } from "../base";
 import {
   DEFAULT_READING_SETTINGS,
@@ -21,7 +22,7 @@ function refusal<T extends EventType>(exam: ExamBuilder, type: T, body: EventBod
     throw error;
   }
   const found = admit(exam.state(), event);
-  return found && `${found.where}: ${found.what}. ${found.todo}`;
+  return found && describeProblem(found);
 }
 const slump = () => {
   const exam = buildExam();

@@ -1,3 +1,4 @@
+import { phrase } from "../base";
 import { type EpisodeDraft, type EpisodeState, markersOf, type StreamEvent } from "../record";
 import { problem, type Refusal } from "./admit-run";
 import { MOST_EVENTS } from "./room";
@@ -19,9 +20,13 @@ function markerProblem(state: EpisodeState, { body }: EpisodeDraft & { type: "ma
   if (body.kind === "activity" && body.words.trim() === "")
     return problem("body › words", "is empty", "Write the activity in their own words.");
   if (others.length >= MOST_SIGNS)
-    return problem("body", `is one more than the ${MOST_SIGNS} signs that are followed`, "Drop one first.");
+    return problem("body", phrase`is one more than the ${MOST_SIGNS} signs that are followed`, "Drop one first.");
   if (body.kind === "activity" && others.filter(({ kind }) => kind === "activity").length >= MOST_ACTIVITIES)
-    return problem("body › kind", `is a sixth activity, and a course holds ${MOST_ACTIVITIES}`, "Drop one first.");
+    return problem(
+      "body › kind",
+      phrase`is a sixth activity, and a course holds ${MOST_ACTIVITIES}`,
+      "Drop one first.",
+    );
   const isSame = others.some(
     (one) =>
       one.kind === body.kind &&
@@ -49,7 +54,7 @@ export function episodeProblem(
 ): Refusal | null {
   const told = event as unknown as EpisodeDraft;
   if (length >= MOST_EVENTS)
-    return problem("event", `the course is full: it holds ${MOST_EVENTS} events`, "Begin a new course.");
+    return problem("event", phrase`the course is full: it holds ${MOST_EVENTS} events`, "Begin a new course.");
   if (state.person === null && told.type !== "episode-opened")
     return {
       where: "event",

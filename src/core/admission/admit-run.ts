@@ -1,4 +1,4 @@
-import type { Problem } from "../base";
+import { type Message, type Problem, phrase } from "../base";
 import { DOSE_SCHOOLS, notMeasuredBy, type Protocol, protocolOf, stagesOf } from "../knowledge";
 import type { Measure } from "../measurement";
 import {
@@ -31,7 +31,7 @@ export type RefusalClass = "never" | "signed" | "depends" | "update" | "forbidde
 /** Why an event is not taken, and what may become of it. */
 export type Refusal = Problem & { readonly refusal: RefusalClass };
 
-export const problem = (where: string, what: string, todo: string, refusal: RefusalClass = "never"): Refusal => ({
+export const problem = (where: string, what: Message, todo: Message, refusal: RefusalClass = "never"): Refusal => ({
   where,
   what,
   todo,
@@ -66,8 +66,8 @@ export function onRunStage(
     run: null,
     problem: problem(
       "body › stage",
-      `"${stage}" is not a stage of this test as it is being run`,
-      `Use one of: ${stages.map(({ id }) => id).join(", ")}.`,
+      phrase`"${stage}" is not a stage of this test as it is being run`,
+      phrase`Use one of: ${stages.map(({ id }) => id).join(", ")}.`,
     ),
   };
 }
@@ -85,9 +85,9 @@ function optionsOf(protocol: Protocol, school: string): readonly string[] {
 export const startRun: Check<"run-started"> = (state, { body }) => {
   const protocol = protocolOf(body.test);
   if (protocol.sided && body.side === null)
-    return problem("body › side", `${protocol.name} is done on one side`, "Choose right or left.");
+    return problem("body › side", phrase`${protocol.name} is done on one side`, "Choose right or left.");
   if (!protocol.sided && body.side !== null)
-    return problem("body › side", `${protocol.name} has no side of its own`, "Send null for the side.");
+    return problem("body › side", phrase`${protocol.name} has no side of its own`, "Send null for the side.");
   if (state.runIds.has(body.run))
     return problem("body › run", "is the id of a run that exists already", "Make a new id for a new run.");
   for (const [school, chosen] of Object.entries(body.variant)) {
@@ -95,8 +95,8 @@ export const startRun: Check<"run-started"> = (state, { body }) => {
     if (chosen !== undefined && !options.includes(chosen))
       return problem(
         `body › variant › ${school}`,
-        `"${chosen}" is not a way ${protocol.name} is done`,
-        options.length ? `Use one of: ${options.join(", ")}.` : "Leave it out.",
+        phrase`"${chosen}" is not a way ${protocol.name} is done`,
+        options.length ? phrase`Use one of: ${options.join(", ")}.` : "Leave it out.",
       );
   }
   return null;
@@ -149,8 +149,8 @@ export const answer: Check<"answer-recorded"> = (state, { body }) => {
   if (!options.includes(answerToday(run, body.stage, body.answer)))
     return problem(
       "body › answer",
-      `"${body.answer}" is not an answer to ${stage.name}`,
-      options.length ? `Use one of: ${options.join(", ")}.` : "This stage takes a response or numbers.",
+      phrase`"${body.answer}" is not an answer to ${stage.name}`,
+      options.length ? phrase`Use one of: ${options.join(", ")}.` : "This stage takes a response or numbers.",
     );
   return stageProblem(run, stageToday(run, body.stage));
 };
@@ -165,7 +165,7 @@ function orderProblem(measures: readonly Measure[], run: Run, changed: Measure, 
     if (measure.falling ? before < after : before > after)
       return problem(
         "body › value",
-        `${measure.label} (${before}) lies beyond ${measures.find(({ id }) => id === measure.upTo)?.label.toLowerCase()} (${after})`,
+        phrase`${measure.label} (${before}) lies beyond ${measures.find(({ id }) => id === measure.upTo)?.label.toLowerCase()} (${after})`,
         "Check both numbers; the onset comes first.",
       );
   }
@@ -180,19 +180,21 @@ export const measure: Check<"measure-recorded"> = (state, { body }) => {
   if (!measured)
     return problem(
       "body › measure",
-      `"${body.measure}" is not measured in ${protocol.name}`,
-      protocol.measures.length ? `Use one of: ${protocol.measures.map(({ id }) => id).join(", ")}.` : "Leave it out.",
+      phrase`"${body.measure}" is not measured in ${protocol.name}`,
+      protocol.measures.length
+        ? phrase`Use one of: ${protocol.measures.map(({ id }) => id).join(", ")}.`
+        : "Leave it out.",
     );
   if (body.value === null) return null;
   const [low, high] = measured.range;
   if (body.value < low || body.value > high)
     return problem(
       "body › value",
-      `${body.value} is out of range for ${measured.label.toLowerCase()}`,
-      `Use a value from ${low} to ${high} ${measured.unit}.`,
+      phrase`${body.value} is out of range for ${measured.label.toLowerCase()}`,
+      phrase`Use a value from ${low} to ${high} ${measured.unit}.`,
     );
   const not = body.how ? notMeasuredBy(run.test, measured.id, body.how.device) : null;
-  if (not) return problem("body › how", `is no way to measure ${measured.label.toLowerCase()} here`, not);
+  if (not) return problem("body › how", phrase`is no way to measure ${measured.label.toLowerCase()} here`, not);
   return orderProblem(protocol.measures, run, measured, body.value);
 };
 
@@ -208,8 +210,8 @@ export const reported: Check<"answer-reported"> = (state, { body }) => {
   if (asks.includes(body.says)) return null;
   return problem(
     "body › says",
-    `"${body.says}" is nothing that is said of this stage`,
-    asks.length ? `Use one of: ${asks.join(", ")}.` : "Leave it out: this stage is seen, not felt.",
+    phrase`"${body.says}" is nothing that is said of this stage`,
+    asks.length ? phrase`Use one of: ${asks.join(", ")}.` : "Leave it out: this stage is seen, not felt.",
   );
 };
 
@@ -219,12 +221,12 @@ export const signNoted: Check<"sign-recorded"> = (state, { body }) => {
   const protocol = protocolOf(run.test);
   const [signId, option] = signToday(run, body.sign, body.option);
   const sign = protocol.signs.find(({ id }) => id === signId);
-  if (!sign) return problem("body › sign", `"${body.sign}" is not noted in ${protocol.name}`, "Leave it out.");
+  if (!sign) return problem("body › sign", phrase`"${body.sign}" is not noted in ${protocol.name}`, "Leave it out.");
   return option === null || sign.options.some(({ id }) => id === option)
     ? null
     : problem(
         "body › option",
-        `"${body.option}" is not an option of ${sign.label.toLowerCase()}`,
-        `Use one of: ${sign.options.map(({ id }) => id).join(", ")}.`,
+        phrase`"${body.option}" is not an option of ${sign.label.toLowerCase()}`,
+        phrase`Use one of: ${sign.options.map(({ id }) => id).join(", ")}.`,
       );
 };

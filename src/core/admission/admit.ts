@@ -1,3 +1,4 @@
+import { phrase } from "../base";
 import {
   CRANIAL_ITEMS,
   GUARD_QUESTIONS,
@@ -52,14 +53,14 @@ const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
     if (!known)
       return problem(
         where,
-        `${kind} at "${level}" ${side ?? "without a side"} is not examined`,
+        phrase`${kind} at "${level}" ${side ?? "without a side"} is not examined`,
         "Use a level of the baseline with its side.",
       );
     if (!NEURO_SCALES[kind].steps.some((step) => step.value === value))
       return problem(
         `${where} › value`,
-        `${value} is not a step of ${NEURO_SCALES[kind].label.toLowerCase()}`,
-        `Use one of: ${NEURO_SCALES[kind].steps.map((step) => step.value).join(", ")}.`,
+        phrase`${value} is not a step of ${NEURO_SCALES[kind].label.toLowerCase()}`,
+        phrase`Use one of: ${NEURO_SCALES[kind].steps.map((step) => step.value).join(", ")}.`,
       );
   }
   return null;
@@ -72,11 +73,15 @@ const override: Check<"block-overridden"> = (state, event) => {
   const { body } = event;
   const block = assessGuard(state).blocks.find(({ id }) => id === body.block);
   if (!block)
-    return problem("body › block", `"${body.block}" is not a block of this exam`, "Override a block that stands.");
+    return problem(
+      "body › block",
+      phrase`"${body.block}" is not a block of this exam`,
+      "Override a block that stands.",
+    );
   if (block.final)
     return problem(
       "body › block",
-      `cannot be overridden: ${block.reason}`,
+      phrase`cannot be overridden: ${block.reason}`,
       "Only the answer that led to it can change it.",
     );
   if (versionOfEvent(event) < FOR_ONE_TEST) return null;
@@ -86,7 +91,7 @@ const override: Check<"block-overridden"> = (state, event) => {
     ? null
     : problem(
         "body › test",
-        `${protocolOf(body.test).name} is not reached by this block`,
+        phrase`${protocolOf(body.test).name} is not reached by this block`,
         "Name a test that it blocks.",
       );
 };
@@ -112,14 +117,14 @@ const guardAnswer: Check<"guard-answered"> = (state, event) => {
   if (!question)
     return problem(
       "body › question",
-      `"${body.question}" is not asked in this exam`,
+      phrase`"${body.question}" is not asked in this exam`,
       "Use one of the guard's questions.",
     );
   if (!question.options.some(({ id }) => id === currentId(question.options, body.answer)))
     return problem(
       "body › answer",
-      `"${body.answer}" is not an answer to it`,
-      `Use one of: ${question.options.map(({ id }) => id).join(", ")}.`,
+      phrase`"${body.answer}" is not an answer to it`,
+      phrase`Use one of: ${question.options.map(({ id }) => id).join(", ")}.`,
     );
   return versionOfEvent(event) >= ASKS_ANEW &&
     body.by === "relative" &&
@@ -127,7 +132,7 @@ const guardAnswer: Check<"guard-answered"> = (state, event) => {
     currentId(question.options, body.answer) !== NOT_KNOWN
     ? problem(
         "body › by",
-        `"${question.heading}" was answered through a relative`,
+        phrase`"${question.heading}" was answered through a relative`,
         "Find another way to ask, or answer that it is not known.",
       )
     : null;
@@ -141,7 +146,7 @@ const symptom: Check<"symptom-named"> = (state, { body }) => {
     ? null
     : problem(
         "body › area",
-        `is a fourth symptom, and a complaint holds ${MOST_SYMPTOMS}`,
+        phrase`is a fourth symptom, and a complaint holds ${MOST_SYMPTOMS}`,
         "Drop one, or join two areas into one.",
       );
 };
@@ -159,7 +164,7 @@ function openingProblem(event: EventOf<"exam-opened">): Refusal | null {
   return versionOfEvent(event) >= KNOWS_COURSES && visit && visit.date < person.birthDate
     ? problem(
         "body › visit › date",
-        `${visit.date} is before the day of birth, ${person.birthDate}`,
+        phrase`${visit.date} is before the day of birth, ${person.birthDate}`,
         "Correct the day, or the birth date on the roster.",
       )
     : null;
@@ -177,7 +182,11 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
   "referral-acknowledged": (state, { body }) =>
     assessGuard(state).referrals.some(({ id }) => id === body.referral)
       ? null
-      : problem("body › referral", `"${body.referral}" is not a referral of this exam`, "Answer one that stands."),
+      : problem(
+          "body › referral",
+          phrase`"${body.referral}" is not a referral of this exam`,
+          "Answer one that stands.",
+        ),
   "run-started": startRun,
   "response-recorded": respond,
   "answer-recorded": answer,
@@ -194,7 +203,7 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
   "stage-skipped": (state, { body }) => onRunStage(state, body.run, body.stage).problem,
   "technique-logged": (_state, event) =>
     versionOfEvent(event) >= SAYS_WHERE && event.body.region === undefined
-      ? problem("body › region", "is missing", `Say where it is done: ${TECHNIQUE_REGIONS.join(", ")}.`)
+      ? problem("body › region", "is missing", phrase`Say where it is done: ${TECHNIQUE_REGIONS.join(", ")}.`)
       : null,
   "run-counted": (state, { body }) => {
     const run = findRun(state, body.run);
@@ -219,7 +228,8 @@ export function shapeProblem(state: ExamState, event: ExamEvent): Refusal | null
     return event.type === "exam-opened"
       ? openingProblem(event)
       : problem("event", "comes before the exam was opened", "Send the exam-opened event first.", "depends");
-  if (event.exam !== state.id) return problem("exam", "belongs to another exam", `Send it to exam ${event.exam}.`);
+  if (event.exam !== state.id)
+    return problem("exam", "belongs to another exam", phrase`Send it to exam ${event.exam}.`);
   if (event.type === "exam-opened") return problem("type", "opens an exam that is open already", "Leave it out.");
   if (SIGNATURES.has(event.type)) return signatureProblem(state, event);
   if (state.signed && !event.amendment)

@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
+import { worded } from "../base";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { ALL_CLEAR_OPTION, anewForTest, ASKED_ANEW_IDS, type AskedAnewId, protocolOf, PROTOCOLS } from "../knowledge";
 import { runSheet } from "../planning";
@@ -16,7 +18,8 @@ const ready = () => buildExam().complaint("si-area.right").consent().guard().res
 /** What stands against one more event, as of a version. */
 function refused(exam: ExamBuilder, draft: EventDraft, v = RECORD_VERSION): string | null {
   const sample = exam.events.at(-1)!;
-  return admit(exam.state(), { ...sample, id: exam.newId(), v, ...draft } as ExamEvent)?.what ?? null;
+  const against = admit(exam.state(), { ...sample, id: exam.newId(), v, ...draft } as ExamEvent);
+  return against && worded(against.what);
 }
 
 const NEEDS: Readonly<Record<AskedAnewId, (exam: ExamBuilder) => EventDraft>> = {
@@ -69,7 +72,7 @@ describe("what is asked for on its own", () => {
       const stands = (agreed?: boolean) => {
         const exam = ready();
         if (agreed !== undefined) exam.add("asked-anew", { what: "neck thrust", agreed });
-        return techniqueAgreementProblem(exam.state(), { kind, region })?.what ?? null;
+        return whatOf(techniqueAgreementProblem(exam.state(), { kind, region })) ?? null;
       };
       expect(stands(true)).toBeNull();
       if (isThrust)

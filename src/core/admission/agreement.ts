@@ -1,3 +1,4 @@
+import { phrase } from "../base";
 import { type AskedAnew, anewForTest, askedAnew, type AskedAnewId, protocolOf } from "../knowledge";
 import { DECLINED, type EventOf, type ExamState } from "../record";
 import { problem, type Refusal } from "./admit-run";
@@ -32,8 +33,8 @@ function refusedFor(given: ExamState["askedAnew"], id: AskedAnewId, where: strin
   const { label } = askedAnew(id);
   if (given[id] === true) return null;
   return given[id] === false
-    ? problem(where, `${what}: they did not agree to ${label}`, NEVER_AGAIN)
-    : problem(where, `${what}: ${label} has not been asked for`, "Ask for it, record the answer, then go on.");
+    ? problem(where, phrase`${what}: they did not agree to ${label}`, NEVER_AGAIN)
+    : problem(where, phrase`${what}: ${label} has not been asked for`, "Ask for it, record the answer, then go on.");
 }
 
 /** A test that asks for more than the agreement to the tests, or that they did not want. */
@@ -43,7 +44,7 @@ export function testAgreementProblem(state: ExamState, test: EventOf<"run-starte
   if (!stands || stands.is === "agreed") return null;
   return stands.anew
     ? refusedFor(state.askedAnew, stands.anew.id, "body › test", name)
-    : problem("body › test", `${name}: they did not agree to it`, NEVER_AGAIN);
+    : problem("body › test", phrase`${name}: they did not agree to it`, NEVER_AGAIN);
 }
 
 /**

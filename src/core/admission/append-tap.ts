@@ -1,4 +1,4 @@
-import { InputError, type Problem } from "../base";
+import { InputError, type Problem, worded } from "../base";
 import {
   type Actor,
   append,
@@ -111,7 +111,7 @@ export function irregularities({ exam, events }: Pick<History, "exam" | "events"
     const how = hadNotSeen(recorded, events, index)
       ? "done before the other device's answer arrived"
       : "would not have been taken";
-    found.push({ event: recorded.id, seq: index + 1, why: `${how}: ${refused.what}` });
+    found.push({ event: recorded.id, seq: index + 1, why: `${how}: ${worded(refused.what)}` });
   });
   return found;
 }

@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
+import { worded } from "../base";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { ALL_CLEAR_OPTION, GUARD_QUESTIONS, protocolOf, PROTOCOLS } from "../knowledge";
 import {
@@ -54,8 +56,9 @@ describe("a blocked stage", () => {
           run.id,
           kindOf(here) === "provoke" ? "nothing" : (here.options?.[0]?.id ?? "unchanged"),
         );
-        const refused =
-          admit(started.state, event(started, given.type, given.body))?.what.startsWith("is blocked") ?? false;
+        const refused = worded(whatOf(admit(started.state, event(started, given.type, given.body))) ?? "").startsWith(
+          "is blocked",
+        );
         expect([protocol.id, side, refused]).toEqual([
           protocol.id,
           side,
@@ -106,8 +109,9 @@ describe("an open emergency", () => {
   it.each(GRAVE)("%s: %s: signing waits exactly as long as one is open", (question, option) => {
     const history = answered(question, option);
     const sign = (at: History) =>
-      admit(at.state, event(at, "exam-signed", { name: "", registration: "", statement: "", head: "", length: 1 }))
-        ?.what;
+      whatOf(
+        admit(at.state, event(at, "exam-signed", { name: "", registration: "", statement: "", head: "", length: 1 })),
+      );
     const emergency = openEmergency(assessGuard(history.state));
     if (!emergency) return expect(sign(history)).toBeUndefined();
     expect(sign(history)).toContain("an emergency referral is not answered");

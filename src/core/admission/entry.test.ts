@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { describeProblem } from "../base";
 import { buildExam } from "@/fixtures/samples/build";
 import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { PROTOCOLS, type Protocol, type TestId } from "../knowledge";
@@ -17,7 +18,7 @@ function take(exam: Exam, drafts: readonly EventDraft[]): string[] {
     const state = exam.state();
     const event = exam.add(type, body as never) as ExamEvent;
     const wrong = admit(state, event);
-    return wrong ? [`${type}: ${wrong.where} ${wrong.what}`] : [];
+    return wrong ? [`${type}: ${describeProblem(wrong)}`] : [];
   });
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { problemAtField } from "../base";
 import { MEASURING, notMeasuredBy, PROTOCOLS, type TestId } from "../knowledge";
 import { MEASURED_WITH } from "../measurement";
 import { comparedRuns } from "../reading";
@@ -19,7 +20,7 @@ const HOW: MeasuredHow = {
 const refused = (exam: ExamBuilder, type: ExamEvent["type"], body: object): string | null => {
   const event = { ...exam.events.at(-1)!, id: exam.newId(), type, body } as ExamEvent;
   const found = admit(exam.state(), event);
-  return found && `${found.what}. ${found.todo}`;
+  return found && problemAtField(found);
 };
 
 describe("what a number was measured with", () => {
@@ -50,7 +51,7 @@ describe("what a number was measured with", () => {
             how: { ...HOW, device },
           });
           if (why === null) expect(said).toBeNull();
-          else expect(said).toBe(`is no way to measure ${measure.label.toLowerCase()} here. ${why}`);
+          else expect(said).toBe(`Is no way to measure ${measure.label.toLowerCase()} here. ${why}`);
           if (why === null) taken++;
           else not++;
         }

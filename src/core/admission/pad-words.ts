@@ -44,6 +44,8 @@ type PadWords = {
   readonly notHere: string;
   readonly cannotShow: string;
   readonly morePlaces: string;
+  /** Before it has joined, and after it has left. */
+  readonly join: Readonly<Record<"title" | "intro" | "code" | "speaks" | "join" | "thanks", string>>;
 };
 
 const POSTURES = Object.keys(IN_POSTURE) as Position[];
@@ -83,6 +85,14 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     notHere: "No",
     cannotShow: "I cannot show it",
     morePlaces: "All of me",
+    join: {
+      title: "Join an examination",
+      intro: "A device of the clinic joins as its answer pad or its probe. Nothing of anybody is kept on it.",
+      code: "Code, as the examination’s screen shows it",
+      speaks: "The answer pad speaks",
+      join: "Join",
+      thanks: "Thank you. Please give it back.",
+    },
   },
   de: {
     asked: {
@@ -127,6 +137,14 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     notHere: "Nein",
     cannotShow: "Ich kann es nicht zeigen",
     morePlaces: "Alles zeigen",
+    join: {
+      title: "An einer Untersuchung teilnehmen",
+      intro: "Ein Gerät der Praxis nimmt als Antwort-Gerät oder als Messgerät teil. Es behält von niemandem etwas.",
+      code: "Code, wie ihn der Bildschirm der Untersuchung zeigt",
+      speaks: "Das Antwort-Gerät spricht",
+      join: "Teilnehmen",
+      thanks: "Danke. Bitte geben Sie es zurück.",
+    },
   },
 };
 

@@ -1,3 +1,4 @@
+import { phrase } from "../base";
 import { type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
 import { isEarned } from "../reading";
 import {
@@ -82,48 +83,52 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
   if (state.ended)
     return problem(
       "body › test",
-      `${protocol.name}: the examination has ended (${END_REASONS[state.ended.reason]})`,
+      phrase`${protocol.name}: the examination has ended (${END_REASONS[state.ended.reason]})`,
       "Take the end back to go on, or begin another examination.",
     );
   const guard = assessGuard(state, v);
   const [missing] = missingBeforeTesting(state, guard);
-  if (missing) return problem("body › test", `${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  if (missing) return problem("body › test", phrase`${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const notAgreed = v >= ASKS_ANEW ? testAgreementProblem(state, body.test) : null;
   if (notAgreed) return notAgreed;
   const [unasked] = isPlanned(state, body.test) ? [] : unaskedFor(state, body.test, v);
   if (unasked)
     return problem(
       "body › test",
-      `${protocol.name}: "${unasked.heading}" was not asked`,
+      phrase`${protocol.name}: "${unasked.heading}" was not asked`,
       "Put the test on the sheet and answer the question it brings, then start.",
     );
   const open = unfinishedRun(state);
   if (open)
     return problem(
       "body › test",
-      `${open.name} is unfinished: ${open.asks}`,
+      phrase`${open.name} is unfinished: ${open.asks}`,
       "Finish it, skip the step with a reason, or stop the test, then start the next.",
     );
   const last = state.runs.findLast((run) => run.test === body.test && run.side === body.side);
   if (last?.soreness && last.soreness.minutes === null)
     return problem(
       "body › test",
-      `${protocol.name} still hurts from the last time (${last.soreness.intensity} of 10)`,
+      phrase`${protocol.name} still hurts from the last time (${last.soreness.intensity} of 10)`,
       "Repeat it once the soreness has settled, and record how long that took.",
     );
   if (v >= SAYS_WHY_AGAIN && body.again === undefined && repeatAsksWhy(state, body))
     return problem(
       "body › again",
-      `${protocol.name} was done already, and why it is repeated is not said`,
-      `Say why: ${REPEAT_REASONS.join(", ")}.`,
+      phrase`${protocol.name} was done already, and why it is repeated is not said`,
+      phrase`Say why: ${REPEAT_REASONS.join(", ")}.`,
     );
   if (!isEarned(protocol, body.side, effectiveRuns(state.runs), settingsOf(state)))
-    return problem("body › test", `${protocol.name} ${protocol.earned?.otherwise}`, "Do that first, or leave it out.");
+    return problem(
+      "body › test",
+      phrase`${protocol.name} ${protocol.earned?.otherwise}`,
+      "Do that first, or leave it out.",
+    );
   const [block] = canBlock(state) ? blocksOnTest(guard, protocol, body.variant, body.side).whole : [];
   return block
     ? problem(
         "body › test",
-        `${protocol.name} is blocked: ${block.reason}`,
+        phrase`${protocol.name} is blocked: ${block.reason}`,
         block.final
           ? "Leave it out: no typed reason lifts this block."
           : "Leave it out, or override the block with a typed reason first.",
@@ -138,7 +143,7 @@ function blockProblem(state: ExamState, run: Run, stage: Stage | undefined, wher
   return block
     ? problem(
         where,
-        `is blocked: ${block.reason}`,
+        phrase`is blocked: ${block.reason}`,
         block.final
           ? "Leave the stage out: no typed reason lifts this block."
           : "Skip the stage, or override the block with a typed reason first.",
@@ -189,23 +194,23 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
   if (final)
     return problem(
       "body › region",
-      `${kind}, ${region} is blocked: ${final.reason}`,
+      phrase`${kind}, ${region} is blocked: ${final.reason}`,
       "Leave it out: no typed reason lifts this block. What somebody else did can be recorded as done elsewhere.",
     );
   const missing = missingBeforeTesting(state, guard).find((one) => one !== "rest");
-  if (missing) return problem("body › kind", `${kind}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  if (missing) return problem("body › kind", phrase`${kind}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const open = unfinishedRun(state);
   if (open)
     return problem(
       "body › kind",
-      `${open.name} is unfinished: ${open.asks}`,
+      phrase`${open.name} is unfinished: ${open.asks}`,
       "Finish it, or stop the test; after a technique it can no longer be told apart.",
     );
   const [unasked] = unaskedByTechnique(state, guard, { kind, region, side }, v);
   if (unasked)
     return problem(
       "body › region",
-      `${kind}, ${region}: "${unasked.heading}" was not asked`,
+      phrase`${kind}, ${region}: "${unasked.heading}" was not asked`,
       "Answer the question that it brings, then do it.",
     );
   const notAgreed = v >= ASKS_ANEW ? techniqueAgreementProblem(state, event.body) : null;
@@ -213,7 +218,7 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
   return blocks[0] && !despite
     ? problem(
         "body › despite",
-        `${kind}, ${region} is blocked: ${blocks[0].reason}`,
+        phrase`${kind}, ${region} is blocked: ${blocks[0].reason}`,
         "Leave it out, or type the reason why it is done all the same.",
       )
     : null;
@@ -238,7 +243,7 @@ function signProblem(state: ExamState): Refusal | null {
   return open
     ? problem(
         "body",
-        `an emergency referral is not answered: ${open.text}`,
+        phrase`an emergency referral is not answered: ${open.text}`,
         "Record what was done about it, then sign.",
       )
     : null;
@@ -290,8 +295,7 @@ export const asksPermission = ({ type }: Pick<ExamEvent, "type">): boolean => AS
  * What stands against beginning this now, or null. Amending a signed record
  * begins nothing: it says what was.
  *
- * @example permissionProblem(openedState, startOfThighThrust)?.what
- * // "Thigh thrust: their agreement is not recorded"
+ * @example permissionProblem(openedState, startOfThighThrust)?.where // "body › test"
  */
 export function permissionProblem(state: ExamState, event: ExamEvent): Refusal | null {
   if (event.amendment) return null;

@@ -1,3 +1,4 @@
+import { phrase } from "../base";
 import type { ExamEvent, ExamState } from "../record";
 import { problem, type Refusal } from "./admit-run";
 
@@ -31,14 +32,14 @@ export function roomProblem(state: Pick<ExamState, "known">, event: ExamEvent): 
   if (size >= MOST_EVENTS)
     return problem(
       "event",
-      `the record is full: it holds ${MOST_EVENTS} events`,
+      phrase`the record is full: it holds ${MOST_EVENTS} events`,
       "Go on in a new examination of the same person.",
     );
   return ENDS_AN_EXAM.has(event.type) || event.amendment
     ? null
     : problem(
         "event",
-        `the record is nearly full: it holds ${size} of ${MOST_EVENTS} events, and the last places are kept`,
+        phrase`the record is nearly full: it holds ${size} of ${MOST_EVENTS} events, and the last places are kept`,
         "Note what is left, sign it, and go on in a new examination.",
       );
 }

@@ -1,5 +1,6 @@
 import { array, boolean, type ISchema, mixed, number, object, type ObjectShape, string } from "yup";
 import { withFastPath } from "./fast-path";
+import { type Message, phrase } from "./phrase";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
 
@@ -29,8 +30,8 @@ export const holding = <S extends ObjectShape>(shape: S) =>
 export const oneOf = <const T extends string>(values: readonly T[]) =>
   withFastPath(
     mixed<T>()
-      .defined(`is missing; choose one of: ${values.join(", ")}`)
-      .oneOf(values, `is not one of: ${values.join(", ")}; choose one of these`),
+      .defined(phrase`is missing; choose one of: ${values.join(", ")}`)
+      .oneOf(values, phrase`is not one of: ${values.join(", ")}; choose one of these`),
     (value) => values.includes(value as T),
   );
 
@@ -39,8 +40,8 @@ export const oneOfOrNone = <const T extends string>(values: readonly T[]) =>
   withFastPath(
     mixed<T>()
       .nullable()
-      .oneOf([...values, null], `is not one of: ${values.join(", ")}; choose one of these, or null`)
-      .defined(`is missing; send one of: ${values.join(", ")}, or null`),
+      .oneOf([...values, null], phrase`is not one of: ${values.join(", ")}; choose one of these, or null`)
+      .defined(phrase`is missing; send one of: ${values.join(", ")}, or null`),
     (value) => values.includes(value as T),
   );
 
@@ -75,10 +76,10 @@ export const text = (max: number, min = 0) =>
     string()
       .typeError("is not text; write it as text")
       .defined("is missing; write it, even if empty")
-      .max(max, `is longer than ${max} characters; shorten it`)
+      .max(max, phrase`is longer than ${max} characters; shorten it`)
       .test(
         "long-enough",
-        min === 1 ? "is empty; write something here" : `is too short; write at least ${min} characters`,
+        min === 1 ? "is empty; write something here" : phrase`is too short; write at least ${min} characters`,
         (value) => value === undefined || value === null || value.trim().length >= min,
       ),
     (value) => isText(value, max, min),
@@ -168,8 +169,8 @@ export const numberIn = (low: number, high: number, unit = "") =>
   withFastPath(
     number()
       .typeError("is not a number; write it with digits")
-      .min(low, `is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
-      .max(high, `is above ${high}${unit}; use a value from ${low} to ${high}${unit}`),
+      .min(low, phrase`is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
+      .max(high, phrase`is above ${high}${unit}; use a value from ${low} to ${high}${unit}`),
     (value) => isBetween(value, low, high),
   );
 
@@ -180,8 +181,8 @@ export const wholeIn = (low: number, high: number) =>
   );
 
 /** The schema, where null stands for "not measured" or "does not apply". */
-export const orNone = <T>(schema: { nullable(): { defined(message: string): T } }, what: string): T =>
-  schema.nullable().defined(`is missing; send ${what}, or null`);
+export const orNone = <T>(schema: { nullable(): { defined(message: Message): T } }, what: string): T =>
+  schema.nullable().defined(phrase`is missing; send ${what}, or null`);
 
 /** 0 none to 10 worst imaginable. */
 export const painScore = () => wholeIn(0, 10);
@@ -228,6 +229,6 @@ export const listOfEach = <T>(schema: ISchema<T>, most: number) =>
       .of(schema)
       .typeError("is not a list; send a list")
       .defined("is missing; send a list, even if empty")
-      .max(most, `is longer than ${most}; send fewer`),
+      .max(most, phrase`is longer than ${most}; send fewer`),
     (value) => Array.isArray(value) && value.length <= most,
   );

@@ -30,6 +30,7 @@ export { withFastPath } from "./fast-path";
 export { named } from "./named";
 export { fQuantile, tQuantile } from "./f-distribution";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";
+export { type Message, type Phrase, phrase, worded, type Wordings } from "./phrase";
 export { remembered, rememberedWith } from "./remembered";
 export { isolated } from "./isolated";
 export { isTooDeep, MOST_LEVELS } from "./too-deep";

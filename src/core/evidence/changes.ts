@@ -1,5 +1,5 @@
 import { array, type InferType, number } from "yup";
-import { check, closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo } from "../base";
+import { check, closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo, type Message, phrase } from "../base";
 import { EVIDENCE, otherStart, protocolOf, RULES, STARTS, TEST_IDS, type TestId } from "../knowledge";
 import { SIDES, SOURCE_IDS } from "../vocabulary";
 import { figureFields, figuresTogether, together } from "./figures-schema";
@@ -8,10 +8,9 @@ import { type EvidenceChanges, OWN_PREFIX, type OwnRecord, type OwnRule } from "
 const OWN_ID = /^own\.[a-z0-9][a-z0-9.-]{0,70}$/;
 
 const ownId = () =>
-  text(80, 1).matches(
-    OWN_ID,
-    `is not an id of the clinic's own; begin it with "${OWN_PREFIX}", small letters, digits, dots and dashes`,
-  );
+  text(80, 1).matches(OWN_ID, {
+    message: phrase`is not an id of the clinic's own; begin it with "${OWN_PREFIX}", small letters, digits, dots and dashes`,
+  });
 
 const common = {
   definition: text(400, 3),
@@ -109,7 +108,7 @@ export const changesSchema = together(
   (changes: never) => changesTogether(changes),
 );
 
-type Fault = { path: string; message: string } | null;
+type Fault = { path: string; message: Message } | null;
 
 const speaksOf = (test: TestId, source: string): boolean =>
   protocolOf(test).readings.some((reading) => reading.source === source);
@@ -122,7 +121,7 @@ function recordTogether(record: unknown): Fault {
   if (isTest(test) && source && !speaksOf(test, source))
     return {
       path: "source",
-      message: `is no source that "${protocolOf(test).name}" speaks about, so the figure could never count; choose one it does`,
+      message: phrase`is no source that "${protocolOf(test).name}" speaks about, so the figure could never count; choose one it does`,
     };
   const replaced = replaces ? EVIDENCE.find(({ id }) => id === replaces) : null;
   if (replaced === undefined)
@@ -140,11 +139,14 @@ function memberFault(rule: OwnRule): Fault {
     if (RULES.some(({ id }) => id === test) || OWN_ID.test(test))
       return { path, message: "is another rule: a rule counts tests, not rules; name its tests instead" };
     if (!isTest(test))
-      return { path, message: `names a test that does not exist, "${test}"; choose one of the catalogue` };
+      return { path, message: phrase`names a test that does not exist, "${test}"; choose one of the catalogue` };
     if (seen.has(`${test} ${run}`)) return { path, message: "is in the rule twice; name each test once" };
     seen.add(`${test} ${run}`);
     if (!speaksOf(test, rule.source))
-      return { path, message: `says nothing about ${rule.source}, so it could never count; choose a test that does` };
+      return {
+        path,
+        message: phrase`says nothing about ${rule.source}, so it could never count; choose a test that does`,
+      };
     if (protocolOf(test).sided === (run === "only run"))
       return {
         path: `members[${index}].run`,
@@ -170,7 +172,10 @@ function ruleTogether(given: unknown): Fault {
   if (rule.k === undefined)
     return { path: "k", message: "is missing; say how many positive tests meet the rule, or give a ratio per count" };
   if (rule.k > n)
-    return { path: "k", message: `is ${rule.k} of ${n}: it asks for more positives than the rule has tests; lower it` };
+    return {
+      path: "k",
+      message: phrase`is ${rule.k} of ${n}: it asks for more positives than the rule has tests; lower it`,
+    };
   return figuresTogether(rule as never);
 }
 
@@ -179,7 +184,7 @@ function strataFault(strata: readonly { from: number; to: number; lr: number }[]
   for (const [index, row] of rows.entries()) {
     const path = `strata[${row.index}]`;
     if (row.from > row.to) return { path: `${path}.to`, message: "lies below the lowest count; give the lowest first" };
-    if (row.to > n) return { path: `${path}.to`, message: `is above the ${n} tests of the rule; lower it` };
+    if (row.to > n) return { path: `${path}.to`, message: phrase`is above the ${n} tests of the rule; lower it` };
     const before = rows[index - 1];
     if (before && before.to >= row.from)
       return { path: `${path}.from`, message: "is a count that another row holds already; give each count once" };
@@ -218,14 +223,20 @@ function changesTogether(given: unknown): Fault {
   const known = new Set([...EVIDENCE, ...RULES].map(({ id }) => id as string));
   for (const [index, { id }] of switches.entries())
     if (!known.has(id) && !ids.has(id))
-      return { path: `switches[${index}].id`, message: `names no record or rule, "${id}"; choose one of the list` };
+      return {
+        path: `switches[${index}].id`,
+        message: phrase`names no record or rule, "${id}"; choose one of the list`,
+      };
   const startIds = new Set<string>([
     ...STARTS.map(({ id }) => id),
     ...SOURCE_IDS.map((source) => otherStart(source).id),
   ]);
   for (const [index, { id }] of starts.entries())
     if (!startIds.has(id))
-      return { path: `starts[${index}].id`, message: `names no starting probability, "${id}"; choose one of the list` };
+      return {
+        path: `starts[${index}].id`,
+        message: phrase`names no starting probability, "${id}"; choose one of the list`,
+      };
   return null;
 }
 

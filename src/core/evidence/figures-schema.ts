@@ -1,5 +1,5 @@
 import { type AnySchema, array, number, ValidationError } from "yup";
-import { closed, wholeIn } from "../base";
+import { closed, type Message, phrase, wholeIn } from "../base";
 import type { PrintedFigures } from "../knowledge";
 
 const MOST_PEOPLE = 1_000_000;
@@ -15,7 +15,7 @@ const ratio = () =>
   number()
     .typeError("is not a number; write it with digits, as in 4.02")
     .moreThan(0, "is not above 0; a likelihood ratio is a positive number")
-    .max(MOST_RATIO, `is above ${MOST_RATIO}; check the decimal point`);
+    .max(MOST_RATIO, phrase`is above ${MOST_RATIO}; check the decimal point`);
 
 /** A 95 % interval: two numbers, low first. */
 const interval = (bound: () => AnySchema) =>
@@ -37,7 +37,7 @@ const isNumber = (value: unknown): value is number => typeof value === "number" 
 type Figures = PrintedFigures & Record<string, unknown>;
 
 /** What only shows when the figures are seen together. Each names the field it stands at. */
-export function figuresTogether(figures: Figures): { path: string; message: string } | null {
+export function figuresTogether(figures: Figures): { path: string; message: Message } | null {
   const { counts, sensitivity, specificity, lrPositive, lrNegative } = figures;
   if (counts) {
     const { tp, fn, fp, tn } = counts;
@@ -65,7 +65,7 @@ export function figuresTogether(figures: Figures): { path: string; message: stri
     if (estimate < bounds[0] || estimate > bounds[1])
       return {
         path,
-        message: `does not hold its own estimate ${estimate}; check the figure and both ends of the interval`,
+        message: phrase`does not hold its own estimate ${estimate}; check the figure and both ends of the interval`,
       };
   }
   if (isNumber(sensitivity) !== isNumber(specificity))
@@ -93,14 +93,15 @@ export function figuresTogether(figures: Figures): { path: string; message: stri
 /** Adds what only shows together, said at the field it is about. */
 export const together = <S extends AnySchema>(
   schema: S,
-  find: (value: never) => { path: string; message: string } | null,
+  find: (value: never) => { path: string; message: Message } | null,
 ): S =>
   schema.test("together", function (value: unknown) {
     if (typeof value !== "object" || value === null) return true;
     const fault = find(value as never);
     if (!fault) return true;
     const path = [this.path, fault.path].filter(Boolean).join(".");
-    return new ValidationError(fault.message, value, path);
+    /** Yup hands a message on as it is, whatever its kind. */
+    return new ValidationError(fault.message as string, value, path);
   }) as S;
 
 /** A rule's k-of-n figures or a record's own, in any form a study prints. */

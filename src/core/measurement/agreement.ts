@@ -1,4 +1,4 @@
-import { fQuantile, refuse, tQuantile } from "../base";
+import { fQuantile, refuse, tQuantile, phrase } from "../base";
 
 /** How far measures and verdicts can be trusted: the same people measured twice, or judged by two. */
 
@@ -75,7 +75,7 @@ function iccInterval(icc: number, { people, repeats, error }: Variance, n: numbe
 export function angleAgreement(pairs: readonly (readonly [first: number, second: number])[]): AngleAgreement {
   const n = pairs.length;
   if (n < 3)
-    refuse("pairs", `are of ${n} ${n === 1 ? "person" : "people"}`, "Measure three people or more, twice each.");
+    refuse("pairs", phrase`are of ${n} ${n === 1 ? "person" : "people"}`, "Measure three people or more, twice each.");
   const variance = varianceOf(pairs);
   const { people, repeats, error } = variance;
   const k = 2;

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
 import {
   angleAlong,
   BAD_FAULTS,
@@ -133,8 +134,8 @@ describe("a measurement as it happens", () => {
   it("takes no zero of a limb that moves, and says by how much it did", () => {
     const capture = new Capture("since zero");
     for (let t = 0; t < 300; t += STEP) capture.add({ t, value: t / 20 });
-    expect(capture.takeZero()?.what).toMatch(/moved by 1[0-9.]+°/);
-    expect(new Capture("since zero").takeZero()?.what).toContain("no reading");
+    expect(whatOf(capture.takeZero())).toMatch(/moved by 1[0-9.]+°/);
+    expect(whatOf(new Capture("since zero").takeZero())).toContain("no reading");
   });
 
   it("reads the same whatever order the readings come in, each once", () => {

@@ -1,4 +1,4 @@
-import type { Problem } from "../base";
+import { type Problem, phrase } from "../base";
 import { isUsable, type Reading } from "./device";
 import { type Movement, movementOf, type Onset, onsetsOf, type Sample } from "./movement";
 
@@ -139,7 +139,7 @@ export class Capture {
     if (moved > ZERO_WITHIN_DEG)
       return {
         where: "zero",
-        what: `moved by ${round(moved)}° while it was taken`,
+        what: phrase`moved by ${round(moved)}° while it was taken`,
         todo: "Hold the limb still, then again.",
       };
     const mean = meanOf(values);

@@ -1,4 +1,4 @@
-import { refuse } from "../base";
+import { refuse, phrase } from "../base";
 
 /** A movement in a stream of angles: where it starts, where it ends, and the angle when somebody said "now". */
 
@@ -117,7 +117,11 @@ const BEFORE_STEPS = 10;
 export function movementOf(samples: readonly Sample[]): Movement {
   const ordered = inOrder(samples);
   if (ordered.length < WINDOW || ordered.at(-1)!.t - ordered[0]!.t < WINDOW * STEP_MS)
-    refuse("samples", `are ${ordered.length} readings`, `Send ${WINDOW} or more, over a quarter of a second at least.`);
+    refuse(
+      "samples",
+      phrase`are ${ordered.length} readings`,
+      phrase`Send ${WINDOW} or more, over a quarter of a second at least.`,
+    );
   const { from, angles } = evenly(ordered);
   const slope = slopes(angles);
   const { length } = angles;
@@ -188,7 +192,8 @@ function angleAt({ from, angles }: Stream, t: number): number {
  */
 export function onsetsOf(samples: readonly Sample[], marks: readonly number[], delayMs: number): (Onset | null)[] {
   const ordered = inOrder(samples);
-  if (ordered.length < WINDOW) refuse("samples", `are ${ordered.length} readings`, `Send ${WINDOW} or more.`);
+  if (ordered.length < WINDOW)
+    refuse("samples", phrase`are ${ordered.length} readings`, phrase`Send ${WINDOW} or more.`);
   const stream = evenly(ordered);
   const smooth = { from: stream.from, angles: smoothed(stream.angles) };
   return marks.map((mark) => {

@@ -1,4 +1,4 @@
-import { refuse } from "../base";
+import { refuse, phrase } from "../base";
 import type { Word } from "../reading";
 
 /** What knowing more is worth, in bits and in changed words. */
@@ -74,7 +74,7 @@ export function worthOf({ start, positive, negative, threshold }: WorthAsked): {
   if (negative > start || positive < start)
     refuse(
       "--start",
-      `${start} does not lie between ${negative} (negative) and ${positive} (positive)`,
+      phrase`${start} does not lie between ${negative} (negative) and ${positive} (positive)`,
       "A positive raises the probability, a negative lowers it: check the three.",
     );
   const chance = impliedChance(start, positive, negative);

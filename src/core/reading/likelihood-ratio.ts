@@ -1,4 +1,4 @@
-import { refuse } from "../base";
+import { refuse, phrase } from "../base";
 import type { Counts } from "../knowledge";
 import { logit, probabilityOf } from "./odds";
 
@@ -27,7 +27,7 @@ function checkCounts(counts: Counts): void {
   for (const cell of ["tp", "fn", "fp", "tn"] as const) {
     const value = counts[cell];
     if (!Number.isInteger(value) || value < 0)
-      refuse(cell, `${value} is not a number of people`, "Use a whole number, 0 or more.");
+      refuse(cell, phrase`${value} is not a number of people`, "Use a whole number, 0 or more.");
   }
   if (counts.tp + counts.fn === 0)
     refuse(

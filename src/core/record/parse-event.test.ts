@@ -1,8 +1,9 @@
 import { readFileSync } from "node:fs";
 import { RECORD_VERSION } from "../vocabulary";
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
 import { admit } from "../admission";
-import { InputError } from "../base";
+import { describeProblem, InputError, worded } from "../base";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { EVENT_TYPES } from "./event";
 import { parseEvent } from "./parse-event";
@@ -93,11 +94,10 @@ describe("an event that cannot be taken", () => {
     expect(message.startsWith("event 3")).toBe(true);
     expect(
       problems.some(
-        (problem) =>
-          problem.where.includes(where.split(" › ").at(-1)!) && `${problem.what} ${problem.todo}`.includes(what),
+        (problem) => problem.where.includes(where.split(" › ").at(-1)!) && describeProblem(problem).includes(what),
       ),
     ).toBe(true);
-    expect(problems.every(({ todo }) => todo.length > 5)).toBe(true);
+    expect(problems.every(({ todo }) => worded(todo).length > 5)).toBe(true);
   });
 
   it("takes a stop without a run, but no tap without one", () => {
@@ -124,27 +124,28 @@ describe("an event that cannot follow", () => {
   const next = (type: string, body: object, over: object = {}) => readEvent(parseEvent(event(type, body, over)))!;
 
   it("belongs to another exam", () =>
-    expect(admit(started().exam.state(), next("rest-rated", rest, { exam: idOf(9) }))?.what).toContain("another exam"));
+    expect(whatOf(admit(started().exam.state(), next("rest-rated", rest, { exam: idOf(9) })))).toContain(
+      "another exam",
+    ));
   it("comes before the opening", () =>
-    expect(admit(fold([]), next("rest-rated", rest))?.what).toContain("before the exam was opened"));
+    expect(whatOf(admit(fold([]), next("rest-rated", rest)))).toContain("before the exam was opened"));
   it("answers a later stage first", () => {
     const { exam, run } = started();
     expect(
-      admit(exam.state(), next("response-recorded", { run, stage: "thrusts", response: "nothing" }))?.what,
+      whatOf(admit(exam.state(), next("response-recorded", { run, stage: "thrusts", response: "nothing" }))),
     ).toContain("not answered yet");
   });
   it("goes on after the stop rule ended the test", () => {
     const { exam, run } = started();
     exam.add("response-recorded", { run, stage: "pressure", response: "familiar" });
     expect(
-      admit(exam.state(), next("response-recorded", { run, stage: "thrusts", response: "nothing" }))?.what,
+      whatOf(admit(exam.state(), next("response-recorded", { run, stage: "thrusts", response: "nothing" }))),
     ).toContain("after the test had ended");
   });
   it("names a stage the test does not have", () => {
     const { exam, run } = started();
-    expect(
-      admit(exam.state(), next("response-recorded", { run, stage: "twist", response: "nothing" }))?.todo,
-    ).toContain("pressure, thrusts");
+    const against = admit(exam.state(), next("response-recorded", { run, stage: "twist", response: "nothing" }))!;
+    expect(describeProblem(against)).toContain("pressure, thrusts");
   });
   it.each([
     ["si-distraction", "right", "has no side"],
@@ -154,7 +155,7 @@ describe("an event that cannot follow", () => {
       started().exam.state(),
       next("run-started", { run: idOf(88), test, side, variant: { dose: "steady" } }),
     );
-    expect(problem?.what).toContain(says);
+    expect(whatOf(problem)).toContain(says);
   });
   it("does a test in a way it has not", () => {
     const problem = admit(
@@ -175,7 +176,7 @@ describe("an event that cannot follow", () => {
       },
       { v: RECORD_VERSION },
     );
-    expect(admit(exam.state(), start)?.what).toContain("not face down");
+    expect(whatOf(admit(exam.state(), start))).toContain("not face down");
     exam.add("block-overridden", {
       block: "pregnancy.yes.1",
       test: "sacral-thrust",
@@ -185,17 +186,17 @@ describe("an event that cannot follow", () => {
   });
   it("retracts what is not there, or the opening", () => {
     const { exam } = started();
-    expect(admit(exam.state(), next("event-retracted", { event: idOf(4711), reason: "" }))?.what).toContain(
+    expect(whatOf(admit(exam.state(), next("event-retracted", { event: idOf(4711), reason: "" })))).toContain(
       "not an event of this exam",
     );
-    expect(admit(exam.state(), next("event-retracted", { event: exam.events[0]!.id, reason: "" }))?.what).toContain(
+    expect(whatOf(admit(exam.state(), next("event-retracted", { event: exam.events[0]!.id, reason: "" })))).toContain(
       "opening",
     );
   });
   it("comes after signing without a reason; with one it is an amendment", () => {
     const { exam } = started();
     exam.sign();
-    expect(admit(exam.state(), next("rest-rated", rest))?.what).toBe("this record is signed");
+    expect(whatOf(admit(exam.state(), next("rest-rated", rest)))).toBe("this record is signed");
     expect(admit(exam.state(), next("rest-rated", rest, { amendment: "misheard the number" }))).toBeNull();
     exam.add("rest-rated", { intensity: 5, places: [] }, { amendment: "misheard the number" });
     expect(exam.state().amendments[0]?.reason).toBe("misheard the number");
@@ -209,7 +210,7 @@ describe("an event that cannot follow", () => {
       head: "0".repeat(64),
       length: 3,
     });
-    expect(admit(exam.state(), sign)?.what).toContain("emergency referral");
+    expect(whatOf(admit(exam.state(), sign))).toContain("emergency referral");
     exam.add("referral-acknowledged", { referral: "cauda-equina.yes.2", action: "Ambulance called at 10:05" });
     expect(admit(exam.state(), sign)).toBeNull();
   });

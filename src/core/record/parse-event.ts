@@ -1,4 +1,4 @@
-import { check, InputError, named, refuse } from "../base";
+import { check, InputError, named, refuse, phrase } from "../base";
 import { RECORD_VERSION } from "../vocabulary";
 import { envelopeOf, type RecordedEvent } from "./envelope";
 import { bodySchema, type EventType } from "./event";
@@ -12,7 +12,11 @@ function versionIn(input: object, where: string): number {
   const { v } = input as { v?: unknown };
   if (v === undefined) return 1;
   if (typeof v !== "number" || !Number.isInteger(v) || v < 2)
-    refuse(`${where} › v`, `"${named(v)}" is not a version`, "Leave it out for version 1, or send a whole number.");
+    refuse(
+      `${where} › v`,
+      phrase`"${named(v)}" is not a version`,
+      "Leave it out for version 1, or send a whole number.",
+    );
   return v;
 }
 
@@ -30,19 +34,19 @@ export function parseEvent(input: unknown, where = "event", later: Later = "refu
     refuse(where, "is not an event", "Send an object with id, exam, at, actor, device, type and body.");
   const { type } = input as { type?: unknown };
   if (typeof type !== "string")
-    refuse(`${where} › type`, `"${named(type)}" is not a kind of event`, "Send the kind as text.");
+    refuse(`${where} › type`, phrase`"${named(type)}" is not a kind of event`, "Send the kind as text.");
   const v = versionIn(input, where);
   const unread = unreadable({ type, v });
   if (unread === "kind" && (later === "refuse" || v <= RECORD_VERSION))
     refuse(
       `${where} › type`,
-      `"${named(type)}" is not a kind of event this version knows`,
+      phrase`"${named(type)}" is not a kind of event this version knows`,
       "Update this program, or leave the event out.",
     );
   if (unread === "version" && later === "refuse")
     refuse(
       `${where} › v`,
-      `is ${v}, and this program writes and reads up to ${RECORD_VERSION}`,
+      phrase`is ${v}, and this program writes and reads up to ${RECORD_VERSION}`,
       "Update this program, then send it again.",
     );
   check(envelopeOf("exam", v), input, where);

@@ -1,5 +1,5 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, plainText, remembered, text, uuid } from "../base";
+import { calendarDate, closed, oneOf, plainText, remembered, text, uuid, phrase } from "../base";
 import { SEXES } from "../vocabulary";
 
 const EARLIEST_BIRTH = "1900-01-01";
@@ -16,7 +16,7 @@ export const personSchema = remembered((today: string) =>
     birthDate: calendarDate()
       .test(
         "not-before-1900",
-        `is before ${EARLIEST_BIRTH}; check the year`,
+        phrase`is before ${EARLIEST_BIRTH}; check the year`,
         (value) => (value ?? "") >= EARLIEST_BIRTH,
       )
       .test("not-in-future", "is in the future; check the year", (value) => (value ?? "") <= today),

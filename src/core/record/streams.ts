@@ -1,5 +1,5 @@
 import type { InferType, ObjectSchema } from "yup";
-import { check, named, refuse } from "../base";
+import { check, named, refuse, phrase } from "../base";
 import { RECORD_VERSION } from "../vocabulary";
 import { envelopeOf, type StreamEnvelope, type StreamKind } from "./envelope";
 import { clinic, type ClinicState, emptyClinic } from "./events/clinic";
@@ -46,13 +46,13 @@ export function parseStreamEvent(kind: StreamKind, input: unknown, where: string
     refuse(where, "is not an event", "Send an object with id, at, actor, device, v, type and body.");
   const { type, v } = input as { type?: unknown; v?: unknown };
   if (typeof type !== "string")
-    refuse(`${where} › type`, `"${named(type)}" is not a kind of event`, "Send the kind as text.");
+    refuse(`${where} › type`, phrase`"${named(type)}" is not a kind of event`, "Send the kind as text.");
   check(envelopeOf(kind, RECORD_VERSION), input, where);
   const kinds: Kinds = KINDS[kind];
   if (later === "refuse" && !Object.hasOwn(kinds, type))
     refuse(
       `${where} › type`,
-      `"${named(type)}" is not a kind of event this version knows`,
+      phrase`"${named(type)}" is not a kind of event this version knows`,
       "Update this program, or leave the event out.",
     );
   if (Object.hasOwn(kinds, type) && v === RECORD_VERSION)

@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, mixed, object } from "yup";
-import { closed, distinctListOf, isRecord, oneOf, text, wholeIn, withFastPath } from "../base";
+import { closed, distinctListOf, isRecord, oneOf, text, wholeIn, withFastPath, phrase } from "../base";
 import { NEVER_SAID, TEST_IDS } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
@@ -11,7 +11,7 @@ const ownSheets = () =>
     array()
       .of(closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS) }))
       .typeError("is not a list; send a list of sheets")
-      .max(MOST_SHEETS, `holds more than ${MOST_SHEETS} sheets; remove one first`),
+      .max(MOST_SHEETS, phrase`holds more than ${MOST_SHEETS} sheets; remove one first`),
     (value) => Array.isArray(value) && value.length <= MOST_SHEETS,
   );
 

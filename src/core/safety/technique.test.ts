@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
 import { permissionProblem, shapeProblem } from "../admission";
 import { loadsOfTechnique } from "../knowledge";
 import { type EventBody, type ExamEvent, type ExamState } from "../record";
@@ -113,7 +114,7 @@ describe("at the gate", () => {
     const state = ready().state();
     const { region: _region, ...nowhere } = PLAIN;
     const event = (v: number) => ({ ...logged(state, {}, v), body: nowhere }) as ExamEvent;
-    expect(shapeProblem(state, event(RECORD_VERSION))?.what).toBe("is missing");
+    expect(whatOf(shapeProblem(state, event(RECORD_VERSION)))).toBe("is missing");
     expect(shapeProblem(state, event(2))).toBeNull();
     expect(permissionProblem(state, event(2))).toBeNull();
   });
@@ -121,21 +122,21 @@ describe("at the gate", () => {
   it("is taken when nothing stands against it", () => expect(refusal(ready().state(), {})).toBeNull());
 
   it("needs agreement and the guard, and no rating at rest", () => {
-    expect(refusal(buildExam().state(), {})?.what).toMatch(/agreement is not recorded/);
-    expect(refusal(buildExam().consent().state(), {})?.what).toMatch(/warning questions are not answered/);
+    expect(whatOf(refusal(buildExam().state(), {}))).toMatch(/agreement is not recorded/);
+    expect(whatOf(refusal(buildExam().consent().state(), {}))).toMatch(/warning questions are not answered/);
     expect(refusal(buildExam().complaint("si-area.right").consent().guard().state(), {})).toBeNull();
   });
 
   it("asks what its loads ask, also where no test does", () => {
     const exam = ready();
-    expect(refusal(exam.state(), { kind: "manipulation", region: "neck" })?.what).toMatch(/was not asked/);
+    expect(whatOf(refusal(exam.state(), { kind: "manipulation", region: "neck" }))).toMatch(/was not asked/);
   });
 
   it("blocked: a typed reason opens it, done elsewhere it is only recorded", () => {
     const state = ready({ anticoagulants: "yes" }).state();
     const thrust = { kind: "manipulation", region: "pelvis" } as const;
     const asked = { ...state, guardAnswers: { ...state.guardAnswers, "thrust-planned": "no" } };
-    expect(refusal(asked, thrust)?.what).toMatch(/is blocked/);
+    expect(whatOf(refusal(asked, thrust))).toMatch(/is blocked/);
     expect(refusal(asked, { ...thrust, despite: "agreed with the doctor today" })).toBeNull();
     expect(refusal(asked, { ...thrust, elsewhere: true })).toBeNull();
     expect(refusal(asked, { kind: "mobilisation", region: "pelvis" })).toBeNull();
@@ -154,7 +155,7 @@ describe("at the gate", () => {
     }
     const asked = { ...exam.state(), guardAnswers: { ...exam.state().guardAnswers, "thrust-planned": "no" } };
     expect(
-      refusal(asked, { kind: "manipulation", region: "neck", despite: "because it always helped before" })?.what,
+      whatOf(refusal(asked, { kind: "manipulation", region: "neck", despite: "because it always helped before" })),
     ).toMatch(/is blocked: An upper neck ligament test was positive/);
     expect(refusal(asked, { kind: "manipulation", region: "neck", elsewhere: true })).toBeNull();
   });
@@ -163,15 +164,15 @@ describe("at the gate", () => {
     const exam = ready();
     const run = exam.start("thigh-thrust", "right");
     exam.record(run, { stage: "push", response: "familiar" });
-    expect(refusal(exam.state(), {})?.what).toMatch(/Thigh thrust right is unfinished/);
+    expect(whatOf(refusal(exam.state(), {}))).toMatch(/Thigh thrust right is unfinished/);
   });
 
   it("a hip replaced on one side stops that hip alone", () => {
     const state = ready({ "hip-replacement": "right" }).state();
     const asked = { ...state, guardAnswers: { ...state.guardAnswers, "thrust-planned": "no" } };
     const hip = (side: "right" | "left" | null) => refusal(asked, { kind: "exercise", region: "hip", side });
-    expect(hip("right")?.what).toMatch(/is blocked/);
-    expect(hip(null)?.what).toMatch(/is blocked/);
+    expect(whatOf(hip("right"))).toMatch(/is blocked/);
+    expect(whatOf(hip(null))).toMatch(/is blocked/);
     expect(hip("left")).toBeNull();
   });
 });

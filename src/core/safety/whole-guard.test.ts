@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { worded } from "../base";
 import { admit, permissionProblem } from "../admission";
 import { GUARD_COUNTS, GUARD_QUESTIONS, protocolOf, PROTOCOLS, stagesOf, TEST_IDS } from "../knowledge";
 import type { ExamEvent } from "../record";
@@ -242,7 +243,7 @@ describe("questions", () => {
         type: "run-started",
         body: { run: idOf(77_000_002), test, side: protocolOf(test).sided ? "right" : null, variant: {} },
       } as ExamEvent;
-      const why = permissionProblem(state, start)?.what ?? "";
+      const why = worded(permissionProblem(state, start)?.what ?? "");
       expect(why.includes("was not asked")).toBe(called.length > 0);
       for (const { id, options } of called) {
         const answered = {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { whatOf } from "@/fixtures/samples/what-of";
 import { admit } from "../admission";
 import { noteText, writeReferral } from "../exchange";
 import { protocolOf, stagesOf, type TestId } from "../knowledge";
@@ -65,9 +66,9 @@ describe("the guard, row by row", () => {
       type: "block-overridden",
       body: { block: block("neck-compression").id, reason: "I know this neck well" },
     };
-    expect(admit(exam.state(), { ...exam.events.at(-1)!, id: exam.newId(), ...overriding } as ExamEvent)?.what).toMatch(
-      /cannot be overridden/,
-    );
+    expect(
+      whatOf(admit(exam.state(), { ...exam.events.at(-1)!, id: exam.newId(), ...overriding } as ExamEvent)),
+    ).toMatch(/cannot be overridden/);
   });
 
   it("a sudden or new artery picture is an emergency and leaves no neck test", () => {

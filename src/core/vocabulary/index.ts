@@ -38,6 +38,7 @@ export {
 } from "./limbs";
 export { places } from "./place-bricks";
 export { type Language, LANGUAGE_IDS, LANGUAGES } from "./languages";
+export { WORDINGS } from "./wordings";
 export { plainPlace, plainSite } from "./plain-places";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";

@@ -1,4 +1,4 @@
-import { refuse, remembered } from "@/core";
+import { refuse, remembered, phrase } from "@/core";
 import type { CarePage } from "@/wire/keeping";
 import { clinicOf } from "../repositories/clinic";
 import { atOnce, say, type Sayer, storeIdOf } from "../repositories/streams";
@@ -83,7 +83,7 @@ export type CareChange = {
 export function changeCare(store: Store, person: string, change: CareChange, member: Member, sayer: Sayer): void {
   const { what, practitioner, reason } = change;
   if (statements(store).isKnown.get(person) === undefined)
-    refuse("person", `no person ${person} is on the roster`, "Check the id.");
+    refuse("person", phrase`no person ${person} is on the roster`, "Check the id.");
   const whom = what === "take over" ? member.id : (practitioner ?? "");
   if (what === "open with a reason" && (reason ?? "").trim().length < 10)
     refuse("reason", "is too short", "Say in a sentence why you open it.");

@@ -1,5 +1,5 @@
 import { RateLimiterSQLite } from "rate-limiter-flexible";
-import { remembered } from "@/core";
+import { remembered, phrase } from "@/core";
 import { RequestError } from "../edge/http";
 import type { Store } from "../store/store";
 
@@ -31,7 +31,7 @@ function tooOften(minutes: number): never {
   throw new RequestError(429, {
     where: "you",
     what: "there were too many tries",
-    todo: `Try again in ${minutes} ${minutes === 1 ? "minute" : "minutes"}.`,
+    todo: phrase`Try again in ${minutes} ${minutes === 1 ? "minute" : "minutes"}.`,
   });
 }
 

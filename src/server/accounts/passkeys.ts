@@ -1,3 +1,4 @@
+import type { Message } from "@/core";
 import { isIP } from "node:net";
 import { and, eq } from "drizzle-orm";
 import type { PasskeyStep, SignedIn } from "@/wire/accounts";
@@ -14,7 +15,7 @@ import { memberById } from "./who";
  * They belong to the name that the program is reached by, never to an address.
  */
 
-const refused = (what: string, todo: string, status = 400): never => {
+const refused = (what: Message, todo: Message, status = 400): never => {
   throw new RequestError(status, { where: "passkey", what, todo });
 };
 

@@ -1,5 +1,5 @@
 import { randomBytes, scrypt, timingSafeEqual } from "node:crypto";
-import { type Problem } from "@/core";
+import { type Problem, phrase } from "@/core";
 import { shared } from "../store/shared";
 import { turns } from "../edge/turn";
 
@@ -71,11 +71,11 @@ export async function passphraseProblem(passphrase: string, known: readonly stri
   if (passphrase.length < SHORTEST)
     return {
       where,
-      what: `has fewer than ${SHORTEST} letters`,
+      what: phrase`has fewer than ${SHORTEST} letters`,
       todo: "Take four or five words that do not belong together.",
     };
   if (passphrase.length > LONGEST)
-    return { where, what: `has more than ${LONGEST} letters`, todo: "Take a shorter one." };
+    return { where, what: phrase`has more than ${LONGEST} letters`, todo: "Take a shorter one." };
   const guess = await (guesser.made ??= makeGuesser());
   const words = ["dust", "lantern", ...known.flatMap((one) => one.split(/\s+/))].filter((one) => one.length > 2);
   /** What everybody knows of its owner, and blanks, make it no harder to guess. */

@@ -1,4 +1,4 @@
-import { actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal } from "@/core";
+import { type Message, actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal, phrase } from "@/core";
 import { payloadById } from "../repositories/streams";
 import type { Store } from "../store/store";
 import { goesByCare, hasExams, isOutsideCare, personIn } from "./care";
@@ -7,7 +7,12 @@ import { isInvited } from "./helping";
 import { isSupervised } from "./supervising";
 import { memberById, type Who } from "./who";
 
-const forbidden = (where: string, what: string, todo: string): Refusal => ({ where, what, todo, refusal: "forbidden" });
+const forbidden = (where: string, what: Message, todo: Message): Refusal => ({
+  where,
+  what,
+  todo,
+  refusal: "forbidden",
+});
 
 /** The person an event is about, where records of them are here: with the first one care begins. */
 function personOf(store: Store, { type, body, ...event }: RecordedEvent): string | null {
@@ -43,8 +48,8 @@ export const senderProblem =
     if (who.kind === "session" && who.member.id !== actor.id)
       return forbidden(
         "actor",
-        `names ${named.name}, and you are signed in as ${who.member.name}`,
-        `It waits here until ${named.name} signs in again.`,
+        phrase`names ${named.name}, and you are signed in as ${who.member.name}`,
+        phrase`It waits here until ${named.name} signs in again.`,
       );
     const isHelper = named.role === "helper";
     if (isHelper && !(isKeyOfRun(event.type) && takesBackOwn(store, event)))

@@ -1,5 +1,5 @@
 import { and, desc, eq, lt } from "drizzle-orm";
-import { InputError } from "@/core";
+import { type Message, InputError, phrase } from "@/core";
 import type { OwnAccount, SessionShown, SignedIn } from "@/wire/accounts";
 import { RequestError, UNKEPT } from "../edge/http";
 import { accountSessions, accountUsedCodes, accountUsers } from "../store/schema";
@@ -25,7 +25,7 @@ export function answered(body: object, cookies: readonly string[]): Response {
 const wrong = (todo = "Look at both, and at the Caps Lock key."): never => {
   throw new RequestError(401, { where: "you", what: "that name and passphrase do not belong together", todo });
 };
-const wrongCode = (todo: string): never => {
+const wrongCode = (todo: Message): never => {
   throw new RequestError(401, { where: "code", what: "is not the right code, or was used before", todo });
 };
 
@@ -156,7 +156,7 @@ export function unlock(store: Store, who: Who, code: string): void {
   throw new RequestError(403, {
     where: "code",
     what: "is not the right one",
-    todo: `${MOST_TRIES - tries} more, then the passphrase is asked.`,
+    todo: phrase`${MOST_TRIES - tries} more, then the passphrase is asked.`,
   });
 }
 

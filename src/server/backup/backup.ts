@@ -1,6 +1,6 @@
 import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { basename, dirname, join, resolve } from "node:path";
-import { anchorText, InputError, refuse } from "@/core";
+import { anchorText, InputError, refuse, phrase } from "@/core";
 import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
 import { journalEnd, streamIds } from "../repositories/streams";
@@ -140,7 +140,11 @@ function openBackup(path: string, file: string): Store {
     return openStore(path);
   } catch (error) {
     const { message } = asStoreError(error, path) as Error;
-    return refuse(file, `does not hold a store that opens (${message.replace(path, "it")})`, "Use another back-up.");
+    return refuse(
+      file,
+      phrase`does not hold a store that opens (${message.replace(path, "it")})`,
+      "Use another back-up.",
+    );
   }
 }
 
@@ -230,7 +234,7 @@ export const restoreBackup = (
     if (lost && !replace)
       refuse(
         path,
-        `holds what the back-up does not: ${lost}`,
+        phrase`holds what the back-up does not: ${lost}`,
         "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
       );
     const holding = holdingOf(store);

@@ -1,3 +1,5 @@
+import { type Message, phrase } from "@/core";
+import { sentProblem } from "@/wire/problems";
 import { patternOf } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { sizeText } from "./size-text";
@@ -19,8 +21,8 @@ export type Knock = {
 /** Why a request goes no further. */
 export type TurnedAway = {
   readonly status: 400 | 403 | 404 | 405 | 413 | 414;
-  readonly what: string;
-  readonly todo: string;
+  readonly what: Message;
+  readonly todo: Message;
   readonly allow?: string;
 };
 
@@ -46,7 +48,7 @@ function decoded(path: string): string | null {
 const wrongMethod = (methods: readonly string[]): TurnedAway => ({
   status: 405,
   what: `uses a method that this address does not have`,
-  todo: `Use ${methods.join(" or ")}.`,
+  todo: phrase`Use ${methods.join(" or ")}.`,
   allow: methods.join(", "),
 });
 
@@ -65,7 +67,7 @@ function routeProblem(path: string, method: string, length: number | null): Turn
   if (!allowed.includes(method)) return wrongMethod(allowed);
   const limit = routes.find((one) => one.method === method)?.limit ?? 0;
   return length !== null && length > limit
-    ? { status: 413, what: `is larger than ${sizeText(limit)}`, todo: "Send less at once." }
+    ? { status: 413, what: phrase`is larger than ${sizeText(limit)}`, todo: "Send less at once." }
     : null;
 }
 
@@ -97,7 +99,9 @@ export function turnedAway(
 }
 
 /** The same as every other refusal: what, where, what to do. */
-export const sentenceOf = ({ what, todo }: TurnedAway) => ({ problems: [{ where: "request", what, todo }] });
+export const sentenceOf = ({ what, todo }: TurnedAway) => ({
+  problems: [sentProblem({ where: "request", what, todo })],
+});
 
 /** What every answer carries, files included. */
 export const DEFAULT_HEADERS: Readonly<Record<string, string>> = {

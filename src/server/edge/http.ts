@@ -1,4 +1,5 @@
-import { InputError, isTooDeep, MOST_LEVELS, type Problem } from "@/core";
+import { type Message, InputError, isTooDeep, MOST_LEVELS, type Problem, worded, phrase } from "@/core";
+import { sentProblem } from "@/wire/problems";
 import { DuplicateWarning } from "../repositories/people";
 import { logFailure } from "../log/program-log";
 import { StoreError } from "../store/store";
@@ -14,11 +15,11 @@ export class RequestError extends Error {
     /** What a screen needs beside it to offer a way on. */
     readonly extra: object = {},
   ) {
-    super(problem.what);
+    super(worded(problem.what));
   }
 }
 
-const reject = (status: number, what: string, todo: string): never => {
+const reject = (status: number, what: Message, todo: Message): never => {
   throw new RequestError(status, { where: "request", what, todo });
 };
 
@@ -26,7 +27,7 @@ const reject = (status: number, what: string, todo: string): never => {
 export const UNKEPT = { "cache-control": "no-store" };
 
 const problems = (list: readonly Problem[], status: number, extra: object = {}): Response =>
-  Response.json({ problems: list, ...extra }, { status, headers: UNKEPT });
+  Response.json({ problems: list.map(sentProblem), ...extra }, { status, headers: UNKEPT });
 
 /** Every failure as the same three things: what, where, what to do. */
 function failure(error: unknown): Response {
@@ -65,7 +66,7 @@ export async function answer(work: () => unknown): Promise<Response> {
 
 /** A request's text, read no further than the limit whatever its headers say. */
 export async function bodyText(request: Request, limit: number): Promise<string> {
-  const tooLarge = () => reject(413, `is larger than ${sizeText(limit)}`, "Send less at once.");
+  const tooLarge = () => reject(413, phrase`is larger than ${sizeText(limit)}`, "Send less at once.");
   if (Number(request.headers.get("content-length") ?? 0) > limit) tooLarge();
   const reader = request.body?.getReader();
   if (!reader) return "";
@@ -90,9 +91,10 @@ const JSON_TYPE = /^application\/(?:[\w.+-]+\+)?json\s*(?:;|$)/i;
 export async function jsonText(request: Request, limit: number): Promise<string> {
   const type = request.headers.get("content-type");
   if (!JSON_TYPE.test(type ?? ""))
-    reject(415, `says it is "${(type ?? "nothing").slice(0, 80)}"`, "Send it as application/json.");
+    reject(415, phrase`says it is "${(type ?? "nothing").slice(0, 80)}"`, "Send it as application/json.");
   const text = await bodyText(request, limit);
-  if (isTooDeep(text)) reject(400, `is nested deeper than ${MOST_LEVELS} levels`, "Send it as this program writes it.");
+  if (isTooDeep(text))
+    reject(400, phrase`is nested deeper than ${MOST_LEVELS} levels`, "Send it as this program writes it.");
   return text;
 }
 

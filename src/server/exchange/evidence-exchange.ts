@@ -11,6 +11,7 @@ import {
   toRow,
   versionOf,
   withRecords,
+  phrase,
 } from "@/core";
 
 export const EVIDENCE_FORMAT = "dust-lantern-evidence";
@@ -52,12 +53,12 @@ function fromJson(content: string): EvidenceChanges {
     refuse(
       "file › format",
       "is not an evidence file of this program",
-      `Choose a file whose format is "${EVIDENCE_FORMAT}".`,
+      phrase`Choose a file whose format is "${EVIDENCE_FORMAT}".`,
     );
   if (version !== EVIDENCE_FILE_VERSION)
     refuse(
       "file › version",
-      `is ${named(version)}, and this program reads version ${EVIDENCE_FILE_VERSION}`,
+      phrase`is ${named(version)}, and this program reads version ${EVIDENCE_FILE_VERSION}`,
       "Update this program, or export the evidence again from this version.",
     );
   return parseChanges(changes, "file › changes");
@@ -72,14 +73,14 @@ function fromCsv(content: string, current: EvidenceChanges): EvidenceChanges {
   if (missing.length)
     refuse(
       "file › columns",
-      `lacks ${missing.join(", ")}`,
+      phrase`lacks ${missing.join(", ")}`,
       "Use the columns of an exported file; docs/formats.md lists them.",
     );
   const [broken] = errors;
   if (broken)
     refuse(
       `file › row ${(broken.row ?? 0) + 2}`,
-      `is not a whole row (${broken.message})`,
+      phrase`is not a whole row (${broken.message})`,
       "Check its quotes and commas.",
     );
   if (data.length === 0) refuse("file", "holds no records", "Choose a file with at least one row.");

@@ -17,6 +17,7 @@ import {
   type StoredStream,
   toExamFile,
   versionsNamed,
+  phrase,
 } from "@/core";
 import { chainOf, loadExam, noSuchExam } from "../repositories/exams";
 import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../repositories/evidence";
@@ -51,7 +52,7 @@ export const exportExam = (store: Store, exam: string, now: string): ExamFile =>
 export function exportPerson(store: Store, person: string, now: string): ExamFile {
   const row = findPerson(store, person);
   const said = wholeStream(store, "person", person);
-  if (!row || !said) refuse("person", `no person ${person} is on the roster`, "Check the id.");
+  if (!row || !said) refuse("person", phrase`no person ${person} is on the roster`, "Check the id.");
   return fileOf(
     store,
     [

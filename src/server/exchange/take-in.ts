@@ -16,6 +16,7 @@ import {
   refuse,
   type RowRead,
   searchable,
+  phrase,
 } from "@/core";
 import type { Fate, Fates, TakenIn } from "@/wire/incoming";
 import { addPeople, duplicateFinder } from "../repositories/people";
@@ -63,7 +64,7 @@ function readTable({ content, columns, dates }: Incoming, isTrial: boolean): Rea
   if (torn)
     refuse(`file › row ${(torn.row ?? 0) + 2}`, "has a quote that does not end", "Close the quote, or take it out.");
   if (data.length === 0) refuse("file", "holds no persons", "Choose a file with a row below its headings.");
-  if (data.length > MOST_PERSONS) refuse("file", `holds more than ${MOST_PERSONS} rows`, "Bring it in parts.");
+  if (data.length > MOST_PERSONS) refuse("file", phrase`holds more than ${MOST_PERSONS} rows`, "Bring it in parts.");
   const chosen = Object.values(columns).some((column) => column !== null) ? columns : columnsGuessed(headings);
   try {
     assertColumns(chosen, headings);
@@ -83,7 +84,7 @@ function readTable({ content, columns, dates }: Incoming, isTrial: boolean): Rea
             where,
             problem: {
               where,
-              what: `has another number of cells than row 1 (${odd})`,
+              what: phrase`has another number of cells than row 1 (${odd})`,
               todo: "Check its separators and quotes.",
             },
           }

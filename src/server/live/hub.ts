@@ -1,6 +1,6 @@
 import { randomBytes, randomInt, timingSafeEqual } from "node:crypto";
 import { v4 as randomId } from "uuid";
-import { type Actor, type JoinedRole, mayJoinedSay } from "@/core";
+import { type Actor, type JoinedRole, mayJoinedSay, phrase } from "@/core";
 import {
   DEVICE_SIGNS,
   type DeviceHeard,
@@ -92,7 +92,7 @@ export function codeFor(exam: string, role: JoinedRole, by: Actor, now: number):
   if (room.devices.size >= MOST_DEVICES)
     throw new RequestError(409, {
       where: "devices",
-      what: `are ${MOST_DEVICES} already`,
+      what: phrase`are ${MOST_DEVICES} already`,
       todo: "Send one off first.",
     });
   while (room.codes.size >= MOST_CODES) room.codes.delete(room.codes.keys().next().value!);

@@ -13,6 +13,7 @@ import {
   remembered,
   type StreamEvent,
   toldSentences,
+  phrase,
 } from "@/core";
 import type { Store } from "../store/store";
 import { atOnce, eventsOf, headIn, say, type Sayer, storeIdOf } from "./streams";
@@ -47,7 +48,7 @@ export const ownErrorsOf = (store: Store): OwnError[] =>
  */
 export function keepOwnError(store: Store, id: string, of: OwnErrorInput, sayer: Sayer): OwnError[] {
   const measure = protocolOf(of.test).measures.find(({ id: known }) => known === of.measure);
-  if (!measure) refuse("measure", `"${of.measure}" is not measured in that test`, "Choose one of its numbers.");
+  if (!measure) refuse("measure", phrase`"${of.measure}" is not measured in that test`, "Choose one of its numbers.");
   const not = of.device ? notMeasuredBy(of.test, of.measure, of.device) : null;
   if (not) refuse("device", "cannot measure that", not);
   angleAgreement(of.pairs as [number, number][]);

@@ -1,5 +1,5 @@
 import { eq, ne } from "drizzle-orm";
-import { InputError, may, type RecordFacts, type RecordedEvent, SIGNATURES } from "@/core";
+import { type Message, InputError, may, type RecordFacts, type RecordedEvent, SIGNATURES } from "@/core";
 import type { Awaiting, SignatureStanding } from "@/wire/countersigning";
 import { awaiting, exams, people } from "../store/schema";
 import type { Store } from "../store/store";
@@ -57,7 +57,7 @@ export const signatureFacts = (store: Store, exam: string): RecordFacts => {
  */
 export function countersign(store: Store, exam: string, head: string, reason: string | null, sayer: Sayer): void {
   atOnce(store, () => {
-    const fail = (what: string, todo: string): never => {
+    const fail = (what: Message, todo: Message): never => {
       throw new InputError([{ where: "exam", what, todo }]);
     };
     if (!waiting(store, exam)) fail("does not wait for a countersignature", "Look at the list on the roster again.");

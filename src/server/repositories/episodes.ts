@@ -6,7 +6,7 @@ import {
   courseOf,
   type CourseVisit,
   dayOfVisit,
-  describeProblem,
+  type Problem,
   episodeProblem,
   type EpisodeState,
   fold,
@@ -27,11 +27,12 @@ import {
   USUAL_SEND_ON,
   uuid,
   visitOf,
+  phrase,
 } from "@/core";
 import type { DueCourse, ExamCourse, NamedCourse, PersonCourses } from "@/wire/course";
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import { clinicErrors } from "./clinic";
-import { loadExam, receipt, type Sender } from "./exams";
+import { idInUse, loadExam, receipt, type Sender } from "./exams";
 import { findPerson } from "./people";
 import { atOnce, endOrGenesis, eventsOf, journalEnd, moveEnd, payloadById, storeOwnEvent } from "./streams";
 import { erasedPersonProblem, erasedProblem } from "./tombstones";
@@ -125,7 +126,7 @@ export function appendEpisodeEvents(
       const taken = takeOne(store, input, index, events, { episode, now, sender });
       if (!("event" in taken)) return taken;
       const next = storeOwnEvent(store, "episode", episode, end, taken.event, now);
-      if (!next) return refusedAs(taken.event.id, `event ${index + 1} › id: was used before for other content.`);
+      if (!next) return refusedAs(taken.event.id, [idInUse(`event ${index + 1}`)]);
       end = next;
       events.push(taken.event);
       return receipt(taken.event.id, "stored");
@@ -136,8 +137,8 @@ export function appendEpisodeEvents(
   });
 }
 
-const refusedAs = (id: string, why: string, refusal: RefusalClass = "never"): Receipt =>
-  receipt(id, "refused", { why, refusal });
+const refusedAs = (id: string, problems: readonly Problem[], refusal: RefusalClass = "never"): Receipt =>
+  receipt(id, "refused", { problems, refusal });
 
 function takeOne(
   store: Store,
@@ -149,16 +150,17 @@ function takeOne(
   const where = `event ${index + 1}`;
   const named = (input as { id?: unknown } | null)?.id;
   const id = typeof named === "string" ? named : "";
-  if (LATER(input)) return refusedAs(id, `${where}: is of a later version of this program. Update it here.`, "update");
+  if (LATER(input))
+    return refusedAs(id, [{ where, what: "is of a later version of this program", todo: "Update it here." }], "update");
   let event: StreamEvent;
   try {
     event = parseStreamEvent("episode", input, where, "refuse");
   } catch (error) {
-    if (error instanceof InputError) return refusedAs(id, error.message);
+    if (error instanceof InputError) return refusedAs(id, error.problems);
     throw error;
   }
   if ((event as { episode?: unknown }).episode !== episode)
-    return refusedAs(id, `${where} › episode: belongs to another course. Send it there.`);
+    return refusedAs(id, [{ where: `${where} › episode`, what: "belongs to another course", todo: "Send it there." }]);
   const erased =
     events.length > 0
       ? null
@@ -166,19 +168,15 @@ function takeOne(
         (event.type === "episode-opened"
           ? erasedPersonProblem(store, (event.body as { person: string }).person)
           : null));
-  if (erased) return refusedAs(id, `${where}: ${erased.what}. ${erased.todo}`);
+  if (erased) return refusedAs(id, [{ where, ...erased }]);
   const there = payloadById(store, event.id);
   if (there !== null)
-    return there === canonicalJson(event)
-      ? receipt(id, "already stored")
-      : refusedAs(id, `${where} › id: was used before for other content. Make a new id for a new event.`);
+    return there === canonicalJson(event) ? receipt(id, "already stored") : refusedAs(id, [idInUse(where)]);
   const problem =
     sender(store, event as unknown as RecordedEvent) ??
     episodeProblem(foldEpisode(events), event, events.length, (exam) => statements(store).personOf.get(exam) ?? null) ??
     unknownPerson(store, event);
-  return problem
-    ? refusedAs(id, describeProblem({ ...problem, where: `${where} › ${problem.where}` }), problem.refusal)
-    : { event };
+  return problem ? refusedAs(id, [{ ...problem, where: `${where} › ${problem.where}` }], problem.refusal) : { event };
 }
 
 function unknownPerson(store: Store, { type, body }: StreamEvent) {
@@ -239,7 +237,7 @@ export function coursesOf(
   settings: SendOnSettings = USUAL_SEND_ON,
 ): Omit<PersonCourses, "continued"> {
   const row = findPerson(store, person);
-  if (!row) refuse("person", `no person ${person} is on the roster`, "Check the id.");
+  if (!row) refuse("person", phrase`no person ${person} is on the roster`, "Check the id.");
   const openings = openingsOf(store, person);
   const told = new Map(episodesOf(store, person).map((id) => [id, eventsOf<StreamEvent>(store, "episode", id)]));
   const ids = [...new Set([...openings.map(({ episode }) => episode), ...told.keys()])];

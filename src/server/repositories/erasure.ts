@@ -12,6 +12,7 @@ import {
   type Retention,
   text,
   uuid,
+  phrase,
 } from "@/core";
 import type { ErasedEntry, KeepingPage, PersonDue } from "@/wire/keeping";
 import { KEEP } from "../backup/keep";
@@ -104,7 +105,7 @@ export function erasePerson(store: Store, input: unknown, sayer: Sayer): Erased 
     refuse("erasure › reason", "is missing", "Say in a few words why it is erased.");
   const erased = atOnce(store, () => {
     if (!findPerson(store, person))
-      refuse("person", `no person ${person} is on the roster`, "Check whether they were erased already.");
+      refuse("person", phrase`no person ${person} is on the roster`, "Check whether they were erased already.");
     const streams = streamsOf(store, person);
     say(
       store,

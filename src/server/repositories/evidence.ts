@@ -16,6 +16,7 @@ import {
   text,
   versionOf,
   versionsNamed,
+  phrase,
 } from "@/core";
 import type { EvidenceVersion } from "@/wire/evidence";
 import type { EvidenceInStore } from "@/wire/exam-page";
@@ -54,7 +55,7 @@ export function changesOf(store: Store, version: string): EvidenceChanges | null
 export function missingEvidence(version: string): Problem {
   return {
     where: "evidence",
-    what: `version ${version}, under which this exam is read, is not in this store`,
+    what: phrase`version ${version}, under which this exam is read, is not in this store`,
     todo: "Import the exam again with its evidence, or the evidence file itself, or read the exam under another version.",
   };
 }

@@ -23,8 +23,10 @@ import {
   SIGNATURES,
   type StoredStream,
   unreadable,
+  phrase,
 } from "@/core";
 import type { Receipt } from "@/wire/exam-events";
+import { sentProblem } from "@/wire/problems";
 import type { PreviousVisit } from "@/wire/previous-visit";
 import { changesOf, evidenceFor, unheldVersion } from "./evidence";
 import { noteSignature } from "./countersigning";
@@ -156,7 +158,7 @@ export const chainOf = (store: Store, exam: string): StoredStream | null => whol
 
 /** The one answer to an id that stands for no exam. */
 export function noSuchExam(exam: string): never {
-  refuse("exam", `no exam ${exam} is in the store`, "Check the id.");
+  refuse("exam", phrase`no exam ${exam} is in the store`, "Check the id.");
 }
 
 /** A signature names the head it was made from; a record that has moved on is looked at again first. */
@@ -227,7 +229,7 @@ export const historyNow = (store: Store, exam: string): History => progressIn(st
 /** What stands against storing an event here and now; null when nothing does. */
 function refusal(store: Store, exam: string, event: ExamEvent, progress: Progress): Refusal | null {
   if (event.exam !== exam)
-    return never({ where: "exam", what: "belongs to another exam", todo: `Send it to exam ${event.exam}.` });
+    return never({ where: "exam", what: "belongs to another exam", todo: phrase`Send it to exam ${event.exam}.` });
   const erased =
     progress.end.length > 0
       ? null
@@ -245,7 +247,7 @@ function refusal(store: Store, exam: string, event: ExamEvent, progress: Progres
   if (progress.bytes > EXAM_FILE_MAX_BYTES)
     return never({
       where: "event",
-      what: `the record is full: its texts hold more than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+      what: phrase`the record is full: its texts hold more than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
       todo: "Go on in a new examination of the same person.",
     });
   return (
@@ -275,15 +277,21 @@ export function listExam(store: Store, opening: Opening, now: string): void {
   sql.touch.run(now, row.personId);
 }
 
-const ID_IN_USE = "was used before for other content. Make a new id for a new event.";
+/** What stands against an id that another event has. */
+export const idInUse = (where: string): Problem => ({
+  where: `${where} › id`,
+  what: "was used before for other content",
+  todo: "Make a new id for a new event.",
+});
 
-type Refused = { readonly why: string; readonly refusal: RefusalClass };
+type Refused = { readonly problems: readonly Problem[]; readonly refusal: RefusalClass };
 
 /** What became of one event, as its sender is told. */
 export const receipt = (id: string, result: Receipt["result"], refused: Refused | null = null): Receipt => ({
   id,
   result,
-  why: refused?.why ?? null,
+  why: refused?.problems.map(describeProblem).join(" ") ?? null,
+  problems: (refused?.problems ?? []).map(sentProblem),
   refusal: refused?.refusal ?? null,
 });
 
@@ -293,20 +301,21 @@ function takeOne(store: Store, input: unknown, index: number, { exam, now, sende
   const where = `event ${index + 1}`;
   const named = (input as { id?: unknown } | null)?.id;
   const id = typeof named === "string" ? named : "";
-  const refused = (why: string, refusal: RefusalClass = "never") => receipt(id, "refused", { why, refusal });
+  const refused = (problems: readonly Problem[], refusal: RefusalClass = "never") =>
+    receipt(id, "refused", { problems, refusal });
   const malformed = eventProblem(input, where);
-  if (malformed) return refused(malformed.message, isLater(input) ? "update" : "never");
+  if (malformed) return refused(malformed.problems, isLater(input) ? "update" : "never");
   const recorded = input as RecordedEvent;
   if (progress.history.state.known.has(recorded.id)) {
     const same = payloadById(store, recorded.id) === canonicalJson(recorded);
-    return same ? receipt(id, "already stored") : refused(`${where} › id: ${ID_IN_USE}`);
+    return same ? receipt(id, "already stored") : refused([idInUse(where)]);
   }
   const event = readEvent(recorded)!;
   const problem = sender(store, recorded) ?? refusal(store, exam, event, progress);
-  if (problem) return refused(describeProblem({ ...problem, where: `${where} › ${problem.where}` }), problem.refusal);
+  if (problem) return refused([{ ...problem, where: `${where} › ${problem.where}` }], problem.refusal);
   if (event.type === "exam-opened") listExam(store, event, now);
   const end = storeOwnEvent(store, "exam", exam, progress.end, recorded, now);
-  if (!end) return refused(`${where} › id: ${ID_IN_USE}`);
+  if (!end) return refused([idInUse(where)]);
   noteSignature(store, recorded, end.head);
   progress.end = end;
   progress.bytes += end.bytes;

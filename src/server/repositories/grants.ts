@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import { type Grant, InputError, remembered } from "@/core";
+import { type Message, type Grant, InputError, remembered } from "@/core";
 import type { Given, RecordGrants } from "@/wire/grants";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
@@ -40,7 +40,7 @@ export const grantsOf = (store: Store, exam: string): RecordGrants => {
  */
 export function giveRecord(store: Store, exam: string, reader: string, reason: string | null, sayer: Sayer): void {
   atOnce(store, () => {
-    const fail = (where: string, what: string, todo: string): never => {
+    const fail = (where: string, what: Message, todo: Message): never => {
       throw new InputError([{ where, what, todo }]);
     };
     if (findProfile(store, reader)?.role !== "reader")

@@ -1,4 +1,4 @@
-import { remembered, sayDay, type StreamKind } from "@/core";
+import { phrase, type Problem, remembered, sayDay, type StreamKind } from "@/core";
 import type { Store } from "../store/store";
 import { clinicOf } from "./clinic";
 
@@ -19,7 +19,7 @@ export const isErased = (store: Store, person: string): boolean =>
 export const isTombstoned = (store: Store, kind: StreamKind, stream: string): boolean =>
   statements(store).erased.get(kind, stream) !== undefined;
 
-type Erasure = { readonly what: string; readonly todo: string };
+type Erasure = Pick<Problem, "what" | "todo">;
 
 /** What stands against taking in something that was erased here; null when it was not. */
 export function erasedProblem(store: Store, kind: StreamKind, stream: string): Erasure | null {
@@ -34,7 +34,7 @@ export const erasedPersonProblem = (store: Store, person: string): Erasure | nul
 function problemOf(store: Store, person: string): Erasure {
   const erased = clinicOf(store).erased.find((one) => one.person === person);
   return {
-    what: erased ? `was erased here on ${sayDay(erased.at.slice(0, 10))} by ${erased.by}` : "was erased here",
+    what: erased ? phrase`was erased here on ${sayDay(erased.at.slice(0, 10))} by ${erased.by}` : "was erased here",
     todo: "Nothing is taken in of it. Somebody who comes again is entered anew.",
   };
 }

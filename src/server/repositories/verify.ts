@@ -10,6 +10,7 @@ import {
   foldEpisode,
   foldPerson,
   type JournalLine,
+  worded,
   type Payload,
   readAnchor,
   readPayload,
@@ -21,6 +22,7 @@ import {
   verifyChain,
   verifyJournal,
   versionOf,
+  phrase,
 } from "@/core";
 import { nativeSha256 } from "../store/native-hash";
 import { expectedSchema, schemaOfStore } from "../store/open";
@@ -324,7 +326,7 @@ const journalLines = ({ sqlite }: Store): JournalLine[] =>
 function anchorFaults(lines: readonly JournalLine[], text: string): string[] {
   const anchor =
     readAnchor(text) ??
-    refuse("--anchor", `"${text}" is not an anchor`, "Write it as printed: a number, a dot, and 16 digits.");
+    refuse("--anchor", phrase`"${text}" is not an anchor`, "Write it as printed: a number, a dot, and 16 digits.");
   const line = lines.find(({ n }) => n === anchor.n);
   if (!line)
     return [
@@ -365,8 +367,13 @@ export const verifyStore = (store: Store, anchor?: string): { store: string[]; r
     store: storeFaults(store, anchor),
     records: streamsToVerify(store).map((name): Checked => {
       try {
-        const erased = erasedProblem(store, name.kind, name.id)?.what ?? null;
-        return { ...name, faults: faultsOf(store, name).map(({ message }) => message), unchecked: null, erased };
+        const erased = erasedProblem(store, name.kind, name.id);
+        return {
+          ...name,
+          faults: faultsOf(store, name).map(({ message }) => message),
+          unchecked: null,
+          erased: erased && worded(erased.what),
+        };
       } catch (error) {
         const unchecked = error instanceof Error ? error.message : "it cannot be read";
         return { ...name, faults: [], unchecked, erased: null };

@@ -1,5 +1,6 @@
 "use client";
 
+import { phrase, type Problem } from "@/core/base";
 import { useState } from "react";
 import { MOST_TRIES, type Opened, openByCode } from "@/sync/lock-here";
 import { type Called, wrongHere } from "@/wire/call";
@@ -7,8 +8,8 @@ import { Button } from "../primitives/button";
 import { AskedForm } from "./asked-form";
 import { ShortCodeLine } from "./text-line";
 
-const WRONG: Readonly<Record<Exclude<Opened, "open">, { what: string; todo: string }>> = {
-  wrong: { what: "is not the code", todo: `After ${MOST_TRIES} wrong ones only the server opens it.` },
+const WRONG: Readonly<Record<Exclude<Opened, "open">, Pick<Problem, "what" | "todo">>> = {
+  wrong: { what: "is not the code", todo: phrase`After ${MOST_TRIES} wrong ones only the server opens it.` },
   shut: {
     what: "opens nothing here any more",
     todo: "Wait until the server can be reached, then sign in with your passphrase: what was tapped is kept.",

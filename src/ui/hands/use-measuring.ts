@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
+import { problemAtField } from "@/core/base";
 import { MEASURING, type Measuring, notMeasuredBy, type TestId } from "@/core/knowledge";
 import { Capture, type Device, isUsable, type LiveAngle, type Measure, SILENT_AFTER_MS } from "@/core/measurement";
 import { clock } from "@/devices/feed";
@@ -72,7 +73,7 @@ const NOTHING: Live = {
 function zeroBoth(capture: Capture, second: Capture): string | null {
   second.takeZero();
   const wrong = capture.takeZero();
-  return wrong && `${wrong.what}. ${wrong.todo}`;
+  return wrong && problemAtField(wrong);
 }
 
 const HELD_OVER_MS = 1000;

@@ -4,7 +4,9 @@ import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
 import type { Joined } from "@/wire/devices";
-import { LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
+import { PAD_WORDS } from "@/core/admission";
+import { type Problem, problemAtField } from "@/core/base";
+import { LANGUAGE_IDS, LANGUAGES, WORDINGS } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Choice } from "../primitives/choice";
 import { inputClass } from "../primitives/field";
@@ -43,25 +45,26 @@ const broughtAlong = (): string => new URLSearchParams(location.hash.slice(1)).g
 
 function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Joined) => void }) {
   const [code, setCode] = useState(() => (thanks ? "" : broughtAlong()));
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [language, setLanguage] = usePadLanguage();
+  const words = PAD_WORDS[language].join;
   const [isThanking, setThanking] = useState(thanks);
   const join = async () => {
     setThanking(false);
     const joined = await call(DEVICE_ROUTES.join, {}, { code });
-    if (!joined.ok) return setProblem(joined.message);
+    if (!joined.ok) return setProblems(joined.problems);
     history.replaceState(null, "", location.pathname);
     onJoined(joined.value);
   };
   return (
-    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 p-6">
+    <main lang={language} className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 p-6">
       {isThanking && (
         <p role="status" className="text-3xl font-semibold">
-          Thank you. Please give it back.
+          {words.thanks}
         </p>
       )}
-      <h1 className="text-2xl font-bold">Join an examination</h1>
-      <p>A device of the clinic joins as its answer pad or its probe. Nothing of anybody is kept on it.</p>
+      <h1 className="text-2xl font-bold">{words.title}</h1>
+      <p>{words.intro}</p>
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -70,7 +73,7 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
         }}
       >
         <label className="flex flex-col gap-1">
-          <span className="font-medium">Code, as the examination&rsquo;s screen shows it</span>
+          <span className="font-medium">{words.code}</span>
           <input
             value={code}
             onChange={(event) => setCode(event.target.value)}
@@ -82,7 +85,7 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
           />
         </label>
         <Choice
-          label="The answer pad speaks"
+          label={words.speaks}
           big
           value={language}
           options={LANGUAGE_IDS.map((value) => ({ value, label: LANGUAGES[value] }))}
@@ -94,12 +97,12 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
           className="min-h-16 text-xl"
           disabled={code.trim().length < LETTERS_OF_A_CODE}
         >
-          Join
+          {words.join}
         </Button>
       </form>
-      {problem && (
+      {problems.length > 0 && (
         <p role="alert" className="font-medium text-stop">
-          {problem}
+          {problems.map((one) => problemAtField(one, WORDINGS[language])).join(" ")}
         </p>
       )}
     </main>

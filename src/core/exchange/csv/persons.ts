@@ -1,4 +1,4 @@
-import { InputError, type Problem } from "../../base";
+import { type Message, InputError, type Problem, phrase } from "../../base";
 import type { Sex } from "../../vocabulary";
 import type { PersonTold } from "../fhir/from-bundle";
 
@@ -92,7 +92,7 @@ export function personOfRow(
 ): RowRead {
   const where = `row ${row}`;
   const cell = (column: IncomingColumn): string => (columns[column] ? (cells[columns[column]] ?? "") : "").trim();
-  const wrong = (column: IncomingColumn, what: string, todo: string): RowRead => ({
+  const wrong = (column: IncomingColumn, what: Message, todo: Message): RowRead => ({
     where,
     problem: { where: `${where} › ${columns[column] ?? column}`, what, todo },
   });
@@ -105,12 +105,16 @@ export function personOfRow(
   if (birthDate === null)
     return wrong(
       "birthDate",
-      born ? `"${born.slice(0, 40)}" is no date written as ${dates}` : "is empty",
+      born ? phrase`"${born.slice(0, 40)}" is no date written as ${dates}` : "is empty",
       "Write the date of birth, or choose how dates are written in this file.",
     );
   const sex = SEX_WORDS[cell("sex").toLowerCase()];
   if (sex === undefined)
-    return wrong("sex", `"${cell("sex").slice(0, 40)}" is not known`, "Use female, male, other, or leave it empty.");
+    return wrong(
+      "sex",
+      phrase`"${cell("sex").slice(0, 40)}" is not known`,
+      "Use female, male, other, or leave it empty.",
+    );
   return { told: { where, name, birthDate, sex, number: cell("number"), contact: cell("contact"), measured: [] } };
 }
 
@@ -124,7 +128,13 @@ export function assertColumns(columns: ColumnsChosen, headings: readonly string[
         : [];
     return headings.includes(chosen)
       ? []
-      : [{ where: `columns › ${column}`, what: `"${chosen}" is no column of this file`, todo: "Choose another." }];
+      : [
+          {
+            where: `columns › ${column}`,
+            what: phrase`"${chosen}" is no column of this file`,
+            todo: "Choose another.",
+          },
+        ];
   });
   if (problems.length > 0) throw new InputError(problems);
 }

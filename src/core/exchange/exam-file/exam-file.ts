@@ -1,5 +1,5 @@
 import { assertRecorded, EXAM_FILE_MAX_BYTES } from "../../admission";
-import { canonicalJson, check, named, portableSha256, refuse, remembered, type Sha256 } from "../../base";
+import { canonicalJson, check, named, portableSha256, refuse, remembered, type Sha256, phrase } from "../../base";
 import { type EvidenceChanges, type EvidenceSet, resolveEvidence, SHIPPED_EVIDENCE, versionOf } from "../../evidence";
 import {
   type ChainFault,
@@ -78,7 +78,7 @@ function parseJson(content: string): unknown {
   if (content.length > EXAM_FILE_MAX_BYTES)
     refuse(
       "file",
-      `is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+      phrase`is larger than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
       "Choose an exam file; a whole exam is far smaller.",
     );
   try {
@@ -120,13 +120,13 @@ function fromFrame(input: unknown): ExamFile {
     refuse(
       "file › format",
       "is not an exam file of this program",
-      `Choose a file whose format is "${EXAM_FILE_FORMAT}".`,
+      phrase`Choose a file whose format is "${EXAM_FILE_FORMAT}".`,
     );
   const { version } = input as { version?: unknown };
   if (version !== 1 && version !== EXAM_FILE_VERSION)
     refuse(
       "file › version",
-      `is ${named(version)}, and this program reads versions 1 and ${EXAM_FILE_VERSION}`,
+      phrase`is ${named(version)}, and this program reads versions 1 and ${EXAM_FILE_VERSION}`,
       "Update this program, or export the exam again from this version.",
     );
   if (version === 1) return fromFirst(check(firstFrame, input, "file") as unknown as FirstFile);
@@ -152,7 +152,7 @@ export function parseExamFile(content: string): ExamFile {
       const where = `${nameOf(file, stream)} › event ${seq}`;
       parseStreamEvent(stream.kind, event, where);
       if (streamOf(stream.kind, event) !== stream.id)
-        refuse(where, `belongs to another ${stream.kind}`, "Export the exam again and choose that file.");
+        refuse(where, phrase`belongs to another ${stream.kind}`, "Export the exam again and choose that file.");
     });
   return file;
 }
@@ -169,7 +169,7 @@ export function examIn({ streams }: ExamFile): FileStream {
     ? exams[0]!
     : refuse(
         "file › streams",
-        `hold ${exams.length} exams, and one is asked for`,
+        phrase`hold ${exams.length} exams, and one is asked for`,
         "Export that one exam, and choose its file.",
       );
 }
@@ -205,7 +205,7 @@ export function evidenceInFile(file: ExamFile, version: string): EvidenceSet {
     ? resolveEvidence(changes)
     : refuse(
         "file › evidence",
-        `does not hold version ${version}, under which the exam is read`,
+        phrase`does not hold version ${version}, under which the exam is read`,
         "Export the exam again from the store that holds it.",
       );
 }
@@ -250,7 +250,7 @@ export function assertImportable(file: ExamFile, hash: Sha256 = portableSha256):
   if (fault)
     refuse(
       "file › chain",
-      `was changed after it was recorded. ${fault.message}`,
+      phrase`was changed after it was recorded. ${fault.message}`,
       "Ask for an unchanged export; this one is not taken.",
     );
   for (const stream of file.streams)

@@ -1,6 +1,6 @@
 import { array, mixed, object, string } from "yup";
 import { MOST_EVENTS } from "../../admission";
-import { closed, instant, oneOf, orNone, text, uuid, wholeIn, withFastPath } from "../../base";
+import { closed, instant, oneOf, orNone, text, uuid, wholeIn, withFastPath, phrase } from "../../base";
 import { changesSchema, type EvidenceChanges } from "../../evidence";
 import { type ChainHead, type RecordedEvent, STREAM_KINDS, type StreamKind } from "../../record";
 
@@ -73,7 +73,7 @@ const linksOf = <F extends ReturnType<typeof linkFields>>(fields: F) =>
       .typeError(`is not a list of events; ${AGAIN}`)
       .required(`is missing; ${AGAIN}`)
       .min(1, `holds no events; ${AGAIN}`)
-      .max(MOST_EVENTS, `holds more than ${MOST_EVENTS} events; that is no examination`),
+      .max(MOST_EVENTS, phrase`holds more than ${MOST_EVENTS} events; that is no examination`),
     (value) => Array.isArray(value) && value.length > 0 && value.length <= MOST_EVENTS,
   );
 
@@ -109,7 +109,7 @@ const streams = (least: number) =>
       .typeError(`is not a list of streams; ${AGAIN}`)
       .required(`is missing; ${AGAIN}`)
       .min(least, `holds no stream; ${AGAIN}`)
-      .max(MOST_STREAMS, `holds more than ${MOST_STREAMS} streams; export fewer at once`),
+      .max(MOST_STREAMS, phrase`holds more than ${MOST_STREAMS} streams; export fewer at once`),
     (value) => Array.isArray(value) && value.length >= least && value.length <= MOST_STREAMS,
   );
 

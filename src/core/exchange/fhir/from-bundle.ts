@@ -1,4 +1,4 @@
-import { named, refuse } from "../../base";
+import { named, refuse, phrase } from "../../base";
 import type { PersonInput } from "../../record";
 import { SEXES, type Sex } from "../../vocabulary";
 import { NUMBER_SYSTEM } from "./about-person";
@@ -97,11 +97,11 @@ function entriesOf(
       "Export it again, as FHIR R4 in JSON.",
     );
   }
-  if (!isObject(bundle)) refuse("bundle", `is ${named(bundle)}`, "Choose a FHIR R4 bundle in JSON.");
+  if (!isObject(bundle)) refuse("bundle", phrase`is ${named(bundle)}`, "Choose a FHIR R4 bundle in JSON.");
   if (bundle.resourceType !== "Bundle")
     refuse(
       "bundle › resourceType",
-      `is ${named(bundle.resourceType)}`,
+      phrase`is ${named(bundle.resourceType)}`,
       'Choose a file whose resourceType is "Bundle".',
     );
   if (bundle.entry !== undefined && !Array.isArray(bundle.entry))

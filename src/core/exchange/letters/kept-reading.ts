@@ -1,4 +1,4 @@
-import { canonicalJson, portableSha256, type Problem } from "../../base";
+import { canonicalJson, phrase, portableSha256, type Problem } from "../../base";
 import type { EvidenceSet } from "../../evidence";
 import {
   examinedSources,
@@ -198,7 +198,7 @@ export function signedReadingProblem(
   if (difference)
     return {
       where: "body › reading",
-      what: `says "${difference.then}" of ${difference.about || "the whole"}, and here it is read as "${difference.now}"`,
+      what: phrase`says "${difference.then}" of ${difference.about || "the whole"}, and here it is read as "${difference.now}"`,
       todo,
     };
   for (const field of ["catalogue", "engine", "evidence", "settings", "note"] as const)
