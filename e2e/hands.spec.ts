@@ -1,5 +1,6 @@
-import type { APIRequestContext, Browser, Page } from "@playwright/test";
+import type { Browser, Page } from "@playwright/test";
 import { bringAxe, violations } from "./support/axe";
+import { closeDevices, joinAs, only, openDevices, stored } from "./support/devices";
 import { expect, openRun, type Prepared, readyToTest, test } from "./support/test";
 
 const PEDAL = "PageDown";
@@ -16,38 +17,6 @@ const pedalTwice = async (page: Page): Promise<void> => {
   await pedal(page);
 };
 
-/** Opens the list of devices from the menu of the run. */
-async function openDevices(page: Page) {
-  await page.getByRole("button", { name: "More", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Devices at the table" }).click();
-  return page.getByRole("dialog", { name: "Devices at the table" });
-}
-
-async function closeDevices(page: Page): Promise<void> {
-  await page.keyboard.press("Escape");
-  await expect(page.getByRole("dialog", { name: "Devices at the table" })).toBeHidden();
-}
-
-/** A phone of the clinic joins by the code that the screen shows. */
-async function joinAs(browser: Browser, url: string, page: Page, button: RegExp, language?: string): Promise<Page> {
-  const dialog = page.getByRole("dialog", { name: "Devices at the table" });
-  await dialog.getByRole("button", { name: button }).click();
-  const code = await dialog.locator("[data-code]").innerText();
-  const phone = await (
-    await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, hasTouch: true })
-  ).newPage();
-  await phone.goto("/join");
-  await phone.getByLabel(/^Code/).fill(code);
-  if (language) await phone.getByRole("radio", { name: language }).click();
-  await phone.getByRole("button", { name: language === "Deutsch" ? "Teilnehmen" : "Join" }).click();
-  await expect(dialog.getByRole("button", { name: "Send off" }).first()).toBeVisible();
-  return phone;
-}
-
-type Stored = { type: string; channel?: string; device: string; body: Record<string, unknown> };
-const stored = async (request: APIRequestContext, exam: string): Promise<Stored[]> =>
-  ((await (await request.get(`/api/exams/${exam}/events`)).json()) as { events: Stored[] }).events;
-
 /** A back and a leg, ready to be tested. */
 const backAndLeg = (exam: Prepared["builder"]): void => {
   exam.add("sheet-set", {
@@ -59,13 +28,6 @@ const backAndLeg = (exam: Prepared["builder"]): void => {
 };
 
 /** The same with some tests of one's own choice. */
-const only =
-  (...tests: string[]) =>
-  (exam: Prepared["builder"]): void => {
-    exam.add("sheet-set", { label: "Some", tests: tests as never, reason: "" });
-    readyToTest(exam);
-  };
-
 type Begins = {
   page: Page;
   browser: Browser;

@@ -1,6 +1,15 @@
 import type { Command } from "commander";
 import Papa from "papaparse";
-import { angleAgreement, movementOf, onsetsOf, refuse, type Sample, verdictAgreement, phrase } from "@/core";
+import {
+  angleAgreement,
+  movementOf,
+  onsetsOf,
+  refuse,
+  type Sample,
+  verdictAgreement,
+  verdictTable,
+  phrase,
+} from "@/core";
 import { rounded } from "./plan-json";
 import type { Terminal } from "./planning-commands";
 
@@ -57,9 +66,6 @@ function angles(path: string, { readFile, print, done }: Terminal): number {
   return done;
 }
 
-/** Words that mean yes, so that the first of two verdicts is the positive one. */
-const YES = new Set(["positive", "pos", "yes", "1", "true", "+"]);
-
 function verdicts(path: string, { readFile, print, done }: Terminal): number {
   const given = columnsOf(path, readFile(path), ["first", "second"]).map(({ cells, row }) => {
     const [first, second] = cells.map((cell) => cell.toLowerCase());
@@ -71,11 +77,7 @@ function verdicts(path: string, { readFile, print, done }: Terminal): number {
         refuse(`${path} › row ${row} › ${column}`, "is empty", "Write the verdict, or leave the row out.");
     return [first!, second!] as const;
   });
-  const words = [...new Set(given.flat())].toSorted(
-    (a, b) => Number(YES.has(b)) - Number(YES.has(a)) || (a < b ? -1 : 1),
-  );
-  const table = words.map((row) => words.map((column) => given.filter(([a, b]) => a === row && b === column).length));
-  const told = verdictAgreement(table);
+  const told = verdictAgreement(verdictTable(given).table);
   const orNull = (number: number | null) => (number === null ? null : rounded(number));
   print({
     n: told.n,

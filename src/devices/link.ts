@@ -59,22 +59,26 @@ export function openLink(exam: string, { onDevices, onHeard, onLine }: LinkListe
   };
 }
 
-/** A joined phone as a device of this machine. */
+/**
+ * Joined phones as a device of this machine: one, or two, of which the first
+ * lies lower down a limb or higher up the spine, as the first of two
+ * inclinometers does.
+ */
 export type JoinedProbe = Device & {
   readonly take: (heard: DeviceHeard, at: number) => void;
-  /** Its connection stands, or not. */
+  /** Their connections stand, or not. */
   readonly setHere: (isHere: boolean) => void;
 };
 
-export function joinedProbe(id: string): JoinedProbe {
+export function joinedProbe(ids: readonly [string] | readonly [string, string]): JoinedProbe {
   const feed = makeFeed();
   let isOpen = false;
   return {
-    id,
-    label: "Joined probe",
+    id: ids.join(" "),
+    label: ids.length === 1 ? "Joined probe" : "Joined probes, two",
     with: "three axes",
     unit: "°",
-    streams: 1,
+    streams: ids.length,
     state: feed.state,
     listen: feed.listen,
     open: async () => {
@@ -88,8 +92,10 @@ export function joinedProbe(id: string): JoinedProbe {
     setHere: (isHere) => {
       if (isOpen) feed.set(isHere ? { is: "open" } : { is: "silent", sinceMs: performance.now() });
     },
-    take: ({ at, t = [], v = [] }, hereAt) => {
-      t.forEach((moment, index) => feed.send({ t: hereAt + moment - at, value: v[index]! }));
+    take: ({ device, at, t = [], v = [] }, hereAt) => {
+      const stream = device === ids[1] ? 1 : 0;
+      if (stream === 0 && device !== ids[0]) return;
+      t.forEach((moment, index) => feed.send({ t: hereAt + moment - at, value: v[index]! }, stream));
     },
   };
 }

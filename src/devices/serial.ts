@@ -65,7 +65,10 @@ export function serialLine(): Device {
   return {
     id: "serial",
     label: "Serial line",
-    with: "inclinometer",
+    /** By the unit it sends. */
+    get with() {
+      return unit === "mmHg" ? "cuff" : unit === "N" ? "force gauge" : "inclinometer";
+    },
     get unit() {
       return unit;
     },

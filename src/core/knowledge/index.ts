@@ -23,6 +23,7 @@ export {
   UPPER_MOTOR_SIGNS,
 } from "./neurology";
 export { MEASURING, type Measuring, notMeasuredBy } from "./measuring";
+export { type Pressure, PRESSURES } from "./pressures";
 export { otherForms } from "./forms";
 export { isNeuroGone } from "./neurology-parts";
 export { partsUsed } from "./parts-used";

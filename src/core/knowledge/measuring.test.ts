@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { MEASURING, notMeasuredBy, PROTOCOLS, type TestId } from "@/core/knowledge";
+import { MEASURING, notMeasuredBy, PRESSURES, PROTOCOLS, protocolOf, type TestId } from "@/core/knowledge";
 import { MEASURED_WITH } from "@/core/measurement";
 
 const ANGLES = PROTOCOLS.flatMap((protocol) =>
@@ -41,10 +41,35 @@ describe("how a movement can be measured", () => {
   it("never stands in the way of a hand: what is typed, photographed or taped is taken everywhere", () => {
     for (const { protocol, measure } of ANGLES)
       for (const by of MEASURED_WITH.filter(
-        (one) => !["inclinometer", "two inclinometers", "three axes", "simulated"].includes(one),
+        (one) => !["inclinometer", "two inclinometers", "three axes", "simulated", "cuff", "force gauge"].includes(one),
       ))
         expect(notMeasuredBy(protocol.id as TestId, measure.id, by)).toBeNull();
     expect(notMeasuredBy("thigh-thrust", "nothing", "inclinometer")).toContain("type it");
+  });
+
+  it("takes from a cuff what it counts and nothing else, and no number of the catalogue from a force gauge", () => {
+    const taken = (by: "cuff" | "force gauge") =>
+      PROTOCOLS.flatMap(({ id, measures }) =>
+        measures.flatMap((measure) =>
+          notMeasuredBy(id as TestId, measure.id, by) === null ? [`${id} ${measure.id}`] : [],
+        ),
+      );
+    expect(taken("cuff")).toEqual(Object.entries(PRESSURES).map(([id, { counts }]) => `${id} ${counts}`));
+    expect(taken("force gauge")).toEqual([]);
+  });
+
+  it("names stages and answers of the test for each level of a cuff, a number of it for what is counted", () => {
+    for (const [id, { levels, clean, short, counts, rest }] of Object.entries(PRESSURES)) {
+      const { stages, measures } = protocolOf(id as TestId);
+      expect(stages.map((stage) => stage.id)).toEqual(Object.keys(levels));
+      for (const stage of stages) {
+        const answers = stage.options!.map((option) => option.id);
+        expect(answers).toEqual(expect.arrayContaining([clean, short]));
+        expect(stage.instruction).toContain(String(levels[stage.id]));
+        expect(levels[stage.id]).toBeGreaterThan(rest);
+      }
+      expect(measures.map((measure) => measure.id)).toContain(counts);
+    }
   });
 
   it("reads the knee that falls short of straight as what is left to zero", () => {

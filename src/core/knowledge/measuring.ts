@@ -1,4 +1,5 @@
 import type { MeasuredWith } from "../measurement";
+import { PRESSURES } from "./pressures";
 import type { TestId } from "./protocols";
 
 /**
@@ -120,6 +121,10 @@ const ONE_LINE: readonly MeasuredWith[] = ["inclinometer", "two inclinometers"];
  */
 export function notMeasuredBy(test: TestId, measure: string, by: MeasuredWith): string | null {
   const how = MEASURING[test]?.[measure];
+  const isCounted = PRESSURES[test]?.counts === measure;
+  if (by === "cuff") return isCounted ? null : "A cuff tells a pressure, not this: type it.";
+  if (by === "force gauge") return "A force gauge tells how hard was pressed, which is the dose: type this number.";
+  if (by === "simulated" && isCounted) return null;
   if (by !== "three axes" && by !== "simulated" && !ONE_LINE.includes(by)) return null;
   if (!how) return "This number is counted or judged, not measured by a device: type it.";
   if (how.plane === "level") return `Not by gravity: ${how.why}. Instead: ${how.instead}.`;

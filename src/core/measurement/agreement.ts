@@ -115,6 +115,26 @@ export type VerdictAgreement = {
 };
 
 /** How much a disagreement counts: not at all in part, by steps, or by steps squared. */
+/** Words that mean yes, so that the first of two verdicts is the positive one. */
+const YES = new Set(["positive", "pos", "yes", "1", "true", "+"]);
+
+/**
+ * Verdicts of two judges on the same people as a table: a row for each word of
+ * the first, a column for each of the second, the one that means yes first.
+ *
+ * @example verdictTable([["yes", "yes"], ["yes", "no"], ["no", "no"]]) // { words: ["yes", "no"], table: [[1, 1], [0, 1]] }
+ */
+export function verdictTable(pairs: readonly (readonly [first: string, second: string])[]): {
+  readonly words: readonly string[];
+  readonly table: readonly (readonly number[])[];
+} {
+  const words = [...new Set(pairs.flat())].toSorted(
+    (a, b) => Number(YES.has(b)) - Number(YES.has(a)) || (a < b ? -1 : 1),
+  );
+  const count = (first: string, second: string) => pairs.filter(([a, b]) => a === first && b === second).length;
+  return { words, table: words.map((row) => words.map((column) => count(row, column))) };
+}
+
 export type KappaWeights = "none" | "linear" | "quadratic";
 
 function weightOf(weights: KappaWeights, apart: number, steps: number): number {

@@ -6,6 +6,7 @@ export {
   type KappaWeights,
   type VerdictAgreement,
   verdictAgreement,
+  verdictTable,
 } from "./agreement";
 export {
   Capture,
@@ -41,6 +42,9 @@ export {
 export { type Gravity, gravityOf, leanOf, turnedAbout } from "./tilt";
 export { ADULT_AGE, ageOn } from "./age";
 export { type ExpectedOf, expecting } from "./expected";
+export { ByDifference } from "./by-difference";
+export { type CuffAsked, type CuffHold, cuffHolds, CuffWatch } from "./cuff-hold";
+export { type ForceMemory, forceMemory, type Push, pushesOf } from "./push";
 export { convertForce, describeForceRange, type Force, FORCE_UNITS } from "./force";
 export { force } from "./force-brick";
 export { formatted, type Measure, nearest, rangeText, startOfMeasure } from "./measure";

@@ -23,7 +23,9 @@ import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
 import { Field, inputClass } from "../primitives/field";
 import { useHere } from "../shell/here";
+import { ForceMemoryCard } from "../hands/force-memory-card";
 import { PageHeader } from "../shell/page-header";
+import { VerdictsCard } from "./verdicts-card";
 
 const MEASURED = PROTOCOLS.filter(({ measures }) => measures.length > 0);
 const METHODS = ["onset by pad", "onset by pedal", "onset set by hand on the trace", "end by plateau"] as const;
@@ -260,7 +262,7 @@ export function ErrorsScreen() {
                   {...ids}
                   rows={7}
                   placeholder={"62, 64\n71, 70\n55, 58"}
-                  className={`${inputClass} font-mono`}
+                  className={`${inputClass} py-2 font-mono`}
                   value={text}
                   onChange={(event) => setText(event.target.value)}
                 />
@@ -308,6 +310,8 @@ export function ErrorsScreen() {
             ))}
           </ul>
         </Card>
+        <VerdictsCard />
+        <ForceMemoryCard />
       </main>
     </>
   );

@@ -8,7 +8,13 @@ import { orientationSensor } from "@/devices/orientation";
 import { keepPedal, keptPedal } from "@/devices/pedal";
 import { readingsIn, replay } from "@/devices/replay";
 import { serialLine } from "@/devices/serial";
-import { simulatedInclinometer, type SimulatedDevice } from "@/devices/simulated";
+import {
+  simulatedCuff,
+  simulatedForceGauge,
+  simulatedInclinometer,
+  simulatedOnTwoLimbs,
+  type SimulatedDevice,
+} from "@/devices/simulated";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
 import type { JoinCode } from "@/wire/devices";
@@ -66,10 +72,20 @@ const Tick = ({ checked, onTick, children }: TickProps) => (
 const KINDS: readonly { readonly label: string; readonly make: () => Device }[] = [
   { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
   { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
+  { label: "Simulated inclinometers, on thigh and shin", make: simulatedOnTwoLimbs },
   { label: "Simulated, with a loose cable", make: () => simulatedInclinometer(1, BAD_FAULTS) },
+  { label: "Simulated pressure cuff", make: simulatedCuff },
+  { label: "Simulated force gauge", make: simulatedForceGauge },
   { label: "This device's own sensor", make: () => orientationSensor() },
   { label: "Serial line", make: serialLine },
 ];
+
+/** What is dragged of a simulated one. */
+const DRAGGED = {
+  "°": { label: "Drag the limb", from: -90, to: 130, rest: 0 },
+  mmHg: { label: "Drag the pressure", from: 16, to: 34, rest: 20 },
+  N: { label: "Press with it", from: 0, to: 420, rest: 0 },
+} as const;
 
 /** How a device is, whenever that changes. */
 function useDeviceState(device: Device | null) {
@@ -99,7 +115,7 @@ function MeasuringCard() {
   const isSimulated = measuring?.with === "simulated";
   return (
     <section aria-label="What measures" className="flex flex-col gap-2">
-      <Heading>What measures the angle</Heading>
+      <Heading>What measures</Heading>
       {KINDS.map(({ label, make }) => (
         <Button
           key={label}
@@ -124,7 +140,7 @@ function MeasuringCard() {
       />
       {measuring && (
         <Button look="quiet" className="self-start" onClick={() => setKit({ measuring: null })}>
-          Type the angles instead
+          Type the numbers instead
         </Button>
       )}
       {(problem ?? (state?.is === "failed" ? state.why : null)) && (
@@ -134,16 +150,19 @@ function MeasuringCard() {
       )}
       {isSimulated && (
         <div className="flex flex-col gap-2 rounded-xl bg-well p-3">
-          <Tick checked={leadsItself} onTick={(ticked) => setKit({ leadsItself: ticked })}>
-            It moves by itself in each test, as a limb that is led
-          </Tick>
+          {measuring.unit === "°" && (
+            <Tick checked={leadsItself} onTick={(ticked) => setKit({ leadsItself: ticked })}>
+              It moves by itself in each test, as a limb that is led
+            </Tick>
+          )}
           <label className="flex flex-col">
-            Drag the limb
+            {DRAGGED[measuring.unit].label}
             <input
+              key={measuring.unit}
               type="range"
-              min={-90}
-              max={130}
-              defaultValue={0}
+              min={DRAGGED[measuring.unit].from}
+              max={DRAGGED[measuring.unit].to}
+              defaultValue={DRAGGED[measuring.unit].rest}
               className="min-h-11 accent-lantern"
               onChange={(event) => (measuring as SimulatedDevice).dragTo(Number(event.target.value))}
             />

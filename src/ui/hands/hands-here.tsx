@@ -9,19 +9,20 @@ import type { JoinedDevice } from "@/wire/devices";
 import { useExam } from "../exam/exam-provider";
 import { clearKit, kitNow, sayAtTable, setKit, setPads, useKit } from "./kit";
 
-/** The joined probe takes the place of what measured before, and gives it back when it goes. */
+/** The joined probe, or the two that joined first, take the place of what measured before, and give it back when they go. */
 function probeAmong(devices: readonly JoinedDevice[], probe: JoinedProbe | null): JoinedProbe | null {
-  const there = devices.find(({ role }) => role === "probe");
+  const [there, other] = devices.filter(({ role }) => role === "probe");
   if (!there) {
     if (probe && kitNow().measuring === probe) setKit({ measuring: null });
     return null;
   }
-  const next = probe?.id === there.id ? probe : joinedProbe(there.id);
+  const ids = other ? ([there.id, other.id] as const) : ([there.id] as const);
+  const next = probe?.id === ids.join(" ") ? probe : joinedProbe(ids);
   if (next !== probe) {
     void next.open();
     setKit({ measuring: next });
   }
-  next.setHere(there.isHere);
+  next.setHere(there.isHere && (other?.isHere ?? true));
   return next;
 }
 

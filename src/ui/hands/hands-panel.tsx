@@ -1,9 +1,17 @@
 "use client";
 
 import { ArrowDownToLine, Footprints, Hourglass, TriangleAlert } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import type { AskedNow } from "@/core/admission";
-import { type Capture, formatted, type Measure, nearest, trueLumbar } from "@/core/measurement";
+import {
+  type Capture,
+  type Device,
+  formatted,
+  type Measure,
+  nearest,
+  type StreamUnit,
+  trueLumbar,
+} from "@/core/measurement";
 import { freeHandIn, sayFreeHand } from "@/core/knowledge";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import { type ExamState, kindOf } from "@/core/record";
@@ -24,6 +32,7 @@ import { type PadSaid, useFlow } from "./use-flow";
 import { type Live, type Measured, measuredBy, useMeasuring } from "./use-measuring";
 import { type Marked, useOnset } from "./use-onset";
 
+const GaugeCard = later(() => import("./gauge-card").then((module) => module.GaugeCard));
 const StopDialog = later(() => import("../run/stop-dialog").then((module) => module.StopDialog));
 
 type Props = {
@@ -119,6 +128,16 @@ function useSaid(step: SheetStep, test: TestActions) {
   };
 }
 
+const DEAF = () => () => {};
+
+/** The unit a device sends in: of a serial line it is known once something came. */
+const useUnit = (device: Device | null): StreamUnit =>
+  useSyncExternalStore(
+    device ? (told) => device.listen(told) : DEAF,
+    () => device?.unit ?? "°",
+    () => "°",
+  );
+
 /** Which time the test is done: the same before its first answer and after it, another once it is repeated. */
 function timesDone({ runs }: Pick<ExamState, "runs">, { protocol, side }: SheetStep, { run }: TestActions): number {
   const own = runs.filter((one) => one.test === protocol.id && one.side === side);
@@ -133,6 +152,7 @@ export function HandsPanel(props: Props) {
 function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnter }: Props) {
   const { state } = useExam();
   const kit = useKit();
+  const unit = useUnit(kit.measuring);
   const [stoppedAt, setStoppedAt] = useState<TestActions["stage"] | null>(null);
   const runKey = `${step.key} ${test.run?.id ?? "new"}`;
   /** A run that begins with its first answer is the one that was measured before it. */
@@ -229,6 +249,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
             <span className="text-sm font-normal text-soft">{flow.pending.waits ?? "take it"}</span>
           </Button>
         )}
+        {kit.measuring && unit !== "°" && <GaugeCard key={unit} device={kit.measuring} step={step} test={test} />}
         {measured && (
           <OnsetLine
             measured={measured}
@@ -325,7 +346,8 @@ type OnsetLineProps = {
 };
 
 /** The onset that was marked, with the trace it was read from; before that where the device lies; and what is wrong, with a way on. */
-function OnsetLine({ measured: { measure, how, problem }, live, onset, trueAngle, onMoved, onMean }: OnsetLineProps) {
+function OnsetLine({ measured, live, onset, trueAngle, onMoved, onMean }: OnsetLineProps) {
+  const { measure, how, problem } = measured;
   const { marked, trials } = onset;
   const wrong =
     (problem && `${measure.label}: ${problem}`) ??
@@ -359,7 +381,9 @@ function OnsetLine({ measured: { measure, how, problem }, live, onset, trueAngle
       )}
       {!marked && !wrong && how && (
         <p className="text-sm text-soft">
-          {live.isZeroed ? `On ${how.on}. On "now" stop moving, then press.` : `Zero: ${how.zero}.`}
+          {live.isZeroed
+            ? `On ${how.on}${measured.byDifference ? ", the other on the limb above it" : ""}. On "now" stop moving, then press.`
+            : `Zero: ${how.zero}.`}
           {trueAngle !== null && ` True lumbar ${Math.round(trueAngle)}°.`}
         </p>
       )}

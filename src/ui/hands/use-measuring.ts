@@ -3,7 +3,16 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { problemAtField } from "@/core/base";
 import { MEASURING, type Measuring, notMeasuredBy, type TestId } from "@/core/knowledge";
-import { Capture, type Device, isUsable, type LiveAngle, type Measure, SILENT_AFTER_MS } from "@/core/measurement";
+import {
+  ByDifference,
+  Capture,
+  type Device,
+  isUsable,
+  type LiveAngle,
+  type Measure,
+  type Reading,
+  SILENT_AFTER_MS,
+} from "@/core/measurement";
 import { clock } from "@/devices/feed";
 import type { SheetStep } from "@/core/planning";
 
@@ -23,16 +32,19 @@ type Upright = Extract<Measuring, { plane: "upright" }>;
 export type Measured = {
   readonly measure: Measure;
   readonly how: Upright | null;
+  /** Read between two limbs: what lies on the upper one takes the place of the level. */
+  readonly byDifference: boolean;
   /** Why the device cannot tell it; null where it can. */
   readonly problem: string | null;
 };
 
 export function measuredBy(device: Device | null, { protocol }: SheetStep, shown: readonly Measure[]): Measured | null {
   const measure = shown.find(({ id, unit }) => unit === "°" && MEASURING[protocol.id as TestId]?.[id]);
-  if (!device || !measure) return null;
+  if (!device || device.unit !== "°" || !measure) return null;
   const how = MEASURING[protocol.id as TestId]![measure.id]!;
   const problem = notMeasuredBy(protocol.id as TestId, measure.id, device.with);
-  return { measure, how: how.plane === "upright" ? how : null, problem };
+  const upright = how.plane === "upright" ? how : null;
+  return { measure, how: upright, problem, byDifference: device.streams === 2 && upright?.zeroBy === "level" };
 }
 
 export type Live = LiveAngle & {
@@ -88,6 +100,7 @@ function heldWithin(capture: Capture): number | null {
 export function useMeasuring(device: Device | null, measured: Measured | null, runKey: string) {
   const reads = measured?.how?.reads ?? "since zero";
   const zeroBy = measured?.how?.zeroBy ?? "rest";
+  const byDifference = measured?.byDifference ?? false;
   const isOn = device !== null && measured !== null && measured.problem === null;
   /** A new run begins with a zero of its own. */
   const [capture, second] = useMemo(() => {
@@ -131,8 +144,14 @@ export function useMeasuring(device: Device | null, measured: Measured | null, r
       /** What looks the same is not drawn again. */
       setLive((before) => (isSame(before, next) ? before : next));
     };
+    const both = new ByDifference();
+    const take = (reading: Reading, stream: 0 | 1) => {
+      if (!byDifference) return (stream === 0 ? capture : second).add(reading);
+      const joint = isUsable(reading, "°") ? both.add(reading, stream) : null;
+      if (joint) capture.add(joint);
+    };
     const quiet = device.listen((reading, stream) => {
-      if (reading) (stream === 0 ? capture : second).add(reading);
+      if (reading) take(reading, stream);
       if (clock() - lookedAt >= SHOWN_EVERY_MS) look();
     });
     /** Silence is noticed too. */
@@ -141,13 +160,13 @@ export function useMeasuring(device: Device | null, measured: Measured | null, r
       quiet();
       clearInterval(timer);
     };
-  }, [device, capture, second, isOn, zeroBy]);
+  }, [device, capture, second, isOn, zeroBy, byDifference]);
 
   return {
     live: isOn ? live : NOTHING,
     capture: isOn ? capture : null,
     /** The second stream, of what measures two places at once. */
-    second: isOn && device.streams === 2 ? second : null,
+    second: isOn && device.streams === 2 && !byDifference ? second : null,
     takeZero: () => void (zeroProblem.current = zeroBoth(capture, second)),
   };
 }

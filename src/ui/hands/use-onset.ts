@@ -37,13 +37,13 @@ function angleNear(samples: readonly Sample[], t: number): number {
   return used.reduce((sum, { angle }) => sum + angle, 0) / used.length;
 }
 
-const howMarked = (device: Device, { how }: Measured, by: string): MeasuredHow => ({
+const howMarked = (device: Device, { how, byDifference }: Measured, by: string): MeasuredHow => ({
   device: device.with,
   name: device.label,
   method: by,
   trials: 1,
-  mount: how?.on ?? "",
-  zero: how?.zero ?? "",
+  mount: byDifference ? `${how!.on}; the other on the limb above it` : (how?.on ?? ""),
+  zero: byDifference ? "by difference: both limbs in one line" : (how?.zero ?? ""),
   error: null,
 });
 

@@ -353,6 +353,11 @@ const LEVELS = [22, 24, 26, 28, 30] as const;
 const levelId = (mmHg: number) => `mmhg-${mmHg}`;
 const FAULTS = ["surface", "short"] as const;
 
+/** What is nodded to at each stage of it, in mmHg. */
+export const CUFF_LEVELS: Readonly<Record<string, number>> = Object.fromEntries(
+  LEVELS.map((mmHg) => [levelId(mmHg), mmHg]),
+);
+
 const craniocervical: Protocol = {
   id: "craniocervical-flexion",
   name: "Deep neck flexor endurance",
