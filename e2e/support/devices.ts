@@ -23,9 +23,9 @@ export async function joinAs(
   button: RegExp,
   language?: string,
 ): Promise<Page> {
-  const dialog = page.getByRole("dialog", { name: "Devices at the table" });
-  await dialog.getByRole("button", { name: button }).click();
-  const code = await dialog.locator("[data-code]").innerText();
+  const card = page.getByRole("region", { name: "Joined devices" });
+  await card.getByRole("button", { name: button }).click();
+  const code = await card.locator("[data-code]").innerText();
   const phone = await (
     await browser.newContext({ baseURL: url, viewport: { width: 390, height: 844 }, hasTouch: true })
   ).newPage();
@@ -33,7 +33,7 @@ export async function joinAs(
   await phone.getByLabel(/^Code/).fill(code);
   if (language) await phone.getByRole("radio", { name: language }).click();
   await phone.getByRole("button", { name: language === "Deutsch" ? "Teilnehmen" : "Join" }).click();
-  await expect(dialog.getByRole("button", { name: "Send off" }).first()).toBeVisible();
+  await expect(phone.locator("[data-pad-shows], [data-probe]").first()).toBeVisible();
   return phone;
 }
 

@@ -1,4 +1,4 @@
-import { IN_POSTURE, restQuestion } from "../knowledge";
+import { ASKED_IN, IN_POSTURE, restQuestion } from "../knowledge";
 import {
   type Effect,
   type Language,
@@ -148,6 +148,10 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
   },
 };
 
+/** A warning question or its answer in a language. */
+const askedIn = (words: string, language: Language): string =>
+  Object.hasOwn(ASKED_IN[language], words) ? ASKED_IN[language][words]! : words;
+
 /** The English sentence of everything that is asked, with where its translation stands. */
 const SENTENCES = new Map<string, (words: PadWords) => string>([
   ...(Object.keys(ASKED) as Question[]).map((question): [string, (words: PadWords) => string] => [
@@ -166,7 +170,7 @@ const SENTENCES = new Map<string, (words: PadWords) => string>([
  * @example padQuestion("And now?", "de") // "Und jetzt?"
  */
 export const padQuestion = (words: string, language: Language): string =>
-  SENTENCES.get(words)?.(PAD_WORDS[language]) ?? words;
+  SENTENCES.get(words)?.(PAD_WORDS[language]) ?? askedIn(words, language);
 
 /**
  * A choice as the pad shows it in a language, by its id; a place by its side and name.
@@ -179,5 +183,5 @@ export const padChoice = (
 ): string => {
   if (isPlace(id)) return plainPlace(id as Place, language);
   const answers: Readonly<Record<string, string>> = PAD_WORDS[language].answers;
-  return Object.hasOwn(answers, id) ? answers[id]! : label;
+  return Object.hasOwn(answers, id) ? answers[id]! : askedIn(label, language);
 };

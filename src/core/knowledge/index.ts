@@ -71,7 +71,15 @@ export {
   WHOLE_NECK,
 } from "./safety/effects";
 export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
-export { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId, NOT_THROUGH_RELATIVES } from "./safety/question-parts";
+export { ASKED_IN } from "./safety/asked-in";
+export {
+  ANSWERED_BY_EXAMINER,
+  GUARD_ASKED,
+  GUARD_GROUPS,
+  type GuardGroupId,
+  NOT_THROUGH_RELATIVES,
+  OPEN_PARTS,
+} from "./safety/question-parts";
 export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";

@@ -1,5 +1,4 @@
 import type { MeasuredWith } from "../measurement";
-import { PRESSURES } from "./pressures";
 import type { TestId } from "./protocols";
 
 /**
@@ -109,6 +108,9 @@ export const MEASURING: { readonly [T in TestId]?: Readonly<Record<string, Measu
   "ulnt-3": { onset: arm, end: arm },
 };
 
+/** Numbers of good holds against a cuff, by test. */
+export const COUNTED_BY_CUFF: { readonly [T in TestId]?: string } = { "craniocervical-flexion": "good-holds" };
+
 /** What feels gravity along one line only. */
 const ONE_LINE: readonly MeasuredWith[] = ["inclinometer", "two inclinometers"];
 
@@ -121,7 +123,7 @@ const ONE_LINE: readonly MeasuredWith[] = ["inclinometer", "two inclinometers"];
  */
 export function notMeasuredBy(test: TestId, measure: string, by: MeasuredWith): string | null {
   const how = MEASURING[test]?.[measure];
-  const isCounted = PRESSURES[test]?.counts === measure;
+  const isCounted = COUNTED_BY_CUFF[test] === measure;
   if (by === "cuff") return isCounted ? null : "A cuff tells a pressure, not this: type it.";
   if (by === "force gauge") return "A force gauge tells how hard was pressed, which is the dose: type this number.";
   if (by === "simulated" && isCounted) return null;

@@ -1,3 +1,4 @@
+import { COUNTED_BY_CUFF } from "./measuring";
 import type { TestId } from "./protocols";
 import { CUFF_LEVELS } from "./protocols/upper-neck";
 
@@ -34,6 +35,6 @@ export const PRESSURES: { readonly [T in TestId]?: Pressure } = {
     restSeconds: 10,
     clean: "clean",
     short: "short",
-    counts: "good-holds",
+    counts: COUNTED_BY_CUFF["craniocervical-flexion"]!,
   },
 };

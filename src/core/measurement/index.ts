@@ -42,6 +42,7 @@ export {
 export { type Gravity, gravityOf, leanOf, turnedAbout } from "./tilt";
 export { ADULT_AGE, ageOn } from "./age";
 export { type ExpectedOf, expecting } from "./expected";
+export { leanError, type Mark, type PhotoAngle, photoAngle } from "./photo-angle";
 export { ByDifference } from "./by-difference";
 export { type CuffAsked, type CuffHold, cuffHolds, CuffWatch } from "./cuff-hold";
 export { type ForceMemory, forceMemory, type Push, pushesOf } from "./push";

@@ -53,7 +53,8 @@ const TOGETHER_WITHIN_MS = 1000;
  */
 export function answeredTogether({ guardGiven }: Pick<ExamState, "guardGiven">): ReadonlySet<string> {
   const given = Object.entries(guardGiven)
-    .filter(([, { by }]) => by !== "records")
+    /** From records nobody answers, and what was answered page by page on a pad is taken in one press. */
+    .filter(([, { by, onPad }]) => by !== "records" && !onPad)
     .map(([question, { at, actor }]) => ({ question, actor, at: Date.parse(at) }))
     .toSorted((a, b) => a.at - b.at);
   const together = new Set<string>();

@@ -11,11 +11,14 @@ import { SIDES } from "@/core/vocabulary";
 import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
+import { later } from "../primitives/later";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { KeyHint } from "../shell/key-hint";
 import { type KeyEntry, KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
+
+const PadAsking = later(() => import("./pad-asking").then((module) => module.PadAsking));
 
 const BY_WORDS: Record<AnsweredBy, string> = {
   them: "they say it",
@@ -207,6 +210,7 @@ function Summary({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (q
                     <span>
                       {question.heading}
                       {parts.length > 0 && <span className="block text-xs text-soft">{parts.join(" ")}</span>}
+                      {given?.onPad && <span className="block text-xs text-soft">alone, on a pad</span>}
                       {given && given.by !== "them" && (
                         <span className="block text-xs text-soft">{BY_WORDS[given.by]}</span>
                       )}
@@ -280,6 +284,7 @@ export function AskingCard() {
           A test was stopped, or a sign is new. Ask these again before going on: {guard.stale.length} are left.
         </p>
       )}
+      <PadAsking waiting={inOrder.filter(({ id }) => waiting.has(id))} />
       <Progress groups={groups} onOpen={setOpened} />
       <div className="my-4 flex min-h-64 flex-col justify-center gap-3">
         {current ? (

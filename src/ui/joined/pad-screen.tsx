@@ -131,6 +131,15 @@ function Choices({ choices, language, onAnswer }: ChoicesProps) {
   );
 }
 
+const LONG_WORDS = 70;
+
+/** One question as large as it fits: what takes long to say is read, not glanced at. */
+const Words = ({ children }: { children: string }) => (
+  <h1 className={`leading-tight font-semibold ${children.length > LONG_WORDS ? "text-2xl" : "text-[40px]"}`}>
+    {children}
+  </h1>
+);
+
 /** A strip at the bottom edge in every state but that of the whole-screen button. */
 const Stop = ({ label, onStop }: { label: string; onStop: () => void }) => (
   <button
@@ -222,7 +231,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
       <div className="flex grow flex-col justify-end gap-4">
         {shown.show === "ask" && !isAnswered ? (
           <>
-            <h1 className="text-[40px] leading-tight font-semibold">{padQuestion(shown.words ?? "", language)}</h1>
+            <Words>{padQuestion(shown.words ?? "", language)}</Words>
             {shown.scale ? (
               <Scale last={shown.scale.last} words={words} onAnswer={(given) => answer(shown.id!, given)} />
             ) : isPointing ? (

@@ -12,18 +12,13 @@ import { KeyHint } from "../shell/key-hint";
 import { useExam } from "../exam/exam-provider";
 import { endHolds } from "./holds";
 import { More } from "./more";
+import type { RunDialog } from "./run-dialogs";
 import type { TestActions } from "./use-test";
 import { useStop } from "./use-stop";
 import { useKeys } from "../shell/use-keys";
 import { later } from "../primitives/later";
 
-const ReactionDialog = later(() => import("./reaction-dialog").then((module) => module.ReactionDialog));
-const TechniqueDialog = later(() => import("./technique-dialog").then((module) => module.TechniqueDialog));
-const DevicesDialog = later(() => import("../hands/devices-dialog").then((module) => module.DevicesDialog));
-const HelperDialog = later(() => import("./helper-dialog").then((module) => module.HelperDialog));
-const StageNoteDialog = later(() => import("./stage-note-dialog").then((module) => module.StageNoteDialog));
-
-const NeurologyDialog = later(() => import("./neurology-dialog").then((module) => module.NeurologyDialog));
+const RunDialogs = later(() => import("./run-dialogs").then((module) => module.RunDialogs));
 const ReasonDialog = later(() => import("./reason-dialog").then((module) => module.ReasonDialog));
 const StopDialog = later(() => import("./stop-dialog").then((module) => module.StopDialog));
 
@@ -48,20 +43,8 @@ const STAGE_REASONS = ["too sore", "cannot get into the position", "they prefer 
 /** What can be done at any time: stop, undo, skip, postpone, repeat, log a technique, go on. */
 export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsProps) {
   const { append, undo, state } = useExam();
-  const [asking, setAsking] = useState<
-    | "skip"
-    | "later"
-    | "stage"
-    | "repeat"
-    | "end"
-    | "technique"
-    | "reaction"
-    | "note"
-    | "neurology"
-    | "helper"
-    | "devices"
-    | null
-  >(null);
+  const [asking, setAsking] = useState<"skip" | "later" | "stage" | "repeat" | "end" | null>(null);
+  const [dialog, setDialog] = useState<RunDialog | null>(null);
   /** The stage that was on the screen when they said stop. */
   const [stoppedAt, setStoppedAt] = useState<Stage | null>(null);
   const { stop } = useStop(step, test);
@@ -90,9 +73,9 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
   useKeys(KEYS.stop, stopNow);
   useKeys(KEYS.skip, () => setAsking("skip"));
   useKeys(KEYS.later, () => setAsking("later"));
-  useKeys(KEYS.technique, () => setAsking("technique"));
-  useKeys(KEYS.note, () => setAsking("note"));
-  useKeys(KEYS.neurology, () => setAsking("neurology"));
+  useKeys(KEYS.technique, () => setDialog("technique"));
+  useKeys(KEYS.note, () => setDialog("note"));
+  useKeys(KEYS.neurology, () => setDialog("neurology"));
   useKeys(KEYS.undo, () => void undo());
   const repeat = () => (repeatAsksWhy(state, { test: protocol.id, side }) ? setAsking("repeat") : test.repeat());
   useKeys(KEYS.repeat, repeat);
@@ -129,13 +112,14 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
                 { name: "Retract this test", onSelect: test.retract },
               ]
             : []),
-          { name: "Power, reflexes, feeling", entry: KEYS.neurology, onSelect: () => setAsking("neurology") },
-          { name: "A helper at the keys", onSelect: () => setAsking("helper") },
-          { name: "Devices at the table", onSelect: () => setAsking("devices") },
-          { name: "Note at this stage", entry: KEYS.note, onSelect: () => setAsking("note") },
+          { name: "Power, reflexes, feeling", entry: KEYS.neurology, onSelect: () => setDialog("neurology") },
+          { name: "A helper at the keys", onSelect: () => setDialog("helper") },
+          { name: "Devices at the table", onSelect: () => setDialog("devices") },
+          { name: "Measure in a picture", onSelect: () => setDialog("picture") },
+          { name: "Note at this stage", entry: KEYS.note, onSelect: () => setDialog("note") },
           { name: "End the examination", onSelect: () => setAsking("end") },
-          { name: "Log a technique", entry: KEYS.technique, onSelect: () => setAsking("technique") },
-          { name: "A reaction to what was done", onSelect: () => setAsking("reaction") },
+          { name: "Log a technique", entry: KEYS.technique, onSelect: () => setDialog("technique") },
+          { name: "A reaction to what was done", onSelect: () => setDialog("reaction") },
         ]}
       />
       <Button look={isDone ? "main" : "plain"} big className="ms-auto px-3!" onClick={onNext}>
@@ -152,12 +136,7 @@ export function RunActions({ step, test, isDone, onNext, onEnter }: RunActionsPr
         end,
       )}
       {stoppedAt && <StopDialog step={step} test={test} at={stoppedAt} onClose={() => setStoppedAt(null)} />}
-      {asking === "neurology" && <NeurologyDialog position={protocol.position} onClose={() => setAsking(null)} />}
-      {asking === "technique" && <TechniqueDialog onClose={() => setAsking(null)} />}
-      {asking === "devices" && <DevicesDialog onClose={() => setAsking(null)} />}
-      {asking === "helper" && <HelperDialog onClose={() => setAsking(null)} />}
-      {asking === "reaction" && <ReactionDialog onClose={() => setAsking(null)} />}
-      {asking === "note" && <StageNoteDialog test={test} name={name} onClose={() => setAsking(null)} />}
+      {dialog && <RunDialogs shown={dialog} step={step} test={test} onClose={() => setDialog(null)} />}
     </div>
   );
 }

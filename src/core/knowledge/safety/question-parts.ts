@@ -23,6 +23,18 @@ type Asked = {
 /** Never asked through a relative: what is private stays unsaid, and reads as a no. */
 export const NOT_THROUGH_RELATIVES: readonly string[] = ["cauda-equina"];
 
+/** Looked at, tried or planned by whoever examines: nobody is asked them alone. */
+export const ANSWERED_BY_EXAMINER: readonly string[] = [
+  "cspine-applies",
+  "cspine-high",
+  "cspine-low",
+  "cspine-turn",
+  "thrust-planned",
+];
+
+/** Their parts ask what, when and how, and cannot be answered by yes or no. */
+export const OPEN_PARTS: readonly string[] = ["hip-replacement"];
+
 export const GUARD_ASKED: Readonly<Record<string, Asked>> = {
   "cauda-equina": {
     group: "grave",

@@ -38,6 +38,8 @@ export type Given = {
   readonly at: string;
   readonly actor: string;
   readonly parts: readonly number[];
+  /** Pressed by themselves on a pad. */
+  readonly onPad?: true;
 };
 
 /** When a question was last answered: in which round of asking, and after how many runs. */
@@ -100,7 +102,8 @@ export const safety = {
     draft.guardAnswers = { ...draft.guardAnswers, [question]: answer };
     draft.guardAsked[question] = asked;
     const { by, parts = [] } = event.body;
-    if (by) draft.guardGiven[question] = { by, at: event.at, actor: event.actor.id, parts };
+    const onPad = event.channel === "pad" ? ({ onPad: true } as const) : {};
+    if (by) draft.guardGiven[question] = { by, at: event.at, actor: event.actor.id, parts, ...onPad };
     if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
     else endOverrides(draft);
   }),

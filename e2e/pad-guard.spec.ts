@@ -1,0 +1,74 @@
+import type { Page } from "@playwright/test";
+import { bringAxe, violations } from "./support/axe";
+import { joinAs, stored } from "./support/devices";
+import { expect, test } from "./support/test";
+
+/** Presses through the pages as somebody alone would; the answer by the words they read. */
+async function answerAll(pad: Page, choose: (words: string) => string, most = 200): Promise<number> {
+  const question = pad.getByRole("heading", { level: 1 });
+  for (let pages = 0; pages < most; pages++) {
+    if ((await pad.locator("[data-pad-shows=ask]").count()) === 0) {
+      await pad.waitForTimeout(300);
+      if ((await pad.locator("[data-pad-shows=ask]").count()) === 0) return pages;
+    }
+    const words = await question.innerText();
+    await pad.locator(`[data-choice="${choose(words)}"]`).click();
+    await expect(async () => {
+      const next = await pad.locator("[data-pad-shows=ask] h1").allInnerTexts();
+      expect(next).not.toEqual([words]);
+    }).toPass({ timeout: 10_000 });
+  }
+  return most;
+}
+
+test("the warning questions are answered alone on a pad, in German; what is not a no is seen, and counts when it is taken", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
+  await page.goto(`/exams/${exam}/guard`);
+  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
+  const pad = await joinAs(browser, server.url, page, /^Answer pad/, "Deutsch");
+  const asked = page.getByRole("region", { name: "They answer on a pad" });
+  await expect(
+    pad.getByRole("heading", { name: "Ist es zwischen den Beinen taub, dort wo Sie sitzen?" }),
+  ).toBeVisible();
+  await bringAxe(pad);
+  expect(await violations(pad, "everything")).toEqual([]);
+  /** A press that was wrong is taken back by the page before. */
+  await pad.locator("[data-choice=yes]").click();
+  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("Wasser");
+  await pad.locator("[data-choice=back]").click();
+  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("zwischen den Beinen taub");
+  const pages = await answerAll(pad, (words) => (words.startsWith("Nachtschweiß") ? "yes" : "no"));
+  expect(pages).toBeGreaterThan(15);
+  await expect(asked).toContainText("They have answered all of it.");
+  const seen = asked.getByRole("list", { name: "Not a no" });
+  await expect(seen.getByRole("listitem")).toHaveCount(1);
+  await expect(seen).toContainText("Yes");
+  expect((await stored(request, exam)).filter(({ type }) => type === "guard-answered")).toEqual([]);
+  await bringAxe(page);
+  expect(await violations(page, "everything")).toEqual([]);
+
+  await asked.getByRole("button", { name: /^Take \d+ answers/ }).click();
+  await expect(asked).toBeHidden();
+  const answers = async () => (await stored(request, exam)).filter(({ type }) => type === "guard-answered");
+  await expect.poll(async () => (await answers()).length).toBeGreaterThan(5);
+  const taken = await answers();
+  expect(new Set(taken.map(({ channel }) => channel))).toEqual(new Set(["pad"]));
+  const notNo = taken.filter(({ body }) => body.answer !== "no");
+  expect(notNo.map(({ body }) => [body.question, body.answer, body.parts, body.by])).toEqual([
+    ["infection-signs", "yes", [2], "them"],
+  ]);
+  /** What is gravest still waits to be asked aloud. */
+  expect(taken.map(({ body }) => body.question)).not.toContain("cauda-equina");
+  await expect(page.locator("section[data-question=cauda-equina]")).toBeVisible();
+  await page.getByText(/^What was answered/).click();
+  await expect(page.getByText("alone, on a pad").first()).toBeVisible();
+  await expect(page.getByText("answered together")).toHaveCount(0);
+  await expect(pad.locator("[data-pad-shows=wait]")).toBeVisible();
+  await pad.context().close();
+});

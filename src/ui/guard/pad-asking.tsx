@@ -1,0 +1,156 @@
+"use client";
+
+import { Tablet } from "lucide-react";
+import { useEffect, useState } from "react";
+import { ALL_CLEAR_OPTION, GUARD_ASKED, type GuardQuestion } from "@/core/knowledge";
+import type { EventBody } from "@/core/record";
+import { isForPad, nextPadPage, padAnswers, type PadGiven, padProgress } from "@/core/safety";
+import { byChannel } from "../exam/channel";
+import { useExam } from "../exam/exam-provider";
+import { HandsHere } from "../hands/hands-here";
+import { JoinCard } from "../hands/join-card";
+import { hearAtTable, setKit, showOnPad, useKit } from "../hands/kit";
+import { Button } from "../primitives/button";
+
+/** Answers that follow each other more quickly were hardly read. */
+const QUICK_MS = 1000;
+const BACK = { id: "back", label: "Back" };
+
+/** What was pressed, in its order, each with when. */
+type Pressed = readonly { readonly page: string; readonly answer: string; readonly at: number }[];
+
+const isGrave = (question: string): boolean => GUARD_ASKED[question]?.group === "grave";
+
+/** They answer the warning questions alone, a page each; what is not a no is seen, and nothing counts before it is taken. */
+function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEnd: () => void }) {
+  const { appendFrom } = useExam();
+  const { joined, isLineUp } = useKit();
+  const [pressed, setPressed] = useState<Pressed>([]);
+  const given: PadGiven = Object.fromEntries(pressed.map(({ page, answer }) => [page, answer]));
+  const page = nextPadPage(questions, given);
+  const { done, all } = padProgress(questions, given);
+  const hasPad = joined.some(({ role }) => role === "pad");
+  const shown = JSON.stringify(
+    page
+      ? {
+          show: "ask",
+          id: page.id,
+          words: page.words,
+          choices: [...page.choices, ...(pressed.length > 0 ? [BACK] : [])],
+        }
+      : { show: "wait" },
+  );
+  useEffect(() => {
+    if (hasPad && isLineUp) showOnPad(JSON.parse(shown) as Parameters<typeof showOnPad>[0]);
+  }, [shown, hasPad, isLineUp]);
+  useEffect(() => {
+    setKit({ isJoining: true });
+    return () => {
+      showOnPad({ show: "wait" });
+      setKit({ isJoining: false });
+    };
+  }, []);
+  useEffect(
+    () =>
+      hearAtTable((said) => {
+        if (said.by !== "pad" || said.heard.says !== "answer" || said.heard.to !== page?.id) return;
+        const { answer = "" } = said.heard;
+        if (answer === BACK.id) setPressed((before) => before.slice(0, -1));
+        else if (page && page.choices.some(({ id }) => id === answer))
+          setPressed((before) => [...before, { page: page.id, answer, at: said.at }]);
+      }),
+    [page],
+  );
+
+  const answers = padAnswers(questions, given);
+  const notNo = answers.filter(({ answer }) => answer !== ALL_CLEAR_OPTION);
+  /** A no to what is gravest is asked aloud once more before it counts. */
+  const taken = answers.filter(({ question, answer }) => answer !== ALL_CLEAR_OPTION || !isGrave(question));
+  const quick = pressed.filter(({ at }, index) => index > 0 && at - pressed[index - 1]!.at < QUICK_MS).length;
+  const take = async () => {
+    const kept = await byChannel("pad", () =>
+      appendFrom(() =>
+        taken.map(({ question, answer, parts }) => {
+          const body: EventBody<"guard-answered"> = {
+            question,
+            answer,
+            by: "them",
+            ...(parts.length > 0 ? { parts: [...parts] } : {}),
+          };
+          return { type: "guard-answered", body };
+        }),
+      ),
+    );
+    if (kept) onEnd();
+  };
+  return (
+    <section
+      aria-label="They answer on a pad"
+      data-pad-asked={`${done} of ${all}`}
+      className="mb-3 flex flex-col gap-3 rounded-xl border-2 border-edge p-3"
+    >
+      {hasPad ? (
+        <>
+          <p role="status" className="text-lg font-semibold">
+            {page ? `They answer alone: ${done} of ${all} pages` : "They have answered all of it."}
+          </p>
+          {notNo.length > 0 && (
+            <ul aria-label="Not a no" className="grid gap-1 md:grid-cols-2">
+              {notNo.map(({ question, answer }) => {
+                const asked = questions.find(({ id }) => id === question)!;
+                return (
+                  <li key={question} className="flex justify-between gap-2 border-b border-line py-1">
+                    {asked.heading}
+                    <strong className="text-stop">{asked.options.find(({ id }) => id === answer)?.label}</strong>
+                  </li>
+                );
+              })}
+            </ul>
+          )}
+          {quick > 0 && (
+            <p className="text-sm text-caution">
+              {quick} {quick === 1 ? "page was" : "pages were"} answered within a second: ask whether they were read.
+            </p>
+          )}
+          <p className="flex flex-wrap items-center gap-2">
+            <Button look="main" big disabled={taken.length === 0} onClick={() => void take()}>
+              Take {taken.length} {taken.length === 1 ? "answer" : "answers"}
+            </Button>
+            <Button look="quiet" onClick={onEnd}>
+              End it
+            </Button>
+            <span className="text-sm text-soft">What is gravest you ask aloud as well: a no to that counts then.</span>
+          </p>
+        </>
+      ) : (
+        <>
+          <JoinCard padOnly />
+          <Button look="quiet" className="self-start" onClick={onEnd}>
+            Ask aloud instead
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Offers the pad for the questions that wait. */
+export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
+  const [asked, setAsked] = useState<readonly GuardQuestion[] | null>(null);
+  const forPad = waiting.filter(isForPad);
+  if (asked)
+    return (
+      <>
+        <HandsHere />
+        <Asked questions={asked} onEnd={() => setAsked(null)} />
+      </>
+    );
+  return forPad.length > 1 ? (
+    <p className="mb-3 flex flex-wrap items-center gap-2">
+      <Button onClick={() => setAsked(forPad)}>
+        <Tablet aria-hidden size={18} /> They answer alone, on a pad
+      </Button>
+      <span className="text-sm text-soft">a page each, in English or German; nothing counts before you take it</span>
+    </p>
+  ) : null;
+}
