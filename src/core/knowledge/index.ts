@@ -24,6 +24,7 @@ export {
 } from "./neurology";
 export { MEASURING, type Measuring, notMeasuredBy } from "./measuring";
 export { type Pressure, PRESSURES } from "./pressures";
+export { RANGE_JOINTS, type RangeJoint, type RangeOf, RANGES } from "./ranges";
 export { otherForms } from "./forms";
 export { isNeuroGone } from "./neurology-parts";
 export { partsUsed } from "./parts-used";

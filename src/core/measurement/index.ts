@@ -52,7 +52,7 @@ export { formatted, type Measure, nearest, rangeText, startOfMeasure } from "./m
 export { type Movement, movementOf, type Onset, onsetsOf, type Sample } from "./movement";
 export { nodScore } from "./nod-score";
 export { raisesAgree } from "./raises-agree";
-export { sideDifference } from "./side-difference";
+export { type SideDifference, sideDifference } from "./side-difference";
 export { trueLumbar } from "./true-lumbar";
 export {
   type Change,

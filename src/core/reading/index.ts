@@ -68,3 +68,4 @@ export {
 export { type Response as TreatmentResponse, responsesTo, sayResponse } from "./responses";
 export { besideRule, type RuleBeside, sayRuleBeside } from "./rule-beside";
 export { firmnessOf, isLoud, ofHundred, percentText, type Word, WORD_TRAITS, wordFor } from "./words";
+export { type RangeRow, rangesOf, type RangeValue } from "./ranges";

@@ -16,7 +16,6 @@ import { freeHandIn, sayFreeHand } from "@/core/knowledge";
 import { offeredPlaces, type SheetStep } from "@/core/planning";
 import { type ExamState, kindOf } from "@/core/record";
 import type { Effect, Place, Response } from "@/core/vocabulary";
-import type { SimulatedDevice } from "@/devices/simulated";
 import { byChannel } from "../exam/channel";
 import { useExam } from "../exam/exam-provider";
 import { SignMark } from "../joined/device-sign";
@@ -29,6 +28,8 @@ import { Dial, Trace } from "./dial";
 import { isEquipped, useKit } from "./kit";
 import { asCue, speak } from "./speak";
 import { type PadSaid, useFlow } from "./use-flow";
+import { useEnd } from "./use-end";
+import { useLed } from "./use-led";
 import { type Live, type Measured, measuredBy, useMeasuring } from "./use-measuring";
 import { type Marked, useOnset } from "./use-onset";
 
@@ -66,7 +67,11 @@ function cueOf(
     case "seen":
       return flow.nth === null ? "What do you see?" : (hands.options[flow.nth]?.label ?? "");
     case "at the screen":
-      return "At the screen, please";
+      return isMeasured && kindOf(test.stage) === "measure"
+        ? live.end === null
+          ? test.stage.name
+          : `${test.stage.name}: twice keeps ${live.end}°`
+        : "At the screen, please";
     case "done":
       return "Done. On to the next";
   }
@@ -78,32 +83,6 @@ function useSpoken(cue: string): void {
   useEffect(() => {
     if (isSpoken) speak(asCue(cue));
   }, [cue, isSpoken]);
-}
-
-const LEAD_UP_MS = 20_000;
-const LEAD_STAYS_MS = 1200;
-const LEAD_DOWN_MS = 1800;
-
-/** A simulated limb is led by itself once its zero is taken: up, a rest, and down again. */
-function useLed(measured: Measured | null, live: Live, isMoving: boolean, runKey: string): void {
-  const { measuring, leadsItself } = useKit();
-  const led = useRef("");
-  const isReady = isMoving && live.isZeroed && measured?.problem === null && leadsItself;
-  const short = measured?.how?.reads === "short of zero";
-  useEffect(() => {
-    if (!isReady || measuring?.with !== "simulated" || led.current === `${runKey} ${measuring.label}`) return;
-    led.current = `${runKey} ${measuring.label}`;
-    const device = measuring as SimulatedDevice;
-    const from = short ? -85 : device.really();
-    const to = short ? -15 : from + 62;
-    const top = LEAD_UP_MS + 600;
-    device.lead([
-      { at: 600, angle: from },
-      { at: top, angle: to },
-      { at: top + LEAD_STAYS_MS, angle: to },
-      { at: top + LEAD_STAYS_MS + LEAD_DOWN_MS, angle: from },
-    ]);
-  }, [isReady, measuring, runKey, short]);
 }
 
 /** Reports and answers carry the channel they came by. */
@@ -174,6 +153,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
     byChannel("pedal", stop);
     setStoppedAt(test.stage);
   };
+  const { end, mayKeepEnd, keepEnd, isNumberOnly } = useEnd({ test, measures, measured, live, second, onset });
   /** Each stage has its own movement. */
   useEffect(() => capture?.startOver(), [capture, test.stage.id]);
   const flow = useFlow({
@@ -190,7 +170,8 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
       rate: (intensity) => void byChannel("pad", () => rate(intensity)),
       rateRest: (intensity) => void byChannel("pad", () => rateRest(intensity)),
       stop: stopNow,
-      enter: () => byChannel("pedal", onEnter),
+      /** Where only a number is asked, the end of the movement is what is gone on with. */
+      enter: () => (isNumberOnly && mayKeepEnd ? keepEnd() : byChannel("pedal", onEnter)),
       mark: onset.mark,
       stoppedByThem: () => {
         endHolds();
@@ -198,7 +179,12 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
       },
     },
   });
-  useLed(measured, live, flow.hands.is === "moving" && !flow.isPractising && isHeard, `${runKey} ${test.stage.id}`);
+  useLed(
+    measured,
+    live,
+    (flow.hands.is === "moving" || isNumberOnly) && !flow.isPractising && isHeard,
+    `${runKey} ${test.stage.id}`,
+  );
   const cue = stoppedAt ? "Stopped" : cueOf(flow, { step, test }, live, measured?.problem === null);
   useSpoken(cue);
 
@@ -221,16 +207,6 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
   };
   const hasPad = kit.joined.some(({ role }) => role === "pad");
   const freeHand = hasPad ? sayFreeHand(freeHandIn(step.protocol.id, test.variant), step.side) : null;
-  const end = measures.find(({ id }) => id === "end") ?? measured?.measure ?? null;
-  const keepEnd = () => {
-    const how = onset.endHow();
-    if (live.end === null || !end || !how) return;
-    byChannel("device", () => test.measure(end.id, nearest(end, live.end!), how));
-    const other = second?.end();
-    const low = measures.find(({ id }) => id === end.id.replace("-t12", "-s1"));
-    if (other && low && low.id !== end.id)
-      byChannel("device", () => test.measure(low.id, nearest(low, other.angle), how));
-  };
   return (
     <section
       aria-label="At the table"
@@ -266,7 +242,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
               <ArrowDownToLine aria-hidden size={16} /> It is down
             </Button>
           )}
-          {live.end !== null && end && test.run && test.run.measures[end.id] === undefined && (
+          {mayKeepEnd && end && live.end !== null && (
             <Button className="text-sm" onClick={keepEnd}>
               <Hourglass aria-hidden size={16} /> End {formatted(end, nearest(end, live.end))}: keep
             </Button>
