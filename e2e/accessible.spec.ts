@@ -20,6 +20,7 @@ const SCREENS: readonly Screen[] = [
     },
   ],
   ["join", "/join"],
+  ["lists", "/lists"],
   ["letters", `${exam("Tobias Renwick")}/letters`],
   [
     "people from elsewhere",

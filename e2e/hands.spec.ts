@@ -158,6 +158,10 @@ async function handsFree(
       await pedalTwice(page);
       await page.waitForTimeout(500);
     } else {
+      /** Where only a number is asked, it is read at the end of the movement. */
+      const cue = page.locator("[data-cue]");
+      if (!(await cue.innerText()).startsWith("At the screen") && (await page.locator("[data-dial]").count()) > 0)
+        await expect(cue).toContainText("twice keeps", { timeout: 40_000 });
       await pedalTwice(page);
       await page.waitForTimeout(500);
     }

@@ -19,10 +19,12 @@ export type Link = {
   readonly close: () => void;
   /** How well the clocks are tied, in ms; null: not yet. */
   readonly tieError: () => number | null;
-  readonly show: (pad: PadState) => Promise<string | null>;
+  /** What the pads are to show; of several that follow each other quickly the last stands. */
+  readonly show: (pad: PadState) => void;
 };
 
 const TIED_AGAIN_MS = 60_000;
+const SHOWN_AGAIN_MS = 400;
 
 /** Opens the line to the devices of an examination. */
 export function openLink(exam: string, { onDevices, onHeard, onLine }: LinkListener): Link {
@@ -36,6 +38,23 @@ export function openLink(exam: string, { onDevices, onHeard, onLine }: LinkListe
   };
   void tieAnew();
   const again = setInterval(() => void tieAnew(), TIED_AGAIN_MS);
+  /** One at a time: two on the way at once may come in the other order, and the older one would stand. */
+  let wanted: PadState | null = null;
+  let isShowing = false;
+  let isClosed = false;
+  const showWanted = async (): Promise<void> => {
+    if (isShowing) return;
+    isShowing = true;
+    while (wanted !== null && !isClosed) {
+      const next: PadState = wanted;
+      wanted = null;
+      const shown = await call(DEVICE_ROUTES.showOnPad, { exam }, next, 5000);
+      if (shown.ok || (shown.status >= 400 && shown.status < 500)) continue;
+      wanted ??= next;
+      await new Promise((done) => setTimeout(done, SHOWN_AGAIN_MS));
+    }
+    isShowing = false;
+  };
   const source = new EventSource(pathOf(DEVICE_ROUTES.hearDevices.path, { exam }));
   source.onopen = () => onLine(true);
   source.onerror = () => onLine(false);
@@ -48,13 +67,14 @@ export function openLink(exam: string, { onDevices, onHeard, onLine }: LinkListe
   };
   return {
     close: () => {
+      isClosed = true;
       clearInterval(again);
       source.close();
     },
     tieError: () => tie?.error ?? null,
-    show: async (pad) => {
-      const shown = await call(DEVICE_ROUTES.showOnPad, { exam }, pad, 5000);
-      return shown.ok ? null : shown.message;
+    show: (pad) => {
+      wanted = pad;
+      void showWanted();
     },
   };
 }

@@ -1,4 +1,16 @@
-import { chainHead, closed, holding, instant, listOfEach, oneOf, text, uuid, wholeIn, yesNo } from "@/core/base";
+import {
+  chainHead,
+  closed,
+  holding,
+  instant,
+  listOfEach,
+  oneOf,
+  orNone,
+  text,
+  uuid,
+  wholeIn,
+  yesNo,
+} from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
 import { type OwnError, ownError, ownSentence, type Person, shippedSentence } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
@@ -12,7 +24,7 @@ import { KEEPING_ROUTES } from "./keeping-routes";
 import type { DueCourse, PersonCourses } from "./course";
 import type { EvidenceVersion } from "./evidence";
 import type { Profile } from "./practitioners";
-import type { RosterRow } from "./roster";
+import type { ListRow, RosterRow } from "./roster";
 import { anything, EXAM_ROUTES, MOST, PEOPLE, profile } from "./exam-routes";
 import { answers, route } from "./route";
 
@@ -27,6 +39,8 @@ const opening = {
   identity: text(200, 1).optional(),
 };
 
+const PEOPLE_AT_ONCE = 1000;
+const MOST_PEOPLE = 10_000_000;
 const ownErrorList = holding({ errors: listOfEach(holding({ id: uuid(), at: instant() }), MOST) });
 const standing = holding({ state: oneOf(["none", "waits", "countersigned", "returned"]) });
 
@@ -121,6 +135,15 @@ export const ROUTES = {
       odd: listOfEach(text(400), MOST),
     }),
     answers: answers<PersonCourses>(),
+  }),
+  listPeople: route("GET", "/api/lists", {
+    act: "see the list",
+    ask: closed({ from: text(8).optional() }),
+    answer: holding({
+      rows: listOfEach(holding({ id: uuid(), name: text(400), number: text(80) }), PEOPLE_AT_ONCE),
+      next: orNone(wholeIn(0, MOST_PEOPLE), "where the next page begins"),
+    }),
+    answers: answers<{ rows: readonly ListRow[]; next: number | null }>(),
   }),
   due: route("GET", "/api/due", {
     act: "be here",

@@ -25,6 +25,7 @@ import * as backupsMerge from "./backups/merge/handlers";
 import * as backupsRestore from "./backups/restore/handlers";
 import * as countersign from "./countersign/handlers";
 import * as due from "./due/handlers";
+import * as lists from "./lists/handlers";
 import * as dueCalendar from "./due/calendar/handlers";
 import * as episodesEpisodeEvents from "./episodes/[episode]/events/handlers";
 import * as evidence from "./evidence/handlers";
@@ -106,6 +107,7 @@ export const HANDLERS = [
   backupsRestore,
   countersign,
   due,
+  lists,
   dueCalendar,
   episodesEpisodeEvents,
   evidence,

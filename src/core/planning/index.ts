@@ -2,6 +2,7 @@
 export { barredBy, TRANSFER_TURNS } from "./barred";
 export { blockedRules } from "./blocked-rules";
 export { endOffer } from "./end-offer";
+export { type Listed, type ListOf, peopleOfList } from "./people-list";
 export { nextTests, type NextTests } from "./next-test";
 export { heldAt, heldBy, heldOrNot } from "./held";
 export { inPlaceOf, otherPosition } from "./other-position";

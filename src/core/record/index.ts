@@ -185,4 +185,8 @@ export {
   type PractitionerSettings,
   practitionerSettingsSchema,
   shippedSentence,
+  LIST_SHOWS,
+  LIST_SORTS,
+  type ListShows,
+  type ListSort,
 } from "./work-settings";

@@ -57,6 +57,23 @@ const ownWords = () =>
 
 const MOST_SEND_ON = 26;
 
+/** What a list of people shows. */
+export const LIST_SHOWS = ["everyone", "open", "retest", "letter", "outcome", "countersign"] as const;
+export type ListShows = (typeof LIST_SHOWS)[number];
+export const LIST_SORTS = ["recent", "name", "number", "born", "last visit"] as const;
+export type ListSort = (typeof LIST_SORTS)[number];
+
+const MOST_LISTS = 20;
+
+const ownLists = () =>
+  withFastPath(
+    array()
+      .of(closed({ label: text(60, 1), words: text(120), shows: oneOf(LIST_SHOWS), sort: oneOf(LIST_SORTS) }))
+      .typeError("is not a list; send a list of lists")
+      .max(MOST_LISTS, phrase`holds more than ${MOST_LISTS} lists; remove one first`),
+    (value) => Array.isArray(value) && value.length <= MOST_LISTS,
+  );
+
 /** How one practitioner likes to work. Never changes a reading. */
 export const workSettingsSchema = closed({
   unit: oneOf(FORCE_UNITS),
@@ -78,6 +95,8 @@ export const workSettingsSchema = closed({
   words: ownWords(),
   /** Run sheets of their own. */
   sheets: ownSheets().optional(),
+  /** Lists of people that they keep, by what they are of. */
+  lists: ownLists().optional(),
 });
 
 export type WorkSettings = InferType<typeof workSettingsSchema>;

@@ -302,10 +302,10 @@ export function courseBehind(store: Store, exam: string): ExamCourse | null {
 
 const MOST_DUE = 60;
 
-/** Courses that are due for something today. */
-export function dueCourses(store: Store, today: string): DueCourse[] {
+/** Courses that are due for something today, as many as are asked for. */
+export function dueCourses(store: Store, today: string, most = MOST_DUE): DueCourse[] {
   return statements(store)
-    .due.all(today, MOST_DUE)
+    .due.all(today, most)
     .flatMap(({ id, personId, name, reviewOn, letterWaits, endedOn, outcomeOpen }): DueCourse[] => {
       const of = { episode: id, person: personId, name };
       return [

@@ -42,7 +42,7 @@ function useLine(exam: string, isOpen: boolean): void {
         else sayAtTable({ by: "pad", heard, at });
       },
     });
-    setPads((pad) => void line.show(pad));
+    setPads(line.show);
     return () => {
       setPads(null);
       line.close();

@@ -1,7 +1,7 @@
 "use client";
 
 import { format } from "date-fns";
-import { FileUp, Plus, RotateCcw, TrendingUp, UserPlus } from "lucide-react";
+import { FileUp, Plus, RotateCcw, TrendingUp, UserPlus, List } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
@@ -212,6 +212,9 @@ function WaysIn({ onTake }: { onTake: (file: File | undefined) => void }) {
       />
       <ButtonLink href="/people/incoming">
         <UserPlus aria-hidden size={18} /> People from elsewhere
+      </ButtonLink>
+      <ButtonLink href="/lists">
+        <List aria-hidden size={18} /> Everybody
       </ButtonLink>
     </>
   );

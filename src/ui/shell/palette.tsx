@@ -14,6 +14,7 @@ import { useHere } from "./here";
 /** Where one can go, and what one has to be allowed for it. */
 const PLACES: readonly { readonly label: string; readonly href: string; readonly act?: Act }[] = [
   { label: "The list of people", href: "/", act: "see the list" },
+  { label: "Everybody, by what waits", href: "/lists", act: "see the list" },
   { label: "People from elsewhere", href: "/people/incoming", act: "take records in" },
   { label: "Library of tests", href: "/library" },
   { label: "What is said", href: "/library/words" },
