@@ -4,6 +4,8 @@ import { DEVICE_SIGNS, type JoinCode, type Joined, type JoinedDevices, PAD_SHOWS
 import { answers, route } from "./route";
 
 const MOST_DEVICES = 12;
+/** What is asked is known by test, side, run, stage and kind. */
+const ASKED_ID = 200;
 const MOST_CHOICES = 12;
 const MOST_SAID = 20;
 /** Half a second of samples, twice over. */
@@ -19,7 +21,7 @@ const NO_NUMBER = "is missing; send a number";
 const said = closed({
   says: oneOf(JOINED_SAYS),
   at: moment().required("is missing; send when, in ms"),
-  to: text(80).optional(),
+  to: text(ASKED_ID).optional(),
   answer: text(80).optional(),
   t: listOfEach(moment().required(NO_NUMBER), MOST_SAMPLES).optional(),
   v: listOfEach(numberIn(-1e6, 1e6).required(NO_NUMBER), MOST_SAMPLES).optional(),
@@ -27,7 +29,7 @@ const said = closed({
 
 const shown = closed({
   show: oneOf(PAD_SHOWS),
-  id: text(80).optional(),
+  id: text(ASKED_ID).optional(),
   words: text(300).optional(),
   choices: listOfEach(
     closed({ id: text(80, 1), label: text(120, 1), small: text(300).optional() }),

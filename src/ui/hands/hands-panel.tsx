@@ -26,6 +26,7 @@ import { useStop } from "../run/use-stop";
 import type { TestActions } from "../run/use-test";
 import { Dial, Trace } from "./dial";
 import { isEquipped, useKit } from "./kit";
+import { setLiveAngle } from "./live-angle";
 import { asCue, speak } from "./speak";
 import { type PadSaid, useFlow } from "./use-flow";
 import { useEnd } from "./use-end";
@@ -117,6 +118,22 @@ const useUnit = (device: Device | null): StreamUnit =>
     () => "°",
   );
 
+/** The figure follows the limb, in whole steps: what is drawn there costs more than the dial. */
+const FIGURE_STEP_DEG = 2;
+
+function useOnFigure(measured: Measured | null, { angle, isZeroed }: Live): void {
+  const measure = measured?.problem === null ? measured.measure : null;
+  const stepped =
+    measure && isZeroed && angle !== null
+      ? nearest(measure, Math.round(angle / FIGURE_STEP_DEG) * FIGURE_STEP_DEG)
+      : null;
+  const id = measure?.id ?? null;
+  useEffect(() => {
+    setLiveAngle(id !== null && stepped !== null ? { measure: id, angle: stepped } : null);
+  }, [id, stepped]);
+  useEffect(() => () => setLiveAngle(null), []);
+}
+
 /** Which time the test is done: the same before its first answer and after it, another once it is repeated. */
 function timesDone({ runs }: Pick<ExamState, "runs">, { protocol, side }: SheetStep, { run }: TestActions): number {
   const own = runs.filter((one) => one.test === protocol.id && one.side === side);
@@ -138,6 +155,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
   const measuredKey = `${step.key} ${state.techniques.length}`;
   const measured = measuredBy(kit.measuring, step, measures);
   const { live, capture, second, takeZero } = useMeasuring(kit.measuring, measured, measuredKey);
+  useOnFigure(measured, live);
   const onset = useOnset(
     kit.measuring,
     capture,
