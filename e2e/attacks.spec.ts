@@ -342,18 +342,20 @@ test("with accounts and TLS on: killed, damaged and hostile requests end as they
       /** What ends one's own session would end the walk; what makes a copy of the store writes files. */
       if (/sign-out|\/lock$|backups|end-session|\/live$/.test(path)) continue;
       for (const who of [request, nobody])
-        for (const [turn, body] of (method === "GET" ? [""] : hostile).entries()) {
-          const answer = await who.fetch(address, {
-            method,
-            ...(method === "GET"
-              ? {}
-              : { data: body, headers: { "content-type": turn % 3 === 2 ? "text/plain" : "application/json" } }),
-          });
-          const where = `${method} ${address} ${body.slice(0, 20)}`;
-          expect(answer.status(), where).toBeLessThan(500);
-          if (method !== "GET") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
-          if (who === nobody && act !== "anybody") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
-        }
+        await Promise.all(
+          (method === "GET" ? [""] : hostile).map(async (body, turn) => {
+            const answer = await who.fetch(address, {
+              method,
+              ...(method === "GET"
+                ? {}
+                : { data: body, headers: { "content-type": turn % 3 === 2 ? "text/plain" : "application/json" } }),
+            });
+            const where = `${method} ${address} ${body.slice(0, 20)}`;
+            expect(answer.status(), where).toBeLessThan(500);
+            if (method !== "GET") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
+            if (who === nobody && act !== "anybody") expect(answer.status(), where).toBeGreaterThanOrEqual(400);
+          }),
+        );
     }
 
     /** A session that was copied ends when its owner signs out. */
