@@ -171,7 +171,7 @@ function Equipped({ step, test, asked, isHeard, measures, rate, rateRest, onEnte
     byChannel("pedal", stop);
     setStoppedAt(test.stage);
   };
-  const { end, mayKeepEnd, keepEnd, isNumberOnly } = useEnd({ test, measures, measured, live, second, onset });
+  const { end, mayKeepEnd, keepEnd, isNumberOnly } = useEnd({ test, measures, measured, live, capture, second, onset });
   /** Each stage has its own movement. */
   useEffect(() => capture?.startOver(), [capture, test.stage.id]);
   const flow = useFlow({

@@ -12,12 +12,15 @@ type Ending = {
   measures: readonly Measure[];
   measured: Measured | null;
   live: Live;
+  capture: Capture | null;
   second: Capture | null;
   onset: ReturnType<typeof useOnset>;
 };
 
+const BESIDE_MS = 250;
+
 /** The end of a movement as it is proposed, and how it is kept: of both places where two are measured. */
-export function useEnd({ test, measures, measured, live, second, onset }: Ending) {
+export function useEnd({ test, measures, measured, live, capture, second, onset }: Ending) {
   const end = measures.find(({ id }) => id === "end") ?? measured?.measure ?? null;
   const isNumberOnly = kindOf(test.stage) === "measure";
   const mayKeepEnd =
@@ -29,10 +32,13 @@ export function useEnd({ test, measures, measured, live, second, onset }: Ending
     const how = onset.endHow();
     if (live.end === null || !end || !how) return;
     byChannel("device", () => test.measure(end.id, nearest(end, live.end!), how));
-    const other = second?.end();
+    /** The other place is read at the same moment, however little it moved. */
+    const ended = capture?.end();
+    const there = ended && second ? second.since(ended.t - BESIDE_MS).filter(({ t }) => t <= ended.t + BESIDE_MS) : [];
     const low = measures.find(({ id }) => id === end.id.replace("-t12", "-s1"));
-    if (other && low && low.id !== end.id)
-      byChannel("device", () => test.measure(low.id, nearest(low, other.angle), how));
+    if (there.length === 0 || !low || low.id === end.id) return;
+    const mean = there.reduce((sum, { angle }) => sum + angle, 0) / there.length;
+    byChannel("device", () => test.measure(low.id, nearest(low, mean), how));
   };
   return { end, isNumberOnly, mayKeepEnd, keepEnd };
 }
