@@ -11,8 +11,10 @@ export type Listed = {
   readonly birthDate: string;
   readonly recentAt: string;
   readonly lastVisit: string | null;
+  /** The examination that is not signed; null: none. */
   readonly open: string | null;
   readonly waits: readonly string[];
+  /** A record whose signature waits for whoever looks; null: none. */
   readonly countersign: string | null;
 };
 

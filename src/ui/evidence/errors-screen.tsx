@@ -21,6 +21,7 @@ import { AgreementPlot } from "../charts/agreement-plot";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
+import { Facts } from "../primitives/facts";
 import { Field, inputClass } from "../primitives/field";
 import { useHere } from "../shell/here";
 import { ForceMemoryCard } from "../hands/force-memory-card";
@@ -188,14 +189,7 @@ function Outcome({
   return (
     <div className="grid items-center gap-4 lg:grid-cols-2" data-agreement={agreement.n}>
       <div>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-          {rows.map(([name, value]) => (
-            <div key={name} className="contents">
-              <dt className="text-soft">{name}</dt>
-              <dd className="font-semibold tabular-nums">{value}</dd>
-            </div>
-          ))}
-        </dl>
+        <Facts rows={rows} />
         <p className="mt-2 text-sm" data-standing>
           {standing(agreement.n, examiners)}
           {measure.mdc !== undefined &&

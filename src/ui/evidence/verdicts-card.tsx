@@ -5,6 +5,7 @@ import { InputError } from "@/core/base";
 import { type KappaWeights, type VerdictAgreement, verdictAgreement, verdictTable } from "@/core/measurement";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
+import { Facts } from "../primitives/facts";
 import { Field, inputClass } from "../primitives/field";
 
 type Pairs = readonly (readonly [string, string])[];
@@ -118,26 +119,19 @@ export function VerdictsCard() {
         {"told" in worked && (
           <div className="flex flex-wrap items-start gap-6" data-kappa={two(worked.told.kappa)}>
             <Table {...worked} />
-            <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-              {(
-                [
-                  ["People", String(worked.told.n)],
-                  ["Kappa", `${two(worked.told.kappa)}, 95 % ${interval(worked.told.kappa95)}`],
-                  ["Adjusted for prevalence", `${two(worked.told.pabak)}, 95 % ${interval(worked.told.pabak95)}`],
-                  ...(worked.words.length === 2
-                    ? ([
-                        [`Agreed on ${worked.words[0]}`, share(worked.told.positiveAgreement)],
-                        [`Agreed on ${worked.words[1]}`, share(worked.told.negativeAgreement)],
-                      ] as const)
-                    : []),
-                ] as const
-              ).map(([name, value]) => (
-                <div key={name} className="contents">
-                  <dt className="text-soft">{name}</dt>
-                  <dd className="font-semibold tabular-nums">{value}</dd>
-                </div>
-              ))}
-            </dl>
+            <Facts
+              rows={[
+                ["People", String(worked.told.n)],
+                ["Kappa", `${two(worked.told.kappa)}, 95 % ${interval(worked.told.kappa95)}`],
+                ["Adjusted for prevalence", `${two(worked.told.pabak)}, 95 % ${interval(worked.told.pabak95)}`],
+                ...(worked.words.length === 2
+                  ? ([
+                      [`Agreed on ${worked.words[0]}`, share(worked.told.positiveAgreement)],
+                      [`Agreed on ${worked.words[1]}`, share(worked.told.negativeAgreement)],
+                    ] as const)
+                  : []),
+              ]}
+            />
             {worked.words.length > 2 && (
               <Choice label="A disagreement counts" value={weights} options={WEIGHTS} onChoose={setWeights} />
             )}

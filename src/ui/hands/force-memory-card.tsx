@@ -8,6 +8,7 @@ import { simulatedForceGauge } from "@/devices/simulated";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
+import { Facts } from "../primitives/facts";
 import { useHere } from "../shell/here";
 import { Pressed } from "./pressed";
 import { usePush } from "./use-gauge";
@@ -149,25 +150,18 @@ function Pushes({ device, kgf, unit, onAgain }: { device: Device; kgf: number; u
       )}
       {told ? (
         <div className="grid items-center gap-4 lg:grid-cols-2" data-memory={told.n}>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-            {(
+          <Facts
+            rows={[
+              ["Pushes", String(told.n)],
               [
-                ["Pushes", String(told.n)],
-                [
-                  "On average",
-                  `${one(told.mean)}, ${one(Math.abs(told.bias))} ${told.bias < 0 ? "under" : "over"} what was asked`,
-                ],
-                ["Scatter", `${one(told.scatter)} (standard deviation)`],
-                ["From one push to the next", `${told.drift < 0 ? "−" : "+"}${one(Math.abs(told.drift))}`],
-                ["95 of 100 lie between", `${told.limits[0].toFixed(1)} and ${one(told.limits[1])}`],
-              ] as const
-            ).map(([name, value]) => (
-              <div key={name} className="contents">
-                <dt className="text-soft">{name}</dt>
-                <dd className="font-semibold tabular-nums">{value}</dd>
-              </div>
-            ))}
-          </dl>
+                "On average",
+                `${one(told.mean)}, ${one(Math.abs(told.bias))} ${told.bias < 0 ? "under" : "over"} what was asked`,
+              ],
+              ["Scatter", `${one(told.scatter)} (standard deviation)`],
+              ["From one push to the next", `${told.drift < 0 ? "−" : "+"}${one(Math.abs(told.drift))}`],
+              ["95 of 100 lie between", `${told.limits[0].toFixed(1)} and ${one(told.limits[1])}`],
+            ]}
+          />
           <MemoryPlot
             pushes={pushes.map(inUnit)}
             target={Math.round(inUnit(newtons) * 10) / 10}
