@@ -113,7 +113,7 @@ export function RangesCard() {
   if (rows.length === 0) return null;
   return (
     <Card heading="Ranges">
-      <div className="overflow-x-auto">
+      <div role="region" aria-label="Ranges, side beside side" tabIndex={0} className="overflow-x-auto">
         <table className="w-full min-w-xl border-collapse" data-ranges={rows.length}>
           <caption className="sr-only">
             Ranges of movement, left and right of each; a diamond where their symptom came
