@@ -39,7 +39,7 @@ describe("a push", () => {
 
   it("that is still given has no end yet, and a hand that rests is none", () => {
     expect(pushesOf(pushAt(0, 260, 5000).slice(0, 300), BAND)[0]!.to).toBeNull();
-    expect(pushesOf(pushAt(0, 20, 5000), BAND)).toEqual([]);
+    for (const resting of [10, 20, 40, 60]) expect(pushesOf(pushAt(0, resting, 5000), BAND)).toEqual([]);
     expect(pushesOf([], BAND)).toEqual([]);
   });
 
@@ -61,8 +61,10 @@ describe("a push", () => {
     for (let turn = 0; turn < 40; turn++) {
       const gauge = simulatedDevice({ ...ORDINARY_FAULTS, noise: 1.5, tremor: 3, lost: 5, twice: 3, late: 3 }, random);
       const read = pushAt(0, 250 + turn, 3000).flatMap(({ t, value }) => gauge(t, value));
-      const push = pushesOf(read, BAND).toSorted((a, b) => b.peak - a.peak)[0]!;
-      expect(Math.abs(push.plateau - (250 + turn))).toBeLessThan(4);
+      /** One: where it shakes about the least that is felt, on the way up and down, it makes no other. */
+      const pushes = pushesOf(read, BAND);
+      expect(pushes).toHaveLength(1);
+      expect(Math.abs(pushes[0]!.plateau - (250 + turn))).toBeLessThan(4);
     }
   });
 

@@ -17,8 +17,11 @@ export type Push = {
   readonly insideMs: number;
 };
 
-/** Under this share of the least that is asked nothing is being given: the hand rests. */
-const RESTS_BELOW = 0.1;
+/** Shares of the least that is asked: from the first on something is given, under the second the hand rests again. */
+const GIVEN_FROM = 0.1;
+const RESTS_BELOW = 0.05;
+/** What never reached this share was a hand that lay there, and no push. */
+const LEAST_PUSH = 0.25;
 /** A hole of the stream that is longer is not counted as held. */
 const HOLE_MS = 250;
 const NEAR_PEAK = 0.8;
@@ -54,7 +57,8 @@ function riseOf(readings: readonly Reading[], peak: number): number | null {
 
 /**
  * The pushes in a stream of forces, in their order. One begins where a tenth of
- * the least that is asked is felt, and ends where less is. Readings may come
+ * the least that is asked is felt, and ends where half of that is no longer; what
+ * never came to a quarter of it was no push. Readings may come
  * late, twice or not at all. How they are told apart is ours, by judgement.
  *
  * @param readings in any order; milliseconds, and one unit of force
@@ -64,12 +68,11 @@ function riseOf(readings: readonly Reading[], peak: number): number | null {
  */
 export function pushesOf(readings: readonly Reading[], [low, high]: readonly [number, number]): readonly Push[] {
   if (!(low > 0 && high >= low)) refuse("band", phrase`is ${low} to ${high}`, "Give the least first, above 0.");
-  const floor = low * RESTS_BELOW;
   const pushes: Push[] = [];
   let own: Reading[] = [];
   const close = (to: number | null) => {
     const peak = Math.max(...own.map(({ value }) => value));
-    if (own.length > 1)
+    if (own.length > 1 && peak >= low * LEAST_PUSH)
       pushes.push({
         from: own[0]!.t,
         to,
@@ -81,7 +84,7 @@ export function pushesOf(readings: readonly Reading[], [low, high]: readonly [nu
     own = [];
   };
   for (const reading of inOrder(readings))
-    if (reading.value > floor) own.push(reading);
+    if (reading.value > low * (own.length ? RESTS_BELOW : GIVEN_FROM)) own.push(reading);
     else if (own.length) close(reading.t);
   if (own.length) close(null);
   return pushes;
