@@ -1,4 +1,5 @@
 import { refuse, phrase } from "../base";
+import { inTime } from "./in-time";
 
 /** A movement in a stream of angles: where it starts, where it ends, and the angle when somebody said "now". */
 
@@ -21,13 +22,7 @@ const HOLE_MS = 250;
 /** It went on after its end by more than the end is sure: that end was a pause. */
 const WENT_ON_DEG = 3;
 
-/** Readings in the order of their time, each moment once, those that are no numbers left out. */
-function inOrder(samples: readonly Sample[]): Sample[] {
-  const sorted = samples
-    .filter(({ t, angle }) => Number.isFinite(t) && Number.isFinite(angle))
-    .toSorted((a, b) => a.t - b.t);
-  return sorted.filter(({ t }, index) => index === 0 || t > sorted[index - 1]!.t);
-}
+const inOrder = (samples: readonly Sample[]): Sample[] => inTime(samples, ({ angle }) => angle);
 
 /** Angles at even steps from a first moment; NaN where the stream has a hole. */
 type Stream = { readonly from: number; readonly angles: Float64Array };

@@ -1,5 +1,6 @@
 import { refuse, phrase } from "../base";
 import type { Reading } from "./device";
+import { inTime } from "./in-time";
 
 /** What a hand really gave: a force over time, against the force that was asked. */
 
@@ -30,12 +31,6 @@ const median = (values: readonly number[]): number => {
   const sorted = values.toSorted((a, b) => a - b);
   const middle = Math.floor(sorted.length / 2);
   return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-};
-
-const inOrder = (readings: readonly Reading[]): readonly Reading[] => {
-  const sorted = readings.filter(({ t, value }) => Number.isFinite(t) && Number.isFinite(value));
-  sorted.sort((a, b) => a.t - b.t);
-  return sorted.filter(({ t }, index) => index === 0 || t > sorted[index - 1]!.t);
 };
 
 /** The time from each reading to the next for which something held of both, in ms; holes are left out. */
@@ -83,7 +78,7 @@ export function pushesOf(readings: readonly Reading[], [low, high]: readonly [nu
       });
     own = [];
   };
-  for (const reading of inOrder(readings))
+  for (const reading of inTime(readings, ({ value }) => value))
     if (reading.value > low * (own.length ? RESTS_BELOW : GIVEN_FROM)) own.push(reading);
     else if (own.length) close(reading.t);
   if (own.length) close(null);

@@ -3,6 +3,7 @@ import type { ListRow } from "@/wire/roster";
 import type { Store } from "../store/store";
 import { awaitingFor } from "./countersigning";
 import { dueCourses } from "./episodes";
+import { openedByMistake } from "./people";
 
 /** So many at once: a page is worked out well within what a tap may wait. */
 export const LIST_PAGE = 1000;
@@ -17,9 +18,7 @@ const statements = remembered(({ sqlite }: Store) =>
        (SELECT max(coalesce(x.visit_date, substr(x.opened_at, 1, 10))) FROM exams x WHERE x.person_id = p.id) AS lastVisit,
        (SELECT x.id FROM exams x WHERE x.person_id = p.id
           AND NOT EXISTS (SELECT 1 FROM stream_events e WHERE e.kind = 'exam' AND e.stream = x.id AND e.type = 'exam-signed')
-          AND NOT EXISTS (SELECT 1 FROM stream_events e WHERE e.kind = 'exam' AND e.stream = x.id AND e.type = 'exam-ended'
-            AND e.seq = (SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = x.id)
-            AND json_extract(e.payload, '$.body.reason') = 'mistake')
+          AND NOT ${openedByMistake("x")}
           ORDER BY x.opened_at DESC LIMIT 1) AS open
      FROM people p ORDER BY p.recent_at DESC, p.name, p.id LIMIT ? OFFSET ?`,
   ),

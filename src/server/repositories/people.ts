@@ -31,9 +31,9 @@ const searchedText = (person: Pick<Person, "name" | "number" | "birthDate">): st
 const escapeLike = (word: string): string => word.replace(/[\\%_]/g, (mark) => `\\${mark}`);
 
 /** An exam whose last event ends it as opened by mistake: nothing follows that end but its taking back. */
-const OPENED_BY_MISTAKE = sql`EXISTS (SELECT 1 FROM stream_events e
-  WHERE e.kind = 'exam' AND e.stream = exams.id AND e.type = 'exam-ended'
-  AND e.seq = (SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = exams.id)
+export const openedByMistake = (exams: string): string => `EXISTS (SELECT 1 FROM stream_events e
+  WHERE e.kind = 'exam' AND e.stream = ${exams}.id AND e.type = 'exam-ended'
+  AND e.seq = (SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = ${exams}.id)
   AND json_extract(e.payload, '$.body.reason') = 'mistake')`;
 
 /** Exams of several people, latest first; whether one is signed is asked of its events. */
@@ -49,7 +49,7 @@ function examsByPerson(store: Store, personIds: readonly string[]): Map<string, 
       events: sql<number>`coalesce((SELECT max(seq) FROM stream_events l WHERE l.kind = 'exam' AND l.stream = exams.id), 0)`,
     })
     .from(exams)
-    .where(and(inArray(exams.personId, [...personIds]), sql`NOT ${OPENED_BY_MISTAKE}`))
+    .where(and(inArray(exams.personId, [...personIds]), sql.raw(`NOT ${openedByMistake("exams")}`)))
     .orderBy(desc(exams.openedAt))
     .all();
   const byPerson = new Map<string, ExamSummary[]>();

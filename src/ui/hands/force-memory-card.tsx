@@ -2,7 +2,7 @@
 
 import { scaleLinear } from "d3";
 import { useEffect, useState } from "react";
-import { convertForce, type Device, type ForceMemory, forceMemory, type Push } from "@/core/measurement";
+import { convertForce, type Device, type Force, type ForceMemory, forceMemory, type Push } from "@/core/measurement";
 import { serialLine } from "@/devices/serial";
 import { simulatedForceGauge } from "@/devices/simulated";
 import { Button } from "../primitives/button";
@@ -21,7 +21,7 @@ const KINDS: readonly { readonly label: string; readonly make: () => Device }[] 
   { label: "Serial line", make: serialLine },
 ];
 
-type Unit = Parameters<typeof convertForce>[1];
+type Unit = Force["unit"];
 const WIDTH = 360;
 const HEIGHT = 170;
 const EDGE = { left: 44, right: 10, top: 10, bottom: 26 };

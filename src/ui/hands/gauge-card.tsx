@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { PRESSURES, type Pressure, type TestId } from "@/core/knowledge";
-import { convertForce, type CuffHold, type Device, type Push } from "@/core/measurement";
+import { convertForce, type CuffHold, type Device, type Force, type Push } from "@/core/measurement";
 import type { SheetStep } from "@/core/planning";
 import { doseFor } from "@/core/record";
 import { byChannel } from "../exam/channel";
@@ -76,7 +76,7 @@ function ForceGauge({ device, step, test }: Props) {
   );
 }
 
-type Unit = Parameters<typeof convertForce>[1];
+type Unit = Force["unit"];
 
 function ForceBand({
   device,
