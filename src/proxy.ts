@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "@/server/edge/front";
+import { DEFAULT_HEADERS, knockOf, refusal, turnedAway } from "@/server/edge/front";
 
 const isDevelopment = process.env.NODE_ENV === "development";
 
@@ -24,26 +24,14 @@ function contentSecurityPolicy(nonce: string): string {
 /**
  * Each page's own script policy. What may come in at all is asked before, by the
  * server in front (`server/start.ts`); here once more, for a server that was
- * started without it.
+ * started without it. What answers data asks for itself: it has no script.
  */
-export function proxy(request: NextRequest): NextResponse {
-  const { headers: sent, method, nextUrl } = request;
-  const away = turnedAway({
-    method,
-    url: nextUrl.pathname,
-    host: sent.get("host"),
-    origin: sent.get("origin"),
-    fetchSite: sent.get("sec-fetch-site"),
-    scheme: nextUrl.protocol === "https:" ? "https" : "http",
-    length: sent.has("content-length") ? Number(sent.get("content-length")) : null,
-  });
-  if (away) {
-    const { status, allow } = away;
-    return NextResponse.json(sentenceOf(away), { status, headers: allow ? { allow } : {} });
-  }
+export function proxy(request: NextRequest): Response {
+  const away = turnedAway(knockOf(request));
+  if (away) return refusal(away);
   const nonce = crypto.randomUUID().replaceAll("-", "");
   const policy = contentSecurityPolicy(nonce);
-  const headers = new Headers(sent);
+  const headers = new Headers(request.headers);
   headers.set("x-nonce", nonce);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
@@ -52,4 +40,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|favicon.ico|icon.svg).*)" }] };
+export const config = { matcher: [{ source: "/((?!api/|_next/static|favicon.ico|icon.svg).*)" }] };

@@ -7,9 +7,10 @@ import next from "next";
 import { forgetSessions } from "./accounts/accounts";
 import { ADDRESS_HEADER } from "./accounts/auth";
 import { entranceOf } from "./accounts/who";
-import { DEFAULT_HEADERS, sentenceOf, turnedAway } from "./edge/front";
+import { DEFAULT_HEADERS, sentenceOf, standInFront, turnedAway } from "./edge/front";
 import { sweepAside, takeReady } from "./backup/backup";
 import { keepBackingUp } from "./backup/keeper";
+import { answerTap, isTap, tapAnswering } from "./edge/taps";
 import { turns } from "./edge/turn";
 import { logFailure, pathKind, programLog } from "./log/program-log";
 import { keepTelling } from "./log/keep-telling";
@@ -61,9 +62,6 @@ const reading = turns(READ_AT_ONCE, setImmediate);
 const isKeptOpen = (url: string): boolean => /^\/api\/exams\/[^/]+\/live/.test(url);
 const waitsItsTurn = ({ method, url = "" }: IncomingMessage): boolean =>
   method === "GET" && !url.startsWith("/_next/static/") && !isKeptOpen(url);
-
-const isTap = ({ method, url = "" }: IncomingMessage): boolean =>
-  method === "POST" && /^\/api\/(exams|episodes)\/[^/]+\/events/.test(url);
 
 function isTurnedAway(request: IncomingMessage, response: ServerResponse): boolean {
   const away = turnedAway({
@@ -125,6 +123,7 @@ if (scheme === "https") {
   );
 }
 
+standInFront();
 const app = next({ dev: false, dir: process.cwd(), hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -158,8 +157,13 @@ function serveOne(request: IncomingMessage, response: ServerResponse): void {
   if (STRICT) response.setHeader("strict-transport-security", STRICT);
   if (isTurnedAway(request, response)) return;
   sayWhence(request);
+  const straight = isTap(request) ? tapAnswering() : null;
+  const made = () =>
+    straight
+      ? answerTap(straight, request, response, `${scheme}://${request.headers.host}`)
+      : handle(request, response);
   const answer = () =>
-    handle(request, response).catch((error: unknown) => {
+    made().catch((error: unknown) => {
       logFailure("a page failed", error);
       if (!response.headersSent) response.writeHead(500);
       response.end();

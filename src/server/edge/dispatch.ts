@@ -1,4 +1,4 @@
-import { NOT_HERE } from "./front";
+import { isInFront, knockOf, NOT_HERE, refusal, turnedAway } from "./front";
 import { answer, RequestError } from "./http";
 import type { Handler } from "./serve";
 
@@ -19,7 +19,8 @@ function idsIn(asked: readonly string[], path: readonly string[]): Record<string
 
 /**
  * All addresses of data behind one: whose turn it is, is found by method and
- * path. They share one copy of the program that way, loaded once.
+ * path. They share one copy of the program that way, loaded once. Where no
+ * server in front has looked at a request, it is looked at here.
  *
  * @param modules the handlers of each address, by method
  * @returns answers a request; 404 for what none of them stands for
@@ -28,7 +29,9 @@ export function dispatcher(modules: readonly Readonly<Record<string, Handler>>[]
   const served = modules
     .flatMap((module) => Object.values(module))
     .map((handler) => ({ handler, method: handler.route.method, path: segmentsOf(handler.route.path) }));
-  return (request: Request): Promise<Response> => {
+  return async (request: Request): Promise<Response> => {
+    const away = isInFront() ? null : turnedAway(knockOf(request));
+    if (away) return refusal(away);
     const asked = segmentsOf(new URL(request.url).pathname);
     const method = request.method === "HEAD" ? "GET" : request.method;
     for (const { handler, ...one } of served) {

@@ -103,6 +103,34 @@ export const sentenceOf = ({ what, todo }: TurnedAway) => ({
   problems: [sentProblem({ where: "request", what, todo })],
 });
 
+/** The same as an answer. */
+export const refusal = (away: TurnedAway): Response =>
+  Response.json(sentenceOf(away), { status: away.status, headers: away.allow ? { allow: away.allow } : {} });
+
+/** A request that came by the framework, as far as it is looked at. */
+export function knockOf({ headers, method, url }: Request): Knock {
+  const { pathname, search, protocol } = new URL(url);
+  return {
+    method,
+    url: pathname + search,
+    host: headers.get("host"),
+    origin: headers.get("origin"),
+    fetchSite: headers.get("sec-fetch-site"),
+    scheme: protocol === "https:" ? "https" : "http",
+    length: headers.has("content-length") ? Number(headers.get("content-length")) : null,
+  };
+}
+
+const IN_FRONT = "DUST_LANTERN_IN_FRONT";
+
+/** Says that a server in front looks at every request of this process. */
+export function standInFront(): void {
+  process.env[IN_FRONT] = "yes";
+}
+
+/** Whether one does; while the program is written on, none does. */
+export const isInFront = (): boolean => process.env[IN_FRONT] === "yes";
+
 /** What every answer carries, files included. */
 export const DEFAULT_HEADERS: Readonly<Record<string, string>> = {
   "x-content-type-options": "nosniff",

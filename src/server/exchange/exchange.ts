@@ -2,6 +2,7 @@ import Papa from "papaparse";
 import {
   assertImportable,
   canonicalJson,
+  type ExamEvent,
   type ExamFile,
   type FileStream,
   FINDING_COLUMNS,
@@ -20,7 +21,8 @@ import {
   phrase,
 } from "@/core";
 import { chainOf, loadExam, noSuchExam } from "../repositories/exams";
-import { changesOf, evidenceFor, holdEvidence, unheldVersion } from "../repositories/evidence";
+import { changesOf, evidenceFor, holdEvidence, namesEvidence, unheldVersion } from "../repositories/evidence";
+import { clearReady, layReady, type Ready } from "../repositories/laid-ready";
 import { branchesIn, mergeStream, type Merged } from "../repositories/merge";
 import { episodesOf } from "../repositories/episodes";
 import { addPerson, findPerson } from "../repositories/people";
@@ -119,10 +121,9 @@ function assertNotErased(store: Store, stream: FileStream): void {
 }
 
 /** Refuses an exam that is read under figures that neither came with it nor are here. */
-function assertEvidenceHeld(store: Store, stream: FileStream): void {
-  for (const { event } of stream.links) {
-    const read = readEvent(event);
-    const unheld = read && unheldVersion(store, read);
+function assertEvidenceHeld(store: Store, naming: readonly ExamEvent[]): void {
+  for (const event of naming) {
+    const unheld = unheldVersion(store, event);
     if (unheld) refuse("file › evidence", unheld.what, unheld.todo);
   }
 }
@@ -130,47 +131,85 @@ function assertEvidenceHeld(store: Store, stream: FileStream): void {
 /** Streams of the clinic are not merged: its people and settings are its own. */
 const isMerged = ({ kind }: FileStream): boolean => kind !== "clinic";
 
+/** A file that was read, checked and laid ready: what is left to do is to write it. */
+type ReadyFile = {
+  readonly evidence: ExamFile["evidence"];
+  readonly streams: readonly { readonly stream: FileStream; readonly ready: Ready; readonly naming: ExamEvent[] }[];
+};
+
+/** The events of an exam that name the figures it is read under. */
+const namingEvidence = ({ kind, links }: FileStream): ExamEvent[] =>
+  kind === "exam" ? links.flatMap(({ event }) => (namesEvidence(event) ? (readEvent(event) ?? []) : [])) : [];
+
 /**
- * Takes a file into the store: all of it or nothing. What is there already is
- * left as it is, so importing twice changes nothing; a record that was continued
- * apart is kept whole, both ways.
+ * Reads a file, checks it, and lays it ready to be written. Nobody waits for
+ * the writer meanwhile; `clearReady` takes it away again.
  *
  * @throws InputError saying what is wrong with the file, where, and what to do
  */
-export function importExam(store: Store, content: string, now: string): ImportResult {
+function readyFile(store: Store, content: string): ReadyFile {
   const file = parseExamFile(content);
   assertImportable(file, nativeSha256);
-  const streams = file.streams.filter(isMerged);
-  const exams = streams.filter(({ kind }) => kind === "exam");
-  const ready = streams.map((stream) => ({
-    stream,
-    links: [stream, ...file.branches.filter(({ kind, id }) => kind === stream.kind && id === stream.id)].flatMap(
-      (part) => storedLinks(part, file.exportedAt),
-    ),
-  }));
   /** What is said of a person comes before their exams. */
   const order = (kind: string) => (kind === "person" ? 0 : 1);
-  ready.sort((a, b) => order(a.stream.kind) - order(b.stream.kind));
-  return atOnce(store, () => {
-    for (const { stream } of ready) assertNotErased(store, stream);
-    for (const changes of file.evidence) holdEvidence(store, changes, now);
-    const merged = ready.map(({ stream, links }): Merged => {
-      if (stream.kind === "exam") {
-        assertEvidenceHeld(store, stream);
-        addPersonOf(store, stream, now);
-      }
-      return mergeStream(store, stream.kind, stream.id, links, now);
-    });
-    const total = (count: (one: Merged) => number) => merged.reduce((sum, one) => sum + count(one), 0);
-    return {
-      exam: exams[0]?.id ?? "",
-      exams: exams.map(({ id }) => id),
-      added: total(({ added }) => added),
-      already: total(({ already }) => already),
-      branches: total(({ branches }) => branches),
-    };
-  });
+  const streams = file.streams.filter(isMerged).toSorted((a, b) => order(a.kind) - order(b.kind));
+  const ready = layReady(
+    store,
+    streams.map(({ kind, id }, index) => ({
+      kind,
+      id,
+      links: [streams[index]!, ...file.branches.filter((one) => one.kind === kind && one.id === id)].flatMap((part) =>
+        storedLinks(part, file.exportedAt),
+      ),
+    })),
+  );
+  return {
+    evidence: file.evidence,
+    streams: streams.map((stream, index) => ({ stream, ready: ready[index]!, naming: namingEvidence(stream) })),
+  };
 }
+
+/** Writes a file that was laid ready, all of it or nothing. Within the writer's transaction. */
+function write(store: Store, { evidence, streams }: ReadyFile, now: string): ImportResult {
+  const exams = streams.filter(({ stream }) => stream.kind === "exam");
+  for (const { stream } of streams) assertNotErased(store, stream);
+  for (const changes of evidence) holdEvidence(store, changes, now);
+  const merged = streams.map(({ stream, ready, naming }): Merged => {
+    if (stream.kind === "exam") {
+      assertEvidenceHeld(store, naming);
+      addPersonOf(store, stream, now);
+    }
+    return mergeStream(store, ready, now);
+  });
+  const total = (count: (one: Merged) => number) => merged.reduce((sum, one) => sum + count(one), 0);
+  return {
+    exam: exams[0]?.stream.id ?? "",
+    exams: exams.map(({ stream }) => stream.id),
+    added: total(({ added }) => added),
+    already: total(({ already }) => already),
+    branches: total(({ branches }) => branches),
+  };
+}
+
+/**
+ * Takes files into the store: all of them or nothing. What is there already is
+ * left as it is, so importing twice changes nothing; a record that was continued
+ * apart is kept whole, both ways.
+ *
+ * @throws InputError saying what is wrong with a file, where, and what to do
+ */
+export function importFiles(store: Store, contents: readonly string[], now: string): ImportResult[] {
+  try {
+    const ready = contents.map((content) => readyFile(store, content));
+    return atOnce(store, () => ready.map((file) => write(store, file, now)));
+  } finally {
+    clearReady(store);
+  }
+}
+
+/** The same of one file. */
+export const importExam = (store: Store, content: string, now: string): ImportResult =>
+  importFiles(store, [content], now)[0]!;
 
 /** The file as text, keys in a fixed order. */
 export const examFileText = (file: ExamFile): string => `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;

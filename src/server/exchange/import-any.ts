@@ -1,7 +1,6 @@
 import { readBundle, refuse } from "@/core";
-import { atOnce } from "../repositories/streams";
 import type { Store } from "../store/store";
-import { importExam, type ImportResult } from "./exchange";
+import { importExam, importFiles, type ImportResult } from "./exchange";
 import { fromBase64 } from "./fhir";
 
 /** Whether a file is a FHIR bundle: its first words say so, wherever they stand. */
@@ -21,15 +20,11 @@ export function importAny(store: Store, content: string, now: string): ImportRes
       "holds no exam file of this program",
       "Bring its persons in under People from elsewhere, where each is shown before anything is written.",
     );
-  return atOnce(store, () =>
-    files
-      .map((file) => importExam(store, file, now))
-      .reduce((all, one) => ({
-        exam: all.exam,
-        exams: [...all.exams, ...one.exams],
-        added: all.added + one.added,
-        already: all.already + one.already,
-        branches: all.branches + one.branches,
-      })),
-  );
+  return importFiles(store, files, now).reduce((all, one) => ({
+    exam: all.exam,
+    exams: [...all.exams, ...one.exams],
+    added: all.added + one.added,
+    already: all.already + one.already,
+    branches: all.branches + one.branches,
+  }));
 }

@@ -67,6 +67,11 @@ export function evidenceFor(store: Store, version: string): EvidenceSet {
   return resolveEvidence(changes);
 }
 
+const NAMES_EVIDENCE: ReadonlySet<string> = new Set<ExamEvent["type"]>(["exam-opened", "evidence-chosen"]);
+
+/** Whether an event says under which version its exam is read. */
+export const namesEvidence = ({ type }: { readonly type: string }): boolean => NAMES_EVIDENCE.has(type);
+
 /** The version an event asks for, where it does and this store does not hold it. */
 export function unheldVersion(store: Store, event: ExamEvent): Problem | null {
   const version =

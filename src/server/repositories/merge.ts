@@ -4,7 +4,6 @@ import {
   type PersonEntry,
   readEvent,
   type RecordedEvent,
-  refuse,
   sharedLength,
   type StoredLink,
   type StoredStream,
@@ -16,6 +15,7 @@ import type { CourseBranch } from "@/wire/course";
 import type { Store } from "../store/store";
 import { projectEpisode } from "./episodes";
 import { listExam } from "./exams";
+import { eventOf, moveReady, type Ready, refuseId } from "./laid-ready";
 import { nextNumber, putPerson } from "./people";
 import {
   branchLinksOf,
@@ -83,23 +83,36 @@ function projectPerson(store: Store, id: string, now: string): void {
   if (other) say(store, "person", id, [{ type: "person-corrected", body: kept }], { now });
 }
 
+/** Puts an exam on the list when these are its first links. */
+function listOpened(store: Store, kind: StreamKind, [first]: readonly StoredLink[], now: string): void {
+  const event = kind === "exam" && first?.seq === 1 ? readEvent(eventOf(first)) : null;
+  if (event?.type === "exam-opened") listExam(store, event, now);
+}
+
 /** Puts links after the end of a stream as they are. */
 function extend(store: Store, kind: StreamKind, stream: string, links: readonly StoredLink[], now: string): void {
   let end = endOrGenesis(store, kind, stream);
+  listOpened(store, kind, links, now);
   for (const link of links) {
-    const recorded = link.event ?? (JSON.parse(link.payload) as RecordedEvent);
-    const event = kind === "exam" ? readEvent(recorded) : null;
-    if (event?.type === "exam-opened") listExam(store, event, now);
+    const event = eventOf(link);
     end =
-      storeLink(store, kind, stream, end, { link, event: recorded, receivedAt: link.receivedAt, isOwn: false }) ??
-      refuse(
-        `event ${recorded.id}`,
-        "has the id of another event in the store",
-        "Export the exam again and choose that file.",
-      );
+      storeLink(store, kind, stream, end, { link, event, receivedAt: link.receivedAt, isOwn: false }) ??
+      refuseId(event.id);
   }
   settle(store, kind, stream, end);
   moveEnd(store, kind, stream, end, now);
+}
+
+/** Puts a stream that is not here yet into the store: what was laid ready of it is moved at once. */
+function begin(store: Store, ready: Ready, now: string): void {
+  const { kind, id, branched } = ready;
+  const last = branched.trunk.at(-1);
+  if (!last) return;
+  listOpened(store, kind, branched.trunk, now);
+  moveReady(store, ready);
+  const end = { head: last.hash, length: last.seq, own: null };
+  settle(store, kind, id, end);
+  moveEnd(store, kind, id, end, now);
 }
 
 /** The end of a stream after its last events were moved beside it. */
@@ -118,32 +131,31 @@ function cutTo(store: Store, kind: StreamKind, stream: string, stored: readonly 
  * one is the record, the other stands beside it, whole. Which is which hangs on
  * the links alone, so that any order and any repetition comes to the same.
  */
-export function mergeStream(
-  store: Store,
-  kind: StreamKind,
-  stream: string,
-  incoming: readonly StoredLink[],
-  now: string,
-): Merged {
-  const stored = linksOfStream(store, kind, stream);
-  const beside = branchLinksOf(store, kind, stream);
+export function mergeStream(store: Store, ready: Ready, now: string): Merged {
+  const { kind, id, links: incoming } = ready;
+  const stored = linksOfStream(store, kind, id);
+  const beside = branchLinksOf(store, kind, id);
   const known = new Set([...stored, ...beside].map(({ hash }) => hash));
   const fresh = incoming.filter(({ hash }) => !known.has(hash));
   const already = incoming.length - fresh.length;
   if (fresh.length === 0) {
-    const { branches } = branchesOf(kind, stream, [...stored, ...beside], null);
+    const { branches } = branchesOf(kind, id, [...stored, ...beside], null);
     return { added: 0, already, branches: beside.length ? branches.length : 0 };
   }
-  const own = endOf(store, kind, stream)?.own ?? null;
-  const { trunk, branches } = branchesOf(kind, stream, [...stored, ...beside, ...fresh], own);
+  const isNew = known.size === 0;
+  const own = endOf(store, kind, id)?.own ?? null;
+  const { trunk, branches } = isNew ? ready.branched : branchesOf(kind, id, [...stored, ...beside, ...fresh], own);
   const shared = sharedLength(stored, trunk);
-  cutTo(store, kind, stream, stored, shared);
   const tail = trunk.slice(shared);
-  if (tail.length) extend(store, kind, stream, tail, now);
-  for (const { hash } of beside.length ? tail : []) dropBranchLink(store, kind, stream, hash);
-  keepBranchLinks(store, kind, stream, branches.flat());
-  if (kind === "person") projectPerson(store, stream, now);
-  if (kind === "episode") projectEpisode(store, stream);
+  if (isNew) begin(store, ready, now);
+  else {
+    cutTo(store, kind, id, stored, shared);
+    if (tail.length) extend(store, kind, id, tail, now);
+    for (const { hash } of beside.length ? tail : []) dropBranchLink(store, kind, id, hash);
+  }
+  keepBranchLinks(store, kind, id, branches.flat());
+  if (kind === "person") projectPerson(store, id, now);
+  if (kind === "episode") projectEpisode(store, id);
   const inRecord = new Set(tail.map(({ hash }) => hash));
   return { added: fresh.filter(({ hash }) => inRecord.has(hash)).length, already, branches: branches.length };
 }

@@ -1,0 +1,81 @@
+import {
+  branchesOf,
+  type Branched,
+  refuse,
+  type RecordedEvent,
+  remembered,
+  type StoredLink,
+  type StreamKind,
+} from "@/core";
+import type { Store } from "../store/store";
+
+/**
+ * Links that are about to become the record, laid ready where nobody else
+ * waits for the writer: in a table of this connection alone, in memory. From
+ * there they are moved in one statement, in a third of the time.
+ */
+
+/** A stream's links as they are taken in, and what of them is the record where the stream is not here yet. */
+export type Ready = {
+  readonly kind: StreamKind;
+  readonly id: string;
+  readonly links: readonly StoredLink[];
+  readonly branched: Branched<StoredLink>;
+};
+
+const COLUMNS = "kind, stream, seq, id, type, payload, previous, hash, received_at";
+
+const statements = remembered(({ sqlite }: Store) => {
+  sqlite.pragma("temp_store = MEMORY");
+  sqlite.exec(`CREATE TEMP TABLE laid_ready (${COLUMNS})`);
+  return {
+    lay: sqlite.prepare("INSERT INTO temp.laid_ready VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+    move: sqlite.prepare<[string, string]>(
+      `INSERT INTO main.stream_events (${COLUMNS})
+       SELECT ${COLUMNS} FROM temp.laid_ready WHERE kind = ? AND stream = ? ORDER BY rowid ON CONFLICT (id) DO NOTHING`,
+    ),
+    begin: sqlite.prepare(
+      "INSERT INTO main.streams (kind, stream) VALUES (?, ?) ON CONFLICT (kind, stream) DO NOTHING",
+    ),
+    inUse: sqlite
+      .prepare<[string, string], string>(
+        `SELECT l.id FROM temp.laid_ready l JOIN main.stream_events e ON e.id = l.id AND e.hash <> l.hash
+         WHERE l.kind = ? AND l.stream = ? LIMIT 1`,
+      )
+      .pluck(),
+    clear: sqlite.prepare("DELETE FROM temp.laid_ready"),
+    together: sqlite.transaction((work: () => void) => work()),
+  };
+});
+
+/** The event of a link, as it was stored. */
+export const eventOf = (link: StoredLink): RecordedEvent => link.event ?? (JSON.parse(link.payload) as RecordedEvent);
+
+/** Refuses an id that stands for another event already. */
+export const refuseId = (id: string): never =>
+  refuse(`event ${id}`, "has the id of another event in the store", "Export the exam again and choose that file.");
+
+/** Lays streams ready. Before the writer's transaction, and away again after it, whatever came of it. */
+export function layReady(store: Store, streams: readonly Omit<Ready, "branched">[]): Ready[] {
+  const { lay, together } = statements(store);
+  const ready = streams.map((one) => ({ ...one, branched: branchesOf(one.kind, one.id, one.links, null) }));
+  together(() => {
+    for (const { kind, id, branched } of ready)
+      for (const link of branched.trunk) {
+        const event = eventOf(link);
+        lay.run(kind, id, link.seq, event.id, event.type, link.payload, link.previous, link.hash, link.receivedAt);
+      }
+  });
+  return ready;
+}
+
+/** Takes away what was laid ready. */
+export const clearReady = (store: Store): void => void statements(store).clear.run();
+
+/** Moves a stream's links into the record, as its first. Within the writer's transaction. */
+export function moveReady(store: Store, { kind, id, branched }: Ready): void {
+  const { begin, move, inUse } = statements(store);
+  begin.run(kind, id);
+  const { changes } = move.run(kind, id);
+  if (changes < branched.trunk.length) refuseId(inUse.get(kind, id) ?? id);
+}
