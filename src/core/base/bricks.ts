@@ -1,31 +1,39 @@
 import { array, boolean, type ISchema, mixed, number, object, type ObjectShape, string } from "yup";
 import { withFastPath } from "./fast-path";
 import { type Message, phrase } from "./phrase";
+import { rememberedWith } from "./remembered";
 
 /** The bricks every edge's schema is built from. Messages are "what; what to do". */
 
+/** A brick that is asked for again with the same measures is the same one: a schema is never changed, and costs to make. */
+function sameFor<A extends readonly (number | string | undefined)[], S>(
+  make: (...measures: A) => S,
+): (...measures: A) => S {
+  const made = new Map<string, S>();
+  return (...measures) => {
+    const key = measures.join(" ");
+    const known = made.get(key) ?? make(...measures);
+    made.set(key, known);
+    return known;
+  };
+}
+
 const ANY = () => true;
 
+/** What is asked of every object, made once: its fields are put in last. */
+const OBJECT = object()
+  .typeError("is not an object; send an object with named fields")
+  .nonNullable("is not an object; send an object with named fields")
+  .defined("is missing; send an object with named fields");
+const NOTHING_ELSE = OBJECT.noUnknown(
+  "holds a field that is not known: ${unknown}; leave it out, or update this program",
+);
+
 /** An object with these fields and no others. It is asked for: an object that is left out is an error. */
-export const closed = <S extends ObjectShape>(shape: S) =>
-  withFastPath(
-    object(shape)
-      .noUnknown("holds a field that is not known: ${unknown}; leave it out, or update this program")
-      .typeError("is not an object; send an object with named fields")
-      .nonNullable("is not an object; send an object with named fields")
-      .defined("is missing; send an object with named fields"),
-    ANY,
-  );
+export const closed = <S extends ObjectShape>(shape: S) => withFastPath(NOTHING_ELSE.shape(shape), ANY);
 
 /** An object with at least these fields: what another version of this program sends may hold more. */
-export const holding = <S extends ObjectShape>(shape: S) =>
-  withFastPath(
-    object(shape)
-      .typeError("is not an object; send an object with named fields")
-      .nonNullable("is not an object; send an object with named fields")
-      .defined("is missing; send an object with named fields"),
-    ANY,
-  );
+export const holding = <S extends ObjectShape>(shape: S) => withFastPath(OBJECT.shape(shape), ANY);
 
 export const oneOf = <const T extends string>(values: readonly T[]) =>
   withFastPath(
@@ -71,7 +79,7 @@ export const distinctListOf = <const T extends string>(values: readonly T[]) =>
 const isText = (value: unknown, max: number, min: number): value is string =>
   typeof value === "string" && value.length <= max && value.trim().length >= min;
 
-export const text = (max: number, min = 0) =>
+export const text = sameFor((max: number, min: number = 0) =>
   withFastPath(
     string()
       .typeError("is not text; write it as text")
@@ -83,13 +91,14 @@ export const text = (max: number, min = 0) =>
         (value) => value === undefined || value === null || value.trim().length >= min,
       ),
     (value) => isText(value, max, min),
-  );
+  ),
+);
 
 /** Control characters, and those that turn the direction of what stands around them. */
 const UNSEEN = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/;
 
 /** A name of a person or thing, in one line: nothing in it that cannot be seen and changes how the rest is read. */
-export const plainText = (max: number, min = 0) =>
+export const plainText = sameFor((max: number, min: number = 0) =>
   withFastPath(
     text(max, min).test(
       "seen",
@@ -97,16 +106,18 @@ export const plainText = (max: number, min = 0) =>
       (value) => !UNSEEN.test(value ?? ""),
     ),
     (value) => isText(value, max, min) && !UNSEEN.test(value),
-  );
+  ),
+);
 
 const NAME = /^[a-z0-9.-]+$/;
 
 /** The id of a thing in our own vocabulary: a stage, an area, a question. */
-export const name = () =>
+export const name = sameFor(() =>
   withFastPath(
     text(80, 1).matches(NAME, "is not an id; use small letters, digits, dots and dashes"),
     (value) => isText(value, 80, 1) && NAME.test(value),
-  );
+  ),
+);
 
 const MOST_CHOICES = 80;
 /** Whether a value is an object with values under names, and no list. */
@@ -120,7 +131,7 @@ export const isChoices = (value: unknown): value is Record<string, string> =>
 const NAMED = /^[a-zA-Z0-9.-]+$/;
 
 /** What was chosen for each of some named questions. */
-export const choices = () =>
+export const choices = sameFor(() =>
   withFastPath(
     mixed<Record<string, string>>()
       .defined("is missing; send an object, even if empty")
@@ -131,28 +142,31 @@ export const choices = () =>
         (value) => value === undefined || isChoices(value),
       ),
     isChoices,
-  );
+  ),
+);
 
 const CHAIN_HEAD = /^[0-9a-f]{64}$/;
 
 /** The hash a record ends in. */
-export const chainHead = () =>
+export const chainHead = sameFor(() =>
   withFastPath(
     text(64, 64).matches(CHAIN_HEAD, "is not a chain head; send 64 hexadecimal digits"),
     (value) => typeof value === "string" && CHAIN_HEAD.test(value),
-  );
+  ),
+);
 
-export const yesNo = () =>
+export const yesNo = sameFor(() =>
   withFastPath(
     boolean().typeError("is not yes or no; send true or false").required("is missing; send true or false"),
     (value) => typeof value === "boolean",
-  );
+  ),
+);
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
 export const isUuid = (value: unknown): value is string => typeof value === "string" && UUID.test(value);
 
 /** One test where Yup's own string would run four: every event holds several ids. */
-export const uuid = () =>
+export const uuid = sameFor(() =>
   withFastPath(
     mixed<string>()
       .defined()
@@ -160,32 +174,39 @@ export const uuid = () =>
       .nonNullable("is not an id; use a UUID in lower case")
       .test("uuid", "is not an id; use a UUID in lower case", (value) => value === null || isUuid(value)),
     isUuid,
-  );
+  ),
+);
 
 const isBetween = (value: unknown, low: number, high: number): value is number =>
   typeof value === "number" && value >= low && value <= high;
 
-export const numberIn = (low: number, high: number, unit = "") =>
+export const numberIn = sameFor((low: number, high: number, unit: string = "") =>
   withFastPath(
     number()
       .typeError("is not a number; write it with digits")
       .min(low, phrase`is below ${low}${unit}; use a value from ${low} to ${high}${unit}`)
       .max(high, phrase`is above ${high}${unit}; use a value from ${low} to ${high}${unit}`),
     (value) => isBetween(value, low, high),
-  );
+  ),
+);
 
-export const wholeIn = (low: number, high: number) =>
+export const wholeIn = sameFor((low: number, high: number) =>
   withFastPath(
     numberIn(low, high).integer("is not a whole number; use whole steps"),
     (value) => isBetween(value, low, high) && Number.isInteger(value),
-  );
+  ),
+);
 
 /** The schema, where null stands for "not measured" or "does not apply". */
-export const orNone = <T>(schema: { nullable(): { defined(message: Message): T } }, what: string): T =>
-  schema.nullable().defined(phrase`is missing; send ${what}, or null`);
+export const orNone = <T>(schema: MaybeNone<T>, what: string): T => noneBeside(schema, what) as T;
+
+type MaybeNone<T> = { nullable(): { defined(message: Message): T } };
+const noneBeside = rememberedWith((schema: MaybeNone<unknown>, what: string) =>
+  schema.nullable().defined(phrase`is missing; send ${what}, or null`),
+);
 
 /** 0 none to 10 worst imaginable. */
-export const painScore = () => wholeIn(0, 10);
+export const painScore = sameFor(() => wholeIn(0, 10));
 
 const DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
 
@@ -198,7 +219,7 @@ export function isCalendarDate(value: string): boolean {
   return date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
 }
 
-export const calendarDate = () =>
+export const calendarDate = sameFor(() =>
   withFastPath(
     string()
       .typeError("is not a date; write it as YYYY-MM-DD")
@@ -207,20 +228,22 @@ export const calendarDate = () =>
         isCalendarDate(value ?? ""),
       ),
     (value) => typeof value === "string" && isCalendarDate(value),
-  );
+  ),
+);
 
 const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/;
 export const isInstant = (value: unknown): value is string =>
   typeof value === "string" && INSTANT.test(value) && !Number.isNaN(Date.parse(value));
 
-export const instant = () =>
+export const instant = sameFor(() =>
   withFastPath(
     mixed<string>()
       .defined()
       .meta({ pattern: INSTANT.source })
       .test("instant", "is not a time that exists; write it as in 2026-03-01T09:30:00Z", isInstant),
     isInstant,
-  );
+  ),
+);
 
 /** A list of things that each have this schema, at most so many. */
 export const listOfEach = <T>(schema: ISchema<T>, most: number) =>

@@ -10,7 +10,7 @@ import { remembered } from "./remembered";
  */
 type Accepts = (value: unknown) => boolean;
 
-type FastPath = { readonly accepts: Accepts; readonly tests: number; readonly listed: number };
+type FastPath = { readonly accepts: Accepts; readonly of: AnySchema };
 
 declare module "yup" {
   interface CustomSchemaMetadata {
@@ -19,11 +19,13 @@ declare module "yup" {
   }
 }
 
-const countsOf = (schema: AnySchema) => ({ tests: schema.tests.length, listed: schema.describe().oneOf.length });
+/** Whether two schemas ask the same of a value itself, as far as one was made of the other. */
+const asksTheSame = (one: AnySchema, other: AnySchema): boolean =>
+  one.tests.length === other.tests.length && one.describe().oneOf.length === other.describe().oneOf.length;
 
 /** The schema, with what it surely takes. A test that is added afterwards sets it aside. */
 export const withFastPath = <S extends AnySchema>(schema: S, accepts: Accepts): S =>
-  schema.meta({ plain: { accepts, ...countsOf(schema) } }) as S;
+  schema.meta({ plain: { accepts, of: schema } }) as S;
 
 const NEVER: Accepts = () => false;
 
@@ -52,8 +54,7 @@ function acceptsParts(schema: AnySchema): Accepts {
 
 function compile(schema: AnySchema): Accepts {
   const plain = schema.meta()?.plain;
-  const { tests, listed } = countsOf(schema);
-  if (!plain || plain.tests !== tests || plain.listed !== listed) return NEVER;
+  if (!plain || !asksTheSame(plain.of, schema)) return NEVER;
   const parts = acceptsParts(schema);
   const { optional, nullable } = schema.spec;
   return (value) => {
