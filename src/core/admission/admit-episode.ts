@@ -1,7 +1,7 @@
 import { phrase } from "../base";
 import { type EpisodeDraft, type EpisodeState, markersOf, type StreamEvent } from "../record";
 import { problem, type Refusal } from "./admit-run";
-import { MOST_EVENTS } from "./room";
+import { MOST_EVENTS } from "./limits";
 
 /** More than anybody measures at a visit. */
 const MOST_SIGNS = 12;

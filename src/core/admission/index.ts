@@ -30,5 +30,6 @@ export { ELSEWHERE, PAD_WORDS, padChoice, padQuestion } from "./pad-words";
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { restAgain } from "./rest-again";
-export { EXAM_FILE_MAX_BYTES, MOST_EVENTS, roomProblem, roomWarning } from "./room";
+export { EXAM_FILE_MAX_BYTES, MOST_EVENTS } from "./limits";
+export { roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

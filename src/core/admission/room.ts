@@ -1,11 +1,8 @@
 import { phrase } from "../base";
 import type { ExamEvent, ExamState } from "../record";
 import { problem, type Refusal } from "./admit-run";
+import { MOST_EVENTS } from "./limits";
 
-/** How many events an exam may hold; the same at append as at import. */
-export const MOST_EVENTS = 5000;
-/** The largest exam file that is read, and the most that one record's texts hold, in bytes. */
-export const EXAM_FILE_MAX_BYTES = 8 * 1024 * 1024;
 /** From here on the screens say that the record is getting full. */
 export const NEARLY_FULL = 4000;
 /** From here on only what ends an exam is taken. */

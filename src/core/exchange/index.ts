@@ -37,9 +37,17 @@ export type { BundleInput } from "./fhir/telling";
 export { toBundle } from "./fhir/to-bundle";
 export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
 export { describeRun } from "./letters/describe-run";
-export { PDF_LETTERS, type PdfLetter, type Paper, PAPER_NAMES } from "./letters/letter-kinds";
+export {
+  PDF_LETTERS,
+  type PdfLetter,
+  type Paper,
+  PAPER_NAMES,
+  type Reader,
+  READER_IDS,
+  READERS,
+} from "./letters/letter-kinds";
 export { type Note, noteText, personLine, writeNote } from "./letters/note";
-export { type Reader, READER_IDS, READERS, writeOrdinary } from "./letters/ordinary-letter";
+export { writeOrdinary } from "./letters/ordinary-letter";
 export { takeHome, type TakeHome } from "./letters/take-home";
 export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";

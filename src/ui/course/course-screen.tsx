@@ -2,7 +2,7 @@
 
 import { format } from "date-fns";
 import { ArrowRight, Plus, Printer } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";

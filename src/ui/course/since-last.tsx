@@ -1,7 +1,7 @@
 "use client";
 
 import { ArrowRight, Copy } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useState } from "react";
 import { sinceLast } from "@/core/course";
 import type { EventBody, EventDraft } from "@/core/record";

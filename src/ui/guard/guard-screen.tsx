@@ -2,7 +2,7 @@
 
 import { ReasonForm } from "../primitives/reason-form";
 import { AlertTriangle, Ban, Send } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { protocolOf } from "@/core/knowledge";
 import { type Block, overriddenText, type Referral } from "@/core/safety";
 import { LOADS } from "@/core/vocabulary";

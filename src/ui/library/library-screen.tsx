@@ -1,6 +1,6 @@
 "use client";
 
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { poseOf } from "@/core/poses";
 import { searchCatalogue } from "@/core/knowledge";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import type { ReactNode } from "react";
 import { POSES, poseOf, poseStart, STANDS } from "@/core/poses";
 import { CITATIONS, EVIDENCE, GUIDES, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";

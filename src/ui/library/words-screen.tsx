@@ -1,6 +1,6 @@
 "use client";
 
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useMemo, useState } from "react";
 import { searchable } from "@/core/base";
 import { NEVER_SAID, type Told, TOLD_KINDS, type ToldKind, toldSentences } from "@/core/knowledge";

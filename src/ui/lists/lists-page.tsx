@@ -2,7 +2,7 @@
 
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { Printer } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { type ListOf, peopleOfList } from "@/core/planning";
 import { LIST_SHOWS, type ListShows, type ListSort } from "@/core/record";

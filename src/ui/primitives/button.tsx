@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import Link from "next/link";
+import { Link } from "./link";
 import type { ComponentProps } from "react";
 
 type Look = "main" | "plain" | "quiet" | "stop";

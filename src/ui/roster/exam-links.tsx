@@ -1,7 +1,7 @@
 "use client";
 
 import { Play, Trash2 } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import type { RosterRow } from "@/wire/roster";
 import { Button, ButtonLink } from "../primitives/button";
 import { dayText } from "../primitives/dates";

@@ -2,9 +2,9 @@
 
 import { format } from "date-fns";
 import { FileUp, Plus, RotateCcw, TrendingUp, UserPlus, List } from "lucide-react";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useDeferredValue, useEffect, useRef, useState } from "react";
 import type { Act } from "@/core/access";
 import { ageOn } from "@/core/measurement";
 import type { ExamRegion } from "@/core/vocabulary";
@@ -32,6 +32,8 @@ import { useNewExam } from "./use-new-exam";
 import { PersonDialog } from "./person-dialog";
 
 const SEARCH_DELAY_MS = 120;
+/** As many as fill a screen: the others are drawn when these are there. */
+const AT_FIRST = 8;
 
 type RosterProps = {
   initial: readonly RosterRow[];
@@ -231,6 +233,7 @@ export function RosterScreen({
   onChanged,
 }: RosterProps) {
   const { query, setQuery, people, problem } = useSearch(initial);
+  const listed = useDeferredValue(people, people.slice(0, AT_FIRST));
   useExamsAhead();
   const { open, problem: openProblem, dialog, say } = useNewExam(profile, evidence);
   const { take, message } = useImport(onChanged);
@@ -317,7 +320,7 @@ export function RosterScreen({
         ))}
         <WaitingHere people={[...initial, ...people]} />
         <ul aria-label="People" className="flex flex-col overflow-hidden rounded-2xl border border-line bg-card">
-          {people.map((person) => (
+          {listed.map((person) => (
             <PersonRow
               key={person.id}
               person={person}

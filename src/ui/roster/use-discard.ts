@@ -2,9 +2,7 @@
 
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { appendTap } from "@/core/admission";
 import { InputError } from "@/core/base";
-import { historyOf } from "@/core/record";
 import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import { ROUTES } from "@/wire/routes";
@@ -17,6 +15,7 @@ export function useDiscard(profile: Profile | null, onChanged: () => void) {
     if (!profile) return;
     const known = await call(ROUTES.eventsAfter, { exam }, {});
     if (!known.ok) return setProblem(known.message);
+    const [{ appendTap }, { historyOf }] = await Promise.all([import("@/core/admission"), import("@/core/record")]);
     const taken = appendTap(
       historyOf(exam, known.value.events),
       [{ type: "exam-ended", body: { reason: "mistake", note: "" } }],

@@ -4,7 +4,6 @@ import { format } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { v4 as newId } from "uuid";
-import { openExam } from "@/core/admission";
 import { InputError } from "@/core/base";
 import type { Course } from "@/core/course";
 import { type Person, settingsForNewExam } from "@/core/record";
@@ -58,6 +57,7 @@ export function useNewExam(profile: Profile | null, evidence: string) {
     setUndated(null);
     const { before = null, goesOn } = opening;
     const exam = nextExam();
+    const { openExam } = await import("@/core/admission");
     const opened = openExam(
       exam,
       {

@@ -1,7 +1,7 @@
 "use client";
 
 import { readNumber } from "@/core/base";
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { useState } from "react";
 import { guideOf } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";

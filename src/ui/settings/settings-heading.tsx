@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import type { ReactNode } from "react";
 
 /** The name of a page of the settings, what can be taken from it, and the way back to them. */

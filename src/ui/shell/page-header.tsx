@@ -1,6 +1,6 @@
 "use client";
 
-import Link from "next/link";
+import { Link } from "../primitives/link";
 import { Lock } from "lucide-react";
 import type { ReactNode } from "react";
 import { LanternMark } from "../drawing/lantern-mark";

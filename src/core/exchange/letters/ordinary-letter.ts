@@ -18,15 +18,7 @@ import {
   type Spreads,
   techniqueLines,
 } from "./note";
-
-/** Whom an ordinary letter is for, and what it leads with. */
-export const READERS = {
-  doctor: "their doctor",
-  surgeon: "a surgeon",
-  therapist: "the next therapist",
-} as const;
-export type Reader = keyof typeof READERS;
-export const READER_IDS = Object.keys(READERS) as Reader[];
+import { type Reader, READERS } from "./letter-kinds";
 
 /** Level, side, reflex and power, as they were found; nothing is said of what was not looked at. */
 function deficits(state: ExamState): readonly string[] {
