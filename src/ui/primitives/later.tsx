@@ -67,11 +67,17 @@ export function later<P extends object>(
   return Object.assign(Part, { fetch });
 }
 
-/** Fetches all that comes later as soon as the screen is up: before a network can drop. */
+/** Long enough for the screen to be drawn before scripts are put beside it. */
+const DRAWN_WITHIN_MS = 100;
+
+/** Fetches all that comes later as soon as the screen has been drawn: before a network can drop. */
 export function useLater(): void {
   useEffect(() => {
-    isFetching = true;
-    parts.forEach((fetch) => void fetch());
-    sayWhole(0);
+    const drawn = setTimeout(() => {
+      isFetching = true;
+      parts.forEach((fetch) => void fetch());
+      sayWhole(0);
+    }, DRAWN_WITHIN_MS);
+    return () => clearTimeout(drawn);
   }, []);
 }
