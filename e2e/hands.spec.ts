@@ -386,6 +386,57 @@ test("a limb that is led again is another trial: their mean is recorded with how
   await pad.context().close();
 });
 
+test("the movement is kept beside its angle where that is asked for, and the table is as it was after a reload", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam, pad } = await openEquipped({ page, browser, server, prepare }, only("straight-leg-raise"));
+  const asked = await openDevices(page);
+  await asked.getByLabel(/Keep the movement/).check();
+  await closeDevices(page);
+  await page.reload();
+  const again = await openDevices(page);
+  for (const name of [/Keep the movement/, /moves by itself/, /counts by itself/])
+    await expect(again.getByLabel(name)).toBeChecked();
+  await expect(again.getByRole("button", { name: "Simulated inclinometer", exact: true })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await closeDevices(page);
+  /** A pad that stayed joined is practised once more: it may be in another hand. */
+  await practise(pad);
+  const dial = page.locator("[data-measuring] [data-dial]");
+  await expect.poll(async () => Number(await dial.getAttribute("data-dial")), { timeout: 30_000 }).toBeGreaterThan(25);
+  await pressNow(pad);
+  await expect(page.locator("[data-marked]")).toBeVisible();
+  await pad.locator("[data-choice=familiar]").click();
+  const tested = (await page.locator("section[data-asked]").getAttribute("aria-label"))!;
+  await pad
+    .locator(`[data-choice$=".${tested.includes("left") ? "left" : "right"}"]`)
+    .last()
+    .click();
+  await pad.getByRole("button", { name: "3", exact: true }).click();
+  const measured = async () =>
+    (await stored(request, exam)).find(({ type }) => type === "measure-recorded")?.body as
+      { value: number; how: { trace: { every: number; at: number; tenths: (number | null)[] } } } | undefined;
+  await expect.poll(measured).toBeTruthy();
+  const { value, how } = (await measured())!;
+  const { at, tenths } = how.trace;
+  const before = tenths.slice(0, at).filter((tenth) => tenth !== null);
+  expect(before.length).toBeGreaterThan(20);
+  /** The moment that was meant lies on the curve, and the limb rose to it. */
+  const around = tenths.slice(Math.max(0, at - 3), at + 4).filter((tenth) => tenth !== null);
+  expect(around.some((tenth) => Math.abs(tenth / 10 - value) <= 4)).toBe(true);
+  expect(before[0]! / 10).toBeLessThan(value);
+  await page.goto(`/exams/${exam}/reading`);
+  const curves = page.getByRole("list").filter({ has: page.getByRole("img", { name: /^The movement: from/ }) });
+  await expect(curves.getByRole("listitem")).toHaveCount(1);
+  await expect(curves).toContainText(`${value}°`);
+});
+
 test("a delay of one's own is learned by ten presses, those before the signal apart, and stands in for the usual one", async ({
   page,
   prepare,

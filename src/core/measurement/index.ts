@@ -53,6 +53,7 @@ export { type Movement, movementOf, type Onset, onsetsOf, type Sample } from "./
 export { nodScore } from "./nod-score";
 export { raisesAgree } from "./raises-agree";
 export { type SideDifference, sideDifference } from "./side-difference";
+export { type KeptTrace, samplesOf, trace, traceOf } from "./trace";
 export { trueLumbar } from "./true-lumbar";
 export {
   type Change,

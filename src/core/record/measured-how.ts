@@ -1,6 +1,6 @@
 import { boolean, type InferType } from "yup";
 import { closed, numberIn, oneOf, orNone, text, wholeIn } from "../base";
-import { MEASURED_WITH } from "../measurement";
+import { MEASURED_WITH, trace } from "../measurement";
 
 const MOST_TRIALS = 20;
 
@@ -27,6 +27,8 @@ export const measuredHow = () =>
     speed: numberIn(0, 2000).optional(),
     /** It moved too quickly to be compared with another. */
     tooQuick: boolean().typeError("is not yes or no; choose one").optional(),
+    /** The movement about the moment, where it was asked to be kept. */
+    trace: trace(),
   })
     .optional()
     .default(undefined);

@@ -2,22 +2,15 @@
 
 import { useEffect, useRef, useState } from "react";
 import { InputError } from "@/core/base";
-import { BAD_FAULTS, type Device, ORDINARY_FAULTS, pedalKeyProblem } from "@/core/measurement";
-import { orientationSensor } from "@/devices/orientation";
+import { type Device, pedalKeyProblem } from "@/core/measurement";
 import { keepPedal, keptPedal } from "@/devices/pedal";
 import { readingsIn, replay } from "@/devices/replay";
-import { serialLine } from "@/devices/serial";
-import {
-  simulatedCuff,
-  simulatedForceGauge,
-  simulatedInclinometer,
-  simulatedOnTwoLimbs,
-  type SimulatedDevice,
-} from "@/devices/simulated";
+import type { SimulatedDevice } from "@/devices/simulated";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
 import { DelayCard } from "./delay-card";
 import { Heading, Tick } from "./device-parts";
+import { DEVICES_HERE } from "./devices-here";
 import { JoinCard } from "./join-card";
 import { setKit, useKit } from "./kit";
 import { hasVoice, speak } from "./speak";
@@ -49,17 +42,6 @@ export function DevicesDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-const KINDS: readonly { readonly label: string; readonly make: () => Device }[] = [
-  { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
-  { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
-  { label: "Simulated inclinometers, on thigh and shin", make: simulatedOnTwoLimbs },
-  { label: "Simulated, with a loose cable", make: () => simulatedInclinometer(1, BAD_FAULTS) },
-  { label: "Simulated pressure cuff", make: simulatedCuff },
-  { label: "Simulated force gauge", make: simulatedForceGauge },
-  { label: "This device's own sensor", make: () => orientationSensor() },
-  { label: "Serial line", make: serialLine },
-];
-
 /** What is dragged of a simulated one. */
 const DRAGGED = {
   "°": { label: "Drag the limb", from: -90, to: 130, rest: 0 },
@@ -75,7 +57,7 @@ function useDeviceState(device: Device | null) {
 }
 
 function MeasuringCard() {
-  const { measuring, leadsItself } = useKit();
+  const { measuring, leadsItself, keepsTraces } = useKit();
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const state = useDeviceState(measuring);
@@ -96,7 +78,7 @@ function MeasuringCard() {
   return (
     <section aria-label="What measures" className="flex flex-col gap-2">
       <Heading>What measures</Heading>
-      {KINDS.map(({ label, make }) => (
+      {DEVICES_HERE.map(({ label, make }) => (
         <Button
           key={label}
           big
@@ -118,6 +100,9 @@ function MeasuringCard() {
         aria-label="A recorded file"
         onChange={(event) => void takeFile(event.target.files?.[0])}
       />
+      <Tick checked={keepsTraces} onTick={(ticked) => setKit({ keepsTraces: ticked })}>
+        Keep the movement beside each angle
+      </Tick>
       {measuring && (
         <Button look="quiet" className="self-start" onClick={() => setKit({ measuring: null })}>
           Type the numbers instead

@@ -1,12 +1,14 @@
 "use client";
 
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { joinedProbe, type JoinedProbe, openLink } from "@/devices/link";
+import { keepTable, keptTable } from "@/devices/kept-table";
 import { keptPedal, listenToPedal } from "@/devices/pedal";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
 import type { JoinedDevice } from "@/wire/devices";
 import { useExam } from "../exam/exam-provider";
+import { deviceAgain } from "./devices-here";
 import { clearKit, kitNow, sayAtTable, setKit, setPads, useKit } from "./kit";
 
 /** The joined probe, or the two that joined first, take the place of what measured before, and give it back when they go. */
@@ -50,11 +52,31 @@ function useLine(exam: string, isOpen: boolean): void {
   }, [exam, isOpen]);
 }
 
+/** How the table is set, over a reload of the page; the joined ones come back by themselves. */
+function useKeptTable(exam: string): void {
+  const { measuring, isSpoken, countsByItself, leadsItself, keepsTraces } = useKit();
+  const isRestored = useRef(false);
+  useEffect(() => {
+    const kept = keptTable(exam);
+    isRestored.current = true;
+    if (!kept) return;
+    const { device, ...switches } = kept;
+    const again = deviceAgain(device);
+    setKit({ ...switches, ...(again ? { measuring: again } : {}) });
+    void again?.open();
+  }, [exam]);
+  useEffect(() => {
+    if (isRestored.current)
+      keepTable(exam, { isSpoken, countsByItself, leadsItself, keepsTraces, device: measuring?.label ?? null });
+  }, [exam, measuring, isSpoken, countsByItself, leadsItself, keepsTraces]);
+}
+
 /** Keeps what is at the table connected while the run is open. */
 export function HandsHere() {
   const { exam } = useExam();
   const { joined, hasPedal, isJoining } = useKit();
   useLine(exam, isJoining || joined.length > 0);
+  useKeptTable(exam);
   useEffect(() => {
     void call(DEVICE_ROUTES.joinedDevices, { exam }, {}).then((told) => {
       if (told.ok && !told.isOld && told.value.devices.length > 0) setKit({ joined: told.value.devices });

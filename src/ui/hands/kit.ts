@@ -25,6 +25,8 @@ export type Kit = {
   readonly countsByItself: boolean;
   /** A simulated device moves by itself, as if a limb were led. */
   readonly leadsItself: boolean;
+  /** The movement is kept beside the angle that was read from it. */
+  readonly keepsTraces: boolean;
 };
 
 const EMPTY: Kit = {
@@ -39,6 +41,7 @@ const EMPTY: Kit = {
   isSpoken: false,
   countsByItself: false,
   leadsItself: false,
+  keepsTraces: false,
 };
 
 let kit: Kit = EMPTY;
@@ -80,7 +83,15 @@ export function hearAtTable(hear: (said: SaidAtTable) => void): () => void {
   return () => void hearing.delete(hear);
 }
 
-/** Shows something on the pads; where none is joined, nowhere. */
+/** Shows something on the pads; where the line to them does not stand yet, once it does. */
 let showOn: ((pad: PadState) => void) | null = null;
-export const setPads = (show: ((pad: PadState) => void) | null): void => void (showOn = show);
-export const showOnPad = (pad: PadState): void => showOn?.(pad);
+let shownLast: PadState | null = null;
+export function setPads(show: ((pad: PadState) => void) | null): void {
+  showOn = show;
+  if (show === null) shownLast = null;
+  else if (shownLast !== null) show(shownLast);
+}
+export function showOnPad(pad: PadState): void {
+  shownLast = pad;
+  showOn?.(pad);
+}

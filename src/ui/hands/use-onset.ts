@@ -9,6 +9,7 @@ import {
   type Measure,
   nearest,
   type Sample,
+  traceOf,
   type Trials,
   trialsOf,
 } from "@/core/measurement";
@@ -46,6 +47,12 @@ const howMarked = (device: Device, { how, byDifference }: Measured, by: string):
   zero: byDifference ? "by difference: both limbs in one line" : (how?.zero ?? ""),
   error: null,
 });
+
+/** The curve about a moment, where it is to be kept. */
+function keptTrace(samples: readonly Sample[], t: number): Pick<MeasuredHow, "trace"> {
+  const kept = kitNow().keepsTraces ? traceOf(samples, t) : null;
+  return kept ? { trace: kept } : {};
+}
 
 const outOfRange = ({ range: [low, high] }: Measure, value: number): boolean => value < low - 3 || value > high + 3;
 
@@ -112,6 +119,7 @@ export function useOnset(
           error: rounded(onset.error),
           speed: rounded(onset.speed),
           tooQuick: onset.tooQuick,
+          ...keptTrace(samples, onset.t),
         },
       };
       keep(next, [...all, next]);
@@ -121,11 +129,19 @@ export function useOnset(
     moveTo: (t: number): Marked | null => {
       if (!marked || !measured) return null;
       const value = nearest(measured.measure, angleNear(marked.samples, t));
-      const moved = { ...marked, t, value, how: { ...marked.how, method: "onset set by hand on the trace" } };
+      const how = { ...marked.how, method: "onset set by hand on the trace", ...keptTrace(marked.samples, t) };
+      const moved = { ...marked, t, value, how };
       keep(moved, [...all.filter((one) => one.t !== marked.t), moved]);
       return moved;
     },
     /** Where the movement ended, as it is kept. */
-    endHow: (): MeasuredHow | null => (device && measured ? howMarked(device, measured, "end by plateau") : null),
+    endHow: (): MeasuredHow | null => {
+      if (!device || !measured) return null;
+      const ended = capture?.end();
+      return {
+        ...howMarked(device, measured, "end by plateau"),
+        ...(capture && ended ? keptTrace(capture.since(ended.t - SHOWN_BEFORE_MS), ended.t) : {}),
+      };
+    },
   };
 }

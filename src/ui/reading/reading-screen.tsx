@@ -15,6 +15,7 @@ import { Directions, RootLevel } from "./directions";
 import { EvidenceVersion, NotHeld } from "./evidence-version";
 import { NextTests } from "./next-card";
 import { Opened } from "./opened";
+import { CurvesCard } from "./curves-card";
 import { RangesCard } from "./ranges-card";
 import { ResponsesCard } from "./responses-card";
 import { RuleCounters } from "./rule-counters";
@@ -122,6 +123,7 @@ export function ReadingScreen() {
         <BeamsCard spreads={spreads} chosen={key} onChoose={setChosen} />
         {opened && <Opened key={key} source={opened} spread={spreads[key!]} />}
         <RangesCard />
+        <CurvesCard />
       </div>
       <div className="flex flex-col gap-3">
         <Card heading="What to test next" className={`no-print p-3! ${state.treated ? "hidden" : ""}`}>

@@ -1,0 +1,29 @@
+import { BAD_FAULTS, type Device, ORDINARY_FAULTS } from "@/core/measurement";
+import { orientationSensor } from "@/devices/orientation";
+import { serialLine } from "@/devices/serial";
+import { simulatedCuff, simulatedForceGauge, simulatedInclinometer, simulatedOnTwoLimbs } from "@/devices/simulated";
+
+type DeviceHere = {
+  readonly label: string;
+  readonly make: () => Device;
+  /** The browser asks before it opens: it is not opened by itself. */
+  readonly isAsked?: true;
+};
+
+/** What can be connected to this screen itself. */
+export const DEVICES_HERE: readonly DeviceHere[] = [
+  { label: "Simulated inclinometer", make: () => simulatedInclinometer(1, ORDINARY_FAULTS) },
+  { label: "Simulated inclinometers, two", make: () => simulatedInclinometer(2, ORDINARY_FAULTS) },
+  { label: "Simulated inclinometers, on thigh and shin", make: simulatedOnTwoLimbs },
+  { label: "Simulated, with a loose cable", make: () => simulatedInclinometer(1, BAD_FAULTS) },
+  { label: "Simulated pressure cuff", make: simulatedCuff },
+  { label: "Simulated force gauge", make: simulatedForceGauge },
+  { label: "This device's own sensor", make: () => orientationSensor(), isAsked: true },
+  { label: "Serial line", make: serialLine, isAsked: true },
+];
+
+/** Makes the device that was there before the page was loaded anew, where it opens without being asked about. */
+export function deviceAgain(label: string | null): Device | null {
+  const known = DEVICES_HERE.find((one) => one.label === label);
+  return known && !known.isAsked ? known.make() : null;
+}
