@@ -30,6 +30,42 @@ test("a page for the person is looked at line by line, added to, put in another 
   await expect(page.getByText("Made: 1 page.")).toBeVisible();
 });
 
+test("what a writer adds to a letter and leaves out stands in the course, apart from the record", async ({
+  page,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => {
+    builder.complaint("si-area.right").consent().guard().rest(2, "si-area.right");
+    builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 5 });
+    builder.sign();
+  });
+  await page.goto(`/exams/${exam}/letters`);
+  await page.getByRole("radio", { name: "Ordinary letter" }).click();
+  await page.getByRole("radio", { name: "a surgeon" }).click();
+  await page.getByLabel("What you add").fill("Seen together with the ward.");
+  const line = page.locator("[data-letter]").getByRole("checkbox").nth(1);
+  await line.uncheck();
+  /** What was begun goes along to another reader. */
+  await page.getByRole("radio", { name: "their doctor" }).click();
+  await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
+  await page.getByRole("radio", { name: "a surgeon" }).click();
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await expect(page.getByText(/^Made: \d/)).toBeVisible({ timeout: 20_000 });
+  const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
+  await expect(made).toContainText("Ordinary letter, a surgeon");
+  await expect(made).toContainText("1 line left out, added: “Seen together with the ward.”");
+  /** Made again as it was, it is said once. */
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled({ timeout: 20_000 });
+  await expect(made.getByRole("listitem")).toHaveCount(1);
+  await page.reload();
+  await expect(made.getByRole("listitem")).toHaveCount(1);
+  await page.getByRole("radio", { name: "Ordinary letter" }).click();
+  await page.getByRole("radio", { name: "a surgeon" }).click();
+  await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
+  await expect(line).not.toBeChecked();
+});
+
 test("an ordinary letter leads with what its reader needs; a referral that there is none of is not made", async ({
   page,
 }) => {

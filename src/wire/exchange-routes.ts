@@ -1,12 +1,11 @@
 import { closed, holding, listOfEach, oneOf, orNone, text, wholeIn, yesNo } from "@/core/base";
 import { DATE_ORDERS, PDF_LETTERS, PAPER_NAMES, READER_IDS } from "@/core/exchange";
-import { LANGUAGE_IDS } from "@/core/vocabulary";
+import { LANGUAGE_IDS, OWN_MOST } from "@/core/vocabulary";
 import { type Fates, INCOMING_MAX_BYTES, type TakenIn } from "./incoming";
 import { MOST } from "./exam-routes";
 import { answers, route } from "./route";
 
 const MOST_LINES = 400;
-export const OWN_MOST = 1200;
 
 /** What a letter is asked to be. What the writer leaves out or adds is kept apart from what is generated. */
 const letterAsked = closed({

@@ -377,7 +377,7 @@ describe("two devices", () => {
     exam.sign();
     appendEvents(store, EXAM, [exam.events.at(-1)], NOW);
     expect(appendEvents(store, EXAM, [started], NOW).receipts[0]).toMatchObject({ refusal: "signed" });
-    const later = { ...started, v: 9, id: idOf(++ids) };
+    const later = { ...started, v: RECORD_VERSION + 1, id: idOf(++ids) };
     expect(appendEvents(store, EXAM, [later], NOW).receipts[0]).toMatchObject({ refusal: "update" });
   });
 });

@@ -97,6 +97,7 @@ export {
   KNOWN_BY,
   type KnownBy,
   LETTER_KINDS,
+  type WrittenLetter,
   type Marker,
   markersOf,
   SIGN_KINDS,

@@ -121,8 +121,9 @@ function eventsOf(plan: readonly Step[], shuffle: number): RecordedEvent[] {
   return plan.map(({ real, kind, at, device }, index): RecordedEvent => {
     const { amendment: _amended, ...event } = REAL[real]!;
     const common = { ...event, id: ids[index]!, exam: EXAM, actor: PRACTITIONER, device };
-    if (kind === "later kind") return { ...common, v: 9, type: "moon-phase-noted", body: { phase: "full" } };
-    if (kind === "later version") return { ...common, v: 9 };
+    if (kind === "later kind")
+      return { ...common, v: RECORD_VERSION + 1, type: "moon-phase-noted", body: { phase: "full" } };
+    if (kind === "later version") return { ...common, v: RECORD_VERSION + 1 };
     if (kind === "retract")
       return {
         ...common,

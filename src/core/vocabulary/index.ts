@@ -38,6 +38,7 @@ export {
 } from "./limbs";
 export { places } from "./place-bricks";
 export { type Language, LANGUAGE_IDS, LANGUAGES } from "./languages";
+export { LETTER_READERS, OWN_MOST, WRITTEN_LETTERS } from "./letters";
 export { WORDINGS } from "./wordings";
 export { plainPlace, plainSite } from "./plain-places";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";

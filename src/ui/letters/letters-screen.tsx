@@ -14,18 +14,21 @@ import {
   writeOrdinary,
   writeReferral,
 } from "@/core/exchange";
-import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
+import { type Language, LANGUAGE_IDS, LANGUAGES, OWN_MOST } from "@/core/vocabulary";
+import type { WrittenLetter } from "@/core/record";
 import { call } from "@/wire/call";
-import { EXCHANGE_ROUTES, OWN_MOST } from "@/wire/exchange-routes";
+import { EXCHANGE_ROUTES } from "@/wire/exchange-routes";
 import { useExam, useSync } from "../exam/exam-provider";
 import { useReading } from "../exam/use-reading";
 import { useArrivedSpreads } from "../exam/use-spreads";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
+import { dayText } from "../primitives/dates";
 import { Field, inputClass } from "../primitives/field";
 import { useHere } from "../shell/here";
 import { savePdf } from "./save-pdf";
+import { useEdits } from "./use-edits";
 
 const KINDS = [
   { value: "person", label: "For the person" },
@@ -49,7 +52,7 @@ function Lines({
   onToggle,
 }: {
   letter: Note;
-  left: ReadonlySet<string>;
+  left: readonly string[];
   onToggle: (line: string) => void;
 }) {
   return (
@@ -69,10 +72,10 @@ function Lines({
                   <input
                     type="checkbox"
                     className="size-5 shrink-0 accent-black"
-                    checked={!left.has(line)}
+                    checked={!left.includes(line)}
                     onChange={() => onToggle(line)}
                   />
-                  <span className={`break-words ${left.has(line) ? "text-neutral-600 line-through" : ""}`}>
+                  <span className={`break-words ${left.includes(line) ? "text-neutral-600 line-through" : ""}`}>
                     {line.trim()}
                   </span>
                 </label>
@@ -93,6 +96,31 @@ function Lines({
   );
 }
 
+const nameOf = ({ kind, reader, language }: WrittenLetter): string =>
+  `${KINDS.find(({ value }) => value === kind)?.label ?? kind}${reader ? `, ${READERS[reader]}` : ""}${kind === "person" ? `, ${LANGUAGES[language]}` : ""}`;
+
+/** What was made of this examination, by whom, and what was changed in it; nothing where nothing was. */
+function MadeBefore({ letters }: { letters: readonly WrittenLetter[] }) {
+  if (letters.length === 0) return null;
+  return (
+    <Card heading="Made before">
+      <ul className="flex flex-col gap-2 text-sm">
+        {letters.toReversed().map((letter) => (
+          <li key={`${letter.at} ${nameOf(letter)}`}>
+            {dayText(letter.at.slice(0, 10))}: {nameOf(letter)}
+            <span className="block text-soft">
+              {letter.by}
+              {letter.left.length > 0 &&
+                `, ${letter.left.length} ${letter.left.length === 1 ? "line" : "lines"} left out`}
+              {letter.own.trim() && `, added: “${letter.own.trim()}”`}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Card>
+  );
+}
+
 /** The letters a record can be made into: looked at line by line, added to, and made into a PDF. */
 export function LettersScreen() {
   const { exam, state } = useExam();
@@ -104,8 +132,12 @@ export function LettersScreen() {
   const [reader, setReader] = useState<Reader>("doctor");
   const [language, setLanguage] = useState<Language>("en");
   const [paper, setPaper] = useState<Paper>("A4");
-  const [own, setOwn] = useState("");
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const which = {
+    kind,
+    reader: kind === "ordinary" ? reader : null,
+    language: kind === "person" ? language : ("en" as const),
+  };
+  const { own, left, made: madeBefore, setOwn, toggle, keep } = useEdits(which);
   const [said, setSaid] = useState<string | null>(null);
   const [isMaking, setMaking] = useState(false);
   const letter = useMemo((): Note | null => {
@@ -118,18 +150,17 @@ export function LettersScreen() {
   const make = async () => {
     setMaking(true);
     setSaid("Being made …");
-    const leave = letter ? letter.sections.flatMap(({ lines }) => lines.filter((line) => left.has(line))) : [];
+    const leave = letter ? letter.sections.flatMap(({ lines }) => lines.filter((line) => left.includes(line))) : [];
     const made = await call(EXCHANGE_ROUTES.letter, { exam }, { kind, paper, reader, language, own, leave });
     if (made.ok) savePdf(made.value.pdf, `${kind}-${exam}.pdf`);
-    setSaid(made.ok ? `Made: ${made.value.pages} ${made.value.pages === 1 ? "page" : "pages"}.` : made.message);
+    const isKept = !made.ok || !here?.acts.includes("examine") || (await keep(leave));
+    setSaid(
+      made.ok
+        ? `Made: ${made.value.pages} ${made.value.pages === 1 ? "page" : "pages"}.${isKept ? "" : " What you changed in it could not be kept with the course."}`
+        : made.message,
+    );
     setMaking(false);
   };
-  const toggle = (line: string) =>
-    setLeft((before) => {
-      const after = new Set(before);
-      if (!after.delete(line)) after.add(line);
-      return after;
-    });
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
       <div className="overflow-hidden rounded-2xl border border-line bg-white">
@@ -190,6 +221,7 @@ export function LettersScreen() {
             </p>
           </div>
         </Card>
+        <MadeBefore letters={madeBefore} />
       </aside>
     </div>
   );

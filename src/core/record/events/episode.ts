@@ -1,7 +1,7 @@
 import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, oneOfOrNone, orNone, text, uuid, yesNo } from "../../base";
+import { calendarDate, closed, listOfEach, oneOf, oneOfOrNone, orNone, text, uuid, yesNo } from "../../base";
 import { NEURO_KINDS } from "../../knowledge";
-import { SIDES, SOURCE_IDS } from "../../vocabulary";
+import { LANGUAGE_IDS, LETTER_READERS, OWN_MOST, SIDES, SOURCE_IDS, WRITTEN_LETTERS } from "../../vocabulary";
 import { type Actor, type Draft, kind, type Told } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -55,6 +55,22 @@ const outcome = closed({
 
 export const LETTER_KINDS = ["progress", "referral", "ordinary"] as const;
 
+const MOST_LEFT_OUT = 200;
+const LONGEST_LINE = 600;
+
+/** A letter as its writer made it: what they added and left out, apart from what was generated of the record. */
+const written = closed({
+  exam: uuid(),
+  kind: oneOf(WRITTEN_LETTERS),
+  /** Of an ordinary letter; else null. */
+  reader: oneOfOrNone(LETTER_READERS),
+  language: oneOf(LANGUAGE_IDS),
+  own: text(OWN_MOST),
+  /** Lines as they were generated. */
+  left: listOfEach(text(LONGEST_LINE, 1), MOST_LEFT_OUT),
+});
+export type WrittenLetter = InferType<typeof written> & { readonly at: string; readonly by: string };
+
 export const COURSE_ENDS = {
   settled: "it has settled",
   "sent on": "sent on",
@@ -86,6 +102,8 @@ export type EpisodeState = {
   /** A letter that is to be written; null: none waits. */
   letterWaits: string | null;
   readonly lettersSent: readonly { readonly kind: string; readonly to: string; readonly on: string }[];
+  /** Letters as they were made, the last one last. */
+  readonly lettersWritten: readonly WrittenLetter[];
   ended: { readonly reason: CourseEnd; readonly note: string; readonly on: string } | null;
 };
 
@@ -102,6 +120,7 @@ export const emptyEpisode = (): EpisodeState => ({
   reviewOn: null,
   letterWaits: null,
   lettersSent: [],
+  lettersWritten: [],
   ended: null,
 });
 
@@ -159,6 +178,9 @@ export const episode = {
       draft.letterWaits = null;
     },
   ),
+  "letter-written": kind(written, (draft: EpisodeDraft, { body, at, actor }) => {
+    draft.lettersWritten.push({ ...body, left: [...body.left], at, by: actor.name } as WrittenLetter);
+  }),
   "episode-ended": kind(
     closed({
       reason: oneOf(Object.keys(COURSE_ENDS) as CourseEnd[]),
