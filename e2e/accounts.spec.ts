@@ -419,6 +419,30 @@ test("a helper is invited to the keys of one run: what they press stands beside 
     });
     expect((await keys.request.get(`/api/exams/${other.exam}`)).status()).toBe(403);
     expect((await keys.request.get("/api/people")).status()).toBe(403);
+
+    /** Of another run by the code that stands on the screen of whoever examines. */
+    await openRun(hands, other.exam);
+    await hands.getByRole("button", { name: "More" }).click();
+    await hands.getByRole("menuitem", { name: "A helper at the keys" }).click();
+    await hands.getByRole("button", { name: "Show a code for the keys" }).click();
+    const code = await hands.locator("[data-code]").innerText();
+    await keys.goto("/");
+    await keys.getByLabel("Code for the keys of a run").fill("AAAAAA");
+    await keys.getByRole("button", { name: "Take the keys" }).click();
+    await expect(keys.getByText(/is none that stands/)).toBeVisible();
+    await keys.getByLabel("Code for the keys of a run").fill(code.toLowerCase());
+    await keys.getByRole("button", { name: "Take the keys" }).click();
+    await expect(keys.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+    await expect(hands.getByRole("button", { name: "Send off Tilda Marsh" })).toBeVisible();
+    await expect(hands.locator("[data-code]")).toBeHidden();
+    expect((await keys.request.get(`/api/exams/${other.exam}`)).status()).toBe(200);
+    /** It was used up, it opens nothing to a device, and to nobody who is no helper. */
+    for (const [asking, path] of [
+      [keys, "/api/given"],
+      [keys, "/api/join"],
+      [hands, "/api/given"],
+    ] as const)
+      expect((await asking.request.post(path, { data: { code } })).status()).toBeGreaterThanOrEqual(400);
   });
 });
 

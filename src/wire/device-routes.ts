@@ -1,4 +1,4 @@
-import { JOINED_ROLES, JOINED_SAYS } from "@/core/access";
+import { CODE_ROLES, JOINED_ROLES, JOINED_SAYS } from "@/core/access";
 import { closed, holding, listOfEach, numberIn, oneOf, orNone, text, uuid, wholeIn, yesNo } from "@/core/base";
 import { DEVICE_SIGNS, type JoinCode, type Joined, type JoinedDevices, PAD_SHOWS } from "./devices";
 import { answers, route } from "./route";
@@ -50,8 +50,8 @@ export const DEVICE_ROUTES = {
   }),
   joinCode: route("POST", "/api/exams/{exam}/devices", {
     act: "examine",
-    ask: closed({ role: oneOf(JOINED_ROLES) }),
-    answer: holding({ code: text(10, 1), role: oneOf(JOINED_ROLES), untilMs: moment() }),
+    ask: closed({ role: oneOf(CODE_ROLES) }),
+    answer: holding({ code: text(10, 1), role: oneOf(CODE_ROLES), untilMs: moment() }),
     answers: answers<JoinCode>(),
   }),
   sendOffDevice: route("PUT", "/api/exams/{exam}/devices", {

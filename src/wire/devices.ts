@@ -1,4 +1,4 @@
-import type { JoinedRole, JoinedSays } from "@/core/access";
+import type { CodeRole, JoinedRole, JoinedSays } from "@/core/access";
 
 /** Signs by which a joined device and its examination know each other, on both screens. */
 export const DEVICE_SIGNS = ["sun", "drop", "leaf", "star", "diamond", "shell"] as const;
@@ -19,7 +19,7 @@ export type JoinedDevices = { readonly devices: readonly JoinedDevice[]; readonl
 /** A code that somebody enters on a device, and until when. */
 export type JoinCode = {
   readonly code: string;
-  readonly role: JoinedRole;
+  readonly role: CodeRole;
   readonly untilMs: number;
 };
 

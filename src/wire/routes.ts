@@ -89,6 +89,12 @@ export const ROUTES = {
     answer: holding({ given: listOfEach(holding({ exam: uuid(), person: text(400), reason: text(400) }), MOST) }),
     answers: answers<{ given: readonly Given[] }>(),
   }),
+  takeKeys: route("POST", "/api/given", {
+    act: "be here",
+    ask: closed({ code: text(20, 1) }),
+    answer: holding({ exam: uuid() }),
+    answers: answers<{ exam: string }>(),
+  }),
   grants: route("GET", "/api/exams/{exam}/grants", {
     act: "change who works here",
     ask: closed({}),

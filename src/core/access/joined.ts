@@ -2,6 +2,9 @@
 
 export const JOINED_ROLES = ["probe", "pad"] as const;
 export type JoinedRole = (typeof JOINED_ROLES)[number];
+/** What a code lets in: a device without an account, or somebody of the clinic with their own, to the keys of one run. */
+export const CODE_ROLES = [...JOINED_ROLES, "helper"] as const;
+export type CodeRole = (typeof CODE_ROLES)[number];
 
 /** What a joined device can say. */
 export const JOINED_SAYS = ["samples", "now", "answer", "not that", "stop", "ready"] as const;

@@ -109,11 +109,11 @@ export const refusal = (away: TurnedAway): Response =>
 
 /** A request that came by the framework, as far as it is looked at. */
 export function knockOf({ headers, method, url }: Request): Knock {
-  const { pathname, search, protocol } = new URL(url);
+  const { pathname, search, protocol, host } = new URL(url);
   return {
     method,
     url: pathname + search,
-    host: headers.get("host"),
+    host: headers.get("host") ?? host,
     origin: headers.get("origin"),
     fetchSite: headers.get("sec-fetch-site"),
     scheme: protocol === "https:" ? "https" : "http",
@@ -124,8 +124,9 @@ export function knockOf({ headers, method, url }: Request): Knock {
 const IN_FRONT = "DUST_LANTERN_IN_FRONT";
 
 /** Says that a server in front looks at every request of this process. */
-export function standInFront(): void {
-  process.env[IN_FRONT] = "yes";
+export function standInFront(does = true): void {
+  if (does) process.env[IN_FRONT] = "yes";
+  else delete process.env[IN_FRONT];
 }
 
 /** Whether one does; while the program is written on, none does. */

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { pathOf, type Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { idOf } from "@/fixtures/samples/build";
-import { turnedAway } from "./front";
+import { standInFront, turnedAway } from "./front";
 import type { Handler } from "./serve";
 
 vi.mock("next/headers", () => ({ cookies: async () => ({ get: () => undefined }) }));
@@ -50,10 +50,12 @@ beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "dust-lantern-routes-"));
   process.env.DUST_LANTERN_DB = join(folder, "store.sqlite");
   process.env.DUST_LANTERN_ACCOUNTS = "none";
+  standInFront();
 });
 afterAll(() => {
   delete process.env.DUST_LANTERN_DB;
   delete process.env.DUST_LANTERN_ACCOUNTS;
+  standInFront(false);
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -89,6 +91,22 @@ describe("the routes of the wire", () => {
     expect(nowhere.status).toBe(404);
     await saysWhatIsWrong(nowhere);
   });
+
+  it.each(WRITES.map((route) => [keyOf(route), route] as const))(
+    "%s is asked by nobody else's page where no server stands in front",
+    async (_key, route) => {
+      standInFront(false);
+      for (const headers of [
+        { ...JSON_BODY, origin: "http://elsewhere.test" },
+        { ...JSON_BODY, "sec-fetch-site": "cross-site" },
+      ]) {
+        const answer = await ask(route, { method: route.method, headers, body: "{}" });
+        expect(answer.status).toBe(403);
+        await saysWhatIsWrong(answer);
+      }
+      standInFront();
+    },
+  );
 
   describe.each(WRITES.map((route) => [keyOf(route), route] as const))("%s", (_key, route) => {
     it.each(BAD_BODIES)("sent %s, says what is wrong", async (_name, body) =>

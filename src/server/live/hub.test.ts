@@ -13,6 +13,7 @@ import {
   heardAfter,
   join,
   joinedBy,
+  keysBy,
   lastSeq,
   padOf,
   sendOff,
@@ -34,6 +35,22 @@ const joined = (role: "probe" | "pad", exam = EXAM, now = NOW) => {
 const words = (heard: readonly DeviceHeard[]) => heard.map(({ says, answer }) => answer ?? says);
 
 afterEach(() => [EXAM, OTHER].forEach(endAll));
+
+describe("a code for the keys", () => {
+  it("lets a helper to one run, once, within its time; it joins no device, and a device's code lets in nobody", () => {
+    const made = (role: "helper" | "pad", now = NOW) => codeFor(EXAM, role, PRACTITIONER, now).code;
+    expect(join(made("helper"), NOW)).toBeNull();
+    expect(keysBy(made("pad"), NOW)).toBeNull();
+    const code = made("helper");
+    expect(keysBy(` ${code.toLowerCase().slice(0, 3)}-${code.slice(3)}`, NOW)).toEqual({
+      exam: EXAM,
+      by: PRACTITIONER,
+    });
+    expect(keysBy(code, NOW)).toBeNull();
+    expect(keysBy(made("helper"), NOW + CODE_FOR_MS + 1)).toBeNull();
+    expect(devicesOf(EXAM)).toEqual([]);
+  });
+});
 
 describe("joining by a code", () => {
   it("takes one device, once, as it is read aloud, and names it with a sign of its own", () => {

@@ -1,6 +1,6 @@
 import { randomBytes, randomInt, timingSafeEqual } from "node:crypto";
 import { v4 as randomId } from "uuid";
-import { type Actor, type JoinedRole, mayJoinedSay, phrase } from "@/core";
+import { type Actor, type CodeRole, mayJoinedSay, phrase } from "@/core";
 import {
   DEVICE_SIGNS,
   type DeviceHeard,
@@ -39,7 +39,7 @@ type Device = Omit<JoinedDevice, "isHere"> & {
 
 type Room = {
   readonly exam: string;
-  readonly codes: Map<string, JoinCode & { readonly by: Actor }>;
+  readonly codes: Map<string, Code>;
   readonly devices: Map<string, Device & { readonly by: Actor }>;
   /** The last so many things that were said; a new one takes the oldest place. */
   readonly ring: (DeviceHeard | undefined)[];
@@ -85,11 +85,11 @@ function forgetOld(room: Room, now: number): void {
 
 const MOST_CODES = 6;
 
-/** A code for one device of a role, for two minutes and one use. */
-export function codeFor(exam: string, role: JoinedRole, by: Actor, now: number): JoinCode {
+/** A code for one device of a role, or for a helper, for two minutes and one use. */
+export function codeFor(exam: string, role: CodeRole, by: Actor, now: number): JoinCode {
   const room = roomOf(exam);
   forgetOld(room, now);
-  if (room.devices.size >= MOST_DEVICES)
+  if (role !== "helper" && room.devices.size >= MOST_DEVICES)
     throw new RequestError(409, {
       where: "devices",
       what: phrase`are ${MOST_DEVICES} already`,
@@ -105,23 +105,44 @@ export function codeFor(exam: string, role: JoinedRole, by: Actor, now: number):
 /** As it is read aloud or typed: spaces, dashes and small letters do not matter. */
 const asCode = (typed: string): string => typed.toUpperCase().replaceAll(/[\s-]/g, "");
 
-/** Joins a device; null where no such code stands. The code is used up by it. */
-export function join(typed: string, now: number): { token: string; device: JoinedDevice } | null {
+type Code = JoinCode & { readonly by: Actor };
+
+/** The code that stands, of a device or of a helper; it is used up by that. */
+function useUp(typed: string, now: number, isFor: (role: CodeRole) => boolean): { room: Room; found: Code } | null {
   const code = asCode(typed);
   for (const room of rooms().values()) {
     forgetOld(room, now);
     const found = room.codes.get(code);
-    if (!found) continue;
+    if (!found || !isFor(found.role)) continue;
     room.codes.delete(code);
-    const taken = new Set([...room.devices.values()].map(({ sign }) => sign));
-    const sign: DeviceSign = DEVICE_SIGNS.find((one) => !taken.has(one)) ?? DEVICE_SIGNS[0];
-    const token = randomBytes(32);
-    const device = { id: randomId(), role: found.role, sign, token, joinedAt: now, lines: 0, by: found.by };
-    room.devices.set(device.id, device);
-    tell(room.hearing);
-    return { token: `${device.id}.${token.toString("hex")}`, device: { ...device, isHere: false } };
+    return { room, found };
   }
   return null;
+}
+
+/** The examination to whose keys a code lets a helper, and who showed it; null where no such code stands. */
+export function keysBy(typed: string, now: number): { exam: string; by: Actor } | null {
+  const used = useUp(typed, now, (role) => role === "helper");
+  if (!used) return null;
+  leaveEmpty(used.room);
+  return { exam: used.room.exam, by: used.found.by };
+}
+
+/** Joins a device; null where no such code stands. The code is used up by it. */
+export function join(typed: string, now: number): { token: string; device: JoinedDevice } | null {
+  const used = useUp(typed, now, (role) => role !== "helper");
+  if (!used || used.found.role === "helper") return null;
+  const {
+    room,
+    found: { role, by },
+  } = used;
+  const taken = new Set([...room.devices.values()].map(({ sign }) => sign));
+  const sign: DeviceSign = DEVICE_SIGNS.find((one) => !taken.has(one)) ?? DEVICE_SIGNS[0];
+  const token = randomBytes(32);
+  const device = { id: randomId(), role, sign, token, joinedAt: now, lines: 0, by };
+  room.devices.set(device.id, device);
+  tell(room.hearing);
+  return { token: `${device.id}.${token.toString("hex")}`, device: { ...device, isHere: false } };
 }
 
 export type JoinedHere = { readonly exam: string; readonly device: Device & { readonly by: Actor } };

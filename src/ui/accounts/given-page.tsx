@@ -1,10 +1,51 @@
 "use client";
 
+import { useRouter } from "next/navigation";
+import { type FormEvent, useState } from "react";
+import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
-import { ButtonLink } from "../primitives/button";
+import { Button, ButtonLink } from "../primitives/button";
 import { dayText } from "../primitives/dates";
+import { Field, inputClass } from "../primitives/field";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
+
+/** The code of an address that was read from a picture. */
+const codeInAddress = (): string => /^#keys=([A-Za-z0-9]{1,12})$/.exec(location.hash)?.[1] ?? "";
+
+/** A helper takes the keys of a run by the code on the screen of whoever examines. */
+function KeysByCode() {
+  const [code, setCode] = useState(codeInAddress);
+  const [problem, setProblem] = useState<string | null>(null);
+  const router = useRouter();
+  const take = async (event: FormEvent) => {
+    event.preventDefault();
+    const taken = await call(ROUTES.takeKeys, {}, { code });
+    setProblem(taken.ok ? null : taken.message);
+    if (taken.ok) router.push(`/exams/${taken.value.exam}/run`);
+  };
+  return (
+    <form onSubmit={(event) => void take(event)} className="flex flex-wrap items-end gap-2">
+      <Field label="Code for the keys of a run" className="w-64" error={problem ?? undefined}>
+        {(ids) => (
+          <input
+            {...ids}
+            required
+            maxLength={20}
+            autoComplete="off"
+            autoCapitalize="characters"
+            className={`${inputClass} font-mono tracking-widest uppercase`}
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+          />
+        )}
+      </Field>
+      <Button type="submit" big>
+        Take the keys
+      </Button>
+    </form>
+  );
+}
 
 /** What whoever may not see the list may look at: the signed records that were given to them. */
 export const GivenPage = () => (
@@ -17,7 +58,7 @@ export const GivenPage = () => (
           {given.length === 0 ? (
             <p className="text-soft">
               Nothing yet. A reader is given signed records by the owner, with the reason; a helper is invited to the
-              keys of a run by whoever examines.
+              keys of a run by whoever examines, or enters the code that stands on their screen.
             </p>
           ) : (
             <ul
@@ -45,6 +86,7 @@ export const GivenPage = () => (
               ))}
             </ul>
           )}
+          <KeysByCode />
         </main>
       )}
     </Loaded>

@@ -1,13 +1,13 @@
 "use client";
 
-import { toString as pictureOf } from "qrcode";
 import { useEffect, useState } from "react";
+import type { CodeRole } from "@/core/access";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
-import type { JoinCode } from "@/wire/devices";
 import { useExam } from "../exam/exam-provider";
 import { SignMark } from "../joined/device-sign";
 import { Button } from "../primitives/button";
+import { askForCode, CodeShown, type PicturedCode } from "./code-shown";
 import { Heading, Tick } from "./device-parts";
 import { setKit, useKit } from "./kit";
 
@@ -15,15 +15,12 @@ import { setKit, useKit } from "./kit";
 export function JoinCard({ padOnly = false }: { padOnly?: boolean }) {
   const { exam } = useExam();
   const { joined, countsByItself: takesItself } = useKit();
-  const [code, setCode] = useState<(JoinCode & { picture: string; joinedBefore: number }) | null>(null);
+  const [code, setCode] = useState<(PicturedCode & { joinedBefore: number }) | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const ask = async (role: JoinCode["role"]) => {
-    const made = await call(DEVICE_ROUTES.joinCode, { exam }, { role });
-    setProblem(made.ok ? null : made.message);
-    if (!made.ok) return;
-    const address = `${location.origin}/join#code=${made.value.code}`;
-    const picture = await pictureOf(address, { type: "svg", margin: 1, errorCorrectionLevel: "M" });
-    setCode({ ...made.value, picture, joinedBefore: joined.length });
+  const ask = async (role: CodeRole) => {
+    const made = await askForCode(exam, role, (letters) => `${location.origin}/join#code=${letters}`);
+    setProblem(typeof made === "string" ? made : null);
+    if (typeof made !== "string") setCode({ ...made, joinedBefore: joined.length });
   };
   const sendOff = async (device: string) => {
     const left = await call(DEVICE_ROUTES.sendOffDevice, { exam }, { device });
@@ -50,21 +47,9 @@ export function JoinCard({ padOnly = false }: { padOnly?: boolean }) {
         )}
       </p>
       {isWaiting && (
-        <div className="flex items-center gap-4 rounded-xl bg-well p-3">
-          {/* eslint-disable-next-line @next/next/no-img-element */}
-          <img
-            src={`data:image/svg+xml;utf8,${encodeURIComponent(code.picture)}`}
-            alt="The same address and code as a picture"
-            className="size-32 shrink-0 rounded bg-white"
-          />
-          <p>
-            On the {code.role}, open <strong className="block">{location.host}/join</strong> and enter
-            <span className="block font-mono text-3xl font-bold tracking-widest" data-code>
-              {code.code}
-            </span>
-            <span className="text-sm text-soft">once, within two minutes</span>
-          </p>
-        </div>
+        <CodeShown code={code}>
+          On the {code.role}, open <strong className="block">{location.host}/join</strong> and enter
+        </CodeShown>
       )}
       {problem && (
         <p role="alert" className="text-stop">

@@ -5,23 +5,43 @@ import { call } from "@/wire/call";
 import type { RunHelpers } from "@/wire/grants";
 import { ROUTES } from "@/wire/routes";
 import { useExam } from "../exam/exam-provider";
+import { askForCode, CodeShown, type PicturedCode } from "../hands/code-shown";
 import { Button } from "../primitives/button";
 import { Dialog } from "../primitives/dialog";
+
+const LOOKED_FOR_EVERY_MS = 2000;
 
 /** Somebody at the keys, while both hands hold the person: for this examination, until it is signed. */
 export function HelperDialog({ onClose }: { onClose: () => void }) {
   const { exam } = useExam();
   const [helpers, setHelpers] = useState<RunHelpers["helpers"] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [shown, setShown] = useState<(PicturedCode & { invitedBefore: number }) | null>(null);
+  const invited = helpers?.filter(({ isInvited }) => isInvited).length ?? 0;
+  const isShown = shown !== null && invited <= shown.invitedBefore;
   useEffect(() => {
     let isHere = true;
-    void call(ROUTES.helpers, { exam }, {}).then((told) => {
-      if (!isHere) return;
-      if (told.ok) setHelpers(told.value.helpers);
-      else setProblem(told.message);
-    });
-    return () => void (isHere = false);
-  }, [exam]);
+    const look = () =>
+      call(ROUTES.helpers, { exam }, {}).then((told) => {
+        if (!isHere) return;
+        if (told.ok) setHelpers(told.value.helpers);
+        else setProblem(told.message);
+      });
+    void look();
+    /** While a code stands, somebody may be entering it. */
+    const looking = isShown ? setInterval(() => void look(), LOOKED_FOR_EVERY_MS) : undefined;
+    const over = isShown ? setTimeout(() => setShown(null), Math.max(0, shown.untilMs - Date.now())) : undefined;
+    return () => {
+      isHere = false;
+      clearInterval(looking);
+      clearTimeout(over);
+    };
+  }, [exam, isShown, shown]);
+  const showCode = async () => {
+    const made = await askForCode(exam, "helper", (letters) => `${location.origin}/#keys=${letters}`);
+    setProblem(typeof made === "string" ? made : null);
+    if (typeof made !== "string") setShown({ ...made, invitedBefore: invited });
+  };
   const invite = async (helper: string, isInvited: boolean) => {
     const said = await call(ROUTES.inviteHelper, { exam }, { helper, isInvited });
     setProblem(said.ok ? null : said.message);
@@ -46,6 +66,16 @@ export function HelperDialog({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
+      {helpers && helpers.length > 0 && (
+        <Button big className="self-start" onClick={() => void showCode()}>
+          Show a code for the keys
+        </Button>
+      )}
+      {isShown && (
+        <CodeShown code={shown}>
+          Signed in on their own device at <strong className="block">{location.host}</strong> the helper enters
+        </CodeShown>
+      )}
       {problem && (
         <p role="alert" className="text-stop">
           {problem}
