@@ -1,13 +1,27 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 
-/** The app's own typeface, embedded: Latin, and the letters of Europe's other languages beside it. */
-const FACE = "@fontsource/atkinson-hyperlegible-next";
+/**
+ * The app's own typeface, embedded: Latin, and the letters of Europe's other
+ * languages beside it. What it has not is taken from a second face: Cyrillic,
+ * Greek, Vietnamese and Devanagari, for the names of people and what they say.
+ */
+const FACES = {
+  latin: "atkinson-hyperlegible-next",
+  "latin-ext": "atkinson-hyperlegible-next",
+  cyrillic: "noto-sans",
+  "cyrillic-ext": "noto-sans",
+  greek: "noto-sans",
+  "greek-ext": "noto-sans",
+  vietnamese: "noto-sans",
+  devanagari: "noto-sans",
+} as const;
+type Subset = keyof typeof FACES;
+const SUBSETS = Object.keys(FACES) as Subset[];
 const WEIGHTS = { regular: 400, bold: 700 } as const;
 export type Weight = keyof typeof WEIGHTS;
-const SUBSETS = ["latin", "latin-ext"] as const;
 
-export type FontName = `${Weight} ${(typeof SUBSETS)[number]}`;
+export type FontName = `${Weight} ${Subset}`;
 export const FONT_NAMES = (Object.keys(WEIGHTS) as Weight[]).flatMap((weight) =>
   SUBSETS.map((subset): FontName => `${weight} ${subset}`),
 );
@@ -16,10 +30,11 @@ const resolver = createRequire(import.meta.url);
 const read = new Map<FontName, Buffer>();
 
 export function fontFile(name: FontName): Buffer {
-  const [weight, subset] = name.split(" ") as [Weight, (typeof SUBSETS)[number]];
+  const [weight, subset] = name.split(" ") as [Weight, Subset];
   const there = read.get(name);
   if (there) return there;
-  const file = `${FACE}/files/atkinson-hyperlegible-next-${subset}-${WEIGHTS[weight]}-normal.woff`;
+  const face = FACES[subset];
+  const file = `@fontsource/${face}/files/${face}-${subset}-${WEIGHTS[weight]}-normal.woff`;
   const bytes = readFileSync(resolver.resolve(/* turbopackIgnore: true */ file));
   read.set(name, bytes);
   return bytes;

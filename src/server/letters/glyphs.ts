@@ -28,7 +28,8 @@ export function runsOf(text: string, weight: Weight, has: HasGlyph): readonly Ru
   for (const sign of text.normalize("NFC").replace(CONTROL, "").replaceAll("\t", " ")) {
     const code = sign.codePointAt(0)!;
     const last = runs.at(-1)?.font;
-    const font = [last ?? first, first, ...others].find((one) => has(one, code));
+    /** A space is the first font's own: of the others' not every reader gets it back. */
+    const font = [sign === " " ? first : (last ?? first), first, ...others].find((one) => has(one, code));
     if (font) add(font, sign);
     else add(first, codeOf(sign));
   }

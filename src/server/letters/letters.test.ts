@@ -23,7 +23,7 @@ import { NOW, temporaryPath } from "@/fixtures/store";
 import { exportExam, exportPerson } from "../exchange/exchange";
 import { examIds, loadExam } from "../repositories/exams";
 import { openStore } from "../store/open";
-import { FONT_NAMES } from "./fonts";
+import { FONT_NAMES, fontFile } from "./fonts";
 import { type LetterAsked, letterOf } from "./from-file";
 import { runsOf } from "./glyphs";
 import { makePdf } from "./pdf";
@@ -242,7 +242,7 @@ describe("signs on the page", () => {
       { title: "t", author: "a", footer: "" },
       ({ doc }) => {
         const kits = FONT_NAMES.map((name) => {
-          doc.font(name);
+          doc.registerFont(name, fontFile(name)).font(name);
           return (doc as unknown as { _font: { font: { hasGlyphForCodePoint: (code: number) => boolean } } })._font
             .font;
         });
@@ -251,6 +251,18 @@ describe("signs on the page", () => {
       },
     );
     expect([...missing]).toEqual([]);
+  });
+
+  it.each([
+    ["Cyrillic", "Наталія Ґедзь, Ђорђе"],
+    ["Greek", "Ελένη Παπαδοπούλου, ἀγαθός"],
+    ["Vietnamese", "Nguyễn Thị Hương"],
+    ["Devanagari", "सुनीता"],
+  ])("of %s are embedded, and read back as they were written", async (_script, own) => {
+    const { bytes } = await letterOf(fileOf(ids[0]!), { kind: "person", own });
+    const { text } = await readBack(bytes);
+    expect(text).toContain(squeezed(own));
+    expect(text).not.toContain("[U+");
   });
 
   it("that no font has are written as their code, and none that cannot be seen is written", () => {

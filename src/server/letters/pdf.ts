@@ -1,6 +1,6 @@
 import PDFDocument from "pdfkit";
-import type { Note, Paper } from "@/core";
-import { FONT_NAMES, fontFile, type FontName, type Weight } from "./fonts";
+import { type Note, type Paper, remembered } from "@/core";
+import { fontFile, type FontName, type Weight } from "./fonts";
 import { runsOf } from "./glyphs";
 
 /** Width and height, in points. */
@@ -47,16 +47,18 @@ const LINE_GAP = 0.28;
 
 type Fontkit = { readonly hasGlyphForCodePoint: (code: number) => boolean };
 
-/** Which signs each font has, asked of the fonts themselves. */
+/** Which signs each font has, asked of the fonts themselves; a font that nobody asks for is not read. */
 function glyphsOf(doc: PDFKit.PDFDocument): (font: FontName, code: number) => boolean {
-  const kits = new Map(
-    FONT_NAMES.map((name) => {
-      doc.registerFont(name, fontFile(name));
-      doc.font(name);
-      return [name, (doc as unknown as { _font: { font: Fontkit } })._font.font] as const;
-    }),
-  );
-  return (font, code) => kits.get(font)!.hasGlyphForCodePoint(code);
+  const inHand = doc as unknown as { _font: { readonly font: Fontkit } };
+  const kitOf = remembered((name: FontName): Fontkit => {
+    const before = inHand._font;
+    doc.registerFont(name, fontFile(name));
+    doc.font(name);
+    const kit = inHand._font.font;
+    inHand._font = before;
+    return kit;
+  });
+  return (font, code) => kitOf(font).hasGlyphForCodePoint(code);
 }
 
 function newDocument(
@@ -103,6 +105,9 @@ function footers(doc: PDFKit.PDFDocument, { paper, size }: Looks, write: Page["w
   return count;
 }
 
+/** A letter is not taken apart into its marks: each by itself would be read back as a sign that nobody wrote. */
+const WHOLE_LETTERS = { ccmp: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
+
 /** What is drawn onto: a document whose fonts are there, and the structure it is tagged in. */
 function pageOf(doc: PDFKit.PDFDocument, looks: Looks, has: ReturnType<typeof glyphsOf>) {
   const [paperWidth] = PAPERS[looks.paper];
@@ -113,7 +118,12 @@ function pageOf(doc: PDFKit.PDFDocument, looks: Looks, has: ReturnType<typeof gl
     doc.fillColor(colour).fontSize(size);
     runs.forEach((run, index) => {
       doc.font(run.font);
-      const options = { width: width - indent - free, lineGap: size * LINE_GAP, continued: index < runs.length - 1 };
+      const options = {
+        width: width - indent - free,
+        lineGap: size * LINE_GAP,
+        continued: index < runs.length - 1,
+        ...(run.font.endsWith("vietnamese") ? { features: WHOLE_LETTERS } : {}),
+      };
       if (index === 0) doc.text(run.text, MARGIN.sides + indent, doc.y, options);
       else doc.text(run.text, options);
     });
