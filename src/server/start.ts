@@ -10,7 +10,7 @@ import { entranceOf } from "./accounts/who";
 import { DEFAULT_HEADERS, sentenceOf, standInFront, turnedAway } from "./edge/front";
 import { sweepAside, takeReady } from "./backup/backup";
 import { keepBackingUp } from "./backup/keeper";
-import { answerTap, isTap, tapAnswering } from "./edge/taps";
+import { answerStraight, goesStraight, isTap, straightAnswering } from "./edge/straight";
 import { turns } from "./edge/turn";
 import { logFailure, pathKind, programLog } from "./log/program-log";
 import { keepTelling } from "./log/keep-telling";
@@ -157,10 +157,10 @@ function serveOne(request: IncomingMessage, response: ServerResponse): void {
   if (STRICT) response.setHeader("strict-transport-security", STRICT);
   if (isTurnedAway(request, response)) return;
   sayWhence(request);
-  const straight = isTap(request) ? tapAnswering() : null;
+  const straight = goesStraight(request) ? straightAnswering() : null;
   const made = () =>
     straight
-      ? answerTap(straight, request, response, `${scheme}://${request.headers.host}`)
+      ? answerStraight(straight, request, response, `${scheme}://${request.headers.host}`)
       : handle(request, response);
   const answer = () =>
     made().catch((error: unknown) => {

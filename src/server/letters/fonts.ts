@@ -1,20 +1,23 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
+import { basename } from "node:path";
 
 /**
  * The app's own typeface, embedded: Latin, and the letters of Europe's other
  * languages beside it. What it has not is taken from a second face: Cyrillic,
  * Greek, Vietnamese and Devanagari, for the names of people and what they say.
  */
+const OWN = "@fontsource/atkinson-hyperlegible-next";
+const SECOND = "@fontsource/noto-sans";
 const FACES = {
-  latin: "atkinson-hyperlegible-next",
-  "latin-ext": "atkinson-hyperlegible-next",
-  cyrillic: "noto-sans",
-  "cyrillic-ext": "noto-sans",
-  greek: "noto-sans",
-  "greek-ext": "noto-sans",
-  vietnamese: "noto-sans",
-  devanagari: "noto-sans",
+  latin: OWN,
+  "latin-ext": OWN,
+  cyrillic: SECOND,
+  "cyrillic-ext": SECOND,
+  greek: SECOND,
+  "greek-ext": SECOND,
+  vietnamese: SECOND,
+  devanagari: SECOND,
 } as const;
 type Subset = keyof typeof FACES;
 const SUBSETS = Object.keys(FACES) as Subset[];
@@ -34,7 +37,7 @@ export function fontFile(name: FontName): Buffer {
   const there = read.get(name);
   if (there) return there;
   const face = FACES[subset];
-  const file = `@fontsource/${face}/files/${face}-${subset}-${WEIGHTS[weight]}-normal.woff`;
+  const file = `${face}/files/${basename(face)}-${subset}-${WEIGHTS[weight]}-normal.woff`;
   const bytes = readFileSync(resolver.resolve(/* turbopackIgnore: true */ file));
   read.set(name, bytes);
   return bytes;

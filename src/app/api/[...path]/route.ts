@@ -1,9 +1,9 @@
 import { dispatcher } from "@/server/edge/dispatch";
-import { answerTapsBy } from "@/server/edge/taps";
+import { answerStraightBy } from "@/server/edge/straight";
 import { HANDLERS } from "../handlers";
 
 export const dynamic = "force-dynamic";
 
 const answered = dispatcher(HANDLERS);
-answerTapsBy(answered);
+answerStraightBy(answered);
 export { answered as GET, answered as POST, answered as PUT };

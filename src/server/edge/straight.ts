@@ -3,9 +3,10 @@ import { ROUTES } from "@/wire/routes";
 import { shared } from "../store/shared";
 
 /**
- * The way of a tap: from the server in front straight to what answers data,
- * without the framework between. It is the same program that the framework
- * calls, in the same copy; only the way to it is a third as long.
+ * The way of what nobody may wait for, taps above all: from the server in front
+ * straight to what answers data, without the framework between. It is the same
+ * program that the framework calls, in the same copy; only the way to it is a
+ * third as long.
  */
 
 type Answering = (request: Request) => Promise<Response>;
@@ -13,19 +14,30 @@ type Answering = (request: Request) => Promise<Response>;
 const kept = () => shared("answering", () => ({ data: null as Answering | null }));
 
 /** Says what answers data, once it is loaded; until then a tap goes by the framework, like everything else. */
-export function answerTapsBy(answering: Answering): void {
+export function answerStraightBy(answering: Answering): void {
   kept().data = answering;
 }
 
-/** What answers a tap without the framework; null while it is not loaded. */
-export const tapAnswering = (): Answering | null => kept().data;
+/** What answers without the framework; null while it is not loaded. */
+export const straightAnswering = (): Answering | null => kept().data;
 
 /** Whether a request appends to an exam or a course. */
 export const isTap = ({ method, url = "" }: Pick<IncomingMessage, "method" | "url">): boolean =>
   method === "POST" && /^\/api\/(exams|episodes)\/[^/]+\/events(\?|$)/.test(url);
 
+/** What a joined device says, and what is shown on one: sixty times a second, and a limb moves meanwhile. */
+const isLive = ({ method, url = "" }: Pick<IncomingMessage, "method" | "url">): boolean =>
+  (method === "POST" && /^\/api\/join\/say(\?|$)/.test(url)) ||
+  (method === "PUT" && /^\/api\/exams\/[^/]+\/pad(\?|$)/.test(url));
+
+/** Whether a request goes straight to what answers it. */
+export const goesStraight = (request: Pick<IncomingMessage, "method" | "url">): boolean =>
+  isTap(request) || isLive(request);
+
 /** Read no further than that; one piece beyond says that it is too much. */
-const MOST = Math.max(ROUTES.appendEvents.limit, ROUTES.courseEvents.limit);
+const MOST = Math.max(
+  ...[ROUTES.appendEvents, ROUTES.courseEvents, ROUTES.joinedSay, ROUTES.showOnPad].map(({ limit }) => limit),
+);
 
 /** What was sent, or as much of it as shows that it is too much; null when its sender left. */
 function bodyOf(request: IncomingMessage): Promise<Buffer | null> {
@@ -51,8 +63,8 @@ function headersOf({ headers }: IncomingMessage): Headers {
   return all;
 }
 
-/** Answers one tap; whatever else of it is on its way is let through to nowhere. */
-export async function answerTap(
+/** Answers one; whatever else of it is on its way is let through to nowhere. */
+export async function answerStraight(
   answering: Answering,
   request: IncomingMessage,
   response: ServerResponse,
@@ -61,7 +73,11 @@ export async function answerTap(
   const body = await bodyOf(request);
   if (body === null) return;
   const answer = await answering(
-    new Request(origin + request.url, { method: "POST", headers: headersOf(request), body: new Uint8Array(body) }),
+    new Request(origin + request.url, {
+      method: request.method!,
+      headers: headersOf(request),
+      body: new Uint8Array(body),
+    }),
   );
   const text = Buffer.from(await answer.arrayBuffer());
   response.writeHead(answer.status, { ...Object.fromEntries(answer.headers), "content-length": text.length });
