@@ -28,8 +28,8 @@ import { buildExam, idOf } from "@/fixtures/samples/build";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { verifyExam } from "../repositories/verify";
-import { examFileText, exportExam, exportFindings, importExam } from "./exchange";
-import { examIds, loadExam } from "../repositories/exams";
+import { examFileText, exportExam, exportFindings, importExam, importFiles } from "./exchange";
+import { chainOf, examIds, loadExam } from "../repositories/exams";
 import { searchPeople } from "../repositories/people";
 import { openStore } from "../store/open";
 
@@ -274,4 +274,24 @@ it("keeps ids apart between exams", () => {
   storeExam(store, buildExam());
   const other = buildExam({ exam: idOf(55) });
   expect(() => importExam(store, chained(other.events), NOW)).toThrow("id of another event");
+});
+
+it("takes files that hold the same record each as if it came alone, all of them or none", () => {
+  const from = sampleStore();
+  storeExam(from, buildExam());
+  const file = examFileText(exportExam(from, buildExam().events[0]!.exam, NOW));
+  const into = sampleStore();
+  const [first, again] = importFiles(into, [file, file], NOW);
+  expect(first).toMatchObject({ added: buildExam().events.length, already: 0 });
+  expect(again).toMatchObject({ added: 0, already: buildExam().events.length });
+  expect(chainOf(into, buildExam().events[0]!.exam)).toEqual(chainOf(from, buildExam().events[0]!.exam));
+
+  /** What is refused leaves nothing, and nothing laid ready for the next one. */
+  const other = buildExam({ exam: idOf(55), idsFrom: 700_000 });
+  const clash = buildExam({ exam: idOf(56) });
+  const fresh = sampleStore();
+  storeExam(fresh, buildExam());
+  expect(() => importFiles(fresh, [chained(other.events), chained(clash.events)], NOW)).toThrow("id of another event");
+  expect(chainOf(fresh, idOf(55))).toBeNull();
+  expect(importExam(fresh, chained(other.events), NOW).added).toBe(other.events.length);
 });

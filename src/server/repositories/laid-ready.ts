@@ -20,6 +20,8 @@ export type Ready = {
   readonly kind: StreamKind;
   readonly id: string;
   readonly links: readonly StoredLink[];
+  /** Its own among what is laid ready: two files may hold the same stream. */
+  readonly lot: number;
   readonly branched: Branched<StoredLink>;
 };
 
@@ -27,20 +29,21 @@ const COLUMNS = "kind, stream, seq, id, type, payload, previous, hash, received_
 
 const statements = remembered(({ sqlite }: Store) => {
   sqlite.pragma("temp_store = MEMORY");
-  sqlite.exec(`CREATE TEMP TABLE laid_ready (${COLUMNS})`);
+  sqlite.exec(`CREATE TEMP TABLE laid_ready (lot, ${COLUMNS})`);
   return {
-    lay: sqlite.prepare("INSERT INTO temp.laid_ready VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)"),
-    move: sqlite.prepare<[string, string]>(
+    lay: sqlite.prepare("INSERT INTO temp.laid_ready VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"),
+    lastLot: sqlite.prepare<[], number>("SELECT coalesce(max(lot), 0) FROM temp.laid_ready").pluck(),
+    move: sqlite.prepare<[number]>(
       `INSERT INTO main.stream_events (${COLUMNS})
-       SELECT ${COLUMNS} FROM temp.laid_ready WHERE kind = ? AND stream = ? ORDER BY rowid ON CONFLICT (id) DO NOTHING`,
+       SELECT ${COLUMNS} FROM temp.laid_ready WHERE lot = ? ORDER BY rowid ON CONFLICT (id) DO NOTHING`,
     ),
     begin: sqlite.prepare(
       "INSERT INTO main.streams (kind, stream) VALUES (?, ?) ON CONFLICT (kind, stream) DO NOTHING",
     ),
     inUse: sqlite
-      .prepare<[string, string], string>(
+      .prepare<[number], string>(
         `SELECT l.id FROM temp.laid_ready l JOIN main.stream_events e ON e.id = l.id AND e.hash <> l.hash
-         WHERE l.kind = ? AND l.stream = ? LIMIT 1`,
+         WHERE l.lot = ? LIMIT 1`,
       )
       .pluck(),
     clear: sqlite.prepare("DELETE FROM temp.laid_ready"),
@@ -56,14 +59,19 @@ export const refuseId = (id: string): never =>
   refuse(`event ${id}`, "has the id of another event in the store", "Export the exam again and choose that file.");
 
 /** Lays streams ready. Before the writer's transaction, and away again after it, whatever came of it. */
-export function layReady(store: Store, streams: readonly Omit<Ready, "branched">[]): Ready[] {
-  const { lay, together } = statements(store);
-  const ready = streams.map((one) => ({ ...one, branched: branchesOf(one.kind, one.id, one.links, null) }));
+export function layReady(store: Store, streams: readonly Pick<Ready, "kind" | "id" | "links">[]): Ready[] {
+  const { lay, lastLot, together } = statements(store);
+  const before = lastLot.get()!;
+  const ready = streams.map((one, index) => ({
+    ...one,
+    lot: before + index + 1,
+    branched: branchesOf(one.kind, one.id, one.links, null),
+  }));
   together(() => {
-    for (const { kind, id, branched } of ready)
+    for (const { kind, id, lot, branched } of ready)
       for (const link of branched.trunk) {
         const event = eventOf(link);
-        lay.run(kind, id, link.seq, event.id, event.type, link.payload, link.previous, link.hash, link.receivedAt);
+        lay.run(lot, kind, id, link.seq, event.id, event.type, link.payload, link.previous, link.hash, link.receivedAt);
       }
   });
   return ready;
@@ -73,9 +81,9 @@ export function layReady(store: Store, streams: readonly Omit<Ready, "branched">
 export const clearReady = (store: Store): void => void statements(store).clear.run();
 
 /** Moves a stream's links into the record, as its first. Within the writer's transaction. */
-export function moveReady(store: Store, { kind, id, branched }: Ready): void {
+export function moveReady(store: Store, { kind, id, lot, branched }: Ready): void {
   const { begin, move, inUse } = statements(store);
   begin.run(kind, id);
-  const { changes } = move.run(kind, id);
-  if (changes < branched.trunk.length) refuseId(inUse.get(kind, id) ?? id);
+  const { changes } = move.run(lot);
+  if (changes < branched.trunk.length) refuseId(inUse.get(lot) ?? id);
 }
