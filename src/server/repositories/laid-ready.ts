@@ -7,6 +7,7 @@ import {
   type StoredLink,
   type StreamKind,
 } from "@/core";
+import { beginStream } from "./streams";
 import type { Store } from "../store/store";
 
 /**
@@ -36,9 +37,6 @@ const statements = remembered(({ sqlite }: Store) => {
     move: sqlite.prepare<[number]>(
       `INSERT INTO main.stream_events (${COLUMNS})
        SELECT ${COLUMNS} FROM temp.laid_ready WHERE lot = ? ORDER BY rowid ON CONFLICT (id) DO NOTHING`,
-    ),
-    begin: sqlite.prepare(
-      "INSERT INTO main.streams (kind, stream) VALUES (?, ?) ON CONFLICT (kind, stream) DO NOTHING",
     ),
     inUse: sqlite
       .prepare<[number], string>(
@@ -82,8 +80,8 @@ export const clearReady = (store: Store): void => void statements(store).clear.r
 
 /** Moves a stream's links into the record, as its first. Within the writer's transaction. */
 export function moveReady(store: Store, { kind, id, lot, branched }: Ready): void {
-  const { begin, move, inUse } = statements(store);
-  begin.run(kind, id);
+  const { move, inUse } = statements(store);
+  beginStream(store, kind, id);
   const { changes } = move.run(lot);
   if (changes < branched.trunk.length) refuseId(inUse.get(lot) ?? id);
 }

@@ -150,6 +150,10 @@ export const branchLinksOf = (store: Store, kind: StreamKind, stream: string): S
 /** The stored text of an event, whichever stream it is of. */
 export const payloadById = (store: Store, id: string): string | null => statements(store).byId.get(id) ?? null;
 
+/** Enters a stream that is about to get its first link. */
+export const beginStream = (store: Store, kind: StreamKind, stream: string): void =>
+  void statements(store).begin.run(kind, stream);
+
 /** Writes one link after a stream's end; null, and nothing written, when its id stands for another event already. */
 export function storeLink(
   store: Store,
@@ -158,8 +162,8 @@ export function storeLink(
   end: StreamEnd,
   { link, event, receivedAt, isOwn }: { link: ChainLink; event: StoredEvent; receivedAt: string; isOwn: boolean },
 ): Stored | null {
-  const { insert, begin } = statements(store);
-  if (link.seq === 1) begin.run(kind, stream);
+  const { insert } = statements(store);
+  if (link.seq === 1) beginStream(store, kind, stream);
   const { changes } = insert.run(
     kind,
     stream,
