@@ -86,7 +86,7 @@ test("a lock of seven seconds: readers are answered, a writer says so, and what 
 });
 
 test("a full disk: nothing is half taken, what was there is still read, and with room again all goes on", async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const under: { fileKiB?: number } = {};
   await onItsOwn(async (server, request) => {
     const { exam, builder } = await prepareExam(request, readyToTest);
@@ -241,7 +241,7 @@ test(`${ALL ? 1000 : 150} damaged events: each gets a sentence, none is half kep
   prepare,
   server,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const { exam, builder } = await prepare(readyToTest);
   const before = (await stored(request, exam)).events.length;
   const damaged = fc

@@ -40,7 +40,7 @@ test("a cuff times each nod and counts the good holds, with where it lay and how
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const { exam } = await prepareExam(
     request,
     (builder) => {

@@ -6,17 +6,23 @@ import { ALL, expect, openRun, type Prepared, readyToTest, test } from "./suppor
 
 const PEDAL = "PageDown";
 
-/** A pedal is pressed for so long. */
-async function pedal(page: Page, ms = 60): Promise<void> {
-  await page.keyboard.down(PEDAL);
-  await page.waitForTimeout(ms);
-  await page.keyboard.up(PEDAL);
+const passed = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/**
+ * A foot goes down and up so many times, for so long each: it does not wait for
+ * the screen, as no foot does.
+ */
+async function pedal(page: Page, ms = 60, times = 1): Promise<void> {
+  const done: Promise<void>[] = [];
+  for (let time = 0; time < times; time++) {
+    if (time > 0) await passed(80);
+    done.push(page.keyboard.down(PEDAL));
+    await passed(ms);
+    done.push(page.keyboard.up(PEDAL));
+  }
+  await Promise.all(done);
 }
-const pedalTwice = async (page: Page): Promise<void> => {
-  await pedal(page);
-  await page.waitForTimeout(80);
-  await pedal(page);
-};
+const pedalTwice = (page: Page): Promise<void> => pedal(page, 60, 2);
 
 /** A back and a leg, ready to be tested. */
 const backAndLeg = (exam: Prepared["builder"]): void => {
@@ -53,9 +59,10 @@ async function openEquipped(begins: Begins, tell = backAndLeg): Promise<{ exam: 
 
 /** The person presses: it is there now. */
 async function pressNow(pad: Page, pointerId = 1): Promise<void> {
-  const hold = pad.locator("[data-pad=hold]");
-  await hold.dispatchEvent("pointerdown", { pointerId });
-  await hold.dispatchEvent("pointerup", { pointerId });
+  await pad.locator("[data-pad=hold]").evaluate((hold, id) => {
+    for (const kind of ["pointerdown", "pointerup"])
+      hold.dispatchEvent(new PointerEvent(kind, { pointerId: id, bubbles: true }));
+  }, pointerId);
 }
 
 /** The first press is practice: it marks nothing. */
@@ -126,6 +133,9 @@ async function handsFree(
       await page.waitForTimeout(500);
     } else if (here === "moving") {
       const dial = page.locator("[data-measuring] [data-dial]");
+      /** What measures is there a moment after the movement was begun. */
+      if (person.feels(name) && marked !== `${name} ${stage}`)
+        await dial.waitFor({ timeout: 3000 }).catch(() => undefined);
       if (!person.feels(name) || (await dial.count()) === 0) {
         await page.waitForTimeout(300);
         if ((await panel.getAttribute("data-hands")) === "moving") await pedalTwice(page);
@@ -150,7 +160,7 @@ async function handsFree(
       else if (words === "And now?") await pad.locator("[data-choice=worse]").click();
       else if (words === "Where was it?") await pad.locator("[data-choice]").last().click();
       else await pad.getByRole("button", { name: "3", exact: true }).click();
-      await expect(pad.locator("[data-pad-shows=ask] h1").filter({ hasText: words })).toBeHidden({ timeout: 8000 });
+      await expect(pad.locator("[data-pad-shows=ask] h1").filter({ hasText: words })).toBeHidden({ timeout: 20_000 });
       await page.waitForTimeout(1300);
     } else if (here === "seen") {
       await pedal(page);
@@ -176,7 +186,7 @@ test("a whole sheet is run with a pedal and a pad, and the screen is not touched
   request,
   prepare,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   const { exam, pad } = await openEquipped({ page, browser, server, prepare });
   const touched = await untouched(page);
   await handsFree(page, pad, {
@@ -382,7 +392,7 @@ test("a limb that is led again is another trial: their mean is recorded with how
   await sheet.getByRole("button", { name: /^Valsalva/ }).click();
   await page.getByRole("button", { name: /^Hold/ }).waitFor();
   await page.keyboard.press("h");
-  await expect.poll(spoken, { timeout: 8000 }).toEqual(expect.arrayContaining(["1", "2"]));
+  await expect.poll(spoken, { timeout: 20_000 }).toEqual(expect.arrayContaining(["1", "2"]));
   await pad.context().close();
 });
 
@@ -441,7 +451,24 @@ test("a delay of one's own is learned by ten presses, those before the signal ap
   page,
   prepare,
 }) => {
-  await page.addInitScript(() => (Math.random = () => 0));
+  await page.addInitScript(() => {
+    Math.random = () => 0;
+    /** When each flash was drawn, and how long after it the foot went down. */
+    const kept = { drawn: 0, presses: [] as number[] };
+    Object.assign(window, { kept });
+    new MutationObserver((changes) => {
+      if (changes.some(({ target }) => (target as HTMLElement).dataset.flash === "true"))
+        kept.drawn = performance.now();
+    }).observe(document, { attributes: true, attributeFilter: ["data-flash"], subtree: true });
+    window.addEventListener(
+      "keydown",
+      ({ timeStamp }) => {
+        if (kept.drawn > 0) kept.presses.push(timeStamp - kept.drawn);
+        kept.drawn = 0;
+      },
+      { capture: true },
+    );
+  });
   await openOwn({ page, prepare });
   const dialog = await openDevices(page);
   await dialog.getByRole("button", { name: "Simulated: Page Down" }).click();
@@ -450,16 +477,21 @@ test("a delay of one's own is learned by ten presses, those before the signal ap
   const learning = dialog.locator("[data-learning=pedal]");
   await pedal(page);
   await expect(learning).toContainText("Too soon");
-  for (let trial = 0; trial < 10; trial++) {
-    await expect(learning).toHaveAttribute("data-trials", String(trial));
+  /** On a machine that is busy a press may come so late that it counts as missed. */
+  for (let trial = 0; trial < 30 && (await learning.count()) > 0; trial++) {
     await learning.locator("[data-flash=true]").waitFor();
-    await page.waitForTimeout(150);
+    await passed(150);
     await pedal(page);
+    await learning.locator("[data-flash=false]").or(dialog.getByText("of 10 trials")).first().waitFor();
   }
   await expect(dialog.locator("[data-delay=pedal]")).toContainText("of 10 trials");
   const learned = Number(/^([\d.]+) s/.exec((await dialog.locator("[data-delay=pedal]").innerText()).trim())![1]);
-  expect(learned).toBeGreaterThan(0.14);
-  expect(learned).toBeLessThan(1);
+  const presses = await page.evaluate(() => (window as unknown as { kept: { presses: number[] } }).kept.presses);
+  const trials = presses.filter((ms) => ms <= 2000).toSorted((a, b) => a - b);
+  /** Their word before the press is half a second; a flash is drawn some time after it is due. */
+  const seen = (trials[4]! + trials[5]!) / 2000 + 0.5;
+  expect(learned).toBeGreaterThan(seen - 0.03);
+  expect(learned).toBeLessThan(seen + 0.3);
 });
 
 test("somewhere else is pointed at on their own body, right on the right from both sides, and said in words before it counts", async ({

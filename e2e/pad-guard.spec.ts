@@ -1,22 +1,24 @@
-import type { Page } from "@playwright/test";
+import type { Locator, Page } from "@playwright/test";
 import { bringAxe, violations } from "./support/axe";
 import { joinAs, stored } from "./support/devices";
 import { expect, test } from "./support/test";
 
-/** Presses through the pages as somebody alone would; the answer by the words they read. */
-async function answerAll(pad: Page, choose: (words: string) => string, most = 200): Promise<number> {
-  const question = pad.getByRole("heading", { level: 1 });
+/**
+ * Presses through the pages as somebody alone would, until the examiner's screen
+ * says that all is answered; the answer by the words they read.
+ */
+async function answerAll(pad: Page, asked: Locator, choose: (words: string) => string, most = 200): Promise<number> {
+  const question = pad.locator("[data-pad-shows=ask] h1");
+  const done = asked.getByText("They have answered all of it.");
   for (let pages = 0; pages < most; pages++) {
-    if ((await pad.locator("[data-pad-shows=ask]").count()) === 0) {
-      await pad.waitForTimeout(300);
-      if ((await pad.locator("[data-pad-shows=ask]").count()) === 0) return pages;
-    }
+    /** Between two pages the pad waits for the next. */
+    await expect
+      .poll(async () => (await question.count()) + (await done.count()), { timeout: 20_000 })
+      .toBeGreaterThan(0);
+    if ((await question.count()) === 0) return pages;
     const words = await question.innerText();
     await pad.locator(`[data-choice="${choose(words)}"]`).click();
-    await expect(async () => {
-      const next = await pad.locator("[data-pad-shows=ask] h1").allInnerTexts();
-      expect(next).not.toEqual([words]);
-    }).toPass({ timeout: 10_000 });
+    await expect.poll(() => question.allInnerTexts(), { timeout: 20_000 }).not.toEqual([words]);
   }
   return most;
 }
@@ -43,7 +45,7 @@ test("the warning questions are answered alone on a pad, in German; what is not 
   await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("Wasser");
   await pad.locator("[data-choice=back]").click();
   await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("zwischen den Beinen taub");
-  const pages = await answerAll(pad, (words) => (words.startsWith("Nachtschweiß") ? "yes" : "no"));
+  const pages = await answerAll(pad, asked, (words) => (words.startsWith("Nachtschweiß") ? "yes" : "no"));
   expect(pages).toBeGreaterThan(15);
   await expect(asked).toContainText("They have answered all of it.");
   const seen = asked.getByRole("list", { name: "Not a no" });

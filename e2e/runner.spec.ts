@@ -77,7 +77,7 @@ const LIKE_OTHERS = new Set(["buttock-pelvis", "neural-baseline"]);
 
 for (const sheet of SHEETS.filter(({ id }) => ALL || !LIKE_OTHERS.has(id))) {
   test(`by keyboard only: ${sheet.label}`, async ({ page }) => {
-    test.setTimeout(150_000);
+    test.setTimeout(300_000);
     const exam = await openSheet(page, sheet);
     const { keyboard } = page;
     const presses = await runThrough(page, {
@@ -110,7 +110,7 @@ test.describe("by touch", () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
   for (const sheet of touched) {
     test(`by touch only: ${sheet.label}`, async ({ page }) => {
-      test.setTimeout(150_000);
+      test.setTimeout(300_000);
       const exam = await openSheet(page, sheet);
       await runThrough(page, {
         clear: () => page.getByRole("button", { name: /^Nothing came/ }).tap(),

@@ -173,7 +173,7 @@ test("a screen hears of what another one did, without asking", async ({ page, re
   /** Where nothing is told, the screen asks every three seconds: five in a row sooner than that were told. */
   for (let turn = 1; turn <= 5; turn++) {
     builder.add("note-written", { text: `said elsewhere ${turn}` });
-    const heard = page.waitForResponse((answer) => answer.url().includes("/events?after="), { timeout: 2000 });
+    const heard = page.waitForResponse((answer) => answer.url().includes("/events?after="), { timeout: 2500 });
     await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
     const { events } = (await (await heard).json()) as { events: { body: object }[] };
     expect(events.at(-1)?.body).toMatchObject({ text: `said elsewhere ${turn}` });

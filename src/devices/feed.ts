@@ -31,3 +31,16 @@ export function makeFeed() {
 
 /** The clock that the devices of this machine share, in ms: it goes on evenly whatever happens to the time of day. */
 export const clock = (): number => performance.now();
+
+/** An event older than this does not tell the time of this clock. */
+const BELIEVED_MS = 5000;
+
+/**
+ * When a press was made, in ms of the same clock: a page that is busy hears of it
+ * later, and that is no part of anybody's delay.
+ *
+ * @example pressedAt({ timeStamp: 1200 }, 1450) // 1200
+ * @example pressedAt({ timeStamp: 0 }, 99_000) // 99000
+ */
+export const pressedAt = (event: { readonly timeStamp: number }, now = clock()): number =>
+  event.timeStamp <= now && now - event.timeStamp <= BELIEVED_MS ? event.timeStamp : now;

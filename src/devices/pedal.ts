@@ -1,5 +1,5 @@
 import { PedalReader, type PedalSays } from "@/core/measurement";
-import { clock } from "./feed";
+import { clock, pressedAt } from "./feed";
 
 /** The key a pedal sends, and that of a second one beside it. */
 export type Pedal = { readonly key: string; readonly second: string | null };
@@ -49,11 +49,11 @@ export function listenToPedal(pedal: Pedal, onSays: (said: PedalSays) => void): 
   };
   const down = (event: KeyboardEvent) => {
     if (!take(event) || event.repeat) return;
-    if (event.key === pedal.second) onSays({ says: "next", at: clock() });
-    else tell(reader.down(clock()));
+    if (event.key === pedal.second) onSays({ says: "next", at: pressedAt(event) });
+    else tell(reader.down(pressedAt(event)));
   };
   const up = (event: KeyboardEvent) => {
-    if (take(event) && event.key === pedal.key) tell(reader.up(clock()));
+    if (take(event) && event.key === pedal.key) tell(reader.up(pressedAt(event)));
   };
   window.addEventListener("keydown", down, { capture: true });
   window.addEventListener("keyup", up, { capture: true });

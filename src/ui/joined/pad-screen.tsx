@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ELSEWHERE, PAD_WORDS, padChoice, padQuestion } from "@/core/admission";
 import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
-import { clock } from "@/devices/feed";
+import { pressedAt } from "@/devices/feed";
 import type { DeviceSign, PadChoice } from "@/wire/devices";
 import { playTone } from "../primitives/tone";
 import { useWakeLock } from "../shell/use-wake-lock";
@@ -39,8 +39,8 @@ function Hold({ sign, label, say, onStop }: { sign: DeviceSign; label: string; s
     if (held.current) clearTimeout(held.current);
     held.current = null;
   };
-  const mark = () => {
-    say({ says: "now" }, clock());
+  const mark = (event: React.SyntheticEvent) => {
+    say({ says: "now" }, pressedAt(event));
     felt();
     setDark(true);
     setTimeout(() => setDark(false), DARK_FOR_MS);
@@ -51,7 +51,7 @@ function Hold({ sign, label, say, onStop }: { sign: DeviceSign; label: string; s
       letGo();
       return onStop();
     }
-    mark();
+    mark(event);
     held.current = setTimeout(onStop, HELD_FOR_STOP_MS);
   };
   const lift = (event: React.PointerEvent) => {
@@ -73,7 +73,7 @@ function Hold({ sign, label, say, onStop }: { sign: DeviceSign; label: string; s
         if (event.key === "Escape") onStop();
         else if (event.key === " " || event.key === "Enter") {
           event.preventDefault();
-          mark();
+          mark(event);
         }
       }}
     >
