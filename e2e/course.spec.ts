@@ -186,6 +186,41 @@ async function dueAgain(page: Page, request: APIRequestContext, person: string, 
   await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe(on)).toPass();
 }
 
+test("a progress letter is as it was made last: what was asked, and what was left out, over a reload", async ({
+  page,
+  prepare,
+  request,
+}) => {
+  const first = await prepare((builder) => {
+    calfVisit({ onset: 42, rest: 1 })(builder);
+    builder.sign();
+  });
+  const person = personOf(first);
+  const { episode } = (await coursesOf(request, person)).courses[0]!;
+  await page.goto(`/people/${person}/progress/${episode}`);
+  const asked = page.getByLabel("A question, or what you suggest");
+  const neurology = page.locator("[data-letter] section", { has: page.getByRole("heading", { name: "Neurology" }) });
+  const line = neurology.getByRole("listitem").first();
+  const ticked = line.getByRole("checkbox");
+  const words = (await line.innerText()).trim();
+  await asked.fill("Would you look at the reflex again?");
+  await ticked.uncheck();
+  const pdf = page.waitForEvent("download");
+  await page.getByRole("button", { name: "PDF with the signs drawn" }).click();
+  await pdf;
+  await expect(page.getByText("Made.", { exact: true })).toBeVisible();
+  const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
+  await expect(made).toContainText("1 line left out, added: “Would you look at the reflex again?”");
+  await page.reload();
+  await expect(asked).toHaveValue("Would you look at the reflex again?");
+  await expect(ticked).not.toBeChecked();
+  await expect(made.getByRole("listitem")).toHaveCount(1);
+  /** On paper stands what is left. */
+  await page.emulateMedia({ media: "print" });
+  for (const one of await page.getByText(words).all()) await expect(one).toBeHidden();
+  await expect(page.getByText("Would you look at the reflex again?").filter({ visible: true })).toHaveCount(1);
+});
+
 test("a day to come back, a letter and an outcome are kept with the course", async ({ page, prepare, request }) => {
   const first = await prepare((builder) => {
     calfVisit({ onset: 42, rest: 1 })(builder);

@@ -126,6 +126,81 @@ test("persons of a table are shown before anything is written, mapped, and taken
   await expect(page.locator("[data-fate='here already']")).toHaveCount(2);
 });
 
+test("numbers of another system are mapped, shown before anything is written, and stand on the person's page", async ({
+  page,
+  request,
+}) => {
+  const number = (text: string, value: object) => ({
+    resource: {
+      resourceType: "Observation",
+      code: { text, coding: [{ system: "urn:example:of-another", code: text.length.toString() }] },
+      subject: { reference: "Patient/p1" },
+      effectiveDateTime: "2026-02-03",
+      ...value,
+    },
+  });
+  const bundle = {
+    resourceType: "Bundle",
+    entry: [
+      { resource: { resourceType: "Patient", id: "p1", name: [{ text: "Oona Tidewater" }], birthDate: "1990-05-02" } },
+      number("Cervical rotation, right", { valueQuantity: { value: 61, code: "deg" } }),
+      number("Lift of the stretched leg", { valueQuantity: { value: 44, code: "deg" } }),
+      number("Pain today", { valueInteger: 6 }),
+      number("Shoe size", { valueInteger: 38 }),
+      {
+        resource: {
+          resourceType: "Condition",
+          code: { text: "Stiff in the morning" },
+          subject: { reference: "Patient/p1" },
+        },
+      },
+    ],
+  };
+  const choose = () =>
+    page.locator("input[type=file]").setInputFiles({
+      name: "theirs.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(bundle)),
+    });
+  await page.goto("/people/incoming");
+  await choose();
+  const kinds = page.getByRole("region", { name: "Which number is which" });
+  const is = (what: string) => kinds.getByLabel(`${what} is`);
+  await expect(is("Cervical rotation, right")).toHaveValue("neck-rotation.rotation.right");
+  await expect(is("Lift of the stretched leg")).toHaveValue("as told");
+  await expect(is("Pain today")).toHaveValue("rating");
+  await expect(is("Shoe size")).toHaveValue("not taken");
+  await expect(page.locator("[data-fate=new]")).toContainText("4 things told");
+  await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
+  await expect(is("Lift of the stretched leg")).toHaveValue("straight-leg-raise.end.left");
+  await is("Pain today").selectOption("not taken");
+  await expect(page.locator("[data-fate=new]")).toContainText("3 things told");
+  await bringAxe(page);
+  expect(await violations(page, "everything")).toEqual([]);
+  await page.getByRole("button", { name: "Add the new ones" }).click();
+  await expect(page.getByText("1 added, and 3 things told.")).toBeVisible();
+  /** Once more: nothing is new. */
+  await page.goto("/people/incoming");
+  await choose();
+  await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
+  await is("Pain today").selectOption("not taken");
+  await expect(page.locator("[data-fate='here already']")).not.toContainText("told");
+  await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
+
+  const { people } = (await (await request.get("/api/people?q=tidewater")).json()) as { people: { id: string }[] };
+  expect(people).toHaveLength(1);
+  await page.goto(`/people/${people[0]!.id}`);
+  const told = page.locator("[data-told-numbers]");
+  await expect(told.getByRole("row")).toHaveCount(3);
+  await expect(told.getByRole("row").filter({ hasText: "Straight leg raised, left" })).toContainText("44°");
+  await expect(told).toContainText("told as “Lift of the stretched leg”");
+  await expect(told).not.toContainText("Shoe");
+  await page.getByText("Not read here, kept as it came (1)").click();
+  await expect(page.getByText("Stiff in the morning")).toBeVisible();
+  await bringAxe(page);
+  expect(await violations(page, "everything")).toEqual([]);
+});
+
 test("what is due is taken away as a calendar", async ({ page }) => {
   const answer = await page.request.get("/api/due/calendar");
   expect(answer.headers()["content-type"]).toContain("text/calendar");

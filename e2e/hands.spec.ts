@@ -447,6 +447,47 @@ test("the movement is kept beside its angle where that is asked for, and the tab
   await expect(curves).toContainText(`${value}°`);
 });
 
+for (const isAllowed of [true, false])
+  test(`a serial line ${isAllowed ? "that was allowed opens by itself" : "that is allowed no longer is opened by hand"} after the page was loaded anew`, async ({
+    page,
+    prepare,
+  }) => {
+    await page.addInitScript((isKept) => {
+      const port = () => ({
+        open: async () => {},
+        close: async () => {},
+        readable: new ReadableStream<Uint8Array>({
+          start: (stream) =>
+            void setInterval(
+              () => stream.enqueue(new TextEncoder().encode(`${Math.round(performance.now())},33.0,deg\n`)),
+              40,
+            ),
+        }),
+      });
+      const serial = {
+        requestPort: async () => (sessionStorage.setItem("was-chosen", "yes"), port()),
+        getPorts: async () => (isKept && sessionStorage.getItem("was-chosen") ? [port()] : []),
+      };
+      Object.defineProperty(navigator, "serial", { value: serial });
+    }, isAllowed);
+    await openOwn({ page, prepare }, only("straight-leg-raise"));
+    const dialog = await openDevices(page);
+    const line = dialog.getByRole("button", { name: "Serial line", exact: true });
+    await line.click();
+    await expect(line).toHaveAttribute("aria-pressed", "true");
+    await closeDevices(page);
+    await page.reload();
+    const again = await openDevices(page);
+    await expect(again.getByRole("button", { name: "Serial line", exact: true })).toHaveAttribute(
+      "aria-pressed",
+      String(isAllowed),
+    );
+    await closeDevices(page);
+    const dial = page.locator("[data-measuring] [data-dial]");
+    if (isAllowed) await expect(dial).toHaveAttribute("data-dial", /^-?\d/);
+    else await expect(dial).toHaveCount(0);
+  });
+
 test("a delay of one's own is learned by ten presses, those before the signal apart, and stands in for the usual one", async ({
   page,
   prepare,

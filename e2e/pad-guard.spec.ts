@@ -74,3 +74,37 @@ test("the warning questions are answered alone on a pad, in German; what is not 
   await expect(pad.locator("[data-pad-shows=wait]")).toBeVisible();
   await pad.context().close();
 });
+
+test("stop pressed while the questions are answered is said at once on the examiner's screen, and what was answered stays", async ({
+  page,
+  browser,
+  server,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
+  await page.goto(`/exams/${exam}/guard`);
+  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
+  const pad = await joinAs(browser, server.url, page, /^Answer pad/);
+  const asked = page.getByRole("region", { name: "They answer on a pad" });
+  const question = pad.locator("[data-pad-shows=ask] h1");
+  for (let turn = 0; turn < 3; turn++) {
+    const words = await question.innerText();
+    await pad.locator("[data-choice=no]").click();
+    await expect(question).not.toHaveText(words);
+  }
+  await expect(asked).toHaveAttribute("data-pad-asked", /^3 of/);
+  const words = await question.innerText();
+  await pad.getByRole("button", { name: "Stop", exact: true }).click();
+  await expect(asked.getByRole("alert")).toContainText("They pressed stop on their pad");
+  await expect(pad.locator("[data-pad-shows=stopped]")).toBeVisible();
+  await expect
+    .poll(async () => (await stored(request, exam)).filter(({ type }) => type === "run-stopped").length)
+    .toBe(1);
+  await asked.getByRole("button", { name: "Go on with the questions" }).click();
+  await expect(question).toHaveText(words);
+  await expect(asked).toHaveAttribute("data-pad-asked", /^3 of/);
+  await pad.locator("[data-choice=no]").click();
+  await expect(asked).toHaveAttribute("data-pad-asked", /^4 of/);
+  await pad.context().close();
+});

@@ -14,7 +14,7 @@ export type Server = {
   readonly stop: () => Promise<void>;
 };
 
-const START_LIMIT_MS = 30_000;
+const START_LIMIT_MS = 120_000;
 
 const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {
@@ -35,7 +35,7 @@ async function untilAnswering(url: string, child: ChildProcess): Promise<void> {
   const deadline = Date.now() + START_LIMIT_MS;
   while (Date.now() < deadline) {
     if (child.exitCode !== null) throw new Error(`The server ended with ${child.exitCode} before it answered.`);
-    const answers = await fetch(`${url}/api/health`, { redirect: "manual" }).then(
+    const answers = await fetch(`${url}/api/health`, { redirect: "manual", signal: AbortSignal.timeout(5000) }).then(
       () => true,
       () => false,
     );

@@ -43,7 +43,7 @@ function personsIn(): Row {
   const content = `name,born\n${Array.from({ length: PERSONS }, (_, index) => `P${index} Abc${index % 97},19${50 + (index % 50)}-0${1 + (index % 9)}-1${index % 10}`).join("\n")}`;
   const columns = Object.fromEntries(INCOMING_COLUMNS.map((column) => [column, null])) as ColumnsChosen;
   const taking = { now: new Date().toISOString(), newId: randomUUID };
-  const incoming = { kind: "csv", content, columns, dates: "year-month-day" } as const;
+  const incoming = { kind: "csv", content, columns, dates: "year-month-day", numbers: [] } as const;
   const timed = (isTrial: boolean) => {
     const began = performance.now();
     takeIn(store, incoming, { ...taking, isTrial });

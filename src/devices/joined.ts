@@ -8,7 +8,7 @@ import { tieToServer } from "./tie";
 /** The other end of the line: a device that joined. */
 export type JoinedLine = {
   readonly close: () => void;
-  /** Says something that happened at a moment of this device's clock. What cannot be sent at once is sent again. */
+  /** Says something that happened at a moment of this device's clock. What cannot be sent at once is sent again, but for samples. */
   readonly say: (said: Omit<DeviceSaid, "at">, at?: number) => void;
   readonly leave: () => Promise<void>;
 };
@@ -16,7 +16,33 @@ export type JoinedLine = {
 const AGAIN_AFTER_MS = 400;
 const MOST_WAITING = 60;
 const MOST_AT_ONCE = 20;
+/** Samples do not wait for those before them to arrive: each has its moment, and the screen puts them in order. */
+const SAMPLES_ON_THE_WAY = 3;
 const TIED_AGAIN_MS = 60_000;
+
+/** Old samples are of no use to anybody: what could not be sent is not sent again. */
+function samplesLine(onEnd: () => void) {
+  let samples: DeviceSaid[] = [];
+  let onTheWay = 0;
+  let isClosed = false;
+  const send = async (): Promise<void> => {
+    if (isClosed || samples.length === 0 || onTheWay >= SAMPLES_ON_THE_WAY) return;
+    const batch = samples.slice(-MOST_AT_ONCE);
+    samples = [];
+    onTheWay++;
+    const taken = await call(DEVICE_ROUTES.joinedSay, {}, { said: batch as never }, 5000);
+    onTheWay--;
+    if (!taken.ok && taken.status === 401) return onEnd();
+    return send();
+  };
+  return {
+    close: () => void (isClosed = true),
+    say: (one: DeviceSaid) => {
+      samples = [...samples, one].slice(-MOST_WAITING);
+      void send();
+    },
+  };
+}
 
 /**
  * @param onShow told what to show
@@ -43,6 +69,7 @@ export function openJoined(
   let waiting: DeviceSaid[] = [];
   let isSending = false;
   let isClosed = false;
+  const samples = samplesLine(onEnd);
   const send = async (): Promise<void> => {
     if (isSending || isClosed || waiting.length === 0) return;
     isSending = true;
@@ -82,6 +109,7 @@ export function openJoined(
   };
   const close = () => {
     isClosed = true;
+    samples.close();
     clearInterval(again);
     source.close();
   };
@@ -90,8 +118,7 @@ export function openJoined(
     say: (said, at = clock()) => {
       const one = { ...said, at: inServerTime(at), ...(said.t ? { t: said.t.map(inServerTime) } : {}) };
       if (said.says === "stop") return void sendStop(one);
-      /** Old samples are of no use to anybody; words are kept. */
-      if (waiting.length >= MOST_WAITING) waiting = waiting.filter(({ says }) => says !== "samples");
+      if (said.says === "samples") return samples.say(one);
       waiting = [...waiting, one];
       void send();
     },

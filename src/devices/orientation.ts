@@ -43,6 +43,16 @@ export function orientationSensor(turns: Turns = "lean"): Device {
     zero = null;
     feed.set({ is: "closed" });
   };
+  const listen = () => {
+    window.addEventListener("deviceorientation", heard);
+    waiting = setTimeout(() => {
+      window.removeEventListener("deviceorientation", heard);
+      feed.set({
+        is: "failed",
+        why: "This device has no such sensor, or it says nothing. Use another, or type the angle.",
+      });
+    }, NOTHING_AFTER_MS);
+  };
   return {
     id: "orientation",
     label: "This device's own sensor",
@@ -62,14 +72,14 @@ export function orientationSensor(turns: Turns = "lean"): Device {
           is: "failed",
           why: "The sensor was refused. Allow motion and orientation for this page in the browser's settings, then try again.",
         });
-      window.addEventListener("deviceorientation", heard);
-      waiting = setTimeout(() => {
-        window.removeEventListener("deviceorientation", heard);
-        feed.set({
-          is: "failed",
-          why: "This device has no such sensor, or it says nothing. Use another, or type the angle.",
-        });
-      }, NOTHING_AFTER_MS);
+      listen();
+    },
+    /** Where a browser asks first, it asks each time the page is loaded. */
+    reopen: async () => {
+      if (sensorProblem() || (DeviceOrientationEvent as unknown as Asking).requestPermission) return false;
+      feed.set({ is: "opening" });
+      listen();
+      return true;
     },
     close,
   };

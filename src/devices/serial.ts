@@ -7,7 +7,9 @@ type Port = {
   close: () => Promise<void>;
   readonly readable: ReadableStream<Uint8Array> | null;
 };
-type WithSerial = Navigator & { readonly serial?: { requestPort: () => Promise<Port> } };
+type WithSerial = Navigator & {
+  readonly serial?: { requestPort: () => Promise<Port>; getPorts: () => Promise<readonly Port[]> };
+};
 
 const BAUD = 115_200;
 const MOST_WRONG = 20;
@@ -17,6 +19,32 @@ export const serialProblem = (): string | null =>
   (navigator as WithSerial).serial
     ? null
     : "This browser has no serial port. Use one that has, a joined probe, or type the number.";
+
+/**
+ * Reads a line after another until the device ends it.
+ *
+ * @param take gives back what is wrong with a line; null: nothing
+ * @throws Error once too many on end cannot be read
+ */
+async function readLines(
+  reader: ReadableStreamDefaultReader<Uint8Array>,
+  take: (line: string) => string | null,
+): Promise<void> {
+  const decoder = new TextDecoder();
+  let [rest, wrong] = ["", 0];
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return;
+    const lines = (rest + decoder.decode(value, { stream: true })).split(/\r\n|\n|\r/);
+    rest = lines.pop()!.slice(-200);
+    for (const line of lines) {
+      const problem = take(line);
+      wrong = problem ? wrong + 1 : 0;
+      if (problem && wrong >= MOST_WRONG)
+        throw new Error(`${problem}. Set the device to send one reading a line, or type the number.`);
+    }
+  }
+}
 
 /** A device on a serial line: one reading a line, as docs/devices.md says. */
 export function serialLine(): Device {
@@ -37,29 +65,25 @@ export function serialLine(): Device {
     return null;
   };
 
-  const readAll = async (readable: ReadableStream<Uint8Array>): Promise<void> => {
-    const decoder = new TextDecoder();
-    reader = readable.getReader();
-    let [rest, wrong] = ["", 0];
-    for (;;) {
-      const { done, value } = await reader.read();
-      if (done) return;
-      const lines = (rest + decoder.decode(value, { stream: true })).split(/\r\n|\n|\r/);
-      rest = lines.pop()!.slice(-200);
-      for (const line of lines) {
-        const problem = take(line);
-        wrong = problem ? wrong + 1 : 0;
-        if (problem && wrong >= MOST_WRONG)
-          throw new Error(`${problem}. Set the device to send one reading a line, or type the number.`);
-      }
-    }
-  };
-
   const close = () => {
     void reader?.cancel().catch(() => {});
     void port?.close().catch(() => {});
     [reader, port, offset] = [null, null, null];
     feed.set({ is: "closed" });
+  };
+
+  const openPort = async (chosen: Port): Promise<void> => {
+    port = chosen;
+    await port.open({ baudRate: BAUD });
+    feed.set({ is: "open" });
+    reader = port.readable!.getReader();
+    void readLines(reader, take)
+      .then(() =>
+        feed.set({ is: "failed", why: "The serial line ended. Plug it in and open it again, or type the number." }),
+      )
+      .catch((error: unknown) =>
+        feed.set({ is: "failed", why: error instanceof Error ? error.message : String(error) }),
+      );
   };
 
   return {
@@ -80,18 +104,20 @@ export function serialLine(): Device {
       if (problem) return feed.set({ is: "failed", why: problem });
       feed.set({ is: "opening" });
       try {
-        port = await (navigator as WithSerial).serial!.requestPort();
-        await port.open({ baudRate: BAUD });
-        feed.set({ is: "open" });
-        void readAll(port.readable!)
-          .then(() =>
-            feed.set({ is: "failed", why: "The serial line ended. Plug it in and open it again, or type the number." }),
-          )
-          .catch((error: unknown) =>
-            feed.set({ is: "failed", why: error instanceof Error ? error.message : String(error) }),
-          );
+        await openPort(await (navigator as WithSerial).serial!.requestPort());
       } catch {
         feed.set({ is: "failed", why: "No port was chosen, or it is in use. Choose one, or type the number." });
+      }
+    },
+    /** The one port that was allowed; where there are several, nobody knows which was meant. */
+    reopen: async () => {
+      try {
+        const [only, ...others] = (await (navigator as WithSerial).serial?.getPorts()) ?? [];
+        if (!only || others.length > 0) return false;
+        await openPort(only);
+        return true;
+      } catch {
+        return false;
       }
     },
     close,

@@ -1,5 +1,6 @@
 import type { Course, CourseVisit } from "@/core/course";
-import type { Person, StreamEvent } from "@/core/record";
+import type { ToldRow } from "@/core/exchange";
+import type { KeptResource, Person, StreamEvent } from "@/core/record";
 
 /** Another continuation of a course, kept whole beside it. */
 export type CourseBranch = { readonly episode: string; readonly head: string; readonly events: readonly StreamEvent[] };
@@ -7,6 +8,8 @@ export type CourseBranch = { readonly episode: string; readonly head: string; re
 /** All courses of a person, the latest first, as the course page shows them. */
 export type PersonCourses = {
   readonly person: Person;
+  /** What other systems told of them. */
+  readonly told: { readonly rows: readonly ToldRow[]; readonly kept: readonly KeptResource[] };
   readonly courses: readonly Course[];
   /** How courses were continued elsewhere, kept whole beside them; the head is a continuation's name. */
   readonly continued: readonly CourseBranch[];

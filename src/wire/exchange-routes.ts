@@ -6,6 +6,8 @@ import { MOST } from "./exam-routes";
 import { answers, route } from "./route";
 
 const MOST_LINES = 400;
+/** Kinds of number in a file that are mapped by hand. */
+const MOST_KINDS = 500;
 
 /** What a letter is asked to be. What the writer leaves out or adds is kept apart from what is generated. */
 const letterAsked = closed({
@@ -43,12 +45,14 @@ export const EXCHANGE_ROUTES = {
         contact: column(),
       }),
       dates: oneOf(DATE_ORDERS),
+      numbers: listOfEach(closed({ kind: text(2000, 1), is: text(120, 1) }), MOST_KINDS),
       isTrial: yesNo(),
     }),
     limit: INCOMING_MAX_BYTES,
     answer: holding({
       fates: listOfEach(holding({ where: text(400), name: text(4000), fate: text(40), why: text(4000) }), MOST),
       added: wholeIn(0, MOST),
+      numbers: listOfEach(holding({ kind: text(2000), what: text(400), is: text(120) }), MOST),
     }),
     answers: answers<Fates & TakenIn>(),
   }),

@@ -12,7 +12,7 @@ import {
   yesNo,
 } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
-import { type OwnError, ownError, ownSentence, type Person, shippedSentence } from "@/core/record";
+import { KEPT_MOST_LETTERS, type OwnError, ownError, ownSentence, type Person, shippedSentence } from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import { ACCOUNT_ROUTES } from "./account-routes";
 import { DEVICE_ROUTES } from "./device-routes";
@@ -136,6 +136,10 @@ export const ROUTES = {
     act: "see a record",
     answer: holding({
       person,
+      told: holding({
+        rows: listOfEach(holding({ key: text(600), label: text(400) }), MOST),
+        kept: listOfEach(holding({ what: text(80), json: text(KEPT_MOST_LETTERS) }), MOST),
+      }),
       courses: listOfEach(holding({ episode: uuid(), sentence: text(4000) }), MOST),
       continued: listOfEach(holding({ episode: uuid(), head: text(80) }), MOST),
       odd: listOfEach(text(400), MOST),

@@ -30,12 +30,26 @@ export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { type BundleRead, notesOfTold, type PersonTold, readBundle } from "./fhir/from-bundle";
 export { type OnTheList, patientOf } from "./fhir/about-person";
+export {
+  AS_TOLD,
+  fitsTarget,
+  kindOfNumber,
+  type KindsChosen,
+  NOT_TAKEN,
+  numberTaken,
+  type NumberRead,
+  type NumberKind,
+  numberKinds,
+} from "./told/kinds";
+export { type ExamHeld, type ToldRow, toldRows } from "./told/rows";
+export { guessTold, TOLD_TARGETS, type ToldTarget, toldTarget } from "./told/targets";
 export { codeSystems } from "./fhir/codes";
 export type { Bundle, BundleEntry, Resource } from "./fhir/resources";
 export { guardQuestionnaire } from "./fhir/questionnaire";
 export type { BundleInput } from "./fhir/telling";
 export { toBundle } from "./fhir/to-bundle";
 export { escaped, type HandOver, readablePage } from "./hand-over/readable-page";
+export { editedLetter } from "./letters/edited";
 export { describeRun } from "./letters/describe-run";
 export {
   PDF_LETTERS,

@@ -45,6 +45,11 @@ export type Device = {
   /** How many streams: two for what measures two places at once. */
   readonly streams: 1 | 2;
   readonly open: () => Promise<void>;
+  /**
+   * Opens it without asking anybody, where it was allowed before; false: it has to be
+   * opened by hand. Left out: opening asks nobody.
+   */
+  readonly reopen?: () => Promise<boolean>;
   readonly close: () => void;
   readonly state: () => DeviceState;
   /** Told of each reading, and of which stream it is; and, without one, of a change of state. */

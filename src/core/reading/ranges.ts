@@ -6,6 +6,7 @@ import { ageAtExam, effectiveRuns, type ExamState, type Run } from "../record";
 export type RangeValue = { readonly value: number; readonly cameAt: number | null };
 
 export type RangeRow = {
+  readonly test: RangeOf["test"];
   readonly joint: RangeJoint;
   readonly way: string;
   readonly done: "active" | "passive";
@@ -63,9 +64,10 @@ export function rangesOf(state: ExamState): readonly RangeRow[] {
   return [...rows.values()].map((found): RangeRow => {
     const at = (side: Found["side"]) => found.find((one) => one.side === side)?.at ?? null;
     const [right, left] = [at("right"), at("left")];
-    const { joint, way, done } = found[0]!.of;
+    const { test, joint, way, done } = found[0]!.of;
     const measure = measureOf(found[0]!, age);
     return {
+      test,
       joint,
       way,
       done,

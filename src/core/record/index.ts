@@ -63,7 +63,7 @@ export { type MeasuredHow } from "./measured-how";
 export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
 export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
-export { type PersonEntry, type PersonState } from "./events/person";
+export { type PersonEntry, type PersonState, type ToldOnce } from "./events/person";
 export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";
 export { DECLINED, STOP_REASONS } from "./events/run";
@@ -113,6 +113,18 @@ export {
   TEAMS,
 } from "./events/clinic-keeping";
 export { keptUntil } from "./retention";
+export {
+  KEPT_MOST_LETTERS,
+  type KeptResource,
+  keptResource,
+  MOST_KEPT,
+  MOST_TOLD_NUMBERS,
+  TOLD_UNITS,
+  type ToldBody,
+  type ToldNumber,
+  toldNumber,
+  type ToldUnit,
+} from "./told-number";
 export { errorsThatJudge } from "./errors-that-judge";
 export { APART, EXAMINERS, type OwnError, ownError, type OwnErrorInput } from "./events/clinic-error";
 export { techniquesSoFar } from "./events/technique";

@@ -30,7 +30,7 @@ describe("a request that is answered straight", () => {
   const echo = async (one: Request): Promise<Response> => {
     asked++;
     try {
-      const text = await bodyText(one, 300_000);
+      const text = await bodyText(one, ROUTES.appendEvents.limit);
       const { method, url, headers } = one;
       return Response.json(
         { method, url, text, own: headers.get("x-own"), host: headers.get("host") },

@@ -8,11 +8,12 @@ import { loadDemo } from "@/fixtures/demo/demo";
 import { NOW } from "@/fixtures/store";
 import { endToken, makeToken, tokenIn, tokensOf } from "../accounts/tokens";
 import { FHIR_TYPES, resourcesOf } from "../exchange/fhir-endpoint";
+import { toldAgain } from "../exchange/fhir-told";
 import { wholeLog } from "../log/access-log";
 import { people } from "../store/schema";
 import { theStore } from "../store/open";
 import { isSigned } from "../repositories/grants";
-import { findPerson } from "../repositories/people";
+import { findPerson, updatePerson } from "../repositories/people";
 import { answerCalendar, answerFhir } from "./systems";
 
 const published = new Fhir();
@@ -186,6 +187,43 @@ describe("what another system is answered", () => {
       }
       expect(everything.total).toBe(total);
     }
+  });
+
+  it("gives each resource that was told by its own id, and is asked by none that was not, nor of what is not signed", async () => {
+    const store = theStore();
+    const person = everybody.find((one) => findPerson(store, one)!.exams.some(({ id }) => isSigned(store, id)))!;
+    const all = (await ask(`Patient/${person}/$everything?_count=200`)).told.entry!;
+    expect(all.length).toBeGreaterThan(20);
+    for (const { resource } of all) {
+      const { status, told } = await ask(`${String(resource.resourceType)}/${String(resource.id)}`);
+      expect([status, told]).toEqual([200, resource]);
+    }
+    const types = [...new Set(all.map(({ resource }) => String(resource.resourceType)))];
+    const { id } = all.find(({ resource }) => resource.resourceType === "Observation")!.resource;
+    /** An id is of its own type alone. */
+    for (const type of types.filter((one) => one !== "Observation" && one !== "Patient"))
+      expect((await ask(`${type}/${String(id)}`)).status, type).toBe(404);
+    for (const exam of findPerson(store, person)!.exams.filter((one) => !isSigned(store, one.id)))
+      expect((await ask(`Encounter/${exam.id}`)).status).toBe(404);
+  });
+
+  it("works out what it tells once while nothing of theirs changes, and anew when something did", async () => {
+    const store = theStore();
+    const person = everybody[0]!;
+    let times = 0;
+    const work = async () => (times++, resourcesOf(store, person, NOW));
+    const at = Date.parse(NOW);
+    const first = await toldAgain(store, person, at, work);
+    expect(await toldAgain(store, person, at + 1000, work)).toBe(first);
+    expect(times).toBe(1);
+    await toldAgain(store, person, at + 3_600_000, work);
+    expect(times).toBe(2);
+    const { name, birthDate, sex, contact } = findPerson(store, person)!;
+    updatePerson(store, { id: person, name, birthDate, sex, contact, notes: "Prefers mornings." }, { now: NOW });
+    await toldAgain(store, person, at + 3_600_001, work);
+    expect(times).toBe(3);
+    expect(await toldAgain(store, "00000000-0000-4000-8000-ffffffffffff", at, work)).toBeNull();
+    expect(times).toBe(3);
   });
 
   it("publishes its codes", async () => {

@@ -2,6 +2,7 @@ import { isUuid, type Resource, type Scope } from "@/core";
 import { ADDRESS_HEADER, isEncrypted } from "../accounts/auth";
 import { tokenIn, type Token } from "../accounts/tokens";
 import { capabilities, type FhirAnswer, fhirAnswer, outcome, personIn } from "../exchange/fhir-endpoint";
+import { toldAgain, whoseResource } from "../exchange/fhir-told";
 import { dueCalendar } from "../exchange/due-calendar";
 import { heavy } from "../heavy/pool";
 import { note } from "../log/access-log";
@@ -64,11 +65,16 @@ export async function answerFhir(request: Request, path: readonly string[]): Pro
         "www-authenticate": 'Bearer realm="fhir"',
       });
     const query = Object.fromEntries(new URL(request.url).searchParams);
-    const person = personIn({ path, query });
+    const person = personIn({ path, query }, (type, id) => whoseResource(store, type, id));
     noteRead(store, token, request, person !== null && isUuid(person) ? person : "");
-    const resources = async (whose: string) =>
-      JSON.parse(await heavy("fhirOfPerson", whose, now())) as readonly Resource[] | null;
-    return told(await fhirAnswer(store, { path, query, base }, resources));
+    const resources = (whose: string) =>
+      toldAgain(
+        store,
+        whose,
+        Date.parse(now()),
+        async () => JSON.parse(await heavy("fhirOfPerson", whose, now())) as readonly Resource[] | null,
+      );
+    return told(await fhirAnswer(store, { path, query, base }, person, resources));
   } catch (error) {
     if (error instanceof StoreError) return told(outcome(503, error.message));
     logFailure("a request of another system failed", error);

@@ -101,7 +101,7 @@ export const capabilities = (base: string, now: Date): FhirTold => ({
         },
         ...FHIR_TYPES.map((type) => ({
           type,
-          interaction: [{ code: "search-type" }],
+          interaction: [{ code: "read" }, { code: "search-type" }],
           searchParam: [{ name: "patient", type: "reference" }],
         })),
         ...CODE_TYPES.map((type) => ({ type, interaction: [{ code: "search-type" }] })),
@@ -233,18 +233,37 @@ function codes(asked: FhirAsked): FhirAnswer {
   return searchset(asked, all.slice(page.offset, page.offset + page.count), all.length, page);
 }
 
-/** Whom it is about: the id behind `Patient/`, or that of the parameter, "abc" or "Patient/abc"; null: nobody is named. */
-export const personIn = ({ path, query: { patient, subject } }: Pick<FhirAsked, "path" | "query">): string | null =>
-  (path[0] === "Patient" ? path[1] : (patient ?? subject)?.replace(/^Patient\//, "")) ?? null;
+/**
+ * Whom it is about: the id behind `Patient/`, or that of the parameter, "abc" or
+ * "Patient/abc", or whose the resource of that id is; null: nobody is named.
+ */
+export function personIn(
+  { path, query: { patient, subject } }: Pick<FhirAsked, "path" | "query">,
+  whose: (type: string, id: string) => string | null,
+): string | null {
+  const [type = "", id] = path;
+  if (type === "Patient") return id ?? null;
+  return id === undefined ? ((patient ?? subject)?.replace(/^Patient\//, "") ?? null) : whose(type, id);
+}
+
+/** One resource by its own id, which whoever asks was told before. */
+const oneOf = (all: readonly Resource[] | null, type: string, id: string): FhirAnswer => {
+  const one = all?.find((resource) => resource.resourceType === type && resource.id === id);
+  return one
+    ? { status: 200, resource: one }
+    : outcome(404, `No ${type} ${id} was told to anybody. Ask by patient first: ${type}?patient=…`);
+};
 
 /**
  * Answers what another system asks.
  *
+ * @param person whom it is about, as `personIn` says
  * @param resources what may be told of somebody, as `resourcesOf` gives it: worked out elsewhere, since it takes a while
  */
 export async function fhirAnswer(
   store: Store,
   asked: FhirAsked,
+  person: string | null,
   resources: (person: string) => Promise<readonly Resource[] | null>,
 ): Promise<FhirAnswer> {
   const { path, query } = asked;
@@ -255,17 +274,18 @@ export async function fhirAnswer(
     return outcome(404, `${type === "" ? "Nothing" : type} cannot be asked for here. See ${asked.base}/metadata.`);
   if (isPatient && id === undefined) return patients(store, asked);
   const isEverything = isPatient && operation === "$everything";
-  if (path.length > (isEverything ? 3 : isPatient ? 2 : 1))
+  if (path.length > (isEverything ? 3 : 2))
     return outcome(404, `This cannot be asked for by its address. See ${asked.base}/metadata.`);
-  const unknown = unknownIn(query, isPatient ? [] : ["patient", "subject"]);
+  const isOne = id !== undefined && !isEverything;
+  const unknown = unknownIn(query, isPatient || isOne ? [] : ["patient", "subject"]);
   if (unknown !== undefined) return outcome(400, `${unknown} is no parameter here. Ask by patient.`);
-  const person = personIn(asked);
+  if (isOne && !isPatient) return oneOf(person === null ? null : await resources(person), type, id);
   if (person === null) return outcome(400, `Say of whom: ${type}?patient=… with the id of a Patient.`);
   const page = pageIn(query);
   if (!page) return outcome(400, WRONG_PAGE);
   const all = await resources(person);
   if (!all) return outcome(404, `There is no Patient ${person} here.`);
-  if (isPatient && !isEverything) return { status: 200, resource: all[0]! };
+  if (isOne) return { status: 200, resource: all[0]! };
   const found = isEverything ? all : all.filter(({ resourceType }) => resourceType === type);
   return searchset(asked, found.slice(page.offset, page.offset + page.count), found.length, page);
 }

@@ -211,6 +211,13 @@ describe("a bundle of somebody else's", () => {
         observed("Body weight", { valueQuantity: { value: 71, unit: "kg", code: "kg" } }),
         observed("Hip flexion", degrees(90), "Patient/nobody"),
         { resourceType: "MedicationStatement", status: "active" },
+        observed("Range of the knee", {
+          bodySite: { text: "left knee" },
+          component: [
+            { code: { text: "bent" }, ...degrees(120) },
+            { code: { text: "pain" }, valueInteger: 3 },
+          ],
+        }),
       ),
       fromBase64,
     );
@@ -222,7 +229,13 @@ describe("a bundle of somebody else's", () => {
         sex: "female",
         number: "77-12",
         contact: "0000 123",
-        measured: ["Lumbar flexion: 42° (2026-01-05).", "Pain: 6 of 10 (2026-01-05)."],
+        numbers: [
+          { where: "entry 2", what: "Lumbar flexion", value: 42, unit: "deg" },
+          { where: "entry 3", what: "Pain", value: 6, unit: null },
+          { where: "entry 7", what: "Range of the knee: bent, left knee", value: 120, unit: "deg" },
+          { where: "entry 7", what: "Range of the knee: pain, left knee", value: 3, unit: null },
+        ].map((number) => ({ code: "", day: "2026-01-05", ...number })),
+        kept: [{ what: "Observation", json: expect.stringContaining("Body weight") as string }],
       },
     ]);
     expect(read.left.map(({ where, what }) => `${where} ${what}`)).toEqual([

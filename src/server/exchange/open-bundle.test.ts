@@ -6,7 +6,7 @@ import { idOf } from "@/fixtures/samples/build";
 import { NOW, temporaryPath } from "@/fixtures/store";
 import { examIds, loadExam } from "../repositories/exams";
 import { appendEpisodeEvents, coursesOf } from "../repositories/episodes";
-import { searchPeople } from "../repositories/people";
+import { searchPeople, toldOf } from "../repositories/people";
 import { openStore } from "../store/open";
 import { openBundle, TABLES } from "./open-bundle";
 
@@ -94,6 +94,17 @@ describe("an open bundle of a store", () => {
     expect(table(nameless, "signs").data.filter(({ kind, sign }) => kind === "activity" && sign !== "")).toEqual([]);
   });
 
+  it("holds each number that another system told, in its words to those alone who see names", () => {
+    const numbers = searchPeople(demo, "").flatMap(({ id }) => toldOf(demo, id).flatMap((once) => once.numbers));
+    expect(numbers.length).toBeGreaterThan(3);
+    for (const files of [named, nameless])
+      expect(table(files, "told").data.map(({ is, value }) => [is, Number(value)])).toEqual(
+        numbers.map(({ is, value }) => [is ?? "", value]),
+      );
+    expect(table(named, "told").data.map(({ what }) => what)).toEqual(numbers.map(({ what }) => what));
+    expect(table(nameless, "told").data.filter(({ what }) => what !== "")).toEqual([]);
+  });
+
   it("without names, names nobody: no name, number, id, birthday or free word of any record", () => {
     const all = [...nameless].map(([path, text]) => `${path}\n${text}`).join("\n");
     expect([...nameless.keys()].filter((path) => path.startsWith("exams/"))).toEqual([]);
@@ -112,7 +123,17 @@ describe("an open bundle of a store", () => {
   it("joins its own tables, and no other bundle's", () => {
     for (const files of [named, nameless]) {
       const persons = new Set(table(files, "persons").data.map(({ person }) => person));
-      for (const name of ["visits", "measures", "techniques", "readings", "findings", "courses", "signs", "outcomes"])
+      for (const name of [
+        "visits",
+        "measures",
+        "techniques",
+        "readings",
+        "findings",
+        "courses",
+        "signs",
+        "told",
+        "outcomes",
+      ])
         for (const { person } of table(files, name).data) expect(persons.has(person!), name).toBe(true);
     }
     const other = openBundle(demo, { isNamed: false, salt: "b", now: NOW });

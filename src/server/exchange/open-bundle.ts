@@ -15,6 +15,7 @@ import type { PersonCourses } from "@/wire/course";
 import { coursesOf } from "../repositories/episodes";
 import { evidenceFor } from "../repositories/evidence";
 import { examIds, loadExam } from "../repositories/exams";
+import { toldOf } from "../repositories/people";
 import type { Store } from "../store/store";
 import { examFileText, exportExam } from "./exchange";
 
@@ -97,6 +98,14 @@ export const TABLES = {
     value: "the number; empty: it was asked, and there is none",
     after_technique: "yes: after a technique of the same visit",
   },
+  told: {
+    person: "see persons",
+    what: "in the words of the system that told it; empty without names",
+    is: "what it was said to be: test, measure and side of the catalogue, or rating; empty: as it was told",
+    value: "the number, measured elsewhere and by unknown means",
+    unit: "deg, of 10, or empty: none was told",
+    day: "the day it is of; empty: none was told",
+  },
   outcomes: {
     course: "see courses",
     person: "see persons",
@@ -165,6 +174,18 @@ const readingRows = ({ signed }: ExamState, { person, exam }: Told): Row[] =>
     low_95: p95?.[0] ?? "",
     high_95: p95?.[1] ?? "",
   }));
+
+const toldRows = (store: Store, whom: string, person: string, isNamed: boolean): Row[] =>
+  toldOf(store, whom).flatMap(({ numbers }) =>
+    numbers.map(({ what, is, value, unit, day }) => ({
+      person,
+      what: isNamed ? what : "",
+      is: is ?? "",
+      value,
+      unit: unit ?? "",
+      day: day ?? "",
+    })),
+  );
 
 type Courses = Readonly<Record<"courses" | "signs" | "outcomes", Row[]>>;
 
@@ -249,6 +270,7 @@ export function openBundle(
     readings: [],
     courses: [],
     signs: [],
+    told: [],
     outcomes: [],
   };
   const findings: Row[] = [];
@@ -270,6 +292,7 @@ export function openBundle(
         isNamed ? one : hidden(one),
       );
       for (const table of ["courses", "signs", "outcomes"] as const) rows[table].push(...became[table]);
+      rows.told.push(...toldRows(store, whom, told.person, isNamed));
     }
     rows.visits.push(visitRow(state, told));
     rows.measures.push(

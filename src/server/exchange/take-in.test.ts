@@ -1,10 +1,20 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type ColumnsChosen, columnsGuessed, DATE_ORDERS, type DateOrder, INCOMING_COLUMNS, InputError } from "@/core";
+import {
+  AS_TOLD,
+  type ColumnsChosen,
+  columnsGuessed,
+  DATE_ORDERS,
+  type DateOrder,
+  INCOMING_COLUMNS,
+  InputError,
+  NOT_TAKEN,
+} from "@/core";
 import { NOW, sampleStore, temporaryPath } from "@/fixtures/store";
-import { searchPeople } from "../repositories/people";
+import { searchPeople, toldOf } from "../repositories/people";
 import { verifyStore } from "../repositories/verify";
 import { openStore } from "../store/open";
+import { examFileText, exportPerson, importExam } from "./exchange";
 import { type Incoming, takeIn } from "./take-in";
 
 const NONE = Object.fromEntries(INCOMING_COLUMNS.map((column) => [column, null])) as ColumnsChosen;
@@ -17,6 +27,7 @@ const table = (content: string, more: Partial<Incoming> = {}): Incoming => ({
   content,
   columns: NONE,
   dates: "year-month-day",
+  numbers: [],
   ...more,
 });
 const taking = (isTrial: boolean) => ({ now: NOW, newId: ids(), isTrial });
@@ -171,16 +182,108 @@ describe("persons from another system", () => {
         },
       },
       { resource: { resourceType: "Coverage" } },
+      ...["Pain", "Shoe"].map((text) => ({
+        resource: {
+          resourceType: "Observation",
+          code: { text },
+          subject: { reference: "Patient/1" },
+          effectiveDateTime: "2026-01-05",
+          valueInteger: 4,
+        },
+      })),
+      {
+        resource: {
+          resourceType: "Condition",
+          code: { text: "Stiff in the morning" },
+          subject: { reference: "Patient/1" },
+        },
+      },
     ],
   });
 
-  it("bring what was measured of them as a note, and what is not read is listed", () => {
+  const brought = (more: Partial<Incoming> = {}) => table(bundle, { kind: "fhir", ...more });
+  const told = (here: ReturnType<typeof store>) => toldOf(here, searchPeople(here, "oona")[0]!.id);
+
+  it("bring what was measured of them as numbers, each as what it is; what is not read is listed, and kept", () => {
     const here = store();
-    const taken = takeIn(here, table(bundle, { kind: "fhir" }), taking(false));
+    const taken = takeIn(here, brought(), taking(false));
     expect(taken.added).toBe(1);
-    expect(taken.left).toEqual(["entry 3: Coverage is not read here."]);
-    expect(searchPeople(here, "oona")[0]!.notes).toBe(
-      "Number elsewhere: 77-12.\nTold by another system: Lumbar flexion: 42°.",
-    );
+    expect(taken.left).toEqual([
+      "entry 3: Coverage is not read here.",
+      "entry 6: Condition is not read here; it is kept beside the person as it came.",
+    ]);
+    expect(taken.numbers.map(({ what, unit, times, is }) => [what, unit, times, is])).toEqual([
+      ["Lumbar flexion", "deg", 1, "lumbar-range.flexion-t12"],
+      ["Pain", null, 1, "rating"],
+      ["Shoe", null, 1, NOT_TAKEN],
+    ]);
+    expect(searchPeople(here, "oona")[0]!.notes).toBe("Number elsewhere: 77-12.");
+    expect(told(here)).toMatchObject([
+      {
+        by: "this store",
+        numbers: [
+          { what: "Lumbar flexion", value: 42, unit: "deg", is: "lumbar-range.flexion-t12" },
+          { what: "Pain", value: 4, unit: "of 10", is: "rating" },
+        ],
+        kept: [{ what: "Condition" }],
+      },
+    ]);
+    expect(verifyStore(here).store).toEqual([]);
+  });
+
+  it("are mapped by hand: another movement, as it is told, or not at all; what cannot be so is told of", () => {
+    const kinds = takeIn(store(), brought(), taking(true)).numbers;
+    for (const [is, kept] of [
+      ["straight-leg-raise.end.left", { value: 42, is: "straight-leg-raise.end.left" }],
+      [AS_TOLD, { value: 42, is: null }],
+      [NOT_TAKEN, null],
+      ["rating", null],
+      ["shoe size", null],
+    ] as const) {
+      const here = store();
+      const { left } = takeIn(
+        here,
+        brought({
+          numbers: kinds.map(({ kind, what, ...one }) => ({ kind, is: what === "Lumbar flexion" ? is : one.is })),
+        }),
+        taking(false),
+      );
+      const found = told(here)[0]!.numbers.filter(({ what }) => what === "Lumbar flexion");
+      expect(found, is).toMatchObject(kept ? [kept] : []);
+      expect(
+        left.some((line) => line.startsWith("entry 2: Lumbar flexion")),
+        is,
+      ).toBe(kept === null && is !== NOT_TAKEN);
+    }
+  });
+
+  it("who are here already have what is new told of them beside their record, once", () => {
+    const here = store();
+    takeIn(here, table("name,born\nOona Reed,1990-05-02\n"), taking(false));
+    const [fate] = takeIn(here, brought(), taking(true)).fates;
+    expect(fate).toMatchObject({ fate: "here already", told: 3 });
+    expect(told(here)).toEqual([]);
+    expect(takeIn(here, brought(), taking(false))).toMatchObject({ added: 0 });
+    expect(takeIn(here, brought(), taking(false)).fates).toMatchObject([{ fate: "here already", told: 0 }]);
+    expect(told(here)).toHaveLength(1);
+    expect(searchPeople(here, "oona")[0]!.notes).toBe("");
+    expect(verifyStore(here).store).toEqual([]);
+  });
+
+  it("go along with everything of theirs to another store", () => {
+    const here = store();
+    takeIn(here, brought(), taking(false));
+    const { id } = searchPeople(here, "oona")[0]!;
+    const there = store();
+    importExam(there, examFileText(exportPerson(here, id, NOW)), NOW);
+    expect(toldOf(there, id)).toEqual(toldOf(here, id));
+  });
+
+  it("words that cannot be seen are told of, and nothing is written with them", () => {
+    const here = store();
+    const odd = bundle.replace("Lumbar flexion", "Lumbar \\u202e flexion");
+    const { left } = takeIn(here, brought({ content: odd }), taking(false));
+    expect(left.some((line) => line.startsWith("entry 1 › what") || line.includes("entry 2"))).toBe(true);
+    expect(told(here)[0]!.numbers.map(({ what }) => what)).toEqual(["Pain"]);
   });
 });

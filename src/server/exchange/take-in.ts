@@ -1,13 +1,21 @@
 import Papa from "papaparse";
 import {
   assertColumns,
+  canonicalJson,
   check,
   type ColumnsChosen,
   columnsGuessed,
   type DateOrder,
   describeProblem,
   InputError,
+  type KeptResource,
+  keptResource,
+  kindOfNumber,
+  type KindsChosen,
+  MOST_TOLD_NUMBERS,
+  NOT_TAKEN,
   notesOfTold,
+  numberTaken,
   type PersonInput,
   personOfRow,
   personSchema,
@@ -15,11 +23,17 @@ import {
   readBundle,
   refuse,
   type RowRead,
+  type Schema,
   searchable,
+  type ToldBody,
+  type NumberKind,
+  numberKinds,
+  type ToldNumber,
+  toldNumber,
   phrase,
 } from "@/core";
 import type { Fate, Fates, TakenIn } from "@/wire/incoming";
-import { addPeople, duplicateFinder } from "../repositories/people";
+import { addPeople, duplicateFinder, type TakenPerson, toldOf as toldBefore } from "../repositories/people";
 import type { Sayer } from "../repositories/streams";
 import type { Store } from "../store/store";
 import { fromBase64 } from "./fhir";
@@ -30,6 +44,8 @@ export type Incoming = {
   /** Of a table; a column that is null is guessed from its heading when none at all is chosen. */
   readonly columns: ColumnsChosen;
   readonly dates: DateOrder;
+  /** What the numbers of a bundle are; what is not said is proposed. */
+  readonly numbers: KindsChosen;
 };
 
 const MOST_PERSONS = 20_000;
@@ -104,32 +120,36 @@ function readPersons({ content }: Incoming): Read {
   };
 }
 
-type Judged = { readonly fate: Fate; readonly person: PersonInput | null };
+/** What becomes of one, and what is written of them; null: nothing. */
+type Judged = { readonly fate: Fate; readonly taken: TakenPerson | null };
 
 type Judging = {
-  readonly from: string;
   readonly taking: Taking;
   /** Who stood in the file before, by name and birth date. */
   readonly seen: Map<string, string>;
   readonly alikeTo: ReturnType<typeof duplicateFinder>;
+  readonly toldOf: (told: PersonTold, person: string | null) => readonly ToldBody[];
 };
 
+const count = (told: readonly ToldBody[]): number =>
+  told.reduce((sum, { numbers, kept }) => sum + numbers.length + kept.length, 0);
+
 /** What becomes of one, and the person to be entered when it is a new one. */
-function judge(row: RowRead, { from, taking: { now, newId }, seen, alikeTo }: Judging): Judged {
+function judge(row: RowRead, { taking: { now, newId }, seen, alikeTo, toldOf }: Judging): Judged {
   if ("problem" in row)
     return {
-      fate: { where: row.where, name: "", birthDate: "", fate: "refused", why: describeProblem(row.problem) },
-      person: null,
+      fate: { where: row.where, name: "", birthDate: "", fate: "refused", why: describeProblem(row.problem), told: 0 },
+      taken: null,
     };
   const { told } = row;
   const { where, name, birthDate } = told;
-  const as = (fate: Fate["fate"], why: string, person: PersonInput | null = null): Judged => ({
-    fate: { where, name, birthDate, fate, why },
-    person,
+  const as = (fate: Fate["fate"], why: string, taken: TakenPerson | null = null): Judged => ({
+    fate: { where, name, birthDate, fate, why, told: taken ? count(taken.told) : 0 },
+    taken,
   });
-  const input = personOf(told, from, newId());
+  const person = personOf(told, newId());
   try {
-    check(personSchema(now.slice(0, 10)), input, where);
+    check(personSchema(now.slice(0, 10)), person, where);
   } catch (error) {
     if (error instanceof InputError) return as("refused", error.problems.map(describeProblem).join(" "));
     throw error;
@@ -140,38 +160,107 @@ function judge(row: RowRead, { from, taking: { now, newId }, seen, alikeTo }: Ju
   seen.set(key, where);
   const alike = alikeTo({ name, birthDate });
   const same = alike.find((one) => searchable(one.name) === searchable(name));
-  if (same) return as("here already", `${same.name}, ${same.number}`);
-  return alike[0]
-    ? as("perhaps here", `${alike[0].name}, ${alike[0].number}, was born that day; add them by hand if it is another`)
-    : as("new", "", input);
+  if (same) {
+    const more = toldOf(told, same.id);
+    return as(
+      "here already",
+      `${same.name}, ${same.number}`,
+      more.length ? { id: same.id, person: null, told: more } : null,
+    );
+  }
+  if (alike[0])
+    return as(
+      "perhaps here",
+      `${alike[0].name}, ${alike[0].number}, was born that day; add them by hand if it is another`,
+    );
+  return as("new", "", { id: person.id, person, told: toldOf(told, null) });
 }
 
-const personOf = (told: PersonTold, from: string, id: string): PersonInput => ({
+const personOf = (told: PersonTold, id: string): PersonInput => ({
   id,
   name: told.name,
   birthDate: told.birthDate,
   sex: told.sex,
-  notes: notesOfTold(told, from),
+  notes: notesOfTold(told),
   contact: told.contact,
 });
+
+/** As many events as it takes: each holds so many numbers. */
+function toldBodies(numbers: readonly ToldNumber[], kept: readonly KeptResource[]): readonly ToldBody[] {
+  const bodies: ToldBody[] = [];
+  for (let from = 0; from === 0 || from < numbers.length; from += MOST_TOLD_NUMBERS)
+    bodies.push({
+      from: ANOTHER_SYSTEM,
+      numbers: numbers.slice(from, from + MOST_TOLD_NUMBERS),
+      kept: from === 0 ? [...kept] : [],
+    });
+  return bodies.filter((body) => body.numbers.length + body.kept.length > 0);
+}
+
+const ANOTHER_SYSTEM = "another system";
+
+/** What is told of somebody and not known of them yet; a number that cannot be what was chosen is told of in `left`. */
+function tellerOf(store: Store, kinds: readonly NumberKind[], left: string[]): Judging["toldOf"] {
+  const chosen = new Map(kinds.map(({ kind, is }) => [kind, is]));
+  return ({ where, numbers, kept }, person) => {
+    const known = new Set(
+      person === null
+        ? []
+        : toldBefore(store, person).flatMap((once) => [...once.numbers, ...once.kept].map((one) => canonicalJson(one))),
+    );
+    const isNew = (one: object): boolean => {
+      const text = canonicalJson(one);
+      return known.has(text) ? false : known.add(text) && true;
+    };
+    /** What the record could not be read back with is told of, and not written. */
+    const fits = <T extends object>(schema: Schema<T>, one: T, where: string): boolean => {
+      try {
+        check(schema, one, where);
+        return true;
+      } catch (error) {
+        if (!(error instanceof InputError)) throw error;
+        left.push(error.problems.map(describeProblem).join(" "));
+        return false;
+      }
+    };
+    const taken = numbers.flatMap((read) => {
+      const one = numberTaken(read, chosen.get(kindOfNumber(read)) ?? NOT_TAKEN);
+      if (typeof one === "string") left.push(one);
+      return one === null || typeof one === "string" || !fits(toldNumber, one, read.where) ? [] : [one];
+    });
+    return toldBodies(
+      taken.filter(isNew),
+      kept.filter((one) => fits(keptResource, one, `${where} › ${one.what}`) && isNew(one)),
+    );
+  };
+}
 
 export type Taking = Pick<Sayer, "now" | "actor"> & { readonly newId: () => string; readonly isTrial: boolean };
 
 /**
  * Takes persons in from a table or a bundle: all that are new, or, when one
  * cannot be taken, nobody. A trial says what would become of each and writes
- * nothing. Who is there already stays as they are, so twice is once.
+ * nothing. Who is there already stays as they are, but for what is told of them
+ * and not known yet, so twice is once.
  *
  * @throws InputError when the file cannot be read, or one of its persons cannot be taken
  */
 export function takeIn(store: Store, incoming: Incoming, taking: Taking): Fates & TakenIn {
   const { rows, headings, left } =
     incoming.kind === "csv" ? readTable(incoming, taking.isTrial) : readPersons(incoming);
-  const from = incoming.kind === "csv" ? "a table" : "another system";
-  const judging = { from, taking, seen: new Map<string, string>(), alikeTo: duplicateFinder(store) };
+  const told = rows.flatMap((row) => ("told" in row ? row.told.numbers : []));
+  const kinds = numberKinds(told, incoming.numbers);
+  const more: string[] = [];
+  const judging: Judging = {
+    taking,
+    seen: new Map<string, string>(),
+    alikeTo: duplicateFinder(store),
+    toldOf: tellerOf(store, kinds, more),
+  };
   const judged = rows.map((row) => judge(row, judging));
   const fates = judged.map(({ fate }) => fate);
-  if (taking.isTrial) return { fates, headings, left, added: 0 };
+  const answer = { fates, headings, left: [...left, ...more], numbers: kinds };
+  if (taking.isTrial) return { ...answer, added: 0 };
   const refused = fates.filter(({ fate }) => fate === "refused");
   if (refused.length)
     throw new InputError(
@@ -181,7 +270,7 @@ export function takeIn(store: Store, incoming: Incoming, taking: Taking): Fates 
         todo: "Nobody was taken in. Mend the row, or take it out, and bring the file again.",
       })),
     );
-  const people = judged.flatMap(({ person }) => person ?? []);
-  addPeople(store, people, taking);
-  return { fates, headings, left, added: people.length };
+  const taken = judged.flatMap((one) => one.taken ?? []);
+  addPeople(store, taken, taking);
+  return { ...answer, added: taken.filter(({ person }) => person !== null).length };
 }

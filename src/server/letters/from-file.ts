@@ -3,6 +3,7 @@ import {
   type Course,
   courseFrom,
   courseOf,
+  editedLetter,
   eventsIn,
   type ExamFile,
   examIn,
@@ -69,16 +70,6 @@ function progress(file: ExamFile, own: string): { readonly note: Note; readonly 
   return { note, course };
 }
 
-/** A letter as its writer wants it: what they add stands apart from what was generated. */
-function edited<N extends Note>(note: N, leave: readonly string[], own: string): N {
-  const kept = note.sections.map(({ heading, lines }) => ({
-    heading,
-    lines: lines.filter((line) => !leave.includes(line)),
-  }));
-  const added = own.trim() ? [{ heading: "Added by the writer", lines: own.trim().split(/\n+/) }] : [];
-  return { ...note, sections: [...added, ...kept.filter(({ lines }) => lines.length > 0)] };
-}
-
 /** A letter of one exam, as text: everything but the progress letter and the page for the person. */
 function noteOf(file: ExamFile, kind: "referral" | "ordinary" | "record", reader: Reader): Note {
   const { stream, state, reading, spreads } = readFile(file);
@@ -103,14 +94,14 @@ export async function letterOf(file: ExamFile, asked: LetterAsked): Promise<Made
   const shared = { paper, madeAt: file.exportedAt };
   if (kind === "progress") {
     const { note, course } = progress(file, own);
-    return letterPdf(edited(note, leave, ""), { ...shared, course });
+    return letterPdf(editedLetter(note, leave, ""), { ...shared, course });
   }
   if (kind === "person") {
     const { state, reading } = readFile(file);
-    return takeHomePdf(edited(takeHome(state, reading, language, own), leave, ""), shared);
+    return takeHomePdf(editedLetter(takeHome(state, reading, language, own), leave, ""), shared);
   }
   const { head, length } = examIn(file);
   const anchor = anchorOf(file);
   const end: RecordEnd = { head, length, ...(anchor ? { anchor } : {}) };
-  return letterPdf(edited(noteOf(file, kind, reader), leave, own), { ...shared, end });
+  return letterPdf(editedLetter(noteOf(file, kind, reader), leave, own), { ...shared, end });
 }

@@ -24,6 +24,7 @@ import {
   remembered,
   type SendOnSettings,
   type StreamEvent,
+  toldRows,
   USUAL_SEND_ON,
   uuid,
   visitOf,
@@ -33,7 +34,7 @@ import type { DueCourse, ExamCourse, NamedCourse, PersonCourses } from "@/wire/c
 import type { Receipt, RecordEnd } from "@/wire/exam-events";
 import { clinicErrors } from "./clinic";
 import { idInUse, loadExam, receipt, type Sender } from "./exams";
-import { findPerson } from "./people";
+import { findPerson, toldOf } from "./people";
 import { atOnce, endOrGenesis, eventsOf, journalEnd, moveEnd, payloadById, storeOwnEvent } from "./streams";
 import { erasedPersonProblem, erasedProblem } from "./tombstones";
 import { episodes } from "../store/schema";
@@ -225,6 +226,14 @@ function visitIn(store: Store, exam: string): CourseVisit | null {
   return state?.opened && state.ended?.reason !== MISTAKE ? visitOf(state) : null;
 }
 
+/** What other systems told of them, beside what was measured here: looked up only where something was told. */
+function toldBeside(store: Store, person: string, visits: ReadonlyMap<string, CourseVisit>): PersonCourses["told"] {
+  const told = toldOf(store, person);
+  if (told.length === 0) return { rows: [], kept: [] };
+  const exams = [...visits].map(([exam, { date }]) => ({ day: date, state: fold(loadExam(store, exam)!.events) }));
+  return { rows: toldRows(told, exams), kept: told.flatMap(({ kept }) => kept) };
+}
+
 /**
  * All courses of a person, each with its visits in order, the latest first.
  *
@@ -261,6 +270,7 @@ export function coursesOf(
   const { exams: _exams, recentAt: _recentAt, ...entry } = row;
   return {
     person: entry as Person,
+    told: toldBeside(store, person, whole),
     courses: courses.toSorted((a, b) => ((a.visits.at(-1)?.date ?? "") < (b.visits.at(-1)?.date ?? "") ? 1 : -1)),
     odd: oddOrder([...whole.values()], today, row.birthDate),
   };

@@ -34,6 +34,7 @@ const statements = remembered(({ sqlite }: Store) => ({
   dropAwaiting: sqlite.prepare("DELETE FROM awaiting WHERE exam = ?"),
   dropExam: sqlite.prepare("DELETE FROM exams WHERE id = ?"),
   dropEpisode: sqlite.prepare("DELETE FROM episodes WHERE id = ?"),
+  dropFhirIds: sqlite.prepare("DELETE FROM fhir_ids WHERE person = ?"),
   dropPerson: sqlite.prepare("DELETE FROM people WHERE id = ?"),
   last: sqlite.prepare<
     [number],
@@ -81,6 +82,7 @@ function remove(store: Store, person: string, streams: Erased["streams"]): void 
     sql.dropExam.run(id);
     sql.dropEpisode.run(id);
   }
+  sql.dropFhirIds.run(person);
   sql.dropPerson.run(person);
 }
 

@@ -16,7 +16,11 @@ describe("the list of everybody", () => {
       sex: "other" as const,
       notes: "",
     }));
-    addPeople(store, persons, { now: NOW });
+    addPeople(
+      store,
+      persons.map((person) => ({ id: person.id, person, told: [] })),
+      { now: NOW },
+    );
     const first = listPage(store, 0, NOW.slice(0, 10), OWNER, true);
     expect(first.rows).toHaveLength(LIST_PAGE);
     const second = listPage(store, first.next!, NOW.slice(0, 10), OWNER, true);

@@ -1,13 +1,17 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
 import {
   check,
+  foldPerson,
   InputError,
+  type PersonDraft,
   type Person,
   type PersonEntry,
   type PersonInput,
   personSchema,
   searchable,
   type StreamEvent,
+  type ToldBody,
+  type ToldOnce,
 } from "@/core";
 import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
@@ -123,9 +127,11 @@ export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" 
 /** The same for many at once: the roster is read once, by birth date. */
 export function duplicateFinder({
   sqlite,
-}: Store): (person: Pick<PersonInput, "name" | "birthDate">) => readonly Pick<Person, "name" | "number">[] {
+}: Store): (person: Pick<PersonInput, "name" | "birthDate">) => readonly Pick<Person, "id" | "name" | "number">[] {
   const rows = sqlite
-    .prepare<[], { name: string; number: string; born: string }>("SELECT name, number, birth_date AS born FROM people")
+    .prepare<[], { id: string; name: string; number: string; born: string }>(
+      "SELECT id, name, number, birth_date AS born FROM people",
+    )
     .all();
   const byDay = new Map<string, typeof rows>();
   for (const row of rows) {
@@ -198,23 +204,39 @@ export function addPerson(store: Store, input: unknown, { now, actor, confirmed 
   });
 }
 
+/** Somebody who is taken in: a new person, or one who is here, with what another system told of them. */
+export type TakenPerson = {
+  readonly id: string;
+  /** What they are entered as; null: they are here, and stay as they are. */
+  readonly person: PersonInput | null;
+  readonly told: readonly ToldBody[];
+};
+
 /**
- * Adds many who are nobody that is here, in one go: all of them or nobody. Each
- * has been checked before.
+ * Adds many in one go, with what was told of them: all of it or nothing. Each has
+ * been checked before.
  */
-export function addPeople(store: Store, persons: readonly PersonInput[], { now, actor }: Sayer): void {
+export function addPeople(store: Store, taken: readonly TakenPerson[], { now, actor }: Sayer): void {
   atOnce(store, () => {
     const insert = store.sqlite.prepare(
       "INSERT INTO people (id, number, name, birth_date, sex, notes, contact, searched, recent_at) VALUES (@id, @number, @name, @birthDate, @sex, @notes, @contact, @searched, @recentAt)",
     );
     let next = Number(nextNumber(store).slice(NUMBER_PREFIX.length));
-    for (const person of persons) {
-      const entry = entryOf(person, numberText(next++));
-      insert.run({ ...personRow(person.id, entry), recentAt: now });
-      say(store, "person", person.id, [{ type: "person-entered", body: entry }], { now, actor });
+    for (const { id, person, told } of taken) {
+      const said: PersonDraft[] = told.map((body) => ({ type: "numbers-told", body }));
+      if (person) {
+        const entry = entryOf(person, numberText(next++));
+        insert.run({ ...personRow(id, entry), recentAt: now });
+        said.unshift({ type: "person-entered", body: entry });
+      }
+      if (said.length) say(store, "person", id, said, { now, actor });
     }
   });
 }
+
+/** What other systems told of a person. */
+export const toldOf = (store: Store, id: string): readonly ToldOnce[] =>
+  foldPerson(eventsOf<StreamEvent>(store, "person", id)).told;
 
 /** Corrects a person's entry. Exams keep the person as known when they were opened. */
 export function updatePerson(store: Store, input: unknown, { now, actor }: Sayer): Person {

@@ -220,6 +220,13 @@ export const accessTokens = sqliteTable("access_tokens", {
   endedAt: text("ended_at"),
 });
 
+/** Whose each resource is that another system was told of: it asks for it again by its own id. Worked out from the record. */
+export const fhirIds = sqliteTable(
+  "fhir_ids",
+  { type: text("type").notNull(), id: text("id").notNull(), person: text("person").notNull() },
+  (table) => [primaryKey({ columns: [table.type, table.id] }), index("fhir_ids_person").on(table.person)],
+);
+
 export const accountSessions = sqliteTable(
   "account_sessions",
   {

@@ -4,13 +4,10 @@ import { format } from "date-fns";
 import { ArrowRight, Plus, Printer } from "lucide-react";
 import { Link } from "../primitives/link";
 import { useState } from "react";
-import { v7 as newId } from "uuid";
 import { ageOn } from "@/core/measurement";
 import { type Course, reactionText } from "@/core/course";
-import type { EpisodeDraft } from "@/core/record";
 import type { CourseBranch, PersonCourses } from "@/wire/course";
 import { ROUTES } from "@/wire/routes";
-import { call } from "@/wire/call";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
@@ -25,7 +22,7 @@ import { CourseBranches } from "./course-branches";
 import { CourseBodies } from "./course-bodies";
 import { CourseVisits } from "./course-visits";
 import { CoursePicture, SignTable } from "./course-picture";
-import { sayOfCourse } from "./say";
+import { useSaying } from "./use-saying";
 
 /** Only what is or was not ordinary; everything else in one line with its day. */
 function Neurology({ course }: { course: Course }) {
@@ -199,40 +196,6 @@ type OneProps = {
   onChanged: () => Promise<void>;
 };
 
-/** The way to say something of a course, or to begin one of its own for another complaint. */
-function useSaying({ person, course, onChanged }: Pick<OneProps, "person" | "course" | "onChanged">) {
-  const { here } = useHere();
-  const profile = here?.profile ?? null;
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const sayOf = async (
-    { episode, events }: Pick<Course, "episode" | "events">,
-    drafts: readonly EpisodeDraft[],
-  ): Promise<boolean> => {
-    if (!profile) return false;
-    const said = await sayOfCourse(drafts, {
-      episode,
-      person: person.id,
-      actor: { id: profile.id, name: profile.name },
-      device: "course",
-      events,
-    });
-    setRefusal(said.refusal);
-    if (said.events) {
-      const sent = await call(ROUTES.courseEvents, { episode }, { events: [...said.events] });
-      if (!sent.ok) setRefusal("Kept in this browser: it is sent as soon as the server can be reached.");
-      await onChanged();
-    }
-    return said.events !== null;
-  };
-  const say = (...drafts: EpisodeDraft[]) => sayOf(course, drafts);
-  const begin = (name: string, exam: string) =>
-    sayOf({ episode: newId(), events: [] }, [
-      { type: "episode-opened", body: { person: person.id, name } },
-      { type: "visit-joined", body: { exam } },
-    ]);
-  return { say, begin, refusal };
-}
-
 /** One complaint from its first visit to today. */
 function OneCourse({ person, course, others, branches, isFirst, onChanged }: OneProps) {
   const { here } = useHere();
@@ -343,6 +306,7 @@ function OneCourse({ person, course, others, branches, isFirst, onChanged }: One
 }
 
 const CareCard = later(() => import("../accounts/care-card").then((part) => part.CareCard));
+const ToldCard = later(() => import("./told-card").then((part) => part.ToldCard));
 const ErasePerson = later(() => import("../keeping/erase-person").then((part) => part.ErasePerson));
 
 /** A person's courses: for the practitioner in the chair, and never shown to the person. */
@@ -379,6 +343,7 @@ export function CourseScreen({ person }: { person: string }) {
               />
             ))}
             {told.courses.length === 0 && <p>No examination yet: open one from the roster.</p>}
+            {told.told.rows.length + told.told.kept.length > 0 && <ToldCard told={told.told} />}
             <CareCard person={person} />
             <ErasePerson person={told.person} />
           </main>

@@ -281,7 +281,8 @@ export function AskingCard() {
     >
       {guard.askAgain && (
         <p role="status" className="mb-3 rounded-lg border border-stop bg-stop-well p-3 font-medium text-stop">
-          A test was stopped, or a sign is new. Ask these again before going on: {guard.stale.length} are left.
+          A test or the questions were stopped, or a sign is new. Ask these again before going on: {guard.stale.length}{" "}
+          are left.
         </p>
       )}
       <PadAsking waiting={inOrder.filter(({ id }) => waiting.has(id))} />

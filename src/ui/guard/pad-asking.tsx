@@ -29,6 +29,8 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
   const given: PadGiven = Object.fromEntries(pressed.map(({ page, answer }) => [page, answer]));
   const page = nextPadPage(questions, given);
   const { done, all } = padProgress(questions, given);
+  /** They pressed stop: the pad says so until somebody has asked them why. */
+  const [isStopped, setStopped] = useState(false);
   const hasPad = joined.some(({ role }) => role === "pad");
   const shown = JSON.stringify(
     page
@@ -41,8 +43,8 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
       : { show: "wait" },
   );
   useEffect(() => {
-    if (hasPad && isLineUp) showOnPad(JSON.parse(shown) as Parameters<typeof showOnPad>[0]);
-  }, [shown, hasPad, isLineUp]);
+    if (hasPad && isLineUp && !isStopped) showOnPad(JSON.parse(shown) as Parameters<typeof showOnPad>[0]);
+  }, [shown, hasPad, isLineUp, isStopped]);
   useEffect(() => {
     setKit({ isJoining: true });
     return () => {
@@ -53,7 +55,9 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
   useEffect(
     () =>
       hearAtTable((said) => {
-        if (said.by !== "pad" || said.heard.says !== "answer" || said.heard.to !== page?.id) return;
+        if (said.by !== "pad") return;
+        if (said.heard.says === "stop") setStopped(true);
+        if (said.heard.says !== "answer" || said.heard.to !== page?.id) return;
         const { answer = "" } = said.heard;
         if (answer === BACK.id) setPressed((before) => before.slice(0, -1));
         else if (page && page.choices.some(({ id }) => id === answer))
@@ -91,6 +95,16 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
     >
       {hasPad ? (
         <>
+          {isStopped && (
+            <p
+              role="alert"
+              data-pad-stopped
+              className="flex flex-wrap items-center gap-3 rounded-lg border-2 border-stop bg-stop-well p-3 text-lg font-semibold text-stop"
+            >
+              <span className="grow">They pressed stop on their pad. Ask why before anything else.</span>
+              <Button onClick={() => setStopped(false)}>Go on with the questions</Button>
+            </p>
+          )}
           <p role="status" className="text-lg font-semibold">
             {page ? `They answer alone: ${done} of ${all} pages` : "They have answered all of it."}
           </p>

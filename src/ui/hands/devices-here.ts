@@ -3,12 +3,7 @@ import { orientationSensor } from "@/devices/orientation";
 import { serialLine } from "@/devices/serial";
 import { simulatedCuff, simulatedForceGauge, simulatedInclinometer, simulatedOnTwoLimbs } from "@/devices/simulated";
 
-type DeviceHere = {
-  readonly label: string;
-  readonly make: () => Device;
-  /** The browser asks before it opens: it is not opened by itself. */
-  readonly isAsked?: true;
-};
+type DeviceHere = { readonly label: string; readonly make: () => Device };
 
 /** What can be connected to this screen itself. */
 export const DEVICES_HERE: readonly DeviceHere[] = [
@@ -18,12 +13,14 @@ export const DEVICES_HERE: readonly DeviceHere[] = [
   { label: "Simulated, with a loose cable", make: () => simulatedInclinometer(1, BAD_FAULTS) },
   { label: "Simulated pressure cuff", make: simulatedCuff },
   { label: "Simulated force gauge", make: simulatedForceGauge },
-  { label: "This device's own sensor", make: () => orientationSensor(), isAsked: true },
-  { label: "Serial line", make: serialLine, isAsked: true },
+  { label: "This device's own sensor", make: () => orientationSensor() },
+  { label: "Serial line", make: serialLine },
 ];
 
-/** Makes the device that was there before the page was loaded anew, where it opens without being asked about. */
-export function deviceAgain(label: string | null): Device | null {
-  const known = DEVICES_HERE.find((one) => one.label === label);
-  return known && !known.isAsked ? known.make() : null;
+/** The device that was there before the page was loaded anew, open; null where somebody has to open it. */
+export async function deviceAgain(label: string | null): Promise<Device | null> {
+  const device = DEVICES_HERE.find((one) => one.label === label)?.make() ?? null;
+  if (device?.reopen) return (await device.reopen()) ? device : null;
+  void device?.open();
+  return device;
 }

@@ -61,9 +61,13 @@ function useKeptTable(exam: string): void {
     isRestored.current = true;
     if (!kept) return;
     const { device, ...switches } = kept;
-    const again = deviceAgain(device);
-    setKit({ ...switches, ...(again ? { measuring: again } : {}) });
-    void again?.open();
+    let isHere = true;
+    setKit(switches);
+    void deviceAgain(device).then((again) => {
+      if (!isHere || kitNow().measuring) again?.close();
+      else if (again) setKit({ measuring: again });
+    });
+    return () => void (isHere = false);
   }, [exam]);
   useEffect(() => {
     if (isRestored.current)

@@ -2,7 +2,14 @@
 
 import { FileUp, UserPlus } from "lucide-react";
 import { useState } from "react";
-import { type ColumnsChosen, columnsGuessed, DATE_ORDERS, type DateOrder, INCOMING_COLUMNS } from "@/core/exchange";
+import {
+  type ColumnsChosen,
+  columnsGuessed,
+  DATE_ORDERS,
+  type DateOrder,
+  INCOMING_COLUMNS,
+  type KindsChosen,
+} from "@/core/exchange";
 import { call } from "@/wire/call";
 import { EXCHANGE_ROUTES } from "@/wire/exchange-routes";
 import { type FateName, FATES, type Fates, INCOMING_MAX_BYTES } from "@/wire/incoming";
@@ -11,6 +18,7 @@ import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
 import { PageHeader } from "../shell/page-header";
+import { NumbersCard } from "./numbers-card";
 
 const SHOWN = 200;
 const LABELS: Readonly<Record<(typeof INCOMING_COLUMNS)[number], string>> = {
@@ -44,7 +52,7 @@ function FateTable({ fates }: { fates: Fates["fates"] }) {
         <table className="w-full text-start text-sm">
           <thead>
             <tr className="border-b border-edge">
-              {["Where", "Name", "Born", "What becomes of it", "Why"].map((heading) => (
+              {["Where", "Name", "Born", "What becomes of it", "Beside it", "Why"].map((heading) => (
                 <th key={heading} scope="col" className="py-1 pe-3 font-medium">
                   {heading}
                 </th>
@@ -52,13 +60,16 @@ function FateTable({ fates }: { fates: Fates["fates"] }) {
             </tr>
           </thead>
           <tbody>
-            {fates.slice(0, SHOWN).map(({ where, name, birthDate, fate, why }) => (
+            {fates.slice(0, SHOWN).map(({ where, name, birthDate, fate, why, told }) => (
               <tr key={where} data-fate={fate} className="border-b border-line align-top">
                 <td className="py-1.5 pe-3 whitespace-nowrap">{where}</td>
                 <td className="py-1.5 pe-3 font-medium">{name}</td>
                 <td className="py-1.5 pe-3 whitespace-nowrap">{birthDate}</td>
                 <td className={`py-1.5 pe-3 ${fate === "refused" ? "font-semibold text-stop" : ""}`}>
                   {FATE_WORDS[fate]}
+                </td>
+                <td className="py-1.5 pe-3 whitespace-nowrap">
+                  {told > 0 && `${told} ${told === 1 ? "thing" : "things"} told`}
                 </td>
                 <td className="py-1.5">{why}</td>
               </tr>
@@ -106,37 +117,48 @@ export function IncomingScreen() {
   const [file, setFile] = useState<File_ | null>(null);
   const [columns, setColumns] = useState<ColumnsChosen>(NO_COLUMNS);
   const [dates, setDates] = useState<DateOrder>("year-month-day");
+  const [numbers, setNumbers] = useState<KindsChosen>([]);
   const [told, setTold] = useState<Fates | null>(null);
   const [said, setSaid] = useState<string | null>(null);
 
-  const ask = async (of: File_, chosen: ColumnsChosen, order: DateOrder, isTrial: boolean) => {
-    const asked = { kind: of.kind, content: of.content, columns: chosen, dates: order, isTrial };
+  type Chosen = { readonly columns: ColumnsChosen; readonly dates: DateOrder; readonly numbers: KindsChosen };
+  const chosen: Chosen = { columns, dates, numbers };
+  const ask = async (of: File_, how: Chosen, isTrial: boolean) => {
+    const asked = { kind: of.kind, content: of.content, ...how, numbers: [...how.numbers], isTrial };
     const answer = await call(EXCHANGE_ROUTES.incoming, {}, asked);
     if (!answer.ok) return setSaid(answer.message);
     setTold(answer.value);
-    if (isTrial && answer.value.headings.length && Object.values(chosen).every((one) => one === null))
+    if (isTrial && answer.value.headings.length && Object.values(how.columns).every((one) => one === null))
       setColumns(columnsGuessed(answer.value.headings));
-    setSaid(isTrial ? null : `${answer.value.added} added. What was here already was left as it is.`);
+    const beside = answer.value.fates.reduce((sum, one) => sum + one.told, 0);
+    setSaid(
+      isTrial
+        ? null
+        : `${answer.value.added} added${beside ? `, and ${beside} ${beside === 1 ? "thing" : "things"} told` : ""}. What was here already was left as it is.`,
+    );
   };
-  const choose = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const choose = async (file_: File | undefined) => {
+    if (!file_) return;
     setTold(null);
-    if (chosen.size > INCOMING_MAX_BYTES)
+    if (file_.size > INCOMING_MAX_BYTES)
       return setSaid(`The file is larger than ${INCOMING_MAX_BYTES / 1024 / 1024} MB. Bring it in parts.`);
-    const content = await chosen.text();
-    const next: File_ = { name: chosen.name, content, kind: content.trimStart().startsWith("{") ? "fhir" : "csv" };
+    const content = await file_.text();
+    const next: File_ = { name: file_.name, content, kind: content.trimStart().startsWith("{") ? "fhir" : "csv" };
     setFile(next);
     setColumns(NO_COLUMNS);
-    await ask(next, NO_COLUMNS, dates, true);
+    setNumbers([]);
+    await ask(next, { columns: NO_COLUMNS, dates, numbers: [] }, true);
   };
-  const again = (chosen: ColumnsChosen, order: DateOrder) => {
-    setColumns(chosen);
-    setDates(order);
-    if (file) void ask(file, chosen, order, true);
+  const again = (change: Partial<Chosen>) => {
+    const next = { ...chosen, ...change };
+    setColumns(next.columns);
+    setDates(next.dates);
+    setNumbers(next.numbers);
+    if (file) void ask(file, next, true);
   };
   const isReady =
     told !== null &&
-    told.fates.some(({ fate }) => fate === "new") &&
+    told.fates.some((one) => one.fate === "new" || one.told > 0) &&
     !told.fates.some(({ fate }) => fate === "refused");
   return (
     <>
@@ -162,16 +184,19 @@ export function IncomingScreen() {
         </Card>
         {file?.kind === "csv" && told && (
           <Card heading="Which column is which">
-            <Columns headings={told.headings} columns={columns} onChange={(chosen) => again(chosen, dates)} />
+            <Columns headings={told.headings} columns={columns} onChange={(next) => again({ columns: next })} />
             <div className="mt-4">
               <Choice
                 label="Dates are written"
                 value={dates}
                 options={DATE_ORDERS.map((value) => ({ value, label: value }))}
-                onChoose={(order) => again(columns, order)}
+                onChoose={(order) => again({ dates: order })}
               />
             </div>
           </Card>
+        )}
+        {told && told.numbers.length > 0 && (
+          <NumbersCard kinds={told.numbers} onChange={(next) => again({ numbers: next })} />
         )}
         {told && (
           <Card heading="What becomes of each">
@@ -187,7 +212,7 @@ export function IncomingScreen() {
               </>
             )}
             <div className="mt-4 flex flex-wrap gap-2">
-              <Button look="main" big disabled={!isReady} onClick={() => file && void ask(file, columns, dates, false)}>
+              <Button look="main" big disabled={!isReady} onClick={() => file && void ask(file, chosen, false)}>
                 <UserPlus aria-hidden size={20} /> Add the new ones
               </Button>
               <ButtonLink href="/">To the list</ButtonLink>

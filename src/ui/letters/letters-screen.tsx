@@ -15,7 +15,6 @@ import {
   writeReferral,
 } from "@/core/exchange";
 import { type Language, LANGUAGE_IDS, LANGUAGES, OWN_MOST } from "@/core/vocabulary";
-import type { WrittenLetter } from "@/core/record";
 import { call } from "@/wire/call";
 import { EXCHANGE_ROUTES } from "@/wire/exchange-routes";
 import { useExam, useSync } from "../exam/exam-provider";
@@ -24,11 +23,11 @@ import { useArrivedSpreads } from "../exam/use-spreads";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
-import { dayText } from "../primitives/dates";
 import { Field, inputClass } from "../primitives/field";
 import { useHere } from "../shell/here";
+import { LetterLines, MadeBefore } from "./letter-lines";
 import { savePdf } from "./save-pdf";
-import { useEdits } from "./use-edits";
+import { useExamEdits } from "./use-edits";
 
 const KINDS = [
   { value: "person", label: "For the person" },
@@ -44,82 +43,6 @@ const OWN_LABELS: Readonly<Record<Kind, string>> = {
   referral: "What you add",
   record: "What you add",
 };
-
-/** The letter line by line: each can be left out, and what is left out stays to be seen. */
-function Lines({
-  letter,
-  left,
-  onToggle,
-}: {
-  letter: Note;
-  left: readonly string[];
-  onToggle: (line: string) => void;
-}) {
-  return (
-    <article data-letter className="flex flex-col gap-3 bg-white p-6 text-black">
-      <header className="border-b-2 border-black pb-1">
-        <h2 className="text-xl font-bold">{letter.title}</h2>
-        <p>{letter.who}</p>
-        <p>{letter.when}</p>
-      </header>
-      {letter.sections.map(({ heading, lines }) => (
-        <section key={heading}>
-          <h3 className="font-bold">{heading}</h3>
-          <ul>
-            {lines.map((line, index) => (
-              <li key={index} className={line.startsWith("  ") ? "ps-6" : ""}>
-                <label className="flex min-h-11 cursor-pointer items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-5 shrink-0 accent-black"
-                    checked={!left.includes(line)}
-                    onChange={() => onToggle(line)}
-                  />
-                  <span className={`break-words ${left.includes(line) ? "text-neutral-600 line-through" : ""}`}>
-                    {line.trim()}
-                  </span>
-                </label>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ))}
-      <footer className="border-t-2 border-black pt-1 text-sm">
-        {letter.signature.map((line) => (
-          <p key={line} className="break-all">
-            {line}
-          </p>
-        ))}
-        <p className="mt-1">{letter.footer}</p>
-      </footer>
-    </article>
-  );
-}
-
-const nameOf = ({ kind, reader, language }: WrittenLetter): string =>
-  `${KINDS.find(({ value }) => value === kind)?.label ?? kind}${reader ? `, ${READERS[reader]}` : ""}${kind === "person" ? `, ${LANGUAGES[language]}` : ""}`;
-
-/** What was made of this examination, by whom, and what was changed in it; nothing where nothing was. */
-function MadeBefore({ letters }: { letters: readonly WrittenLetter[] }) {
-  if (letters.length === 0) return null;
-  return (
-    <Card heading="Made before">
-      <ul className="flex flex-col gap-2 text-sm">
-        {letters.toReversed().map((letter) => (
-          <li key={`${letter.at} ${nameOf(letter)}`}>
-            {dayText(letter.at.slice(0, 10))}: {nameOf(letter)}
-            <span className="block text-soft">
-              {letter.by}
-              {letter.left.length > 0 &&
-                `, ${letter.left.length} ${letter.left.length === 1 ? "line" : "lines"} left out`}
-              {letter.own.trim() && `, added: “${letter.own.trim()}”`}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </Card>
-  );
-}
 
 /** The letters a record can be made into: looked at line by line, added to, and made into a PDF. */
 export function LettersScreen() {
@@ -137,7 +60,7 @@ export function LettersScreen() {
     reader: kind === "ordinary" ? reader : null,
     language: kind === "person" ? language : ("en" as const),
   };
-  const { own, left, made: madeBefore, setOwn, toggle, keep } = useEdits(which);
+  const { own, left, made: madeBefore, setOwn, toggle, keep } = useExamEdits(which);
   const [said, setSaid] = useState<string | null>(null);
   const [isMaking, setMaking] = useState(false);
   const letter = useMemo((): Note | null => {
@@ -165,7 +88,7 @@ export function LettersScreen() {
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
       <div className="overflow-hidden rounded-2xl border border-line bg-white">
         {letter ? (
-          <Lines letter={letter} left={left} onToggle={toggle} />
+          <LetterLines letter={letter} left={left} onToggle={toggle} />
         ) : (
           <p className="p-6 text-black">No answer, baseline or test so far asks for a referral.</p>
         )}

@@ -1,9 +1,16 @@
 "use client";
 
 import { useState } from "react";
-import type { WrittenLetter } from "@/core/record";
+import type { EpisodeDraft, WrittenLetter } from "@/core/record";
 import { useCourse } from "../course/use-course";
 import { useExam } from "../exam/exam-provider";
+
+/** Where it is kept what was made: of an examination, with the letters of its course. */
+type Kept = {
+  readonly exam: string;
+  readonly written: readonly WrittenLetter[];
+  readonly say: (draft: EpisodeDraft) => Promise<boolean>;
+};
 
 /** Which letter it is. */
 export type Which = Pick<WrittenLetter, "kind" | "reader" | "language">;
@@ -19,14 +26,12 @@ const isSame = (one: Edits, other: Edits): boolean =>
  * What the writer adds to a letter and leaves out of it: as they made it last,
  * until they change it. It stands in the course, apart from the record.
  */
-export function useEdits(which: Which) {
-  const { exam } = useExam();
-  const { told, say } = useCourse();
+export function useEdits(which: Which, { exam, written, say }: Kept) {
   const [changed, setChanged] = useState<Readonly<Record<string, Edits>>>({});
   /** What was changed last in a letter of a kind goes along when its reader or language is chosen anew. */
   const [newest, setNewest] = useState<Readonly<Partial<Record<Which["kind"], Edits>>>>({});
   const key = keyOf(which);
-  const made = told.lettersWritten.filter((letter) => letter.exam === exam);
+  const made = written.filter((letter) => letter.exam === exam);
   const last = made.findLast((letter) => keyOf(letter) === key);
   const now = changed[key] ?? last ?? newest[which.kind] ?? NONE;
   const change = (part: Partial<Edits>) => {
@@ -49,4 +54,11 @@ export function useEdits(which: Which) {
       return say({ type: "letter-written", body: { exam, ...which, ...edits } });
     },
   };
+}
+
+/** The same within an examination that is open. */
+export function useExamEdits(which: Which) {
+  const { exam } = useExam();
+  const { told, say } = useCourse();
+  return useEdits(which, { exam, written: told.lettersWritten, say });
 }

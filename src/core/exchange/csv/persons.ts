@@ -115,7 +115,9 @@ export function personOfRow(
       phrase`"${cell("sex").slice(0, 40)}" is not known`,
       "Use female, male, other, or leave it empty.",
     );
-  return { told: { where, name, birthDate, sex, number: cell("number"), contact: cell("contact"), measured: [] } };
+  return {
+    told: { where, name, birthDate, sex, number: cell("number"), contact: cell("contact"), numbers: [], kept: [] },
+  };
 }
 
 /** A table must say at least who and when born. */

@@ -1,6 +1,7 @@
-import { named, refuse, phrase } from "../../base";
-import type { PersonInput } from "../../record";
+import { isCalendarDate, named, refuse, phrase } from "../../base";
+import { KEPT_MOST_LETTERS, type KeptResource, MOST_KEPT, type PersonInput, type ToldUnit } from "../../record";
 import { SEXES, type Sex } from "../../vocabulary";
+import type { NumberRead } from "../told/kinds";
 import { NUMBER_SYSTEM } from "./about-person";
 import { systemOf } from "./codes";
 
@@ -14,8 +15,10 @@ export type PersonTold = {
   /** Their number elsewhere. */
   readonly number: string;
   readonly contact: string;
-  /** Ranges and ratings that came with them, a sentence each. */
-  readonly measured: readonly string[];
+  /** Numbers that came with them: ranges, ratings, and what only somebody who reads it can tell. */
+  readonly numbers: readonly NumberRead[];
+  /** What is told of them and not read here, as it came. */
+  readonly kept: readonly KeptResource[];
 };
 
 export type BundleRead = {
@@ -61,23 +64,76 @@ const personOf = (resource: Loose, where: string): PersonTold => ({
   sex: SEX_OF[textOf(resource.gender)] ?? SEXES[SEXES.length - 1]!,
   number: numberOf(resource),
   contact: contactOf(resource),
-  measured: [],
+  numbers: [],
+  kept: [],
 });
 
-const UNITS_READ: Readonly<Record<string, string>> = { deg: "°", "{score}": " of 10", "1": " of 10" };
+const UNITS_READ: Readonly<Record<string, ToldUnit>> = {
+  deg: "deg",
+  degree: "deg",
+  degrees: "deg",
+  "°": "deg",
+  "{score}": "of 10",
+  "{0-10}": "of 10",
+  "/10": "of 10",
+};
+/** What says that nothing is counted: a number without a unit. */
+const NO_UNIT: readonly string[] = ["", "1", "{number}", "{count}"];
 
-/** A range in degrees or a rating from 0 to 10, as a sentence; null: another kind of observation. */
-function measuredText(resource: Loose): string | null {
+const MOST_WORDS = 400;
+
+/** What an observation or a part of it is called, and its code. */
+function calledIn(resource: Loose): { readonly what: string; readonly code: string } {
   const code = isObject(resource.code) ? resource.code : {};
-  const what = textOf(code.text) || textOf(listOf(code.coding)[0]?.display);
+  const [first] = listOf(code.coding);
+  const coded = [textOf(first?.system), textOf(first?.code)].filter(Boolean).join(" ");
+  const what = (textOf(code.text) || textOf(first?.display)).replaceAll(/\s+/g, " ");
+  return { what, code: coded.slice(0, MOST_WORDS) };
+}
+
+/** The number of an observation or a part of it, with the unit that is read here; null: it tells none. */
+function numberIn(resource: Loose): { readonly value: number; readonly unit: ToldUnit | null } | null {
   const quantity = isObject(resource.valueQuantity) ? resource.valueQuantity : null;
-  const whole = typeof resource.valueInteger === "number" ? resource.valueInteger : null;
-  const value = quantity ? quantity.value : whole;
-  if (!what || typeof value !== "number" || !Number.isFinite(value)) return null;
-  const unit = quantity ? UNITS_READ[textOf(quantity.code)] : " of 10";
-  if (unit === undefined || (unit === " of 10" && (value < 0 || value > 10))) return null;
-  const day = textOf(resource.effectiveDateTime).slice(0, 10);
-  return `${what}: ${value}${unit}${day ? ` (${day})` : ""}.`;
+  const value = quantity ? quantity.value : resource.valueInteger;
+  if (typeof value !== "number" || !Number.isFinite(value) || Math.abs(value) > 1_000_000) return null;
+  const said = quantity ? textOf(quantity.code) || textOf(quantity.unit) : "";
+  const unit = UNITS_READ[said];
+  return unit !== undefined ? { value, unit } : NO_UNIT.includes(said) ? { value, unit: null } : null;
+}
+
+function dayOf(resource: Loose): string | null {
+  const period = isObject(resource.effectivePeriod) ? resource.effectivePeriod : {};
+  const day = (textOf(resource.effectiveDateTime) || textOf(period.start) || textOf(resource.effectiveInstant)).slice(
+    0,
+    10,
+  );
+  return isCalendarDate(day) ? day : null;
+}
+
+/** Where on the body it is of, where the words do not say it themselves. */
+function withPlace(what: string, resource: Loose): string {
+  const site = isObject(resource.bodySite) ? resource.bodySite : {};
+  const place = textOf(site.text) || textOf(listOf(site.coding)[0]?.display);
+  return place && !what.toLowerCase().includes(place.toLowerCase()) ? `${what}, ${place}` : what;
+}
+
+/** The numbers of an observation, its own and those of its parts; none: another kind of observation. */
+function numbersIn(resource: Loose, where: string): readonly NumberRead[] {
+  const whole = calledIn(resource);
+  const day = dayOf(resource);
+  const told = (what: string, code: string, from: Loose): readonly NumberRead[] => {
+    const number = numberIn(from);
+    return number && what
+      ? [{ where, what: withPlace(what, resource).slice(0, MOST_WORDS), code, day, ...number }]
+      : [];
+  };
+  return [
+    ...told(whole.what, whole.code, resource),
+    ...listOf(resource.component).flatMap((part) => {
+      const { what, code } = calledIn(part);
+      return told([whole.what, what].filter(Boolean).join(": "), code, part);
+    }),
+  ];
 }
 
 const OURS = systemOf("test").slice(0, -"test".length);
@@ -114,15 +170,42 @@ function entriesOf(
   });
 }
 
-/** Whether a reference, as it is written, is of that entry. */
-const isOf = (reference: unknown, { fullUrl, resource }: { fullUrl: string; resource: Loose }): boolean => {
-  const said = isObject(reference) ? textOf(reference.reference) : "";
-  return said !== "" && (said === fullUrl || said === `${textOf(resource.resourceType)}/${textOf(resource.id)}`);
+/** The references that an entry goes by. */
+const namesOf = ({ fullUrl, resource }: { fullUrl: string; resource: Loose }): readonly string[] =>
+  [fullUrl, textOf(resource.id) && `${textOf(resource.resourceType)}/${textOf(resource.id)}`].filter(Boolean);
+
+/** Whom a resource says that it is of. */
+const ofWhom = (resource: Loose): string => {
+  const said = [resource.subject, resource.patient, resource.beneficiary].find(isObject);
+  return textOf(said?.reference);
 };
+
+const MOST_NUMBERS = 5000;
+
+type Told = { readonly numbers: NumberRead[]; readonly kept: KeptResource[] };
+
+/** What becomes of a resource that is neither a person nor a file; a sentence where it is not taken whole. */
+function takeResource(resource: Loose, where: string, told: Told | undefined): string | null {
+  const what = textOf(resource.resourceType);
+  if (isOurs(resource)) return "comes back with the exam file, or not at all";
+  const numbers = what === "Observation" ? numbersIn(resource, where) : [];
+  if (!told) return numbers.length ? "is of nobody in this bundle" : "is not read here";
+  if (numbers.length) {
+    if (told.numbers.length + numbers.length > MOST_NUMBERS) return "is more than is taken of one person at once";
+    told.numbers.push(...numbers);
+    return null;
+  }
+  const json = JSON.stringify(resource);
+  if (json.length > KEPT_MOST_LETTERS || told.kept.length >= MOST_KEPT)
+    return "is not read here, and too much to be kept beside the person";
+  told.kept.push({ what: what.slice(0, 80), json });
+  return "is not read here; it is kept beside the person as it came";
+}
 
 /**
  * Reads a FHIR R4 bundle: our exam files out of its binaries, else persons with
- * the ranges and ratings that are told of them. All else is listed.
+ * the numbers that are told of them. All else is listed, and kept where it is
+ * of one of them.
  *
  * @param fromBase64 the text in UTF-8; null when it is none
  * @throws InputError saying what is wrong, at which entry, and what to do
@@ -132,8 +215,10 @@ export function readBundle(content: string, fromBase64: (data: string) => string
   const entries = entriesOf(content);
   const files: string[] = [];
   const left: { where: string; what: string; why: string }[] = [];
-  const patients = entries.filter(({ resource }) => resource.resourceType === "Patient");
-  const measured = new Map<string, string[]>();
+  const patients = entries
+    .filter(({ resource }) => resource.resourceType === "Patient")
+    .map((entry) => ({ ...entry, told: { numbers: [], kept: [] } as Told }));
+  const byName = new Map(patients.flatMap((one) => namesOf(one).map((name) => [name, one.told] as const)));
   for (const { where, resource } of entries) {
     const what = textOf(resource.resourceType);
     if (what === "Patient") continue;
@@ -143,30 +228,13 @@ export function readBundle(content: string, fromBase64: (data: string) => string
       else left.push({ where, what, why: "is no exam file of this program" });
       continue;
     }
-    const patient = patients.find((one) => isOf(resource.subject, one));
-    const said = what === "Observation" && !isOurs(resource) ? measuredText(resource) : null;
-    if (said && patient) measured.set(patient.where, [...(measured.get(patient.where) ?? []), said]);
-    else
-      left.push({
-        where,
-        what,
-        why: said
-          ? "is of nobody in this bundle"
-          : isOurs(resource)
-            ? "comes back with the exam file, or not at all"
-            : "is not read here",
-      });
+    const why = takeResource(resource, where, byName.get(ofWhom(resource)));
+    if (why !== null) left.push({ where, what, why });
   }
-  const persons = patients.map(({ where, resource }) => ({
-    ...personOf(resource, where),
-    measured: measured.get(where) ?? [],
-  }));
+  const persons = patients.map(({ where, resource, told }) => ({ ...personOf(resource, where), ...told }));
   return files.length ? { files, persons: [], left: [] } : { files, persons, left };
 }
 
 /** What is kept of a told person beside name, birth date and sex. */
-export const notesOfTold = ({ number, measured }: PersonTold, from: string): PersonInput["notes"] =>
-  [
-    ...(number ? [`Number elsewhere: ${number}.`] : []),
-    ...(measured.length ? [`Told by ${from}: ${measured.join(" ")}`] : []),
-  ].join("\n");
+export const notesOfTold = ({ number }: PersonTold): PersonInput["notes"] =>
+  number ? `Number elsewhere: ${number}.` : "";

@@ -2,6 +2,7 @@ import { type InferType } from "yup";
 import { calendarDate, closed, oneOf, text } from "../../base";
 import { SEXES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
+import { type ToldBody, toldBody } from "../told-number";
 
 /** A person on the roster: entered once, corrected by saying all of it anew. */
 
@@ -16,9 +17,11 @@ const entry = closed({
 });
 
 export type PersonEntry = InferType<typeof entry>;
-export type PersonState = { entry: PersonEntry | null; enteredAt: string | null };
+/** What another system told, and when it was taken in, by whom. */
+export type ToldOnce = ToldBody & { readonly at: string; readonly by: string };
+export type PersonState = { entry: PersonEntry | null; enteredAt: string | null; told: ToldOnce[] };
 
-export const nobody = (): PersonState => ({ entry: null, enteredAt: null });
+export const nobody = (): PersonState => ({ entry: null, enteredAt: null, told: [] });
 
 type PersonDraft = Draft<PersonState>;
 
@@ -28,4 +31,8 @@ export const person = {
     draft.enteredAt = at;
   }),
   "person-corrected": kind(entry, (draft: PersonDraft, { body }) => void (draft.entry = body)),
+  "numbers-told": kind(
+    toldBody,
+    (draft: PersonDraft, { body, at, actor }) => void draft.told.push({ ...body, at, by: actor.name }),
+  ),
 };
