@@ -17,7 +17,7 @@ const AGAIN_AFTER_MS = 400;
 const MOST_WAITING = 60;
 const MOST_AT_ONCE = 20;
 /** Samples do not wait for those before them to arrive: each has its moment, and the screen puts them in order. */
-const SAMPLES_ON_THE_WAY = 3;
+const SAMPLES_ON_THE_WAY = 4;
 const TIED_AGAIN_MS = 60_000;
 
 /** Old samples are of no use to anybody: what could not be sent is not sent again. */

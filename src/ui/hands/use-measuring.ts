@@ -16,9 +16,9 @@ import {
 import { clock } from "@/devices/feed";
 import type { SheetStep } from "@/core/planning";
 
-const SHOWN_EVERY_MS = 25;
+const SHOWN_EVERY_MS = 15;
 /** The end of a movement is looked for twice a second, and only in a limb that rests. */
-const END_EVERY = 20;
+const END_EVERY = 30;
 const RESTS_DEG_S = 4;
 /** The speed is shown in steps: only whether it is too quick matters. */
 const QUICK_STEP = 10;

@@ -2,13 +2,15 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { Device, Reading } from "@/core/measurement";
+import { clock } from "@/devices/feed";
 import { orientationSensor, type Turns } from "@/devices/orientation";
 import type { DeviceSign } from "@/wire/devices";
 import { useWakeLock } from "../shell/use-wake-lock";
 import { groundOf, SignMark } from "./device-sign";
 import { useJoined } from "./use-joined";
 
-const SENT_EVERY_MS = 16;
+/** A reading goes at once, unless another just went: then with those that follow. */
+const SENT_EVERY_MS = 12;
 const MOST_AT_ONCE = 60;
 
 const MOUNTS: readonly { readonly turns: Turns; readonly label: string }[] = [
@@ -23,6 +25,16 @@ export function ProbeScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => vo
   const [angle, setAngle] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const waiting = useRef<Reading[]>([]);
+  const sentAt = useRef(-Infinity);
+  const send = () => {
+    if (waiting.current.length === 0 || clock() - sentAt.current < SENT_EVERY_MS) return;
+    const batch = waiting.current;
+    waiting.current = [];
+    sentAt.current = clock();
+    say({ says: "samples", t: batch.map(({ t }) => t), v: batch.map(({ value }) => value) });
+  };
+  const latest = useRef(send);
+  useEffect(() => void (latest.current = send));
   useWakeLock();
 
   const start = async (turns: Turns) => {
@@ -33,23 +45,19 @@ export function ProbeScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => vo
       if (!reading) return;
       setAngle(reading.value);
       if (waiting.current.length < MOST_AT_ONCE) waiting.current.push(reading);
+      latest.current();
     });
     await sensor.open();
     setDevice(sensor);
   };
   useEffect(() => {
     if (!device) return;
-    const timer = setInterval(() => {
-      if (waiting.current.length === 0) return;
-      const batch = waiting.current;
-      waiting.current = [];
-      say({ says: "samples", t: batch.map(({ t }) => t), v: batch.map(({ value }) => value) });
-    }, SENT_EVERY_MS);
+    const timer = setInterval(() => latest.current(), SENT_EVERY_MS);
     return () => {
       clearInterval(timer);
       device.close();
     };
-  }, [device, say]);
+  }, [device]);
 
   const isMeasuring = device !== null && problem === null;
   return (
