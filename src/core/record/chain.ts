@@ -15,8 +15,8 @@ export type ChainLink = {
 export type ChainHead = { readonly head: string; readonly length: number };
 
 /** The hash a stream's first event follows: SHA-256 of its kind and id. */
-export const genesisOf = (id: string, kind: StreamKind = "exam"): string =>
-  portableSha256(`dust-lantern ${kind} ${id}`);
+export const genesisOf = (id: string, kind: StreamKind = "exam", hash: Sha256 = portableSha256): string =>
+  hash(`dust-lantern ${kind} ${id}`);
 
 /** SHA-256 over the previous hash and the event's canonical JSON, as 64 hexadecimal digits. */
 export const linkHash = (previous: string, payload: string, hash: Sha256 = portableSha256): string =>
@@ -64,7 +64,7 @@ export function verifyChain(
     faults.push({ kind, seq, event, message: `${named} ${what}` });
   };
   const hashes = new Set(links.map((link) => link.hash));
-  const genesis = genesisOf(stream, streamKind);
+  const genesis = genesisOf(stream, streamKind, hash);
   let expected = genesis;
   let nextSeq = 1;
 

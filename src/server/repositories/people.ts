@@ -1,5 +1,6 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
 import {
+  type Actor,
   check,
   foldPerson,
   InputError,
@@ -16,7 +17,17 @@ import {
 import type { ExamSummary, RosterRow } from "@/wire/roster";
 import { exams, people } from "../store/schema";
 import type { Store } from "../store/store";
-import { atOnce, eventsOf, say, type Sayer } from "./streams";
+import {
+  atOnce,
+  type Beginning,
+  beginningOf,
+  eventsOf,
+  journalEnd,
+  say,
+  type Sayer,
+  storeBeginning,
+  storeIdOf,
+} from "./streams";
 import { erasedPersonProblem } from "./tombstones";
 
 const ROSTER_LIMIT = 60;
@@ -212,25 +223,58 @@ export type TakenPerson = {
   readonly told: readonly ToldBody[];
 };
 
+type Laid = {
+  readonly row: ReturnType<typeof personRow> | null;
+  readonly taken: TakenPerson;
+  readonly begun: Beginning;
+};
+
+/** The rows and first links of those who are new, numbered from there on. */
+function lay(taken: readonly TakenPerson[], first: number, sayer: Sayer & { readonly actor: Actor }): readonly Laid[] {
+  let next = first;
+  return taken.map((one) => {
+    const { id, person, told } = one;
+    const said: PersonDraft[] = told.map((body) => ({ type: "numbers-told", body }));
+    if (!person) return { row: null, taken: one, begun: { kind: "person", stream: id, links: [] } };
+    const entry = entryOf(person, numberText(next++));
+    return {
+      row: personRow(id, entry),
+      taken: one,
+      begun: beginningOf("person", id, [{ type: "person-entered", body: entry }, ...said], sayer),
+    };
+  });
+}
+
 /**
  * Adds many in one go, with what was told of them: all of it or nothing. Each has
  * been checked before.
  */
 export function addPeople(store: Store, taken: readonly TakenPerson[], { now, actor }: Sayer): void {
+  const sayer = { now, actor: actor ?? { id: storeIdOf(store), name: "this store" } };
+  const next = () => Number(nextNumber(store).slice(NUMBER_PREFIX.length));
+  /** Whoever was entered meanwhile has taken a number: then once more. */
+  let first = next();
+  let laid = lay(taken, first, sayer);
   atOnce(store, () => {
+    if (next() !== first) laid = lay(taken, (first = next()), sayer);
     const insert = store.sqlite.prepare(
       "INSERT INTO people (id, number, name, birth_date, sex, notes, contact, searched, recent_at) VALUES (@id, @number, @name, @birthDate, @sex, @notes, @contact, @searched, @recentAt)",
     );
-    let next = Number(nextNumber(store).slice(NUMBER_PREFIX.length));
-    for (const { id, person, told } of taken) {
-      const said: PersonDraft[] = told.map((body) => ({ type: "numbers-told", body }));
-      if (person) {
-        const entry = entryOf(person, numberText(next++));
-        insert.run({ ...personRow(id, entry), recentAt: now });
-        said.unshift({ type: "person-entered", body: entry });
+    let last = journalEnd(store);
+    for (const { row, begun } of laid)
+      if (row) {
+        insert.run({ ...row, recentAt: now });
+        last = storeBeginning(store, begun, now, last);
       }
-      if (said.length) say(store, "person", id, said, { now, actor });
-    }
+    for (const { taken: one, row } of laid)
+      if (!row && one.told.length)
+        say(
+          store,
+          "person",
+          one.id,
+          one.told.map((body) => ({ type: "numbers-told", body })),
+          sayer,
+        );
   });
 }
 

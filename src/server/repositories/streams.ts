@@ -111,12 +111,12 @@ export function endOf(store: Store, kind: StreamKind, stream: string): StreamEnd
 /** Where a stream ends, also before its first event. */
 export function endOrGenesis(store: Store, kind: StreamKind, stream: string): StreamEnd {
   const { head, length, own = null } = statements(store).end.get(kind, stream) ?? {};
-  return { head: head ?? genesisOf(stream, kind), length: length ?? 0, own };
+  return { head: head ?? genesisOf(stream, kind, nativeSha256), length: length ?? 0, own };
 }
 
 /** The hash a stream ends with; what stands before its first event where there is none. */
 export const headIn = (store: Store, kind: StreamKind, stream: string): string =>
-  statements(store).head.get(kind, stream) ?? genesisOf(stream, kind);
+  statements(store).head.get(kind, stream) ?? genesisOf(stream, kind, nativeSha256);
 
 /** The size of the texts of a stream's events, in bytes. */
 export const bytesOf = (store: Store, kind: StreamKind, stream: string): number =>
@@ -124,7 +124,7 @@ export const bytesOf = (store: Store, kind: StreamKind, stream: string): number 
 
 /** The hash at a place of a stream; what stands before its first event at 0; null beyond its end. */
 export const hashAt = (store: Store, kind: StreamKind, stream: string, seq: number): string | null =>
-  seq === 0 ? genesisOf(stream, kind) : (statements(store).hashAt.get(kind, stream, seq) ?? null);
+  seq === 0 ? genesisOf(stream, kind, nativeSha256) : (statements(store).hashAt.get(kind, stream, seq) ?? null);
 
 /** The ids of the streams of a kind. */
 export const streamIds = (store: Store, kind: StreamKind): string[] => statements(store).ids.all(kind);
@@ -199,13 +199,20 @@ export const storeOwnEvent = (
 ): Stored | null =>
   storeLink(store, kind, stream, end, { link: chainEvent(end, event, nativeSha256), event, receivedAt, isOwn: true });
 
-/** Writes the journal's line that says where a stream ends now. Within the writer's transaction. */
-export function moveEnd(store: Store, kind: StreamKind, stream: string, end: ChainHead, at: string): JournalEnd {
-  const line = nextLine(
-    journalEnd(store),
-    { at, kind, subject: stream, head: end.head, length: end.length },
-    nativeSha256,
-  );
+/**
+ * Writes the journal's line that says where a stream ends now. Within the writer's transaction.
+ *
+ * @param last the journal's end, where it is known
+ */
+export function moveEnd(
+  store: Store,
+  kind: StreamKind,
+  stream: string,
+  end: ChainHead,
+  at: string,
+  last: JournalEnd = journalEnd(store),
+): JournalEnd {
+  const line = nextLine(last, { at, kind, subject: stream, head: end.head, length: end.length }, nativeSha256);
   statements(store).writeLine.run(
     line.n,
     line.at,
@@ -245,6 +252,43 @@ export function say(
     end = storeOwnEvent(store, kind, stream, end, event, now) ?? end;
   }
   moveEnd(store, kind, stream, end, now);
+}
+
+/** The first links of a stream that is not there yet: made before the writer's turn comes, since that is the longer part. */
+export type Beginning = {
+  readonly kind: StreamKind;
+  readonly stream: string;
+  readonly links: readonly { readonly link: ChainLink; readonly event: StoredEvent }[];
+};
+
+/** What is said of somebody new, chained; nothing is written. */
+export function beginningOf(
+  kind: "person",
+  stream: string,
+  drafts: readonly PersonDraft[],
+  { now, actor }: Sayer & { readonly actor: Actor },
+): Beginning {
+  let end: ChainHead = { head: genesisOf(stream, kind, nativeSha256), length: 0 };
+  const links = drafts.map((draft) => {
+    const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor, device: "server" });
+    const link = chainEvent(end, event, nativeSha256);
+    end = { head: link.hash, length: link.seq };
+    return { link, event };
+  });
+  return { kind, stream, links };
+}
+
+/** Writes a beginning, and gives back the journal's end. Within the writer's transaction. */
+export function storeBeginning(
+  store: Store,
+  { kind, stream, links }: Beginning,
+  receivedAt: string,
+  last: JournalEnd,
+): JournalEnd {
+  let end: StreamEnd = { head: links[0]!.link.previous, length: 0, own: null };
+  for (const { link, event } of links)
+    end = storeLink(store, kind, stream, end, { link, event, receivedAt, isOwn: true }) ?? end;
+  return moveEnd(store, kind, stream, end, receivedAt, last);
 }
 
 /** Keeps links that are not the record beside it. */
