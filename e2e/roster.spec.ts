@@ -136,3 +136,18 @@ test("a sentence said in our words is used at the table; a promise no test can k
   await row.getByRole("button", { name: "As shipped" }).click();
   await expect(row).not.toContainText("Both hips, outwards");
 });
+
+test("what was pressed for and could not be fetched says so, and opens once it can", async ({ page, request }) => {
+  const name = await newPerson(request);
+  await page.goto("/");
+  const examine = page.getByRole("button", { name: `Examine ${name}, Back, leg` });
+  await expect(examine).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  const scripts = "**/_next/static/chunks/**";
+  await page.route(scripts, (asked) => asked.abort());
+  await examine.click();
+  await expect(page.getByText("A part of this program could not be fetched.")).toBeVisible();
+  await page.unroute(scripts);
+  await examine.click();
+  await page.waitForURL("**/complaint");
+});

@@ -1,4 +1,5 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { patternOf, type Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { shared } from "../store/shared";
 
@@ -21,23 +22,28 @@ export function answerStraightBy(answering: Answering): void {
 /** What answers without the framework; null while it is not loaded. */
 export const straightAnswering = (): Answering | null => kept().data;
 
-/** Whether a request appends to an exam or a course. */
-export const isTap = ({ method, url = "" }: Pick<IncomingMessage, "method" | "url">): boolean =>
-  method === "POST" && /^\/api\/(exams|episodes)\/[^/]+\/events(\?|$)/.test(url);
-
+const TAPS = [ROUTES.appendEvents, ROUTES.courseEvents];
 /** What a joined device says, and what is shown on one: sixty times a second, and a limb moves meanwhile. */
-const isLive = ({ method, url = "" }: Pick<IncomingMessage, "method" | "url">): boolean =>
-  (method === "POST" && /^\/api\/join\/say(\?|$)/.test(url)) ||
-  (method === "PUT" && /^\/api\/exams\/[^/]+\/pad(\?|$)/.test(url));
+const LIVE = [ROUTES.joinedSay, ROUTES.showOnPad];
+
+type Asked = Pick<IncomingMessage, "method" | "url">;
+
+const oneOf = (routes: readonly Pick<Route, "method" | "path">[]) => {
+  const known = routes.map(({ method, path }) => ({ method, pattern: patternOf(path) }));
+  return ({ method, url = "" }: Asked): boolean => {
+    const [path = ""] = url.split("?", 1);
+    return known.some((route) => route.method === method && route.pattern.test(path));
+  };
+};
+
+/** Whether a request appends to an exam or a course. */
+export const isTap = oneOf(TAPS);
 
 /** Whether a request goes straight to what answers it. */
-export const goesStraight = (request: Pick<IncomingMessage, "method" | "url">): boolean =>
-  isTap(request) || isLive(request);
+export const goesStraight = oneOf([...TAPS, ...LIVE]);
 
 /** Read no further than that; one piece beyond says that it is too much. */
-const MOST = Math.max(
-  ...[ROUTES.appendEvents, ROUTES.courseEvents, ROUTES.joinedSay, ROUTES.showOnPad].map(({ limit }) => limit),
-);
+const MOST = Math.max(...[...TAPS, ...LIVE].map(({ limit }) => limit));
 
 /** What was sent, or as much of it as shows that it is too much; null when its sender left. */
 function bodyOf(request: IncomingMessage): Promise<Buffer | null> {

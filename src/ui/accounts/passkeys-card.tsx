@@ -4,6 +4,7 @@ import { useState } from "react";
 import { call } from "@/wire/call";
 import type { OwnAccount } from "@/wire/accounts";
 import { ROUTES } from "@/wire/routes";
+import { fetched, NOT_FETCHED } from "../primitives/fetched";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
@@ -24,9 +25,10 @@ export function PasskeysCard({ passkeys, onDone }: Pick<OwnAccount, "passkeys"> 
     onDone();
   };
   const make = async ({ options }: { options: object }) => {
-    const { startRegistration } = await import("@simplewebauthn/browser");
+    const browser = await fetched(() => import("@simplewebauthn/browser"));
+    if (!browser) return setProblem(NOT_FETCHED);
     try {
-      const response = await startRegistration({ optionsJSON: options as never });
+      const response = await browser.startRegistration({ optionsJSON: options as never });
       const kept = await call(ROUTES.keepPasskey, {}, { name: name.trim(), response: response as never });
       if (kept.ok) finish();
       else setProblem(kept.message);

@@ -3,6 +3,7 @@
 import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
+import { fetched, NOT_FETCHED } from "../primitives/fetched";
 import { Button } from "../primitives/button";
 import { AskedForm } from "./asked-form";
 import { isReachedByName } from "./reached-by-name";
@@ -58,9 +59,10 @@ function ByPasskey({ onIn }: { onIn: () => void }) {
   const enter = async () => {
     const asked = await call(ROUTES.askForPasskey, {}, {});
     if (!asked.ok) return setProblem(asked.message);
-    const { startAuthentication } = await import("@simplewebauthn/browser");
+    const passkeys = await fetched(() => import("@simplewebauthn/browser"));
+    if (!passkeys) return setProblem(NOT_FETCHED);
     try {
-      const response = await startAuthentication({ optionsJSON: asked.value.options as never });
+      const response = await passkeys.startAuthentication({ optionsJSON: asked.value.options as never });
       const said = await call(ROUTES.signInByPasskey, {}, { response: response as never });
       if (said.ok) onIn();
       else setProblem(said.message);

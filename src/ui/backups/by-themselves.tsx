@@ -7,6 +7,7 @@ import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { copyText } from "../primitives/copy-text";
+import { fetched, NOT_FETCHED } from "../primitives/fetched";
 import { Field, inputClass } from "../primitives/field";
 
 type Pair = { readonly identity: string; readonly recipient: string };
@@ -34,7 +35,9 @@ export function ByThemselves({ plan, onChanged }: { plan: BackupPlan | null; onC
   const [problem, setProblem] = useState<string | null>(null);
   const [isWorking, setWorking] = useState(false);
   const make = async () => {
-    const { generateX25519Identity, identityToRecipient } = await import("age-encryption");
+    const age = await fetched(() => import("age-encryption"));
+    if (!age) return setProblem(NOT_FETCHED);
+    const { generateX25519Identity, identityToRecipient } = age;
     const identity = await generateX25519Identity();
     const made = { identity, recipient: await identityToRecipient(identity) };
     setPair(made);

@@ -6,6 +6,7 @@ import { InputError } from "@/core/base";
 import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import { ROUTES } from "@/wire/routes";
+import { fetched, NOT_FETCHED } from "../primitives/fetched";
 import { sendEvents } from "./send-events";
 
 /** Ends an examination that was opened by mistake: what was opened stays in the record, and off the roster. */
@@ -15,7 +16,9 @@ export function useDiscard(profile: Profile | null, onChanged: () => void) {
     if (!profile) return;
     const known = await call(ROUTES.eventsAfter, { exam }, {});
     if (!known.ok) return setProblem(known.message);
-    const [{ appendTap }, { historyOf }] = await Promise.all([import("@/core/admission"), import("@/core/record")]);
+    const parts = await fetched(() => Promise.all([import("@/core/admission"), import("@/core/record")]));
+    if (!parts) return setProblem(NOT_FETCHED);
+    const [{ appendTap }, { historyOf }] = parts;
     const taken = appendTap(
       historyOf(exam, known.value.events),
       [{ type: "exam-ended", body: { reason: "mistake", note: "" } }],

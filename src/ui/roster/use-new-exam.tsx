@@ -9,6 +9,7 @@ import type { Course } from "@/core/course";
 import { type Person, settingsForNewExam } from "@/core/record";
 import { type ExamRegion, SHIPPED_VERSION } from "@/core/vocabulary";
 import type { Profile } from "@/wire/practitioners";
+import { fetched, NOT_FETCHED } from "../primitives/fetched";
 import { nextExam } from "../shell/exams-ahead";
 import { useHere } from "../shell/here";
 import { sendEvents } from "./send-events";
@@ -57,8 +58,9 @@ export function useNewExam(profile: Profile | null, evidence: string) {
     setUndated(null);
     const { before = null, goesOn } = opening;
     const exam = nextExam();
-    const { openExam } = await import("@/core/admission");
-    const opened = openExam(
+    const gate = await fetched(() => import("@/core/admission"));
+    if (!gate) return setProblem(NOT_FETCHED);
+    const opened = gate.openExam(
       exam,
       {
         person: { id, number, name, birthDate, sex },
@@ -80,7 +82,7 @@ export function useNewExam(profile: Profile | null, evidence: string) {
     const isBegunHere =
       isUnreached &&
       evidence === SHIPPED_VERSION &&
-      (await import("./begin-here").then(({ beginHere }) => beginHere(exam, opened.events, evidence)));
+      (await fetched(() => import("./begin-here").then(({ beginHere }) => beginHere(exam, opened.events, evidence))));
     if (refused && !isBegunHere) setProblem(refused);
     else router.push(`/exams/${exam}/complaint`);
   };
