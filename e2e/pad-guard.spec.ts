@@ -1,7 +1,7 @@
-import type { Locator, Page } from "@playwright/test";
+import type { Browser, Locator, Page } from "@playwright/test";
 import { bringAxe, violations } from "./support/axe";
 import { joinAs, stored } from "./support/devices";
-import { expect, test } from "./support/test";
+import { expect, type Prepared, test } from "./support/test";
 
 /**
  * Presses through the pages as somebody alone would, until the examiner's screen
@@ -23,6 +23,22 @@ async function answerAll(pad: Page, asked: Locator, choose: (words: string) => s
   return most;
 }
 
+type Begins = {
+  page: Page;
+  browser: Browser;
+  server: { url: string };
+  prepare: (tell: (builder: Prepared["builder"]) => void) => Promise<Prepared>;
+};
+
+/** Somebody who is about to answer the warning questions on a pad: it has joined. */
+async function askedOnPad({ page, browser, server, prepare }: Begins, language?: string) {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
+  await page.goto(`/exams/${exam}/guard`);
+  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
+  const pad = await joinAs(browser, server.url, page, /^Answer pad/, language);
+  return { exam, pad, asked: page.getByRole("region", { name: "They answer on a pad" }) };
+}
+
 test("the warning questions are answered alone on a pad, in German; what is not a no is seen, and counts when it is taken", async ({
   page,
   browser,
@@ -30,11 +46,7 @@ test("the warning questions are answered alone on a pad, in German; what is not 
   request,
   prepare,
 }) => {
-  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
-  await page.goto(`/exams/${exam}/guard`);
-  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
-  const pad = await joinAs(browser, server.url, page, /^Answer pad/, "Deutsch");
-  const asked = page.getByRole("region", { name: "They answer on a pad" });
+  const { exam, pad, asked } = await askedOnPad({ page, browser, server, prepare }, "Deutsch");
   await expect(
     pad.getByRole("heading", { name: "Ist es zwischen den Beinen taub, dort wo Sie sitzen?" }),
   ).toBeVisible();
@@ -82,11 +94,7 @@ test("stop pressed while the questions are answered is said at once on the exami
   request,
   prepare,
 }) => {
-  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
-  await page.goto(`/exams/${exam}/guard`);
-  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
-  const pad = await joinAs(browser, server.url, page, /^Answer pad/);
-  const asked = page.getByRole("region", { name: "They answer on a pad" });
+  const { exam, pad, asked } = await askedOnPad({ page, browser, server, prepare });
   const question = pad.locator("[data-pad-shows=ask] h1");
   for (let turn = 0; turn < 3; turn++) {
     const words = await question.innerText();
