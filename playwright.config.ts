@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/support/once.ts",
   outputDir: "test-results",
-  timeout: 180_000,
-  expect: { timeout: 20_000 },
+  timeout: 600_000,
+  expect: { timeout: 45_000 },
   workers: 2,
   /** A walk that comes only at a second try is named at the end of the run; more than two of them fail it. */
   retries: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? 1 : 0,
@@ -16,6 +16,6 @@ export default defineConfig({
     launchOptions: LAUNCH,
     serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 25_000,
+    actionTimeout: 60_000,
   },
 });

@@ -261,7 +261,7 @@ const overflow = (page: Page): Promise<number> =>
 
 for (const [name, path, prepare] of SCREENS) {
   test(`axe finds nothing on ${name}`, async ({ page }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(900_000);
     await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
     await page.setViewportSize(DESK);
     await page.goto(path);
@@ -289,7 +289,7 @@ for (const [name, path, prepare] of SCREENS) {
 }
 
 test("axe finds nothing on the way in, nor on an account", async ({ browser }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-way-in-"));
   const server = await startServer({ db: join(folder, "store.sqlite") });
   try {

@@ -28,7 +28,7 @@ const sentence = async (answer: { json: () => Promise<unknown> }): Promise<strin
   JSON.stringify((await answer.json()) as object);
 
 test(`a server killed ${ALL ? 25 : 5} times with answers on their way keeps each that it acknowledged, once`, async () => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   await onItsOwn(async (server, request) => {
     const { exam, builder } = await prepareExam(request, readyToTest);
     const acknowledged = new Set<string>();
@@ -86,7 +86,7 @@ test("a lock of seven seconds: readers are answered, a writer says so, and what 
 });
 
 test("a full disk: nothing is half taken, what was there is still read, and with room again all goes on", async () => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const under: { fileKiB?: number } = {};
   await onItsOwn(async (server, request) => {
     const { exam, builder } = await prepareExam(request, readyToTest);
@@ -241,7 +241,7 @@ test(`${ALL ? 1000 : 150} damaged events: each gets a sentence, none is half kep
   prepare,
   server,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const { exam, builder } = await prepare(readyToTest);
   const before = (await stored(request, exam)).events.length;
   const damaged = fc
@@ -296,7 +296,7 @@ test("1.2 MB of notes that waited offline go in parts that the server reads, all
     if (sent.method() === "POST" && sent.url().includes("/events")) sizes.push(sent.postDataBuffer()?.length ?? 0);
   });
   await page.goto("/");
-  await expect.poll(async () => (await stored(request, exam)).events.length, { timeout: 30_000 }).toBe(before + 400);
+  await expect.poll(async () => (await stored(request, exam)).events.length, { timeout: 90_000 }).toBe(before + 400);
   const { events } = await stored(request, exam);
   expect(events.slice(before).map(({ id }) => id)).toEqual(notes.map(({ id }) => id));
   expect(sizes.length).toBeGreaterThan(2);
@@ -305,7 +305,7 @@ test("1.2 MB of notes that waited offline go in parts that the server reads, all
 });
 
 test("with accounts and TLS on: killed, damaged and hostile requests end as they do without, and a stolen session ends with its owner's", async () => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   await withOwnStore(async (server) => {
     const tls = () => requests.newContext({ baseURL: server.url, ignoreHTTPSErrors: true });
     const request = await tls();

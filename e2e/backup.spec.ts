@@ -9,7 +9,7 @@ import { lantern, startServer } from "./support/server";
 test("from a new key to a back-up, what it lacks told, taken in again, and put in the store's place at the next start", async ({
   browser,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const server = await startServer();
   const request = await requests.newContext({ baseURL: server.url });
   const context = await browser.newContext();

@@ -82,7 +82,7 @@ async function walk(page: Page, one: TestCase): Promise<void> {
 
 for (const [index, chunk] of chunks.entries()) {
   test(`one case for every kind of stage and answer: ${index + 1} of ${chunks.length}`, async ({ page }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(900_000);
     for (const one of chunk) await test.step(`${one.test} ${one.kind}`, () => walk(page, one));
   });
 }

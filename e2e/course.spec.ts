@@ -147,7 +147,7 @@ test("what is said of a course without a network arrives when there is one again
   await context.setOffline(false);
   await expect(async () =>
     expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(1),
-  ).toPass({ timeout: 20_000 });
+  ).toPass({ timeout: 90_000 });
   await page.reload();
   await expect(page.locator('[data-signs="1"]')).toBeVisible();
 });

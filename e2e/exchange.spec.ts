@@ -50,13 +50,13 @@ test("what a writer adds to a letter and leaves out stands in the course, apart 
   await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
   await page.getByRole("radio", { name: "a surgeon" }).click();
   await page.getByRole("button", { name: "Make the PDF" }).click();
-  await expect(page.getByText(/^Made: \d/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/^Made: \d/)).toBeVisible({ timeout: 90_000 });
   const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
   await expect(made).toContainText("Ordinary letter, a surgeon");
   await expect(made).toContainText("1 line left out, added: “Seen together with the ward.”");
   /** Made again as it was, it is said once. */
   await page.getByRole("button", { name: "Make the PDF" }).click();
-  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled({ timeout: 20_000 });
+  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled({ timeout: 90_000 });
   await expect(made.getByRole("listitem")).toHaveCount(1);
   await page.reload();
   await expect(made.getByRole("listitem")).toHaveCount(1);

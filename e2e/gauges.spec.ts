@@ -18,7 +18,7 @@ test("a force gauge shows the push in its band, and what was really given is the
   await expect(page.locator("[data-push=given]")).toContainText("in the band");
   await bringAxe(page);
   expect(await violations(page, "everything")).toEqual([]);
-  await expect(page.locator("[data-push=over]")).toContainText("kept as the dose", { timeout: 20_000 });
+  await expect(page.locator("[data-push=over]")).toContainText("kept as the dose", { timeout: 90_000 });
   const doses = async () => (await stored(request, exam)).filter(({ type }) => type === "dose-recorded");
   await expect.poll(async () => (await doses()).length).toBe(1);
   const [dose] = await doses();
@@ -40,7 +40,7 @@ test("a cuff times each nod and counts the good holds, with where it lay and how
   page,
   request,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   const { exam } = await prepareExam(
     request,
     (builder) => {
@@ -56,8 +56,8 @@ test("a cuff times each nod and counts the good holds, with where it lay and how
   const cuff = page.locator("[data-cuff]");
   await expect(cuff).toHaveAttribute("data-cuff", "22");
   await page.getByRole("button", { name: "Simulated: nod to 22" }).click();
-  await expect(page.locator("[data-hold='5']")).toBeVisible({ timeout: 15_000 });
-  await page.getByRole("button", { name: "Held, and only nodded: clean" }).click({ timeout: 20_000 });
+  await expect(page.locator("[data-hold='5']")).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "Held, and only nodded: clean" }).click({ timeout: 90_000 });
   await expect(cuff).toHaveAttribute("data-cuff", "24");
   const answers = async () => (await stored(request, exam)).filter(({ type }) => type === "answer-recorded");
   await expect
@@ -67,7 +67,7 @@ test("a cuff times each nod and counts the good holds, with where it lay and how
   await page.keyboard.press("2");
   await expect(cuff).toHaveAttribute("data-cuff", "22");
   await page.getByRole("button", { name: "Simulated: nod to 22" }).click();
-  await page.getByRole("button", { name: "Keep 1 good holds" }).click({ timeout: 30_000 });
+  await page.getByRole("button", { name: "Keep 1 good holds" }).click({ timeout: 90_000 });
   await expect
     .poll(async () => (await stored(request, exam)).find(({ type }) => type === "measure-recorded")?.body)
     .toMatchObject({

@@ -21,7 +21,7 @@ async function untilKept(page: Page, exam: string): Promise<void> {
   await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated");
   await expect
     .poll(() => page.evaluate(async (path) => (await caches.match(path)) !== undefined, `/exams/${exam}/reading`), {
-      timeout: 30_000,
+      timeout: 90_000,
     })
     .toBe(true);
 }
@@ -67,12 +67,12 @@ test("with its server gone the app opens again where it was, goes on, and every 
 
     await server.kill();
     await page.reload();
-    await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible({ timeout: 90_000 });
     await page.getByRole("radiogroup", { name: "How bad?" }).getByRole("radio", { name: "7 of 10" }).click();
     await expect(page.locator("[data-sync=waiting]")).toBeVisible();
     await expect.poll(() => probability(page, "right")).toBeGreaterThan(0.4);
     await page.reload();
-    await expect(page.locator("[data-sync=waiting]")).toBeVisible({ timeout: 20_000 });
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible({ timeout: 90_000 });
     await expect.poll(() => probability(page, "right")).toBeGreaterThan(0.4);
 
     /** Another step, the roster and a test in the library, none of them open when the server went. */
@@ -117,7 +117,7 @@ test("an examination begun with the server gone is run, opened again, and arrive
             },
             await ahead(),
           ),
-        { timeout: 30_000 },
+        { timeout: 90_000 },
       )
       .toBe(true);
     const [first] = await ahead();
@@ -126,13 +126,13 @@ test("an examination begun with the server gone is run, opened again, and arrive
 
     await server.kill();
     await page.getByRole("button", { name: `Examine ${name}, Back` }).click();
-    await page.waitForURL(new RegExp(`/exams/${first}/complaint`), { timeout: 20_000 });
-    await page.locator('[data-place="posterior-calf.right"]').first().click({ timeout: 20_000 });
+    await page.waitForURL(new RegExp(`/exams/${first}/complaint`), { timeout: 90_000 });
+    await page.locator('[data-place="posterior-calf.right"]').first().click({ timeout: 90_000 });
     await expect(page.locator("[data-sync=waiting]")).toBeVisible();
     await page.reload();
-    await expect(page.getByText(/Area 1/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/Area 1/)).toBeVisible({ timeout: 90_000 });
     await page.goto("/");
-    await expect(page.getByText(/wait in this browser/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/wait in this browser/)).toBeVisible({ timeout: 90_000 });
 
     await server.restart();
     await page.goto(`/exams/${first}/complaint`);
@@ -168,7 +168,7 @@ test("whoever signs out leaves nothing of a record in the browser that the next 
     await expect.poll(() => sealed(page)).toBe("");
     await server.kill();
     await page.goto(`/exams/${exam}/run`);
-    await expect(page.getByText("cannot be reached").first()).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText("cannot be reached").first()).toBeVisible({ timeout: 90_000 });
     await expect(page.getByRole("navigation", { name: "Run sheet" })).toHaveCount(0);
   } finally {
     await server.stop();

@@ -13,12 +13,12 @@ async function answerAll(pad: Page, asked: Locator, choose: (words: string) => s
   for (let pages = 0; pages < most; pages++) {
     /** Between two pages the pad waits for the next. */
     await expect
-      .poll(async () => (await question.count()) + (await done.count()), { timeout: 20_000 })
+      .poll(async () => (await question.count()) + (await done.count()), { timeout: 90_000 })
       .toBeGreaterThan(0);
     if ((await question.count()) === 0) return pages;
     const words = await question.innerText();
     await pad.locator(`[data-choice="${choose(words)}"]`).click();
-    await expect.poll(() => question.allInnerTexts(), { timeout: 20_000 }).not.toEqual([words]);
+    await expect.poll(() => question.allInnerTexts(), { timeout: 90_000 }).not.toEqual([words]);
   }
   return most;
 }

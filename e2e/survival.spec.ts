@@ -131,7 +131,7 @@ test("fifty presses made offline in a tab that is closed all arrive, in their or
   await context.setOffline(false);
   const again = await context.newPage();
   await again.goto("/");
-  await expect.poll(async () => (await stored(request, exam)).events.length - before, { timeout: 20_000 }).toBe(52);
+  await expect.poll(async () => (await stored(request, exam)).events.length - before, { timeout: 90_000 }).toBe(52);
   const { events } = await stored(request, exam);
   const scores = events.slice(-49).map(({ body }) => body.intensity);
   expect(scores).toEqual(scores.map((_, index) => (index % 2 ? 1 : 2)));
@@ -155,7 +155,7 @@ test("what waits of an examination that is left is told on the roster, and sent 
   await page.goto("/");
   await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(/2 answers of .* wait/);
   cut = false;
-  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden({ timeout: 15_000 });
+  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden({ timeout: 60_000 });
   await expect
     .poll(async () => (await stored(request, exam)).events.slice(-2).map(({ type }) => type))
     .toEqual(["run-started", "response-recorded"]);
@@ -205,7 +205,7 @@ test("two tabs on one exam show the same, and two devices do", async ({
   const shown = async (one: Page) =>
     JSON.stringify([await probability(one, "right"), await one.locator('[data-rule="si-five-test"]').innerText()]);
   for (const one of [page, tab, device])
-    await expect.poll(() => shown(one), { timeout: 15_000 }).toContain("1 of 3, 2 left");
+    await expect.poll(() => shown(one), { timeout: 60_000 }).toContain("1 of 3, 2 left");
   expect(new Set([await shown(page), await shown(tab), await shown(device)]).size).toBe(1);
   expect(new Set((await stored(request, exam)).events.map(({ id }) => id)).size).toBe(
     (await stored(request, exam)).events.length,
@@ -223,7 +223,7 @@ test("a tap after another device signed cannot be sent, and says why", async ({ 
   builder.sign();
   await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
   await context.setOffline(false);
-  await expect(page.locator("[data-sync=refused]")).toContainText("cannot be sent", { timeout: 20_000 });
+  await expect(page.locator("[data-sync=refused]")).toContainText("cannot be sent", { timeout: 90_000 });
   await page.locator("[data-sync=refused]").click();
   await expect(page.getByRole("dialog")).toContainText("this record is signed");
 });

@@ -139,7 +139,7 @@ export async function openRun(page: Page, exam: string): Promise<void> {
   await expect(page.locator("html[data-whole]")).toBeAttached();
 }
 
-export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 20_000 });
+export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 90_000 });
 
 /** The probability beside a beam, in whole per cent. */
 export const probability = async (page: Page, side: "right" | "left"): Promise<number> =>

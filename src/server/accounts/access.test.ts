@@ -121,7 +121,7 @@ describe("a store with accounts", () => {
       expect(await came.json()).toEqual({ next: "come in" });
       cookies.set(role, cookiesOf(came));
     }
-  }, 60_000);
+  }, 180_000);
 
   it("asks of every route, with every role and with none, what the table says", async () => {
     const wrong: string[] = [];
@@ -291,7 +291,7 @@ describe("a store with accounts", () => {
     expect((await ask(at("here"), { cookie: cookiesOf(came) })).status).toBe(200);
     expect((await give(begun.recovery[0]!, "recovery")).status).toBe(200);
     expect((await give(begun.recovery[0]!, "recovery")).status).toBe(401);
-  }, 60_000);
+  }, 180_000);
 
   it("lets a device change hands between those who are signed in at it, and opens for each by their own code", async () => {
     const store = theStore();
@@ -342,7 +342,7 @@ describe("a store with accounts", () => {
     const fromOne = [];
     for (let count = 0; count < 42; count++) fromOne.push((await signIn(`name${count}`, WORDS, "10.0.2.1")).status);
     expect(fromOne).toEqual([...Array.from({ length: 40 }, () => 401), 429, 429]);
-  }, 60_000);
+  }, 180_000);
 });
 
 describe("a passphrase", () => {
