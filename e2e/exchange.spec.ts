@@ -115,8 +115,17 @@ test("persons of a table are shown before anything is written, mapped, and taken
   await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
   await page.getByRole("radio", { name: "day.month.year" }).click();
   await expect(page.locator("[data-fate=new]")).toHaveCount(2);
+  /** What is being done is said while it is done. */
+  await page.route("**/api/incoming", async (asked) => {
+    await new Promise((done) => setTimeout(done, 800));
+    await asked.continue();
+  });
   await page.getByRole("button", { name: "Add the new ones" }).click();
+  await expect(page.getByRole("progressbar", { name: /2 are being entered/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
   await expect(page.getByText("2 added.")).toBeVisible();
+  await expect(page.getByRole("progressbar")).toHaveCount(0);
+  await page.unroute("**/api/incoming");
   await page.getByRole("link", { name: "To the list" }).click();
   await page.getByRole("searchbox").fill("farsight");
   await expect(page.getByRole("list", { name: "People" }).getByRole("listitem")).toHaveCount(2);

@@ -120,12 +120,17 @@ export function IncomingScreen() {
   const [numbers, setNumbers] = useState<KindsChosen>([]);
   const [told, setTold] = useState<Fates | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  /** What is being done with the file meanwhile. */
+  const [doing, setDoing] = useState<string | null>(null);
 
   type Chosen = { readonly columns: ColumnsChosen; readonly dates: DateOrder; readonly numbers: KindsChosen };
   const chosen: Chosen = { columns, dates, numbers };
   const ask = async (of: File_, how: Chosen, isTrial: boolean) => {
     const asked = { kind: of.kind, content: of.content, ...how, numbers: [...how.numbers], isTrial };
+    const fresh = told?.fates.filter(({ fate }) => fate === "new").length ?? 0;
+    setDoing(isTrial ? "The file is being looked through …" : `${fresh} are being entered, with what is told …`);
     const answer = await call(EXCHANGE_ROUTES.incoming, {}, asked);
+    setDoing(null);
     if (!answer.ok) return setSaid(answer.message);
     setTold(answer.value);
     if (isTrial && answer.value.headings.length && Object.values(how.columns).every((one) => one === null))
@@ -176,6 +181,13 @@ export function IncomingScreen() {
               onChange={(event) => void choose(event.target.files?.[0])}
             />
           </label>
+          <div role="status" className="mt-2">
+            {doing && (
+              <label className="flex items-center gap-3">
+                <progress className="h-2 w-48 accent-lantern" /> {doing}
+              </label>
+            )}
+          </div>
           {said && (
             <p role="alert" className="mt-2 font-medium">
               {said}
@@ -212,7 +224,12 @@ export function IncomingScreen() {
               </>
             )}
             <div className="mt-4 flex flex-wrap gap-2">
-              <Button look="main" big disabled={!isReady} onClick={() => file && void ask(file, chosen, false)}>
+              <Button
+                look="main"
+                big
+                disabled={!isReady || doing !== null}
+                onClick={() => file && void ask(file, chosen, false)}
+              >
                 <UserPlus aria-hidden size={20} /> Add the new ones
               </Button>
               <ButtonLink href="/">To the list</ButtonLink>
