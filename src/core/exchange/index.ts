@@ -40,6 +40,7 @@ export {
   type NumberRead,
   type NumberKind,
   numberKinds,
+  toldText,
 } from "./told/kinds";
 export { type ExamHeld, type ToldRow, toldRows } from "./told/rows";
 export { guessTold, TOLD_TARGETS, type ToldTarget, toldTarget } from "./told/targets";

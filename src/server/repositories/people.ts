@@ -223,25 +223,18 @@ export type TakenPerson = {
   readonly told: readonly ToldBody[];
 };
 
-type Laid = {
-  readonly row: ReturnType<typeof personRow> | null;
-  readonly taken: TakenPerson;
-  readonly begun: Beginning;
-};
+type Laid = { readonly row: ReturnType<typeof personRow>; readonly begun: Beginning };
+
+const saidOf = ({ told }: TakenPerson): PersonDraft[] => told.map((body) => ({ type: "numbers-told", body }));
 
 /** The rows and first links of those who are new, numbered from there on. */
 function lay(taken: readonly TakenPerson[], first: number, sayer: Sayer & { readonly actor: Actor }): readonly Laid[] {
   let next = first;
-  return taken.map((one) => {
-    const { id, person, told } = one;
-    const said: PersonDraft[] = told.map((body) => ({ type: "numbers-told", body }));
-    if (!person) return { row: null, taken: one, begun: { kind: "person", stream: id, links: [] } };
-    const entry = entryOf(person, numberText(next++));
-    return {
-      row: personRow(id, entry),
-      taken: one,
-      begun: beginningOf("person", id, [{ type: "person-entered", body: entry }, ...said], sayer),
-    };
+  return taken.flatMap((one): Laid[] => {
+    if (!one.person) return [];
+    const entry = entryOf(one.person, numberText(next++));
+    const drafts: PersonDraft[] = [{ type: "person-entered", body: entry }, ...saidOf(one)];
+    return [{ row: personRow(one.id, entry), begun: beginningOf("person", one.id, drafts, sayer) }];
   });
 }
 
@@ -261,20 +254,11 @@ export function addPeople(store: Store, taken: readonly TakenPerson[], { now, ac
       "INSERT INTO people (id, number, name, birth_date, sex, notes, contact, searched, recent_at) VALUES (@id, @number, @name, @birthDate, @sex, @notes, @contact, @searched, @recentAt)",
     );
     let last = journalEnd(store);
-    for (const { row, begun } of laid)
-      if (row) {
-        insert.run({ ...row, recentAt: now });
-        last = storeBeginning(store, begun, now, last);
-      }
-    for (const { taken: one, row } of laid)
-      if (!row && one.told.length)
-        say(
-          store,
-          "person",
-          one.id,
-          one.told.map((body) => ({ type: "numbers-told", body })),
-          sayer,
-        );
+    for (const { row, begun } of laid) {
+      insert.run({ ...row, recentAt: now });
+      last = storeBeginning(store, begun, now, last);
+    }
+    for (const one of taken) if (!one.person && one.told.length) say(store, "person", one.id, saidOf(one), sayer);
   });
 }
 

@@ -1,10 +1,9 @@
 "use client";
 
+import { toldText } from "@/core/exchange";
 import type { PersonCourses } from "@/wire/course";
 import { Card } from "../primitives/card";
 import { dayText } from "../primitives/dates";
-
-const UNITS = { deg: "°", "of 10": " of 10" } as const;
 
 /** What is kept as it came, set so that it can be read. */
 function laidOut(json: string): string {
@@ -40,7 +39,6 @@ export function ToldCard({ told: { rows, kept } }: { told: PersonCourses["told"]
               <tbody>
                 {rows.map(({ key, group, label, unit, values, isRange, here }) => {
                   const said = [...new Set(values.map(({ what }) => what))].filter((what) => what !== label);
-                  const shown = unit === null ? "" : UNITS[unit];
                   return (
                     <tr key={key} className="border-b border-line align-top">
                       <th scope="row" className="py-1.5 pe-4 text-start font-semibold">
@@ -55,10 +53,7 @@ export function ToldCard({ told: { rows, kept } }: { told: PersonCourses["told"]
                         <ul className="flex flex-wrap gap-x-4">
                           {values.map(({ value, day, what }, index) => (
                             <li key={`${day} ${value} ${what} ${index}`}>
-                              <strong>
-                                {value}
-                                {shown}
-                              </strong>{" "}
+                              <strong>{toldText(value, unit)}</strong>{" "}
                               <span className="text-soft">{day === null ? "no day told" : dayText(day)}</span>
                             </li>
                           ))}
@@ -67,10 +62,7 @@ export function ToldCard({ told: { rows, kept } }: { told: PersonCourses["told"]
                       <td className="py-1.5 whitespace-nowrap">
                         {here ? (
                           <>
-                            <strong>
-                              {here.value}
-                              {shown}
-                            </strong>{" "}
+                            <strong>{toldText(here.value, unit)}</strong>{" "}
                             <span className="text-soft">{dayText(here.day)}</span>
                           </>
                         ) : (

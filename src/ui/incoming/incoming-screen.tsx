@@ -1,7 +1,7 @@
 "use client";
 
 import { FileUp, UserPlus } from "lucide-react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import {
   type ColumnsChosen,
   columnsGuessed,
@@ -112,6 +112,21 @@ const Columns = ({ headings, columns, onChange }: ColumnsProps) => (
   </div>
 );
 
+/** The kinds with what was chosen for them, also while the answer to it is on its way. */
+const asChosen = (kinds: Fates["numbers"], chosen: KindsChosen): Fates["numbers"] =>
+  kinds.map((one) => ({ ...one, is: chosen.find(({ kind }) => kind === one.kind)?.is ?? one.is }));
+
+/** Says what is being done, with a bar. */
+const Doing = ({ what }: { what: string | null }) => (
+  <div role="status" className="mt-2">
+    {what && (
+      <label className="flex items-center gap-3">
+        <progress className="h-2 w-48 accent-lantern" /> {what}
+      </label>
+    )}
+  </div>
+);
+
 /** Persons from a table or another system: what becomes of each is shown before anything is written. */
 export function IncomingScreen() {
   const [file, setFile] = useState<File_ | null>(null);
@@ -122,6 +137,7 @@ export function IncomingScreen() {
   const [said, setSaid] = useState<string | null>(null);
   /** What is being done with the file meanwhile. */
   const [doing, setDoing] = useState<string | null>(null);
+  const asking = useRef(0);
 
   type Chosen = { readonly columns: ColumnsChosen; readonly dates: DateOrder; readonly numbers: KindsChosen };
   const chosen: Chosen = { columns, dates, numbers };
@@ -129,7 +145,10 @@ export function IncomingScreen() {
     const asked = { kind: of.kind, content: of.content, ...how, numbers: [...how.numbers], isTrial };
     const fresh = told?.fates.filter(({ fate }) => fate === "new").length ?? 0;
     setDoing(isTrial ? "The file is being looked through …" : `${fresh} are being entered, with what is told …`);
+    const turn = ++asking.current;
     const answer = await call(EXCHANGE_ROUTES.incoming, {}, asked);
+    /** What was chosen meanwhile is asked by itself. */
+    if (turn !== asking.current) return;
     setDoing(null);
     if (!answer.ok) return setSaid(answer.message);
     setTold(answer.value);
@@ -181,13 +200,7 @@ export function IncomingScreen() {
               onChange={(event) => void choose(event.target.files?.[0])}
             />
           </label>
-          <div role="status" className="mt-2">
-            {doing && (
-              <label className="flex items-center gap-3">
-                <progress className="h-2 w-48 accent-lantern" /> {doing}
-              </label>
-            )}
-          </div>
+          <Doing what={doing} />
           {said && (
             <p role="alert" className="mt-2 font-medium">
               {said}
@@ -208,7 +221,7 @@ export function IncomingScreen() {
           </Card>
         )}
         {told && told.numbers.length > 0 && (
-          <NumbersCard kinds={told.numbers} onChange={(next) => again({ numbers: next })} />
+          <NumbersCard kinds={asChosen(told.numbers, numbers)} onChange={(next) => again({ numbers: next })} />
         )}
         {told && (
           <Card heading="What becomes of each">

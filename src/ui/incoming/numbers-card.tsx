@@ -1,11 +1,18 @@
 "use client";
 
-import { AS_TOLD, fitsTarget, type KindsChosen, NOT_TAKEN, TOLD_TARGETS, type NumberKind } from "@/core/exchange";
+import {
+  AS_TOLD,
+  fitsTarget,
+  type KindsChosen,
+  NOT_TAKEN,
+  TOLD_TARGETS,
+  type NumberKind,
+  toldText,
+} from "@/core/exchange";
 import { Card } from "../primitives/card";
 import { inputClass } from "../primitives/field";
 
 const GROUPS = [...new Set(TOLD_TARGETS.map(({ group }) => group))];
-const UNITS = { deg: "°", "of 10": " of 10" } as const;
 
 /** What each kind of number becomes: said once for all of its kind. */
 function KindRow({ kind, onChoose }: { kind: NumberKind; onChoose: (is: string) => void }) {
@@ -17,8 +24,8 @@ function KindRow({ kind, onChoose }: { kind: NumberKind; onChoose: (is: string) 
         {code && <span className="block text-sm font-normal break-all text-soft">{code}</span>}
       </th>
       <td className="py-1.5 pe-3 whitespace-nowrap">
-        {example}
-        {unit === null ? <span className="text-soft"> without a unit</span> : UNITS[unit]}
+        {toldText(example, unit)}
+        {unit === null && <span className="text-soft"> without a unit</span>}
         {times > 1 && <span className="text-soft"> · {times} of them</span>}
       </td>
       <td className="py-1.5">

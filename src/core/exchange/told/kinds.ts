@@ -62,6 +62,16 @@ export function numberKinds(numbers: readonly NumberRead[], chosen: KindsChosen)
   return [...kinds.values()];
 }
 
+const MARKS: Readonly<Record<ToldUnit, string>> = { deg: "°", "of 10": " of 10" };
+
+/**
+ * A number as it is shown.
+ *
+ * @example toldText(44, "deg") // "44°"
+ * @example toldText(38, null) // "38"
+ */
+export const toldText = (value: number, unit: ToldUnit | null): string => `${value}${unit === null ? "" : MARKS[unit]}`;
+
 /** Whether a number told in that unit can be that. */
 export const fitsTarget = (unit: ToldUnit | null, target: Pick<ToldTarget, "unit">): boolean =>
   unit === null || unit === target.unit;

@@ -1,5 +1,5 @@
 import type { ExamState, ToldOnce, ToldUnit } from "../../record";
-import { rangesOf } from "../../reading";
+import { type RangeRow, rangesOf } from "../../reading";
 import { toldTarget, type ToldTarget } from "./targets";
 
 /** What other systems told of a person, movement by movement, beside what was measured here. */
@@ -26,10 +26,13 @@ export type ToldRow = {
 /** An examination of theirs, with the day it was held. */
 export type ExamHeld = { readonly day: string; readonly state: ExamState };
 
-function measuredHere({ range, side }: ToldTarget, exams: readonly ExamHeld[]): ToldRow["here"] {
+type Ranges = { readonly day: string; readonly ranges: readonly RangeRow[] };
+
+/** @param held the latest first */
+function measuredHere({ range, side }: ToldTarget, held: readonly Ranges[]): ToldRow["here"] {
   if (range === null) return null;
-  for (const { day, state } of exams.toSorted((a, b) => (a.day < b.day ? 1 : -1))) {
-    const row = rangesOf(state).find(({ test, way }) => test === range.test && way === range.way);
+  for (const { day, ranges } of held) {
+    const row = ranges.find(({ test, way }) => test === range.test && way === range.way);
     const found = row?.[side ?? "middle"];
     if (found) return { value: found.value, day };
   }
@@ -47,6 +50,9 @@ const byDay = (a: { day: string | null }, b: { day: string | null }): number =>
  * @example toldRows([], []) // []
  */
 export function toldRows(told: readonly ToldOnce[], exams: readonly ExamHeld[]): readonly ToldRow[] {
+  const held = exams
+    .toSorted((a, b) => (a.day < b.day ? 1 : -1))
+    .map(({ day, state }) => ({ day, ranges: rangesOf(state) }));
   const rows = new Map<string, ToldRow>();
   for (const { from, numbers } of told)
     for (const { what, unit, value, day, is } of numbers) {
@@ -59,7 +65,7 @@ export function toldRows(told: readonly ToldOnce[], exams: readonly ExamHeld[]):
         unit,
         values: [],
         isRange: target?.range != null,
-        here: target && measuredHere(target, exams),
+        here: target && measuredHere(target, held),
       };
       const isThere = row.values.some((one) => one.value === value && one.day === day && one.what === what);
       rows.set(key, isThere ? row : { ...row, values: [...row.values, { value, day, from, what }].toSorted(byDay) });
