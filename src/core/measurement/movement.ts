@@ -22,7 +22,7 @@ const HOLE_MS = 250;
 /** It went on after its end by more than the end is sure: that end was a pause. */
 const WENT_ON_DEG = 3;
 
-const inOrder = (samples: readonly Sample[]): Sample[] => inTime(samples, ({ angle }) => angle);
+const inOrder = (samples: readonly Sample[]): readonly Sample[] => inTime(samples, ({ angle }) => angle);
 
 /** Angles at even steps from a first moment; NaN where the stream has a hole. */
 type Stream = { readonly from: number; readonly angles: Float64Array };
