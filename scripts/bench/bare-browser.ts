@@ -71,6 +71,7 @@ async function openTab(ask: Ask, script: string): Promise<BareTab> {
   };
 }
 
+const GOES_WITHIN_MS = 3000;
 const ended = (browser: ChildProcess): Promise<unknown> => new Promise((done) => browser.once("exit", done));
 
 /** Starts one with a folder of its own, in which it keeps what it was sent, scripts as it has compiled them too. */
@@ -93,8 +94,10 @@ export function startBareBrowser({ width, height }: { width: number; height: num
     tab: (script) => openTab(ask, script),
     stop: async () => {
       const gone = ended(browser);
-      browser.kill();
+      const kill = setTimeout(() => browser.kill("SIGKILL"), GOES_WITHIN_MS);
+      void ask("Browser.close", {}).catch(() => {});
       await gone;
+      clearTimeout(kill);
       rmSync(folder, { recursive: true, force: true });
     },
   };

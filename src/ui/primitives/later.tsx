@@ -67,17 +67,26 @@ export function later<P extends object>(
   return Object.assign(Part, { fetch });
 }
 
-/** Long enough for the screen to be drawn before scripts are put beside it. */
+/** Long enough for the screen to be drawn before scripts are put beside it, and for what it does then to end. */
 const DRAWN_WITHIN_MS = 100;
+const IDLE_WITHIN_MS = 1000;
+
+/** Not every browser says when a page has nothing to do: there it is now. */
+const onceIdle = (work: () => void): void =>
+  void ("requestIdleCallback" in window ? requestIdleCallback(work, { timeout: IDLE_WITHIN_MS }) : work());
 
 /** Fetches all that comes later as soon as the screen has been drawn: before a network can drop. */
 export function useLater(): void {
   useEffect(() => {
-    const drawn = setTimeout(() => {
-      isFetching = true;
-      parts.forEach((fetch) => void fetch());
-      sayWhole(0);
-    }, DRAWN_WITHIN_MS);
+    const drawn = setTimeout(
+      () =>
+        onceIdle(() => {
+          isFetching = true;
+          parts.forEach((fetch) => void fetch());
+          sayWhole(0);
+        }),
+      DRAWN_WITHIN_MS,
+    );
     return () => clearTimeout(drawn);
   }, []);
 }
