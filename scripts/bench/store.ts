@@ -190,7 +190,7 @@ function bareImport({ content, payloads }: ReturnType<typeof longFile>): { took:
   return { took: ends - began, held: ends - begins };
 }
 
-/** How long the bare inserts of a long file's events hold the writer: no shorter can a tap wait that comes meanwhile. */
+/** How long bare inserts of a long file's events hold the writer, all in one transaction as an import is. */
 export function heldByBareInserts(): number {
   const file = longFile();
   return medianOf(() => bareImport(file).held);
