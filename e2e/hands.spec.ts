@@ -453,20 +453,30 @@ for (const isAllowed of [true, false])
     prepare,
   }) => {
     await page.addInitScript((isKept) => {
-      const port = () => ({
-        open: async () => {},
-        close: async () => {},
-        readable: new ReadableStream<Uint8Array>({
-          start: (stream) =>
-            void setInterval(
-              () => stream.enqueue(new TextEncoder().encode(`${Math.round(performance.now())},33.0,deg\n`)),
-              40,
-            ),
-        }),
-      });
+      /** As a real one: it opens once, and closes only when nobody reads from it. */
+      const port = {
+        readable: null as ReadableStream<Uint8Array> | null,
+        open: async () => {
+          if (port.readable) throw new DOMException("The port is already open.", "InvalidStateError");
+          let sending: ReturnType<typeof setInterval>;
+          port.readable = new ReadableStream<Uint8Array>({
+            start: (stream) => {
+              sending = setInterval(
+                () => stream.enqueue(new TextEncoder().encode(`${Math.round(performance.now())},33.0,deg\n`)),
+                40,
+              );
+            },
+            cancel: () => clearInterval(sending),
+          });
+        },
+        close: async () => {
+          if (port.readable?.locked) throw new TypeError("Cannot cancel a locked stream");
+          port.readable = null;
+        },
+      };
       const serial = {
-        requestPort: async () => (sessionStorage.setItem("was-chosen", "yes"), port()),
-        getPorts: async () => (isKept && sessionStorage.getItem("was-chosen") ? [port()] : []),
+        requestPort: async () => (sessionStorage.setItem("was-chosen", "yes"), port),
+        getPorts: async () => (isKept && sessionStorage.getItem("was-chosen") ? [port] : []),
       };
       Object.defineProperty(navigator, "serial", { value: serial });
     }, isAllowed);
@@ -486,6 +496,16 @@ for (const isAllowed of [true, false])
     const dial = page.locator("[data-measuring] [data-dial]");
     if (isAllowed) await expect(dial).toHaveAttribute("data-dial", /^-?\d/);
     else await expect(dial).toHaveCount(0);
+    /** Opened anew, and put away and opened, it is the same port again. */
+    for (const isPutAway of [false, true]) {
+      await openDevices(page);
+      if (isPutAway) await dialog.getByRole("button", { name: "Type the numbers instead" }).click();
+      await line.click();
+      await expect(line).toHaveAttribute("aria-pressed", "true");
+      await expect(dialog.getByText(/No port was chosen|The serial line ended/)).toHaveCount(0);
+      await closeDevices(page);
+      await expect(dial).toHaveAttribute("data-dial", /^-?\d/);
+    }
   });
 
 test("a delay of one's own is learned by ten presses, those before the signal apart, and stands in for the usual one", async ({

@@ -46,6 +46,16 @@ async function readLines(
   }
 }
 
+/** A port that is being closed is opened again once it is. */
+let closing: Promise<void> = Promise.resolve();
+
+/** What is read from holds its port: it is let go first, or the port stays open and cannot be opened again. */
+async function closePort(port: Port | null, reader: ReadableStreamDefaultReader<Uint8Array> | null): Promise<void> {
+  await reader?.cancel().catch(() => {});
+  reader?.releaseLock();
+  await port?.close().catch(() => {});
+}
+
 /** A device on a serial line: one reading a line, as docs/devices.md says. */
 export function serialLine(): Device {
   const feed = makeFeed();
@@ -65,25 +75,29 @@ export function serialLine(): Device {
     return null;
   };
 
-  const close = () => {
-    void reader?.cancel().catch(() => {});
-    void port?.close().catch(() => {});
+  const letGo = (): Promise<void> => {
+    closing = Promise.all([closing, closePort(port, reader)]).then(() => {});
     [reader, port, offset] = [null, null, null];
-    feed.set({ is: "closed" });
+    return closing;
+  };
+
+  /** Of a line that still is the one in use: one that was closed by hand has not failed. */
+  const fail = async (reading: typeof reader, why: string): Promise<void> => {
+    if (reading !== reader) return;
+    await letGo();
+    feed.set({ is: "failed", why });
   };
 
   const openPort = async (chosen: Port): Promise<void> => {
+    await letGo();
+    await chosen.open({ baudRate: BAUD });
     port = chosen;
-    await port.open({ baudRate: BAUD });
+    const reading = chosen.readable!.getReader();
+    reader = reading;
     feed.set({ is: "open" });
-    reader = port.readable!.getReader();
-    void readLines(reader, take)
-      .then(() =>
-        feed.set({ is: "failed", why: "The serial line ended. Plug it in and open it again, or type the number." }),
-      )
-      .catch((error: unknown) =>
-        feed.set({ is: "failed", why: error instanceof Error ? error.message : String(error) }),
-      );
+    void readLines(reading, take)
+      .then(() => fail(reading, "The serial line ended. Plug it in and open it again, or type the number."))
+      .catch((error: unknown) => fail(reading, error instanceof Error ? error.message : String(error)));
   };
 
   return {
@@ -120,6 +134,9 @@ export function serialLine(): Device {
         return false;
       }
     },
-    close,
+    close: () => {
+      void letGo();
+      feed.set({ is: "closed" });
+    },
   };
 }

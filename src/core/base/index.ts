@@ -27,6 +27,7 @@ export {
 } from "./bricks";
 export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
+export { medianOf } from "./median";
 export { named } from "./named";
 export { fQuantile, tQuantile } from "./f-distribution";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";

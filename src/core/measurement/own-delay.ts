@@ -1,3 +1,4 @@
+import { medianOf } from "../base";
 import { MARK_DELAY_MS, type MarkedBy, trialsOf } from "./capture";
 
 /**
@@ -31,11 +32,9 @@ export const pressAfter = (ms: number): "trial" | "too soon" | "missed" =>
  * @example ownDelay([200, 210, 220, 230, 240, 250, 260, 270, 280, 290]).ms // 245
  */
 export function ownDelay(presses: readonly number[]): OwnDelay | null {
-  const trials = presses.filter((ms) => pressAfter(ms) === "trial").toSorted((a, b) => a - b);
+  const trials = presses.filter((ms) => pressAfter(ms) === "trial");
   if (trials.length < DELAY_TRIALS) return null;
-  const middle = trials.length / 2;
-  const median = trials.length % 2 === 1 ? trials[Math.floor(middle)]! : (trials[middle - 1]! + trials[middle]!) / 2;
-  return { ms: Math.round(median), spread: Math.round(trialsOf(trials)!.spread!), trials: trials.length };
+  return { ms: Math.round(medianOf(trials)), spread: Math.round(trialsOf(trials)!.spread!), trials: trials.length };
 }
 
 /**

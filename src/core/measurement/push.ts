@@ -1,4 +1,4 @@
-import { refuse, phrase } from "../base";
+import { medianOf, phrase, refuse } from "../base";
 import type { Reading } from "./device";
 import { inTime } from "./in-time";
 
@@ -26,12 +26,6 @@ const LEAST_PUSH = 0.25;
 /** A hole of the stream that is longer is not counted as held. */
 const HOLE_MS = 250;
 const NEAR_PEAK = 0.8;
-
-const median = (values: readonly number[]): number => {
-  const sorted = values.toSorted((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-};
 
 /** The time from each reading to the next for which something held of both, in ms; holes are left out. */
 function heldMs(readings: readonly Reading[], holds: (value: number) => boolean): number {
@@ -72,7 +66,7 @@ export function pushesOf(readings: readonly Reading[], [low, high]: readonly [nu
         from: own[0]!.t,
         to,
         peak,
-        plateau: median(own.flatMap(({ value }) => (value >= NEAR_PEAK * peak ? [value] : []))),
+        plateau: medianOf(own.flatMap(({ value }) => (value >= NEAR_PEAK * peak ? [value] : []))),
         rise: riseOf(own, peak),
         insideMs: heldMs(own, (value) => value >= low && value <= high),
       });
