@@ -84,6 +84,21 @@ async function equip(page: Page, browser: Browser, url: string, device = "Simula
   return pad;
 }
 
+/** For how long in all a pad says that it was stopped, from now on, in ms. */
+async function timeStopped(pad: Page): Promise<() => Promise<number>> {
+  await pad.evaluate(() => {
+    let since: number | null = null;
+    const took = { ms: 0 };
+    Object.assign(window, { took });
+    new MutationObserver(() => {
+      const isStopped = document.querySelector("[data-pad-shows=stopped]") !== null;
+      if (since !== null) took.ms += performance.now() - since;
+      since = isStopped ? performance.now() : null;
+    }).observe(document, { subtree: true, childList: true, attributes: true });
+  });
+  return () => pad.evaluate(() => (window as unknown as { took: { ms: number } }).took.ms);
+}
+
 /** From now on every touch of the screen is counted. */
 async function untouched(page: Page): Promise<readonly string[]> {
   const touched: string[] = [];
@@ -262,8 +277,10 @@ test("a pad stops the test on every screen, whatever it shows, and says afterwar
   await pedalTwice(page);
   await pad.locator("[data-choice=nothing]").click();
   await expect(pad.locator("[data-pad=hold]")).toBeVisible();
-  await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: 1 });
-  await pad.locator("[data-pad=hold]").dispatchEvent("pointerdown", { pointerId: 2 });
+  const stoppedFor = await timeStopped(pad);
+  await pad.locator("[data-pad=hold]").evaluate((hold) => {
+    for (const pointerId of [1, 2]) hold.dispatchEvent(new PointerEvent("pointerdown", { pointerId, bubbles: true }));
+  });
   await expect(pad.getByText("I have stopped.")).toBeVisible();
   await expect(page.getByRole("dialog", { name: /Stopped/ })).toBeVisible();
   await expect(page.locator("[data-cue]")).toHaveText("Stopped");
@@ -281,6 +298,9 @@ test("a pad stops the test on every screen, whatever it shows, and says afterwar
       ["event-retracted", "its reason follows"],
       ["run-stopped", "pain too strong"],
     ]);
+  /** It can be read, although the screen went on at once. */
+  await expect(pad.getByText("I have stopped.")).toHaveCount(0);
+  expect(await stoppedFor()).toBeGreaterThan(2500);
   await pad.context().close();
   await other.context().close();
 });

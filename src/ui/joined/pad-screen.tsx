@@ -155,7 +155,7 @@ type Answered = { readonly to: string; readonly at: number };
 
 /** What the person on the table holds in their hand: one thing at a time, and nothing that is about anybody. */
 export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void }) {
-  const { shown, setShown, isUp, say, leave } = useJoined(onEnd);
+  const { shown, show, isUp, say, leave } = useJoined(onEnd);
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [language, setLanguage] = usePadLanguage();
   const words = PAD_WORDS[language];
@@ -163,7 +163,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   const stop = () => {
     say({ says: "stop" });
     felt();
-    setShown({ show: "stopped" });
+    show({ show: "stopped" });
   };
   const answer = (to: string, given: string) => {
     say({ says: "answer", to, answer: given });
