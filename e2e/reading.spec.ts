@@ -22,7 +22,7 @@ test("opened reasoning: steps, draws, rules, and why a specificity is not the ch
   await expect(step).toContainText("counted at 50 % of its weight");
   await expect(step).toContainText("so the two overlap");
   await expect(page.locator("[data-main-sentence]")).toHaveText(
-    /^Of 100 people like this, about 72 would have it; before these tests it was \d+\. .* moved it most, up from \d+ to \d+\./,
+    /^Of 100 people like this, about 72 would have it; before these tests it was \d+\. What moved it most: .+, up from \d+ to \d+\./,
   );
   await step.locator("summary").first().click();
   await step.getByText(/what that does not say/).click();

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
+import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { mainSentence } from "./main-sentence";
 import { readExam } from "./reading";
 
@@ -19,8 +20,18 @@ describe("the main sentence", () => {
     const said = mainSentence(source);
     expect(said).toContain(`about ${Math.round(source.probability * 100)} would have it`);
     expect(said).toContain(`before these tests it was ${Math.round(source.start.mean * 100)}`);
-    expect(said).toMatch(/moved it most, (up|down) from \d+ to \d+\./);
-    expect(said).toContain(`Against it: ${source.against[0]!.replace(/\.$/, "")}.`);
+    expect(said).toMatch(/What moved it most: [^.]+, (up|down) from \d+ to \d+\./);
+    expect(said.endsWith(` ${source.against[0]!}`)).toBe(true);
+  });
+
+  it("is sentences one after the other, each begun as one and none begun twice, for every case of the catalogue", () => {
+    const sources = TEST_CASES.flatMap((one) => read(examOfCase(one).exam));
+    expect(sources.some(({ against }) => against[0]?.startsWith("Against it:"))).toBe(true);
+    for (const source of sources) {
+      const said = mainSentence(source);
+      expect(said.match(/Against it/g)?.length ?? 0, said).toBeLessThanOrEqual(1);
+      for (const one of said.split(/(?<=\.) /)) expect(one, said).toMatch(/^[\p{Lu}\d].*[^.]\.$/u);
+    }
   });
 
   it("is one sentence or two for every source there is, and never says more than was found", () => {

@@ -27,8 +27,8 @@ export function mainSentence(
   source: Pick<SourceReading, "figured" | "probability" | "start" | "steps" | "against" | "wording" | "outcomes">,
 ): string {
   const { figured, probability, start, steps, against, outcomes } = source;
-  const [first] = against;
-  const other = first ? ` Against it: ${first.replace(/\.$/, "")}.` : "";
+  /** A sentence of its own, as every one of them is. */
+  const other = against[0] ? ` ${against[0]}` : "";
   if (!figured) {
     const signs = outcomes.filter(({ outcome }) => outcome !== "not tested").length;
     return `By sign only${signs > 0 ? "" : ", and none was looked for"}: nothing here has a figure that counts.${other}`;
@@ -36,7 +36,7 @@ export function mainSentence(
   const said = `${capital(ofHundred(probability))}; before these tests it was ${Math.round(start.mean * 100)}.`;
   const most = strongest(stepsFrom(logit(start.mean), steps));
   const moved = most
-    ? ` ${most.step.label} moved it most, ${most.to >= most.from ? "up" : "down"} from ${hundredths(most.from)} to ${hundredths(most.to)}.`
+    ? ` What moved it most: ${most.step.label}, ${most.to >= most.from ? "up" : "down"} from ${hundredths(most.from)} to ${hundredths(most.to)}.`
     : " No result has moved it.";
   return `${said}${moved}${other}`;
 }
