@@ -50,6 +50,7 @@ const byDay = (a: { day: string | null }, b: { day: string | null }): number =>
  * @example toldRows([], []) // []
  */
 export function toldRows(told: readonly ToldOnce[], exams: readonly ExamHeld[]): readonly ToldRow[] {
+  if (told.length === 0) return [];
   const held = exams
     .toSorted((a, b) => (a.day < b.day ? 1 : -1))
     .map(({ day, state }) => ({ day, ranges: rangesOf(state) }));
