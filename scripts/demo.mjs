@@ -1,8 +1,9 @@
 import { spawn } from "node:child_process";
-import { existsSync, renameSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
-import { join, resolve } from "node:path";
-import { build, env, install, SERVER, step, tool } from "./lib/steps.mjs";
+import { dirname, join, resolve } from "node:path";
+import { runWithProgress, untilReady } from "./lib/progress.mjs";
+import { build, compilePackages, env, fetchPackages, run, SERVER, TERMINAL } from "./lib/steps.mjs";
 
 const LOOPBACK = "127.0.0.1";
 const host = LOOPBACK;
@@ -39,35 +40,78 @@ function moveAside() {
   console.log(`The old store was moved to ${aside}.`);
 }
 
-async function untilReady(url, child) {
-  for (let attempt = 0; attempt < 300; attempt++) {
-    if (child.exitCode !== null) fail("The server ended before it was ready; the lines above say why.");
-    if (
-      await fetch(`${url}/api/health`).then(
-        (answer) => answer.ok,
-        () => false,
-      )
-    )
-      return;
-    await new Promise((done) => setTimeout(done, 100));
+/** Who serves on a port: written by the demo that started it, so that a later one can say how to end it. */
+const STARTED = `.tmp/demo-${port}.json`;
+const url = `http://${host}:${port}`;
+const isReady = () =>
+  fetch(`${url}/api/health`, { signal: AbortSignal.timeout(5000) }).then(
+    (answer) => answer.ok,
+    () => false,
+  );
+
+function isRunning(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === "EPERM";
   }
-  fail("The server did not become ready within 30 seconds; the lines above may say why.");
 }
 
-if (!(await isFree()))
-  fail(`Port ${port} is in use by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`);
-if (!(await step("install", install))) fail("The packages could not be installed; the lines above say why.");
-if (!(await step("build", () => build()))) fail("The app could not be built; the lines above say why.");
-if (fresh && existsSync(db)) moveAside();
-if (!(await step("store", () => tool("tsx/dist/cli.mjs", "src/cli/lantern.ts", "demo"))))
-  fail("The store could not be made ready.");
+/** The server that an earlier demo left on this port, or null. */
+function earlierServer() {
+  try {
+    const { pid, db: itsDatabase } = JSON.parse(readFileSync(STARTED, "utf8"));
+    return isRunning(pid) ? { pid, db: itsDatabase } : null;
+  } catch {
+    return null;
+  }
+}
 
+if (!(await isFree())) {
+  const earlier = earlierServer();
+  fail(
+    earlier
+      ? `Dust Lantern is already running on port ${port} (process ${earlier.pid}, database ${earlier.db}). Open ${url}, or end it first: kill ${earlier.pid}`
+      : `Port ${port} is in use by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`,
+  );
+}
+
+/** What compiles takes one core and the build most of both, so they run side by side. */
+const compileAndBuild = async () => {
+  const results = await Promise.all([compilePackages(), build()]);
+  return results.every(Boolean);
+};
+
+/** Seconds as measured on two idle cores, in a fresh clone. */
+const failed = await runWithProgress([
+  { title: "download the packages", seconds: existsSync("node_modules") ? 5 : 30, work: fetchPackages },
+  { title: "compile SQLite and build the app", seconds: 150, work: compileAndBuild },
+  {
+    title: "make the database of made-up patients",
+    seconds: 5,
+    work: async () => {
+      if (fresh && existsSync(db)) moveAside();
+      return run(process.execPath, [TERMINAL, "demo"]);
+    },
+  },
+]);
+if (failed) fail(`The demo could not be started: the step "${failed}" failed, and the lines above say why.`);
+
+/** The fourth handle is a channel to this script: when this script ends in whatever way, the server ends too. */
 const child = spawn(process.execPath, [SERVER], {
   env: { ...env, NODE_ENV: "production", DUST_LANTERN_HOST: host, PORT: String(port) },
-  stdio: ["ignore", "ignore", "inherit"],
+  stdio: ["ignore", "ignore", "inherit", "ipc"],
 });
+mkdirSync(dirname(STARTED), { recursive: true });
+writeFileSync(STARTED, JSON.stringify({ pid: child.pid, db }));
 for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
-child.on("exit", (code) => process.exit(code ?? 0));
-const url = `http://${host}:${port}`;
-await untilReady(url, child);
-console.log(`\nDust Lantern is ready at ${url} (store ${db}). Ctrl+C ends it.`);
+child.on("exit", (code) => {
+  rmSync(STARTED, { force: true });
+  process.exitCode = code ?? 0;
+});
+if (!(await untilReady(isReady, () => child.exitCode === null && child.signalCode === null))) {
+  console.error("\nThe server ended before it was ready; the lines above say why.");
+  process.exit(1);
+}
+console.log(`\nDust Lantern is ready at ${url} (database ${db}). Ctrl+C ends it.`);

@@ -1,42 +1,41 @@
-import { readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { parseExamFile } from "@/core";
-import { asTold, differencesOf, type Json } from "@/fixtures/frozen/differences";
-import { factsOf } from "@/fixtures/frozen/facts";
-import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
+import { writeFileSync } from "node:fs";
 import { run } from "@/cli/lantern";
-import { reasonFor } from "@/fixtures/frozen/reasons";
+import { compareCommand, compareExam, FROZEN_FOLDER, frozenFile, frozenNames } from "@/fixtures/frozen/compare";
+import { gateProblems, listedToday } from "@/fixtures/frozen/gate";
+import { INTERPRETATION_CHANGES } from "@/fixtures/frozen/interpretation-changes";
+import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
 
-/** Writes what is read today otherwise than on the day of freezing; a difference that nobody gave a reason for is told. */
+/**
+ * `npm run differences` lists how today's interpretation of the frozen exams
+ * differs from what is listed. `npm run differences -- <change>` lists what is
+ * new under that change and takes out what is no longer so.
+ */
+const asked = process.argv[2];
+const change = INTERPRETATION_CHANGES.find(({ id }) => id === asked) ?? null;
+if (asked && !change) {
+  console.error(
+    `"${asked}" is not a change of interpretation. Add it at the end of src/fixtures/frozen/interpretation-changes.ts, with its reason and the paths where it shows, then run this again.`,
+  );
+  process.exit(2);
+}
 
-const FOLDER = "src/fixtures/frozen/";
-const unexplained: string[] = [];
-for (const version of ["v1", "v2"])
-  for (const name of readdirSync(`${FOLDER}${version}`).filter((file) => file.endsWith(".exam.json"))) {
-    const id = name.replace(".exam.json", "");
-    const facts = factsOf(parseExamFile(readFileSync(`${FOLDER}${version}/${name}`, "utf8")));
-    const then = JSON.parse(readFileSync(`${FOLDER}${version}/${id}.facts.json`, "utf8")) as Json;
-    const differences = differencesOf(then, JSON.parse(JSON.stringify(facts)) as Json).map((one) => {
-      const reason = reasonFor(one.path);
-      if (!reason)
-        unexplained.push(`${version}/${id}: ${one.path}: ${JSON.stringify(one.then)} → ${JSON.stringify(one.now)}`);
-      return { ...one, reason };
-    });
-    writeFileSync(`${FOLDER}today/${version}-${id}.json`, `${JSON.stringify(differences, null, 1)}\n`);
-  }
-for (const [name, args] of Object.entries(FROZEN_COMMANDS)) {
+function printedBy(args: readonly string[]): string {
   let out = "";
   const write = process.stdout.write.bind(process.stdout);
   process.stdout.write = ((chunk: string) => Boolean((out += String(chunk)))) as typeof process.stdout.write;
-  run(args);
+  run([...args]);
   process.stdout.write = write;
-  const then = readFileSync(`${FOLDER}v1/terminal-${name}`, "utf8");
-  const differences = differencesOf(asTold(name, then), asTold(name, out)).map((one) => ({
-    ...one,
-    reason: reasonFor(one.path, name),
-  }));
-  writeFileSync(`${FOLDER}today/v1-terminal-${name}.json`, `${JSON.stringify(differences, null, 1)}\n`);
+  return out;
 }
-process.stdout.write(
-  unexplained.length ? `Without a reason:\n${unexplained.join("\n")}\n` : "Every difference has its reason.\n",
-);
-process.exitCode = unexplained.length ? 1 : 0;
+
+const compared = [
+  ...[...frozenNames("v1"), ...frozenNames("v2")].map((name) => compareExam(name, frozenFile(name))),
+  ...Object.entries(FROZEN_COMMANDS).map(([name, args]) => compareCommand(name, printedBy(args))),
+].map((file) => ({ ...file, listed: asked ? listedToday(file, change) : file.listed }));
+if (asked)
+  for (const { name, listed } of compared)
+    writeFileSync(new URL(`today/${name}.json`, FROZEN_FOLDER), `${JSON.stringify(listed, null, 1)}\n`);
+
+const problems = gateProblems(compared, INTERPRETATION_CHANGES);
+console.log(problems.length ? problems.join("\n") : "Every difference belongs to a change of interpretation.");
+process.exitCode = problems.length ? 1 : 0;

@@ -121,31 +121,35 @@ export async function installChromium() {
 export const SERVER = ".next/start.mjs";
 /** The thread that heavy work is done in. */
 const HEAVY = ".next/heavy.mjs";
-/** The terminal, for whoever has no use for its source. */
-const TERMINAL = ".next/lantern.mjs";
+/** The terminal program, in one file. */
+export const TERMINAL = ".next/lantern.mjs";
 
-/** @param typesChecked another step of the same run has asked the compiler already */
-export const build = async (typesChecked = false) => {
-  if (typesChecked) env.DUST_LANTERN_TYPES_CHECKED = "1";
-  return (
-    (await tool("next/dist/bin/next", "build")) &&
-    (await bundle("src/server/start.ts", SERVER)) &&
-    (await bundle("src/server/heavy/worker.ts", HEAVY)) &&
-    (await bundle("src/cli/lantern.ts", TERMINAL)) &&
-    bundleOffline("src/workers/offline.worker.ts", ".next", "public/offline.js")
-  );
-};
+export const build = async () =>
+  (await tool("next/dist/bin/next", "build")) &&
+  (await bundle("src/server/start.ts", SERVER)) &&
+  (await bundle("src/server/heavy/worker.ts", HEAVY)) &&
+  (await bundle("src/cli/lantern.ts", TERMINAL)) &&
+  bundleOffline("src/workers/offline.worker.ts", ".next", "public/offline.js");
 
-/** The whole project, and the core once more without a browser's or a server's types. */
-export const types = async () =>
-  (await tool("next/dist/bin/next", "typegen")) &&
-  (await tool("typescript/bin/tsc", "--noEmit", "--incremental", "--tsBuildInfoFile", buildInfo("all"))) &&
-  (await coreTypes());
-export const coreTypes = () =>
-  tool("typescript/bin/tsc", "--noEmit", "-p", "src/core", "--incremental", "--tsBuildInfoFile", buildInfo("core"));
+/**
+ * The core as a project of its own, without a browser's or a server's types, then
+ * everything else against its declarations. What has not changed since the last
+ * run is not checked again.
+ */
+export const types = async () => (await tool("next/dist/bin/next", "typegen")) && compile(".");
+export const coreTypes = () => compile("src/core");
 
-/** Named after the lock file: the compiler does not see that a package's types have changed. */
-const buildInfo = (name) => `${CACHES}/${name}.${lockHash().slice(0, 12)}.tsbuildinfo`;
+const TYPES = ".tmp/types";
+/** The compiler does not see that a package's types have changed, so what it knows is dropped with the lock file. */
+function compile(project) {
+  const stamp = `${TYPES}/packages`;
+  if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== lockHash()) {
+    rmSync(TYPES, { recursive: true, force: true });
+    mkdirSync(TYPES, { recursive: true });
+    writeFileSync(stamp, lockHash());
+  }
+  return tool("typescript-native/bin/tsc", "--build", project);
+}
 
 const cached = (name) => ["--cache", "--cache-location", `${CACHES}/${name}`, "--cache-strategy", "content"];
 export const lint = async () =>

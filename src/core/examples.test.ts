@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import * as door from "@/core";
 import { exampleScope } from "@/fixtures/samples/example-scope";
 
@@ -49,15 +50,16 @@ function same(actual: unknown, wanted: unknown): void {
 describe("the examples of the docstrings", () => {
   it("are found", () => expect(examples.length).toBeGreaterThan(90));
 
-  it.each(examples.map((example) => [example.place, example.code, example] as const))(
-    "%s: %s",
-    (place, code, example) => {
-      const value = evaluate(code, { ...modules[`./${place}`], ...scope });
-      const promised = promisedValue(example.promised);
-      if (promised) same(value, promised.value);
-      else expect(value).toBeDefined();
-    },
-  );
+  it("every worked example in a docstring gives what it says", () =>
+    forEvery(
+      examples.map((example) => [example.place, example.code, example] as const),
+      (place, code, example) => {
+        const value = evaluate(code, { ...modules[`./${place}`], ...scope });
+        const promised = promisedValue(example.promised);
+        if (promised) same(value, promised.value);
+        else expect(value).toBeDefined();
+      },
+    ));
 
   it("nearly all promise a value that can be checked", () => {
     const told = examples.filter(({ promised }) => promisedValue(promised) === null);

@@ -265,6 +265,8 @@ server.on("error", (error) => end(`The server could not listen on ${hostname}:${
 server.listen(port, hostname, () => programLog().info({ scheme, port, node: process.version }, "listening"));
 keepBackingUp();
 keepTelling();
+/** Started by a script over a channel, as the demo is: a server whose script is gone would keep the port for nobody. */
+process.on("disconnect", () => process.exit(0));
 for (const signal of ["SIGINT", "SIGTERM"] as const)
   process.on(signal, () => {
     programLog().info({ signal }, "ending");

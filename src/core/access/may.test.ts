@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { describeProblem } from "../base";
 import { ROLES } from "../vocabulary";
 import { type Act, ACTS } from "./acts";
@@ -47,48 +48,50 @@ const RECORDS = [true, false].flatMap((isSigned) =>
 const BY_CARE: readonly Act[] = ["see a record", "examine", "override a block", "sign", "take records out"];
 
 describe("who may do what", () => {
-  it.each(NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)))(
-    "%s as %s: %s",
-    (act, role, cell) => {
-      const asker = { id: "me", role, hasLeft: false };
-      for (const record of [null, ...RECORDS]) {
-        const said = may(asker, act, record);
-        const granted = record?.isSigned === true && record.isGranted;
-        const isSupervised = record?.isSupervised === true;
-        const expected = {
-          y: true,
-          "-": false,
-          c: true,
-          g: granted,
-          a: record?.signedBy !== "me",
-          s: isSupervised,
-          i: record?.isInvited === true,
-        }[cell];
-        expect(said.may, JSON.stringify(record)).toBe(expected);
-        if (said.may) expect(said.countersigned).toBe(cell === "c" ? "later" : "no need");
-        else expect(describeProblem(said.problem).length).toBeGreaterThan(40);
-      }
-      expect(may({ ...asker, hasLeft: true }, act, null).may).toBe(false);
-    },
-  );
+  it("every act and role: allowed exactly where the table allows it", () =>
+    forEvery(
+      NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)),
+      (act, role, cell) => {
+        const asker = { id: "me", role, hasLeft: false };
+        for (const record of [null, ...RECORDS]) {
+          const said = may(asker, act, record);
+          const granted = record?.isSigned === true && record.isGranted;
+          const isSupervised = record?.isSupervised === true;
+          const expected = {
+            y: true,
+            "-": false,
+            c: true,
+            g: granted,
+            a: record?.signedBy !== "me",
+            s: isSupervised,
+            i: record?.isInvited === true,
+          }[cell];
+          expect(said.may, JSON.stringify(record)).toBe(expected);
+          if (said.may) expect(said.countersigned).toBe(cell === "c" ? "later" : "no need");
+          else expect(describeProblem(said.problem).length).toBeGreaterThan(40);
+        }
+        expect(may({ ...asker, hasLeft: true }, act, null).may).toBe(false);
+      },
+    ));
 
-  it.each(NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)))(
-    "%s as %s of somebody outside their care",
-    (act, role, cell) => {
-      const asker = { id: "me", role, hasLeft: false };
-      for (const record of RECORDS) {
-        const inside = may(asker, act, record);
-        const outside = may(asker, act, { ...record, isOutside: true });
-        const isKept = BY_CARE.includes(act) && cell !== "g" && cell !== "i" && inside.may;
-        expect(outside.may).toBe(inside.may && !isKept);
-        /** Whoever may take people over is shown the way in; the others are told whom to ask. */
-        if (isKept && !outside.may)
-          expect(outside.problem.where === OUTSIDE_CARE).toBe(
-            TABLE["take people over"].split(" ")[ROLES.indexOf(role)] === "y",
-          );
-      }
-    },
-  );
+  it("every act and role: the same for a patient outside their care", () =>
+    forEvery(
+      NAMES.flatMap((act) => ROLES.map((role, index) => [act, role, TABLE[act].split(" ")[index]!] as const)),
+      (act, role, cell) => {
+        const asker = { id: "me", role, hasLeft: false };
+        for (const record of RECORDS) {
+          const inside = may(asker, act, record);
+          const outside = may(asker, act, { ...record, isOutside: true });
+          const isKept = BY_CARE.includes(act) && cell !== "g" && cell !== "i" && inside.may;
+          expect(outside.may).toBe(inside.may && !isKept);
+          /** Whoever may take people over is shown the way in; the others are told whom to ask. */
+          if (isKept && !outside.may)
+            expect(outside.problem.where === OUTSIDE_CARE).toBe(
+              TABLE["take people over"].split(" ")[ROLES.indexOf(role)] === "y",
+            );
+        }
+      },
+    ));
 
   it("names somebody who may, for whoever may not", () => {
     const said = may({ id: "me", role: "front desk", hasLeft: false }, "see a record", null);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { whatOf } from "@/fixtures/samples/what-of";
 import { worded } from "../base";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
@@ -52,52 +53,56 @@ function start(exam: ExamBuilder, test: (typeof PROTOCOLS)[number]["id"]): Event
 }
 
 describe("what is asked for on its own", () => {
-  it.each(ASKED_ANEW_IDS.filter((what) => what !== "neck thrust"))(
-    "%s: refused before it was asked, taken after a yes, never after a no",
-    (what) => {
-      const exam = ready();
-      expect(refused(exam, NEEDS[what](exam))).toMatch(/has not been asked for/);
-      exam.add("asked-anew", { what, agreed: true });
-      expect(refused(exam, NEEDS[what](exam)) ?? "").not.toMatch(/agree|asked for/);
-      exam.add("asked-anew", { what, agreed: false });
-      expect(refused(exam, NEEDS[what](exam))).toMatch(/did not agree/);
-    },
-  );
+  it("every extra agreement: refused before it was asked, taken after a yes, never after a no", () =>
+    forEvery(
+      ASKED_ANEW_IDS.filter((what) => what !== "neck thrust"),
+      (what) => {
+        const exam = ready();
+        expect(refused(exam, NEEDS[what](exam))).toMatch(/has not been asked for/);
+        exam.add("asked-anew", { what, agreed: true });
+        expect(refused(exam, NEEDS[what](exam)) ?? "").not.toMatch(/agree|asked for/);
+        exam.add("asked-anew", { what, agreed: false });
+        expect(refused(exam, NEEDS[what](exam))).toMatch(/did not agree/);
+      },
+    ));
 
   /** A thrust to the neck asks the guard first; this is the rule behind it. */
-  it.each(TECHNIQUES.flatMap((kind) => TECHNIQUE_REGIONS.map((region) => [kind, region] as const)))(
-    "%s, %s: only a thrust to the neck is asked for on its own",
-    (kind, region) => {
-      const isThrust = kind === "manipulation" && region === "neck";
-      const stands = (agreed?: boolean) => {
-        const exam = ready();
-        if (agreed !== undefined) exam.add("asked-anew", { what: "neck thrust", agreed });
-        return whatOf(techniqueAgreementProblem(exam.state(), { kind, region })) ?? null;
-      };
-      expect(stands(true)).toBeNull();
-      if (isThrust)
-        expect([stands(), stands(false)]).toEqual([
-          expect.stringMatching(/asked for/),
-          expect.stringMatching(/not agree/),
-        ]);
-      else expect([stands(), stands(false)]).toEqual([null, null]);
-    },
-  );
+  it("every technique and region: only a thrust to the neck needs its own agreement", () =>
+    forEvery(
+      TECHNIQUES.flatMap((kind) => TECHNIQUE_REGIONS.map((region) => [kind, region] as const)),
+      (kind, region) => {
+        const isThrust = kind === "manipulation" && region === "neck";
+        const stands = (agreed?: boolean) => {
+          const exam = ready();
+          if (agreed !== undefined) exam.add("asked-anew", { what: "neck thrust", agreed });
+          return whatOf(techniqueAgreementProblem(exam.state(), { kind, region })) ?? null;
+        };
+        expect(stands(true)).toBeNull();
+        if (isThrust)
+          expect([stands(), stands(false)]).toEqual([
+            expect.stringMatching(/asked for/),
+            expect.stringMatching(/not agree/),
+          ]);
+        else expect([stands(), stands(false)]).toEqual([null, null]);
+      },
+    ));
 
-  it.each(ASKED_ANEW_IDS)("%s: an examination from before this was asked is taken as it is", (what) => {
-    const exam = ready();
-    expect(refused(exam, NEEDS[what](exam), ASKS_ANEW - 1) ?? "").not.toMatch(/agree|asked for/);
-  });
-
-  it.each(PROTOCOLS.filter(({ earned }) => !earned))(
-    "$id is asked for exactly where it touches what is private",
-    ({ id, sided }) => {
+  it("every extra agreement: an examination from before it was asked is taken as it is", () =>
+    forEvery(ASKED_ANEW_IDS, (what) => {
       const exam = ready();
-      const at = { protocol: protocolOf(id), side: sided ? ("right" as const) : null };
-      const { what } = askedNow(exam.state(), runPosition(exam.state(), at, {}), at, new Set());
-      expect(what === "agreement").toBe(anewForTest(id) !== null);
-    },
-  );
+      expect(refused(exam, NEEDS[what](exam), ASKS_ANEW - 1) ?? "").not.toMatch(/agree|asked for/);
+    }));
+
+  it("every test asks for it exactly where it touches what is private", () =>
+    forEvery(
+      PROTOCOLS.filter(({ earned }) => !earned),
+      ({ id, sided }) => {
+        const exam = ready();
+        const at = { protocol: protocolOf(id), side: sided ? ("right" as const) : null };
+        const { what } = askedNow(exam.state(), runPosition(exam.state(), at, {}), at, new Set());
+        expect(what === "agreement").toBe(anewForTest(id) !== null);
+      },
+    ));
 
   it("is never asked again for a test that they did not want", () => {
     const exam = ready();
@@ -108,17 +113,18 @@ describe("what is asked for on its own", () => {
 });
 
 describe("what was said of the visit", () => {
-  it.each(POSITIONS)("leaves every test in a position they cannot take out of the sheet: %s", (position) => {
-    const exam = ready();
-    exam.add("sheet-set", { label: "all", tests: PROTOCOLS.map(({ id }) => id), reason: "" });
-    exam.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position], cannotWhy: "breath" });
-    const state = exam.state();
-    for (const step of runSheet(state, assessGuard(state), readExam(state)).steps) {
-      const isThere = step.protocol.position === position;
-      if (isThere) expect(["skipped", "blocked"], step.key).toContain(step.status);
-      else expect(step.because ?? "", step.key).not.toContain("breath");
-    }
-  });
+  it("every position: its tests leave the list when the patient cannot take it", () =>
+    forEvery(POSITIONS, (position) => {
+      const exam = ready();
+      exam.add("sheet-set", { label: "all", tests: PROTOCOLS.map(({ id }) => id), reason: "" });
+      exam.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position], cannotWhy: "breath" });
+      const state = exam.state();
+      for (const step of runSheet(state, assessGuard(state), readExam(state)).steps) {
+        const isThere = step.protocol.position === position;
+        if (isThere) expect(["skipped", "blocked"], step.key).toContain(step.status);
+        else expect(step.because ?? "", step.key).not.toContain("breath");
+      }
+    }));
 
   it("reads no answer of somebody who cannot say reliably what they feel", () => {
     for (const { id, sided } of PROTOCOLS.filter((protocol) => protocol.stages.some(({ kind }) => !kind))) {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { buildExam } from "@/fixtures/samples/build";
 import { protocolOf, PROTOCOLS, type TestId } from "../knowledge";
 import { kindOf, ladderOf } from "../record";
@@ -30,33 +31,35 @@ const BRING = PROTOCOLS.filter((protocol) => {
 });
 
 describe("what is asked now", () => {
-  it.each(BRING)("$id: where, then its number, then how bad, then the stage's own answers", ({ id }) => {
-    expect(askedIn(brought(id, 0, []), id).what).toBe("place");
-    const came = brought(id, 0);
-    const measure = came.stage.measures?.[0];
-    const key = `${came.run} ${came.stage.id}`;
-    if (measure) {
-      expect(askedIn(came, id)).toEqual({ what: "number", measure });
-      expect(askedIn(came, id, [`number ${key}`]).what).toBe("how bad");
-      came.exam.add("measure-recorded", { run: came.run, measure, value: protocolOf(id).measures[0]!.range[0] });
-    }
-    expect(askedIn(came, id)).toEqual({ what: "how bad", required: false });
-    expect(askedIn(came, id, [`how bad ${key}`]).what).toBe("answer");
-    came.exam.add("felt-recorded", {
-      run: came.run,
-      stage: came.stage.id,
-      places: ["si-area.right"],
-      intensity: 6,
-      reactions: [],
-    });
-    expect(askedIn(came, id).what).toBe("answer");
-  });
+  it("every test that needs bringing on: where, then its number, then how bad, then the stage's own answers", () =>
+    forEvery(BRING, ({ id }) => {
+      expect(askedIn(brought(id, 0, []), id).what).toBe("place");
+      const came = brought(id, 0);
+      const measure = came.stage.measures?.[0];
+      const key = `${came.run} ${came.stage.id}`;
+      if (measure) {
+        expect(askedIn(came, id)).toEqual({ what: "number", measure });
+        expect(askedIn(came, id, [`number ${key}`]).what).toBe("how bad");
+        came.exam.add("measure-recorded", { run: came.run, measure, value: protocolOf(id).measures[0]!.range[0] });
+      }
+      expect(askedIn(came, id)).toEqual({ what: "how bad", required: false });
+      expect(askedIn(came, id, [`how bad ${key}`]).what).toBe("answer");
+      came.exam.add("felt-recorded", {
+        run: came.run,
+        stage: came.stage.id,
+        places: ["si-area.right"],
+        intensity: 6,
+        reactions: [],
+      });
+      expect(askedIn(came, id).what).toBe("answer");
+    }));
 
-  it.each(BRING)("$id: there at rest, how bad is not passed over", ({ id }) => {
-    const came = brought(id, 3);
-    const key = `${came.run} ${came.stage.id}`;
-    expect(askedIn(came, id, [`number ${key}`, `how bad ${key}`])).toEqual({ what: "how bad", required: true });
-  });
+  it("every test that needs bringing on: how bad is not passed over when it was there at rest", () =>
+    forEvery(BRING, ({ id }) => {
+      const came = brought(id, 3);
+      const key = `${came.run} ${came.stage.id}`;
+      expect(askedIn(came, id, [`number ${key}`, `how bad ${key}`])).toEqual({ what: "how bad", required: true });
+    }));
 
   it("asks the symptom at rest before the next test, and the answer once it is rated", () => {
     const { exam, run } = brought("thigh-thrust", 1);

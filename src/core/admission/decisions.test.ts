@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { whatOf } from "@/fixtures/samples/what-of";
 import { worded } from "../base";
 import { buildExam, idOf } from "@/fixtures/samples/build";
@@ -38,9 +39,8 @@ const SIDED = PROTOCOLS.flatMap((protocol) =>
 );
 
 describe("a blocked stage", () => {
-  it.each(GRAVE)(
-    "%s: %s, every test and side: what the table shows as blocked is what is refused",
-    (question, option) => {
+  it("every grave answer, test and side: what is shown as blocked is what is refused", () =>
+    forEvery(GRAVE, (question, option) => {
       const history = answered(question, option);
       const guard = assessGuard(history.state);
       for (const { protocol, side } of SIDED) {
@@ -65,8 +65,7 @@ describe("a blocked stage", () => {
           stageBlocks(guard, here, { protocol, side }, run).length > 0,
         ]);
       }
-    },
-  );
+    }));
 
   it("can be corrected once it is answered", () => {
     const exam = buildExam().complaint("low-back.central").consent().guard().rest(0);
@@ -89,38 +88,42 @@ describe("the other side's run to compare with", () => {
       .map((school) => [protocol.id, school.id, protocol, school] as const),
   );
 
-  it.each(WAYS)("%s, %s: only a run done the same way", (_test, _school, protocol, school) => {
-    for (const here of school.options)
-      for (const there of school.options) {
-        const exam = buildExam().complaint("low-back.central").consent().guard().rest(0);
-        for (const [side, option] of [
-          ["left", there.id],
-          ["right", here.id],
-        ] as const)
-          exam.add("run-started", { run: exam.newId(), test: protocol.id, side, variant: { [school.id]: option } });
-        const position = runPosition(exam.state(), { protocol, side: "right" }, {});
-        expect(position.otherRun?.side).toBe("left");
-        expect(position.likeRun !== null, `${here.id} beside ${there.id}`).toBe(here.id === there.id);
-      }
-  });
+  it("every technique option: only a run done the same way counts as the same", () =>
+    forEvery(WAYS, (_test, _school, protocol, school) => {
+      for (const here of school.options)
+        for (const there of school.options) {
+          const exam = buildExam().complaint("low-back.central").consent().guard().rest(0);
+          for (const [side, option] of [
+            ["left", there.id],
+            ["right", here.id],
+          ] as const)
+            exam.add("run-started", { run: exam.newId(), test: protocol.id, side, variant: { [school.id]: option } });
+          const position = runPosition(exam.state(), { protocol, side: "right" }, {});
+          expect(position.otherRun?.side).toBe("left");
+          expect(position.likeRun !== null, `${here.id} beside ${there.id}`).toBe(here.id === there.id);
+        }
+    }));
 });
 
 describe("an open emergency", () => {
-  it.each(GRAVE)("%s: %s: signing waits exactly as long as one is open", (question, option) => {
-    const history = answered(question, option);
-    const sign = (at: History) =>
-      whatOf(
-        admit(at.state, event(at, "exam-signed", { name: "", registration: "", statement: "", head: "", length: 1 })),
+  it("every grave answer: signing waits exactly as long as one is open", () =>
+    forEvery(GRAVE, (question, option) => {
+      const history = answered(question, option);
+      const sign = (at: History) =>
+        whatOf(
+          admit(at.state, event(at, "exam-signed", { name: "", registration: "", statement: "", head: "", length: 1 })),
+        );
+      const emergency = openEmergency(assessGuard(history.state));
+      if (!emergency) return expect(sign(history)).toBeUndefined();
+      expect(sign(history)).toContain("an emergency referral is not answered");
+      const others = assessGuard(history.state).referrals.filter(({ urgency }) => urgency === "emergency");
+      const done = append(
+        history,
+        others.map(({ id }) =>
+          event(history, "referral-acknowledged", { referral: id, action: "called the ambulance" }),
+        ),
       );
-    const emergency = openEmergency(assessGuard(history.state));
-    if (!emergency) return expect(sign(history)).toBeUndefined();
-    expect(sign(history)).toContain("an emergency referral is not answered");
-    const others = assessGuard(history.state).referrals.filter(({ urgency }) => urgency === "emergency");
-    const done = append(
-      history,
-      others.map(({ id }) => event(history, "referral-acknowledged", { referral: id, action: "called the ambulance" })),
-    );
-    expect(openEmergency(assessGuard(done.state))).toBeNull();
-    expect(sign(done)).toBeUndefined();
-  });
+      expect(openEmergency(assessGuard(done.state))).toBeNull();
+      expect(sign(done)).toBeUndefined();
+    }));
 });

@@ -1,4 +1,4 @@
-import { array, boolean, type ISchema, mixed, number, object, type ObjectShape, string } from "yup";
+import { array, boolean, type ISchema, mixed, number, object, type ObjectSchema, type ObjectShape, string } from "yup";
 import { withFastPath } from "./fast-path";
 import { type Message, phrase } from "./phrase";
 import { rememberedWith } from "./remembered";
@@ -31,6 +31,18 @@ const NOTHING_ELSE = OBJECT.noUnknown(
 
 /** An object with these fields and no others. It is asked for: an object that is left out is an error. */
 export const closed = <S extends ObjectShape>(shape: S) => withFastPath(NOTHING_ELSE.shape(shape), ANY);
+
+/** Anything that describes a value of T; of a schema the compiler compares this alone. */
+type Describes<T> = { readonly __outputType: T };
+
+/**
+ * An object with these fields and no others, of a type that is written out: the
+ * compiler compares each field with it instead of inferring the whole.
+ *
+ * @example closedAs({ side: oneOf(["right", "left"]) }).isValidSync({ side: "right" }) // true
+ */
+export const closedAs = <T extends object>(shape: { readonly [K in keyof T]-?: Describes<T[K]> }): ObjectSchema<T> =>
+  closed(shape as unknown as ObjectShape) as unknown as ObjectSchema<T>;
 
 /** An object with at least these fields: what another version of this program sends may hold more. */
 export const holding = <S extends ObjectShape>(shape: S) => withFastPath(OBJECT.shape(shape), ANY);

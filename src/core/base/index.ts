@@ -4,6 +4,7 @@ export {
   chainHead,
   choices,
   closed,
+  closedAs,
   distinctListOf,
   holding,
   instant,

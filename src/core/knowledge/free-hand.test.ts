@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { freeHandIn, sayFreeHand } from "./free-hand";
 import { optionIn, protocolOf, SCHOOLS, TEST_IDS } from "./protocols";
 
@@ -6,9 +7,8 @@ import { optionIn, protocolOf, SCHOOLS, TEST_IDS } from "./protocols";
 const PLACED_WITH_HANDS = /hands behind|arms crossed|arms out|hand on the wall|knee held to the chest/;
 
 describe("the hand that is free while a test is done", () => {
-  it.each(TEST_IDS)(
-    "%s: under every way of doing it, and on every side, it is said in a sentence or both are free",
-    (test) => {
+  it("every test, technique option and side: a question is either worded or both hands are free", () =>
+    forEvery(TEST_IDS, (test) => {
       const { schools, sided } = protocolOf(test);
       const ways = schools.flatMap(({ id, options }) => options.map((option) => ({ [id]: option.id })));
       for (const variant of [{}, ...ways])
@@ -21,8 +21,7 @@ describe("the hand that is free while a test is done", () => {
           expect(said).toMatch(/^[A-Z].*[a-z]\.$/);
           if (free.hand === "other" && side) expect(said).toContain(side === "right" ? "left hand" : "right hand");
         }
-    },
-  );
+    }));
 
   it("is not both where the placing itself keeps the hands busy", () => {
     const placed = TEST_IDS.filter((test) => PLACED_WITH_HANDS.test(protocolOf(test).placing));

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { accuracyOf, ratiosOf, tableEntries } from "../reading";
 import { FAMILIES, isPlace, placeLabel, PLACES, SITE_IDS, SOURCE_IDS, SOURCES, SOURCE_STATUSES } from "../vocabulary";
 import { type CitationId, CITATIONS } from "./citations";
@@ -25,10 +26,11 @@ describe("the catalogue", () => {
     expect(byName.every(Boolean)).toBe(true);
   });
 
-  it.each(SHEETS)("sheet $label names tests of the catalogue, each once", ({ tests }) => {
-    expect(new Set(tests).size).toBe(tests.length);
-    tests.forEach((test) => expect(TEST_IDS).toContain(test));
-  });
+  it("every test list names tests of the catalogue, each once", () =>
+    forEvery(SHEETS, ({ tests }) => {
+      expect(new Set(tests).size).toBe(tests.length);
+      tests.forEach((test) => expect(TEST_IDS).toContain(test));
+    }));
 
   const slump = protocolOf("slump");
   const edited = (change: Partial<Protocol>) =>
@@ -120,22 +122,24 @@ describe("the catalogue", () => {
 });
 
 describe("the evidence", () => {
-  it.each([...EVIDENCE, ...RULES])("$id names its study and standing", (record) => {
-    expect(CITATIONS[record.citation as CitationId]).toMatch(/\d{4};\d+:\d+/);
-    expect(SOURCE_STATUSES).toContain(record.standing);
-    expect(TEST_IDS).toEqual(
-      expect.arrayContaining("members" in record ? testMembers(record).map(({ test }) => test) : [record.test]),
-    );
-  });
+  it("every record and rule names its study and standing", () =>
+    forEvery([...EVIDENCE, ...RULES], (record) => {
+      expect(CITATIONS[record.citation as CitationId]).toMatch(/\d{4};\d+:\d+/);
+      expect(SOURCE_STATUSES).toContain(record.standing);
+      expect(TEST_IDS).toEqual(
+        expect.arrayContaining("members" in record ? testMembers(record).map(({ test }) => test) : [record.test]),
+      );
+    }));
 
-  it.each(EVIDENCE.filter(({ counts }) => counts))(
-    "$id: its counts give its printed proportions again",
-    ({ counts, sensitivity, specificity }) => {
-      const found = accuracyOf(counts!);
-      expect(Math.abs(found.sensitivity - sensitivity!)).toBeLessThan(0.0075);
-      expect(Math.abs(found.specificity - specificity!)).toBeLessThan(0.0075);
-    },
-  );
+  it("every record with counts gives its printed proportions", () =>
+    forEvery(
+      EVIDENCE.filter(({ counts }) => counts),
+      ({ counts, sensitivity, specificity }) => {
+        const found = accuracyOf(counts!);
+        expect(Math.abs(found.sensitivity - sensitivity!)).toBeLessThan(0.0075);
+        expect(Math.abs(found.specificity - specificity!)).toBeLessThan(0.0075);
+      },
+    ));
 
   it.each([
     ["si-five-test", 4.02, 0.19],

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { POSITIONS } from "../vocabulary";
 import { PROTOCOLS, TEST_IDS } from "./protocols";
 import { consentSentences, CONSENT_TEXTS } from "./consent";
@@ -9,11 +10,12 @@ import { toldSentences } from "./told";
 const ALL = toldSentences();
 
 describe("what a person is told and asked", () => {
-  it.each(ALL)("$text", ({ text, where }) => {
-    expect(text).not.toMatch(NEVER_SAID);
-    expect(text.length).toBeLessThanOrEqual(400);
-    expect(where.length).toBeGreaterThan(0);
-  });
+  it("every sentence avoids forbidden words, has a place and stays short", () =>
+    forEvery(ALL, ({ text, where }) => {
+      expect(text).not.toMatch(NEVER_SAID);
+      expect(text.length).toBeLessThanOrEqual(400);
+      expect(where.length).toBeGreaterThan(0);
+    }));
 
   it("holds every question of every stage, and each sentence once", () => {
     const texts = ALL.map(({ text }) => text);

@@ -1,8 +1,8 @@
-import { closed, numberIn, oneOf } from "../base";
-import { FORCE_UNITS } from "./force";
+import { closedAs, numberIn, oneOf } from "../base";
+import { type Force, FORCE_UNITS } from "./force";
 
 export const force = () =>
-  closed({
+  closedAs<Force>({
     value: numberIn(0, 2000).required("is missing; write the force that was given"),
     unit: oneOf(FORCE_UNITS),
   });

@@ -1,6 +1,5 @@
-import type { InferType } from "yup";
 import { array } from "yup";
-import { closed, orNone, wholeIn, withFastPath } from "../base";
+import { closedAs, orNone, wholeIn, withFastPath } from "../base";
 import type { Sample } from "./movement";
 
 /** The curve of a movement about the moment that was meant, where it is to be kept beside its number. */
@@ -13,13 +12,18 @@ const AFTER_MS = 2000;
 const GAP_MS = 120;
 const MOST = (BEFORE_MS + AFTER_MS) / EVERY_MS + 1;
 
+export type KeptTrace = {
+  /** Milliseconds from one to the next. */
+  every: number;
+  /** The place of the moment that was meant. */
+  at: number;
+  /** In tenths of a degree; null: nothing came then. */
+  tenths: (number | null)[];
+};
 export const trace = () =>
-  closed({
-    /** Milliseconds from one to the next. */
+  closedAs<KeptTrace>({
     every: wholeIn(1, 1000).required("is missing; say how far apart they are"),
-    /** The place of the moment that was meant. */
     at: wholeIn(0, MOST - 1).required("is missing; say which of them was meant"),
-    /** In tenths of a degree; null: nothing came then. */
     tenths: withFastPath(
       array()
         .of(orNone(wholeIn(-3600, 3600), "an angle in tenths"))
@@ -32,8 +36,6 @@ export const trace = () =>
   })
     .optional()
     .default(undefined);
-
-export type KeptTrace = NonNullable<InferType<ReturnType<typeof trace>>>;
 
 /** The angle at a time, between the two samples about it; null in a gap, and beyond both ends. */
 function angleAt(samples: readonly Sample[], t: number, from: number): { angle: number | null; from: number } {

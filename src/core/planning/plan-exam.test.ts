@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { PROTOCOLS, protocolOf, TEST_IDS, type TestId } from "../knowledge";
 import { admit } from "../admission";
@@ -121,12 +122,13 @@ const SETS: readonly {
 ];
 
 describe("from the complaint", () => {
-  it.each(SETS)("$name", ({ exam, asks, tests, not = [] }) => {
-    const plan = planExam(exam().state(), { budget: { burden: 100, minutes: 100 } });
-    expect(askedIn(plan)).toEqual(expect.arrayContaining([...asks]));
-    expect(testsIn(plan)).toEqual(expect.arrayContaining([...tests]));
-    for (const source of not) expect(askedIn(plan)).not.toContain(source);
-  });
+  it("every complaint plans the tests it should", () =>
+    forEvery(SETS, ({ exam, asks, tests, not = [] }) => {
+      const plan = planExam(exam().state(), { budget: { burden: 100, minutes: 100 } });
+      expect(askedIn(plan)).toEqual(expect.arrayContaining([...asks]));
+      expect(testsIn(plan)).toEqual(expect.arrayContaining([...tests]));
+      for (const source of not) expect(askedIn(plan)).not.toContain(source);
+    }));
 
   it("asks of a calf first the seated slump, and of both hands the cord before anything", () => {
     const calf = planExam(SETS[0]!.exam().state());
@@ -245,14 +247,15 @@ describe("what changes a plan", () => {
     expect(budgetOf(exam.state())).toEqual({ burden: 20, minutes: 25 });
   });
 
-  it.each(POSITIONS)("plans nothing in a position they cannot take: %s", (position) => {
-    const exam = calf();
-    exam.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position] });
-    const plan = planExam(exam.state());
-    expect(plan.blocks.map((block) => block.position)).not.toContain(position);
-    const there = plan.leftOut.filter(({ test }) => protocolOf(test).position === position);
-    there.forEach(({ why }) => expect(why).not.toBe(""));
-  });
+  it("every position the patient cannot take stays out of the plan", () =>
+    forEvery(POSITIONS, (position) => {
+      const exam = calf();
+      exam.add("visit-noted", { ...USUAL_VISIT, cannotTake: [position] });
+      const plan = planExam(exam.state());
+      expect(plan.blocks.map((block) => block.position)).not.toContain(position);
+      const there = plan.leftOut.filter(({ test }) => protocolOf(test).position === position);
+      there.forEach(({ why }) => expect(why).not.toBe(""));
+    }));
 
   it("takes out what is not done today, adds what is wanted, and puts a position first", () => {
     const without = planExam(calf().state(), { without: ["slump"] });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { PROTOCOLS, stagesOf, type Variant } from "../knowledge";
 import { poseOf, POSES } from ".";
 
@@ -21,29 +22,32 @@ const NOT_DRAWN: ReadonlySet<string> = new Set([
 ]);
 
 describe("how a test is drawn", () => {
-  it.each(PROTOCOLS)("$id says in words what it shows, at its start and at every stage", ({ id, stages }) => {
-    expect(poseOf(id).description.length).toBeGreaterThan(20);
-    stages.forEach((stage) => expect(poseOf(id, stage.id).description.length).toBeGreaterThan(20));
-  });
+  it("every test says in words what it shows, at its start and at every stage", () =>
+    forEvery(PROTOCOLS, ({ id, stages }) => {
+      expect(poseOf(id).description.length).toBeGreaterThan(20);
+      stages.forEach((stage) => expect(poseOf(id, stage.id).description.length).toBeGreaterThan(20));
+    }));
 
-  it.each(PROTOCOLS)("$id names only stages, schools and options that it has", ({ id, stages, schools }) => {
-    const { stages: posedStages = {}, ways = [] } = POSES[id];
-    const known = new Set(stages.map((stage) => stage.id));
-    [...Object.keys(posedStages), ...ways.flatMap((way) => way.stages ?? [])].forEach((stage) =>
-      expect(known).toContain(stage),
-    );
-    const options = new Map(schools.map((school) => [school.id, new Set(school.options.map((option) => option.id))]));
-    ways.forEach(({ under }) =>
-      Object.entries(under).forEach(([school, chosen]) =>
-        chosen.forEach((option) => expect(options.get(school)).toContain(option)),
-      ),
-    );
-  });
+  it("every test's drawing names only stages and technique options that exist", () =>
+    forEvery(PROTOCOLS, ({ id, stages, schools }) => {
+      const { stages: posedStages = {}, ways = [] } = POSES[id];
+      const known = new Set(stages.map((stage) => stage.id));
+      [...Object.keys(posedStages), ...ways.flatMap((way) => way.stages ?? [])].forEach((stage) =>
+        expect(known).toContain(stage),
+      );
+      const options = new Map(schools.map((school) => [school.id, new Set(school.options.map((option) => option.id))]));
+      ways.forEach(({ under }) =>
+        Object.entries(under).forEach(([school, chosen]) =>
+          chosen.forEach((option) => expect(options.get(school)).toContain(option)),
+        ),
+      );
+    }));
 
-  it.each(WAYS)("%s, %s: %s is drawn as it is done", (test, school, option, protocol) => {
-    if (NOT_DRAWN.has(`${school}: ${option}`)) return;
-    const drawn = (variant: Variant) =>
-      stagesOf(protocol, variant).map(({ id }) => [id, poseOf(test, id, variant)] as const);
-    expect(drawn({ [school]: option })).not.toEqual(drawn({}));
-  });
+  it("every technique option is drawn as it is done", () =>
+    forEvery(WAYS, (test, school, option, protocol) => {
+      if (NOT_DRAWN.has(`${school}: ${option}`)) return;
+      const drawn = (variant: Variant) =>
+        stagesOf(protocol, variant).map(({ id }) => [id, poseOf(test, id, variant)] as const);
+      expect(drawn({ [school]: option })).not.toEqual(drawn({}));
+    }));
 });

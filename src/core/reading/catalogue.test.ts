@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { admit } from "../admission";
 import { PROTOCOLS } from "../knowledge";
 import { effectiveRuns, fold, parseEvent } from "../record";
@@ -8,23 +9,24 @@ import { interpretRun } from "./interpret";
 const named = TEST_CASES.map((one, index) => [`${one.test} ${one.side ?? ""} ${one.kind} ${index}`, one] as const);
 
 describe("every test of the catalogue", () => {
-  it.each(named)("%s reads as expected, and every entry is admitted", (_name, one) => {
-    const { exam, run } = examOfCase(one);
-    exam.events.forEach((event, index) => {
-      parseEvent(event);
-      expect(admit(fold(exam.events.slice(0, index)), event)).toBeNull();
-    });
-    const state = exam.state();
-    const runs = effectiveRuns(state.runs);
-    const outcomes = interpretRun(
-      runs.find(({ id }) => id === run)!,
-      state.settings!,
-      runs,
-    );
-    for (const [source, side, outcome] of one.expect)
-      expect(outcomes.find((found) => found.source === source && found.side === side)).toMatchObject({ outcome });
-    outcomes.forEach(({ reason }) => expect(reason).not.toMatch(/undefined|null|NaN|\[object|^\s*$/));
-  });
+  it("every case reads as expected, and every entry is admitted", () =>
+    forEvery(named, (_name, one) => {
+      const { exam, run } = examOfCase(one);
+      exam.events.forEach((event, index) => {
+        parseEvent(event);
+        expect(admit(fold(exam.events.slice(0, index)), event)).toBeNull();
+      });
+      const state = exam.state();
+      const runs = effectiveRuns(state.runs);
+      const outcomes = interpretRun(
+        runs.find(({ id }) => id === run)!,
+        state.settings!,
+        runs,
+      );
+      for (const [source, side, outcome] of one.expect)
+        expect(outcomes.find((found) => found.source === source && found.side === side)).toMatchObject({ outcome });
+      outcomes.forEach(({ reason }) => expect(reason).not.toMatch(/undefined|null|NaN|\[object|^\s*$/));
+    }));
 
   /** Tests that by their nature never come out one way: notes, and recordings that count nowhere. */
   const WITHOUT_POSITIVE = [

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { END_REASONS, type EndReason } from "../record";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
 import { TEST_CASES, examOfCase } from "@/fixtures/samples/cases";
@@ -19,36 +20,38 @@ const clearThrust = (sheet: readonly string[]) => {
 };
 
 describe("an exam that stopped short", () => {
-  it.each(TEST_CASES.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const))(
-    "puts no source aside that was not settled: %s",
-    (_name, one) => {
-      const before = readExam(examOfCase(one).exam.state());
-      for (const reason of REASONS) {
-        const after = ending(examOfCase(one).exam, reason);
-        for (const source of after.sources) {
-          const was = sourceIn(before, source.source, source.side);
-          expect(source.probability).toBe(was.probability);
-          const isAside = was.wording.word === "unlikely" || was.wording.word === "not suggested";
-          if (source.wording.word !== was.wording.word) {
-            expect([isAside, source.wording.word, SHORT.includes(reason)]).toEqual([true, "open", true]);
-            expect(source.against[0]).toContain(`not “${was.wording.word}”`);
-          } else if (isAside && SHORT.includes(reason)) {
-            expect([source.preferred?.settled ?? null]).not.toEqual([false]);
+  it("every case and reason for ending puts no open source aside", () =>
+    forEvery(
+      TEST_CASES.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const),
+      (_name, one) => {
+        const before = readExam(examOfCase(one).exam.state());
+        for (const reason of REASONS) {
+          const after = ending(examOfCase(one).exam, reason);
+          for (const source of after.sources) {
+            const was = sourceIn(before, source.source, source.side);
+            expect(source.probability).toBe(was.probability);
+            const isAside = was.wording.word === "unlikely" || was.wording.word === "not suggested";
+            if (source.wording.word !== was.wording.word) {
+              expect([isAside, source.wording.word, SHORT.includes(reason)]).toEqual([true, "open", true]);
+              expect(source.against[0]).toContain(`not “${was.wording.word}”`);
+            } else if (isAside && SHORT.includes(reason)) {
+              expect([source.preferred?.settled ?? null]).not.toEqual([false]);
+            }
           }
         }
-      }
-    },
-  );
+      },
+    ));
 
-  it.each(SHORT)("%s: what its rule had not settled is open, and its missing tests say why", (reason) => {
-    const exam = clearThrust(["si-distraction", "thigh-thrust", "gaenslen"]);
-    const source = sourceIn(ending(exam, reason), "sacroiliac", "right");
-    expect(source.wording.word).not.toMatch(/unlikely|not suggested/);
-    const open = source.preferred!.members.filter(({ result }) => result === "open");
-    expect(open.length).toBeGreaterThan(0);
-    for (const { reason: why } of open)
-      expect(why).toBe(`exam ended (${reason === "other" ? "the phone rang" : END_REASONS[reason]})`);
-  });
+  it("every reason for ending leaves the rule open, and says why tests are missing", () =>
+    forEvery(SHORT, (reason) => {
+      const exam = clearThrust(["si-distraction", "thigh-thrust", "gaenslen"]);
+      const source = sourceIn(ending(exam, reason), "sacroiliac", "right");
+      expect(source.wording.word).not.toMatch(/unlikely|not suggested/);
+      const open = source.preferred!.members.filter(({ result }) => result === "open");
+      expect(open.length).toBeGreaterThan(0);
+      for (const { reason: why } of open)
+        expect(why).toBe(`exam ended (${reason === "other" ? "the phone rang" : END_REASONS[reason]})`);
+    }));
 
   it("an answered question keeps its words and its open tests", () => {
     const exam = clearThrust(["si-distraction", "thigh-thrust", "gaenslen"]);

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { type ClusterRule, EVIDENCE, RULES } from "../knowledge";
 import { createDrawBook } from "./draws";
 import { isSettled, ratiosOf, ruleTable, tableEntries } from "./figures";
@@ -42,19 +43,24 @@ describe("the ratios of a study", () => {
     expect(Math.exp(ratio[100]!)).toBeCloseTo(2, 0);
   });
 
-  it.each(EVIDENCE.filter(({ lrPositive }) => lrPositive))("$id: printed ratio and proportions agree", (record) => {
-    const { sensitivity, specificity, lrPositive } = record;
-    expect(Math.abs(Math.log(sensitivity! / (1 - specificity!) / lrPositive!))).toBeLessThan(0.12);
-  });
+  it("every printed ratio agrees with its printed proportions", () =>
+    forEvery(
+      EVIDENCE.filter(({ lrPositive }) => lrPositive),
+      (record) => {
+        const { sensitivity, specificity, lrPositive } = record;
+        expect(Math.abs(Math.log(sensitivity! / (1 - specificity!) / lrPositive!))).toBeLessThan(0.12);
+      },
+    ));
 
-  it.each(EVIDENCE.filter(({ off }) => !off))(
-    "$id speaks for its source when positive and against when negative",
-    (record) => {
-      const { lrPositive, lrNegative } = ratiosOf(record);
-      expect(lrPositive!).toBeGreaterThanOrEqual(1);
-      expect(lrNegative!).toBeLessThanOrEqual(1);
-    },
-  );
+  it("every record speaks for its source when positive and against when negative", () =>
+    forEvery(
+      EVIDENCE.filter(({ off }) => !off),
+      (record) => {
+        const { lrPositive, lrNegative } = ratiosOf(record);
+        expect(lrPositive!).toBeGreaterThanOrEqual(1);
+        expect(lrNegative!).toBeLessThanOrEqual(1);
+      },
+    ));
 });
 
 describe("the published rules", () => {
@@ -86,14 +92,15 @@ describe("the published rules", () => {
     expect(0.5 / 19 / (31.5 / 63)).toBeCloseTo(0.05, 2);
   });
 
-  it.each(RULES)("$id never falls as the count rises, drawn or printed", (one) => {
-    const figures = ruleTable(one).filter((figure): figure is number => figure !== null);
-    expect(figures).toEqual(figures.toSorted((a, b) => a - b));
-    const columns = createDrawBook(500).table(one.id);
-    for (let draw = 0; draw < 500; draw++)
-      for (let at = 1; at < columns.length; at++)
-        expect(columns[at]![draw]!).toBeGreaterThanOrEqual(columns[at - 1]![draw]!);
-  });
+  it("every rule never falls as the count rises, drawn or printed", () =>
+    forEvery(RULES, (one) => {
+      const figures = ruleTable(one).filter((figure): figure is number => figure !== null);
+      expect(figures).toEqual(figures.toSorted((a, b) => a - b));
+      const columns = createDrawBook(500).table(one.id);
+      for (let draw = 0; draw < 500; draw++)
+        for (let at = 1; at < columns.length; at++)
+          expect(columns[at]![draw]!).toBeGreaterThanOrEqual(columns[at - 1]![draw]!);
+    }));
 
   it("are settled when one figure is left, and not while a count without one is among them", () => {
     const cord = ruleTable(rule("cervical-myelopathy"));

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import golden from "./golden-reading.json";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
 import { EVIDENCE, RULES, type TestId } from "../knowledge";
@@ -36,15 +37,16 @@ const countsOf = (name: string) => {
 };
 
 describe("accuracy of a 2x2 table", () => {
-  it.each(golden.accuracy)("$name", (row) => {
-    const found = accuracyOf(row);
-    expect(found.sensitivity).toBeCloseTo(row.sensitivity, 3);
-    expect(found.specificity).toBeCloseTo(row.specificity, 3);
-    expectRatio(found.lrPositive, row.lrPositive);
-    expectRatio(found.lrNegative, row.lrNegative);
-    row.lrPositive95.forEach((bound, index) => expectRatio(found.lrPositive95[index]!, bound));
-    row.lrNegative95.forEach((bound, index) => expectRatio(found.lrNegative95[index]!, bound));
-  });
+  it("every 2 × 2 table gives its worked figures", () =>
+    forEvery(golden.accuracy, (row) => {
+      const found = accuracyOf(row);
+      expect(found.sensitivity).toBeCloseTo(row.sensitivity, 3);
+      expect(found.specificity).toBeCloseTo(row.specificity, 3);
+      expectRatio(found.lrPositive, row.lrPositive);
+      expectRatio(found.lrNegative, row.lrNegative);
+      row.lrPositive95.forEach((bound, index) => expectRatio(found.lrPositive95[index]!, bound));
+      row.lrNegative95.forEach((bound, index) => expectRatio(found.lrNegative95[index]!, bound));
+    }));
 
   it("is what the shipped records hold", () => {
     const byName: Record<string, { tp: number; fn: number; fp: number; tn: number } | undefined> = {
@@ -61,43 +63,45 @@ describe("accuracy of a 2x2 table", () => {
 });
 
 describe("the sacroiliac joint, from events to probability", () => {
-  it.each(golden.sacroiliac)("$name, ρ = $rho", (row) => {
-    const exam = buildExam({
-      settings: {
-        memberWeight: 0,
-        dependence: row.rho,
-        preferredRule: row.preferredRule ? ruleNamed(row.preferredRule).id : "none",
-      },
-    });
-    exam.complaint("si-area.right");
-    exam.add("start-set", {
-      source: "sacroiliac",
-      side: "right",
-      mean: row.pretest,
-      equivalentPeople: 20,
-      reason: "as in the reference",
-    });
-    for (const { test, positive } of [...row.members, ...row.others]) {
-      const plan: RunPlan = {
-        test: TESTS[test]!,
+  it("every worked example gives its probability", () =>
+    forEvery(golden.sacroiliac, (row) => {
+      const exam = buildExam({
+        settings: {
+          memberWeight: 0,
+          dependence: row.rho,
+          preferredRule: row.preferredRule ? ruleNamed(row.preferredRule).id : "none",
+        },
+      });
+      exam.complaint("si-area.right");
+      exam.add("start-set", {
+        source: "sacroiliac",
         side: "right",
-        response: positive ? "familiar" : "nothing",
-        felt: positive ? ["si-area.right"] : [],
-      };
-      exam.run(plan);
-    }
-    const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
-    expect(Math.abs(right.probability - row.posttest)).toBeLessThan(ABS);
-    expect(Math.abs(right.naive - row.naive)).toBeLessThan(ABS);
-    const rule = right.recipe.groups.flat().find((item) => item.kind === "rule");
-    if (row.ruleItem !== undefined) expectRatio(itemValue(rule!, { dependence: row.rho }), row.ruleItem);
-    else expect(rule).toBeUndefined();
-  });
+        mean: row.pretest,
+        equivalentPeople: 20,
+        reason: "as in the reference",
+      });
+      for (const { test, positive } of [...row.members, ...row.others]) {
+        const plan: RunPlan = {
+          test: TESTS[test]!,
+          side: "right",
+          response: positive ? "familiar" : "nothing",
+          felt: positive ? ["si-area.right"] : [],
+        };
+        exam.run(plan);
+      }
+      const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
+      expect(Math.abs(right.probability - row.posttest)).toBeLessThan(ABS);
+      expect(Math.abs(right.naive - row.naive)).toBeLessThan(ABS);
+      const rule = right.recipe.groups.flat().find((item) => item.kind === "rule");
+      if (row.ruleItem !== undefined) expectRatio(itemValue(rule!, { dependence: row.rho }), row.ruleItem);
+      else expect(rule).toBeUndefined();
+    }));
 
-  it.each(golden["decided rules"])("$rule met: $met from $pretest", (row) => {
-    const { lrPositive, lrNegative } = accuracyOf(countsOf(row.rule));
-    expect(Math.abs(posttest(row.pretest, row.met ? lrPositive : lrNegative) - row.posttest)).toBeLessThan(ABS);
-  });
+  it("every decided rule gives its post-test probability", () =>
+    forEvery(golden["decided rules"], (row) => {
+      const { lrPositive, lrNegative } = accuracyOf(countsOf(row.rule));
+      expect(Math.abs(posttest(row.pretest, row.met ? lrPositive : lrNegative) - row.posttest)).toBeLessThan(ABS);
+    }));
 
   it("adds two groups", () => {
     const row = golden["two groups add"];
@@ -142,34 +146,35 @@ describe("a rule with a figure per count (four-item cervical root rule)", () => 
     "compression A": { group: "neck compression and relief", plus: 3.5, minus: 0.58 },
   };
 
-  it.each(rows)("$name", (row) => {
-    const groups = new Map<string, SingleItem[]>();
-    for (const { test, positive } of row.members) {
-      const { group, plus, minus } = ratios[test]!;
-      const value = Math.log(positive ? plus : minus);
-      groups.set(group, [
-        ...(groups.get(group) ?? []),
-        { kind: "single", id: test, group: "neck-range", record: test, positive, printed: value, value },
-      ]);
-    }
-    const positives = row.members.filter(({ positive }) => positive).length;
-    const { low, high } = holdBounds(table, positives, 4 - row.members.length);
-    const bound = (figure: number | null) => (figure === null ? null : { value: Math.log(figure), entry: 0 });
-    const item: RuleItem = {
-      kind: "rule",
-      id: "four-item",
-      group: "upper-limb-neural",
-      memberGroups: [...groups.values()],
-      share: 1,
-      begun: true,
-      low: bound(low),
-      high: bound(high),
-    };
-    expectRatio(itemValue(item, { dependence: row.rho }), row.ruleItem);
-    expect(
-      Math.abs(probabilityOf(logit(row.pretest) + itemValue(item, { dependence: row.rho })) - row.posttest),
-    ).toBeLessThan(ABS);
-  });
+  it("every worked example gives its probability", () =>
+    forEvery(rows, (row) => {
+      const groups = new Map<string, SingleItem[]>();
+      for (const { test, positive } of row.members) {
+        const { group, plus, minus } = ratios[test]!;
+        const value = Math.log(positive ? plus : minus);
+        groups.set(group, [
+          ...(groups.get(group) ?? []),
+          { kind: "single", id: test, group: "neck-range", record: test, positive, printed: value, value },
+        ]);
+      }
+      const positives = row.members.filter(({ positive }) => positive).length;
+      const { low, high } = holdBounds(table, positives, 4 - row.members.length);
+      const bound = (figure: number | null) => (figure === null ? null : { value: Math.log(figure), entry: 0 });
+      const item: RuleItem = {
+        kind: "rule",
+        id: "four-item",
+        group: "upper-limb-neural",
+        memberGroups: [...groups.values()],
+        share: 1,
+        begun: true,
+        low: bound(low),
+        high: bound(high),
+      };
+      expectRatio(itemValue(item, { dependence: row.rho }), row.ruleItem);
+      expect(
+        Math.abs(probabilityOf(logit(row.pretest) + itemValue(item, { dependence: row.rho })) - row.posttest),
+      ).toBeLessThan(ABS);
+    }));
 });
 
 describe("uncertainty", () => {
@@ -187,24 +192,25 @@ describe("uncertainty", () => {
   };
   const book = createDrawBook();
 
-  it.each(golden[key] as unknown as Row[])("$rule met: $met", (row) => {
-    const exam = buildExam({ settings: { memberWeight: 0 } });
-    exam.complaint("si-area.right");
-    for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const) {
-      exam.run({
-        test,
-        side: "right",
-        response: row.met ? "familiar" : "nothing",
-        felt: row.met ? ["si-area.right"] : [],
-      });
-    }
-    const { recipe } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
-    expect(recipe.start).toMatchObject({ mean: row.pretestMean, equivalentPeople: row.pretestEquivalentPeople });
-    const spread = spreadOf(recipe, 10, [0.8, 1], book);
-    expect(Math.abs(spread.median - row.median)).toBeLessThan(0.01);
-    row.p50.forEach((bound, index) => expect(Math.abs(spread.p50[index]! - bound)).toBeLessThan(0.01));
-    row.p95.forEach((bound, index) => expect(Math.abs(spread.p95[index]! - bound)).toBeLessThan(0.01));
-    expect(Math.abs(spread.inBand - row.aboveRuleIn080)).toBeLessThan(0.01);
-    expect(Math.abs(spreadOf(recipe, 10, [0, 0.1], book).inBand - row.belowRuleOut010)).toBeLessThan(0.01);
-  });
+  it("every worked example gives its interval", () =>
+    forEvery(golden[key] as unknown as Row[], (row) => {
+      const exam = buildExam({ settings: { memberWeight: 0 } });
+      exam.complaint("si-area.right");
+      for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const) {
+        exam.run({
+          test,
+          side: "right",
+          response: row.met ? "familiar" : "nothing",
+          felt: row.met ? ["si-area.right"] : [],
+        });
+      }
+      const { recipe } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
+      expect(recipe.start).toMatchObject({ mean: row.pretestMean, equivalentPeople: row.pretestEquivalentPeople });
+      const spread = spreadOf(recipe, 10, [0.8, 1], book);
+      expect(Math.abs(spread.median - row.median)).toBeLessThan(0.01);
+      row.p50.forEach((bound, index) => expect(Math.abs(spread.p50[index]! - bound)).toBeLessThan(0.01));
+      row.p95.forEach((bound, index) => expect(Math.abs(spread.p95[index]! - bound)).toBeLessThan(0.01));
+      expect(Math.abs(spread.inBand - row.aboveRuleIn080)).toBeLessThan(0.01);
+      expect(Math.abs(spreadOf(recipe, 10, [0, 0.1], book).inBand - row.belowRuleOut010)).toBeLessThan(0.01);
+    }));
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { protocolOf, PROTOCOLS, type TestId } from "../knowledge";
 import {
   DEFAULT_READING_SETTINGS,
@@ -437,15 +438,16 @@ describe("a light push along the thighs, at the sorest position", () => {
     ),
   ];
 
-  it.each(ways)("%j: ligaments %s, control %s", (answers, ligaments, control) => {
-    const steps = answers.map((said) => said.split("=") as [string, string]).map(([stage, to]) => effect(stage, to));
-    const { of, state } = tell([{ test: "side-lying-shear", steps }]);
-    expect(of("lumbar-passive-restraint", null)?.outcome).toBe(ligaments);
-    expect(of("lumbar-muscular-control", null)?.outcome).toBe(control);
-    const ladder = ladderOf(state.runs[0]!);
-    expect(ladder.here, "nothing more is asked").toBeNull();
-    expect(ladder.rungs.map(({ stage }) => stage.id)).toEqual(steps.map((step) => "stage" in step && step.stage));
-  });
+  it("every combination of answers: ligaments and control as tabled", () =>
+    forEvery(ways, (answers, ligaments, control) => {
+      const steps = answers.map((said) => said.split("=") as [string, string]).map(([stage, to]) => effect(stage, to));
+      const { of, state } = tell([{ test: "side-lying-shear", steps }]);
+      expect(of("lumbar-passive-restraint", null)?.outcome).toBe(ligaments);
+      expect(of("lumbar-muscular-control", null)?.outcome).toBe(control);
+      const ladder = ladderOf(state.runs[0]!);
+      expect(ladder.here, "nothing more is asked").toBeNull();
+      expect(ladder.rungs.map(({ stage }) => stage.id)).toEqual(steps.map((step) => "stage" in step && step.stage));
+    }));
 });
 
 describe("a stretch that is not theirs and changes with the neck", () => {
@@ -463,20 +465,21 @@ describe("a stretch that is not theirs and changes with the neck", () => {
     );
   });
 
-  it.each(told.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const))(
-    "moves nothing: %s",
-    (_, one) => {
-      const read = (option: string | null) => {
-        const { exam, run } = examOfCase(one);
-        if (option) exam.add("sign-recorded", { run, sign: "stretch-by-neck", option });
-        const { sources } = readExam(exam.state());
-        return sources.map(({ source, side, wording, probability }) => [source, side, wording, probability]);
-      };
-      const without = read(null);
-      expect(read("changed")).toEqual(without);
-      expect(read("same")).toEqual(without);
-    },
-  );
+  it("every case before a technique moves nothing", () =>
+    forEvery(
+      told.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const),
+      (_, one) => {
+        const read = (option: string | null) => {
+          const { exam, run } = examOfCase(one);
+          if (option) exam.add("sign-recorded", { run, sign: "stretch-by-neck", option });
+          const { sources } = readExam(exam.state());
+          return sources.map(({ source, side, wording, probability }) => [source, side, wording, probability]);
+        };
+        const without = read(null);
+        expect(read("changed")).toEqual(without);
+        expect(read("same")).toEqual(without);
+      },
+    ));
 });
 
 describe("since a technique", () => {
@@ -538,13 +541,18 @@ describe("done again", () => {
       ?.outcome;
   };
 
-  it.each(
-    REPEAT_REASONS.flatMap((again) => (["nothing", "familiar"] as const).map((first) => [again, first] as const)),
-  )("%s, after %s: a fair run counts once", (again, first) => {
-    const second = first === "nothing" ? "familiar" : "nothing";
-    const [was, is] = (first === "nothing" ? ["negative", "positive"] : ["positive", "negative"]) as [string, string];
-    expect(twice(again, first, second)).toBe(again === "only because nothing came" ? was : is);
-  });
+  it("every case after a technique: a fair run counts once", () =>
+    forEvery(
+      REPEAT_REASONS.flatMap((again) => (["nothing", "familiar"] as const).map((first) => [again, first] as const)),
+      (again, first) => {
+        const second = first === "nothing" ? "familiar" : "nothing";
+        const [was, is] = (first === "nothing" ? ["negative", "positive"] : ["positive", "negative"]) as [
+          string,
+          string,
+        ];
+        expect(twice(again, first, second)).toBe(again === "only because nothing came" ? was : is);
+      },
+    ));
 
   it("a test first done after treatment began counts only when it was added by hand and was positive", () => {
     const read = (response: "nothing" | "familiar", isAdded: boolean) => {

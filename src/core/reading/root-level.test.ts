@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { ROOT_LEVELS } from "../knowledge";
 import type { NeuroFinding } from "../record";
 import { SITES } from "../vocabulary";
@@ -10,25 +11,26 @@ const find = (kind: NeuroFinding["kind"], level: string, value: number, side: Ne
 const levels = ROOT_LEVELS.filter(({ id }) => id !== "c4");
 
 describe("the best-explaining root level", () => {
-  it.each(levels)("$label, from power and touch, and its reflex and sites where it has them", (level) => {
-    const exam = buildExam();
-    const [site] = level.sites;
-    const sided = site && SITES[site].sides.some((side) => side === "right");
-    if (sided) exam.complaint(`${site}.right` as never);
-    exam.add("neuro-recorded", {
-      findings: [
-        ...(level.power ? [find("power", level.id, 4)] : []),
-        find("touch", level.id, 1),
-        ...(level.reflex ? [find("reflex", level.id, 1), find("reflex", level.id, 2, "left")] : []),
-      ],
-    });
-    const best = bestRootLevel(exam.state(), "right")!;
-    expect(best.level.id).toBe(level.id);
-    expect(best.doesNotExplain).toEqual([]);
-    expect(best.kinds).toBe(1 + (level.power ? 1 : 0) + (level.reflex ? 1 : 0) + (sided ? 1 : 0));
-    expect(best.ruleMet).toBe(best.kinds >= 3);
-    expect(bestRootLevel(exam.state(), "left")).toBeNull();
-  });
+  it("every root level is found from power and touch, and from its reflex and sites where it has them", () =>
+    forEvery(levels, (level) => {
+      const exam = buildExam();
+      const [site] = level.sites;
+      const sided = site && SITES[site].sides.some((side) => side === "right");
+      if (sided) exam.complaint(`${site}.right` as never);
+      exam.add("neuro-recorded", {
+        findings: [
+          ...(level.power ? [find("power", level.id, 4)] : []),
+          find("touch", level.id, 1),
+          ...(level.reflex ? [find("reflex", level.id, 1), find("reflex", level.id, 2, "left")] : []),
+        ],
+      });
+      const best = bestRootLevel(exam.state(), "right")!;
+      expect(best.level.id).toBe(level.id);
+      expect(best.doesNotExplain).toEqual([]);
+      expect(best.kinds).toBe(1 + (level.power ? 1 : 0) + (level.reflex ? 1 : 0) + (sided ? 1 : 0));
+      expect(best.ruleMet).toBe(best.kinds >= 3);
+      expect(bestRootLevel(exam.state(), "left")).toBeNull();
+    }));
 
   it("of two levels that a place belongs to, names the one with a muscle of its own", () => {
     for (const [place, id] of [

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { admit } from "../admission";
 import { type Protocol, PROTOCOLS, type Stage } from "../knowledge";
 import { DEFAULT_READING_SETTINGS, effectiveRuns, fold, isAnswered, kindOf, ladderOf } from "../record";
@@ -44,45 +45,46 @@ function answer(
 const MOST_STAGES = 30;
 
 describe("a walk through any test, whatever is answered", () => {
-  it.each(PROTOCOLS)("$name: every entry is admitted, it ends, and it reads with reasons", (protocol) => {
-    fc.assert(
-      fc.property(fc.infiniteStream(fc.nat(1000)), fc.constantFrom(...SIDES), fc.nat(10), (numbers, side, rest) => {
-        const pick = (below: number): number => numbers.next().value! % below;
-        const exam = buildExam()
-          .consent()
-          .guard()
-          .rest(rest, ...(rest ? (["low-back.central"] as const) : []));
-        const variant = Object.fromEntries(
-          protocol.schools
-            .filter(({ kind }) => kind === "doing")
-            .map(({ id, options }) => [id, options[pick(options.length)]!.id]),
-        );
-        const run = exam.newId();
-        exam.add("run-started", { run, test: protocol.id, side: protocol.sided ? side : null, variant });
-        const begun = exam.events.length;
-        const current = () => exam.state().runs[0]!;
-        for (let stages = 0; stages < MOST_STAGES && ladderOf(current()).here; stages++) {
-          const { here } = ladderOf(current());
-          answer(exam, run, protocol, here!, pick);
-          expect(isAnswered(here!, current())).toBe(true);
-        }
-        const { here, ended } = ladderOf(current());
-        expect([here, ended === null]).toEqual([null, false]);
-        exam.events.slice(begun).forEach((event, index) => {
-          expect(admit(fold(exam.events.slice(0, begun + index)), event)).toBeNull();
-        });
-        const outcomes = interpretRun(current(), DEFAULT_READING_SETTINGS);
-        const spoken = outcomes.map(({ source, side: on }) => `${source} ${on}`);
-        expect(new Set(spoken).size).toBe(spoken.length);
-        for (const { source, reason } of outcomes) {
-          expect(protocol.readings.map((reading) => reading.source)).toContain(source);
-          expect(reason).not.toMatch(/undefined|null|NaN|\[object/);
-          expect(reason).toMatch(/\w+ \w+|^clear$/);
-        }
-      }),
-      { numRuns: 25 },
-    );
-  });
+  it("every test: any walk is admitted, ends, and reads with reasons", () =>
+    forEvery(PROTOCOLS, (protocol) => {
+      fc.assert(
+        fc.property(fc.infiniteStream(fc.nat(1000)), fc.constantFrom(...SIDES), fc.nat(10), (numbers, side, rest) => {
+          const pick = (below: number): number => numbers.next().value! % below;
+          const exam = buildExam()
+            .consent()
+            .guard()
+            .rest(rest, ...(rest ? (["low-back.central"] as const) : []));
+          const variant = Object.fromEntries(
+            protocol.schools
+              .filter(({ kind }) => kind === "doing")
+              .map(({ id, options }) => [id, options[pick(options.length)]!.id]),
+          );
+          const run = exam.newId();
+          exam.add("run-started", { run, test: protocol.id, side: protocol.sided ? side : null, variant });
+          const begun = exam.events.length;
+          const current = () => exam.state().runs[0]!;
+          for (let stages = 0; stages < MOST_STAGES && ladderOf(current()).here; stages++) {
+            const { here } = ladderOf(current());
+            answer(exam, run, protocol, here!, pick);
+            expect(isAnswered(here!, current())).toBe(true);
+          }
+          const { here, ended } = ladderOf(current());
+          expect([here, ended === null]).toEqual([null, false]);
+          exam.events.slice(begun).forEach((event, index) => {
+            expect(admit(fold(exam.events.slice(0, begun + index)), event)).toBeNull();
+          });
+          const outcomes = interpretRun(current(), DEFAULT_READING_SETTINGS);
+          const spoken = outcomes.map(({ source, side: on }) => `${source} ${on}`);
+          expect(new Set(spoken).size).toBe(spoken.length);
+          for (const { source, reason } of outcomes) {
+            expect(protocol.readings.map((reading) => reading.source)).toContain(source);
+            expect(reason).not.toMatch(/undefined|null|NaN|\[object/);
+            expect(reason).toMatch(/\w+ \w+|^clear$/);
+          }
+        }),
+        { numRuns: 25 },
+      );
+    }));
 });
 
 const mirrorPlace = (place: Place): Place => {
@@ -104,21 +106,25 @@ describe("the mirror image of an examination", () => {
   /** Their stages name a side of their own. */
   const SIDED_STAGES = new Set(["pubic-shear", "lumbar-range", "repeated-movements", "pelvic-levels"]);
   const cases = TEST_CASES.filter(({ test }) => !SIDED_STAGES.has(test));
-  it.each(cases.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const))("%s", (_name, one) => {
-    const image = mirrored(one);
-    const { exam, run } = examOfCase(image);
-    const { runs, settings } = exam.state();
-    const counted = effectiveRuns(runs);
-    const outcomes = interpretRun(
-      counted.find(({ id }) => id === run)!,
-      settings!,
-      counted,
-    );
-    for (const [source, side, outcome] of one.expect)
-      expect(outcomes.find((found) => found.source === source && found.side === mirrorSide(side))?.outcome).toBe(
-        outcome,
-      );
-  });
+  it("every case mirrored gives the mirrored outcome", () =>
+    forEvery(
+      cases.map((one, index) => [`${one.test} ${one.kind} ${index}`, one] as const),
+      (_name, one) => {
+        const image = mirrored(one);
+        const { exam, run } = examOfCase(image);
+        const { runs, settings } = exam.state();
+        const counted = effectiveRuns(runs);
+        const outcomes = interpretRun(
+          counted.find(({ id }) => id === run)!,
+          settings!,
+          counted,
+        );
+        for (const [source, side, outcome] of one.expect)
+          expect(outcomes.find((found) => found.source === source && found.side === mirrorSide(side))?.outcome).toBe(
+            outcome,
+          );
+      },
+    ));
 });
 
 describe("tests that do not look at one another", () => {

@@ -1,4 +1,4 @@
-import { type AnySchema, type InferType, mixed, type ObjectSchema } from "yup";
+import { type AnySchema, mixed, type ObjectSchema } from "yup";
 import { chainHead, closed, instant, name, oneOf, text, uuid, wholeIn, withFastPath } from "../base";
 
 /** What a record is about: everything that is said or done goes into the stream of one of these. */
@@ -89,12 +89,27 @@ export const envelopeOf = (kind: StreamKind, v: number): AnySchema =>
   kind === "exam" && v === 1 ? firstEnvelope : ENVELOPES[kind];
 
 /** A kind of event: its content today, what older versions wrote, and what it does to the state. */
-export type Kind<S extends ObjectSchema<object>, D> = {
-  readonly body: S;
+export type Kind<B extends object, D> = {
+  readonly body: ObjectSchema<B>;
   /** What earlier versions wrote, the earliest first. */
   readonly older: readonly OlderBody[];
-  readonly fold: (draft: D, event: Told<InferType<S>>) => void;
+  readonly fold: (draft: D, event: Told<B>) => void;
 };
+
+/**
+ * A kind of event whose content is not known to the compiler. Kinds of different
+ * content are told apart by their schema at run time; comparing their types one
+ * by one costs seconds, so a table of kinds is given this type by `anyKinds`.
+ */
+export type AnyKind = {
+  readonly body: ObjectSchema<object>;
+  readonly older: readonly OlderBody[];
+  readonly fold: (draft: never, event: never) => void;
+};
+
+/** A table of kinds, for looking one up by a name that came from outside. */
+export const anyKinds = (kinds: Readonly<Record<string, unknown>>): Readonly<Record<string, AnyKind>> =>
+  kinds as Readonly<Record<string, AnyKind>>;
 
 /** The content up to and with version `v`, and how it becomes that of the version after. */
 export type OlderBody = {
@@ -118,8 +133,8 @@ export type Draft<S> = {
 };
 
 /** Declares a kind of event in one place: schema, older shapes, fold. */
-export const kind = <S extends ObjectSchema<object>, D>(
-  body: S,
-  fold: (draft: D, event: Told<InferType<S>>) => void,
+export const kind = <B extends object, D>(
+  body: ObjectSchema<B>,
+  fold: (draft: D, event: Told<B>) => void,
   older: readonly OlderBody[] = [],
-): Kind<S, D> => ({ body, older, fold });
+): Kind<B, D> => ({ body, older, fold });

@@ -1,9 +1,9 @@
-import type { InferType, ObjectSchema } from "yup";
-import type { Envelope } from "./envelope";
+import type { ObjectSchema } from "yup";
+import { anyKinds, type Envelope } from "./envelope";
 import { EXAM_KINDS } from "./events";
 
 export type EventType = keyof typeof EXAM_KINDS;
-export type EventBody<T extends EventType> = InferType<(typeof EXAM_KINDS)[T]["body"]>;
+export type EventBody<T extends EventType> = (typeof EXAM_KINDS)[T]["body"]["__outputType"];
 export const EVENT_TYPES = Object.keys(EXAM_KINDS) as EventType[];
 
 /** Whether a word names a kind of event of an exam. */
@@ -18,6 +18,6 @@ export type EventDraft = { [T in EventType]: { readonly type: T; readonly body: 
 
 /** The schema of a kind's content as a version wrote it. */
 export function bodySchema(type: EventType, v: number): ObjectSchema<object> {
-  const { body, older } = EXAM_KINDS[type];
+  const { body, older } = anyKinds(EXAM_KINDS)[type]!;
   return older.find((earlier) => v <= earlier.v)?.body ?? body;
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { RECORD_VERSION } from "../vocabulary";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { whatOf } from "@/fixtures/samples/what-of";
 import { admit } from "../admission";
 import { describeProblem, InputError, worded } from "../base";
@@ -34,14 +35,16 @@ function refusalOf(input: unknown): InputError {
 
 describe("the paper on formats", () => {
   const paper = readFileSync("docs/formats.md", "utf8");
-  it.each(EVENT_TYPES)("names %s", (type) => expect(paper).toContain(`\`${type}\``));
+  it("every kind of event is named in docs/formats.md", () =>
+    forEvery(EVENT_TYPES, (type) => expect(paper).toContain(`\`${type}\``)));
 });
 
 describe("what is no event at all", () => {
   const NOT_BODIES = [null, undefined, [], "", 1, true, { toString: null }];
-  it.each(EVENT_TYPES)("%s: a body that is none is refused with a sentence", (type) => {
-    for (const body of NOT_BODIES) expect(refusalOf(event(type, body)).problems[0]!.where).toContain("event 3");
-  });
+  it("every kind of event: a body that is not one is refused with a sentence", () =>
+    forEvery(EVENT_TYPES, (type) => {
+      for (const body of NOT_BODIES) expect(refusalOf(event(type, body)).problems[0]!.where).toContain("event 3");
+    }));
 
   it.each([null, undefined, [], "x", 1, { type: null }, { type: { toString: null } }, { type: "toString" }])(
     "%j is refused with a sentence",

@@ -1,8 +1,17 @@
-import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, plainText, remembered, text, uuid, phrase } from "../base";
-import { SEXES } from "../vocabulary";
+import { calendarDate, closedAs, oneOf, plainText, remembered, text, uuid, phrase } from "../base";
+import { type Sex, SEXES } from "../vocabulary";
 
 const EARLIEST_BIRTH = "1900-01-01";
+
+export type PersonInput = {
+  id: string;
+  name: string;
+  birthDate: string;
+  sex: Sex;
+  notes: string;
+  /** How they are reached: telephone, mail, address. Not clinical: the front desk keeps it. */
+  contact?: string | undefined;
+};
 
 /**
  * What is recorded of a person: the same for the form, the route and the import.
@@ -10,7 +19,7 @@ const EARLIEST_BIRTH = "1900-01-01";
  * @param today YYYY-MM-DD, the last day a birth date may be
  */
 export const personSchema = remembered((today: string) =>
-  closed({
+  closedAs<PersonInput>({
     id: uuid(),
     name: plainText(120, 1),
     birthDate: calendarDate()
@@ -22,14 +31,20 @@ export const personSchema = remembered((today: string) =>
       .test("not-in-future", "is in the future; check the year", (value) => (value ?? "") <= today),
     sex: oneOf(SEXES),
     notes: text(2000),
-    /** How they are reached: telephone, mail, address. Not clinical: the front desk keeps it. */
     contact: text(400).optional(),
   }),
 );
 
-export type PersonInput = InferType<ReturnType<typeof personSchema>>;
 export type Person = PersonInput & { readonly number: string };
 
 /** A practitioner profile, chosen locally; real accounts take its place later. */
-export const practitionerSchema = closed({ id: uuid(), name: plainText(120, 1), registration: plainText(80) });
-export type Practitioner = InferType<typeof practitionerSchema>;
+export type Practitioner = {
+  id: string;
+  name: string;
+  registration: string;
+};
+export const practitionerSchema = closedAs<Practitioner>({
+  id: uuid(),
+  name: plainText(120, 1),
+  registration: plainText(80),
+});

@@ -1,5 +1,5 @@
-import { type InferType, mixed } from "yup";
-import { choices, closed, isChoices, isRecord, numberIn, oneOf, withFastPath } from "../base";
+import { mixed } from "yup";
+import { choices, closedAs, isChoices, isRecord, numberIn, oneOf, withFastPath } from "../base";
 import {
   DOSE_SCHOOLS,
   findSchool,
@@ -60,38 +60,53 @@ const ruleChoices = () =>
   );
 
 /** What a reading depends on beside the findings. Each exam keeps the settings it was made under. */
-export const readingSettingsSchema = closed({
+export type ReadingSettings = {
   /** The sacroiliac rule that counts, or "none", unless `rules` names another. */
-  preferredRule: oneOf(ruleIds),
+  preferredRule: string;
   /** Assumed dependence between tests of one group, 0 independent to 1 fully dependent. */
-  dependence: numberIn(0, 1).required("is missing; use a value from 0 to 1"),
+  dependence: number;
   /** How far the members of a rule speak beside it, 0 to 1; left out by exams of before: 0, the published rule only. */
-  memberWeight: numberIn(0, 1).optional(),
+  memberWeight?: number | undefined;
   /** A rule's own figure, or the one pooled over several studies where there is one; left out: its own. */
+  ruleFigures?: "own" | "pooled" | undefined;
+  feltWhere: "below-l5" | "any-familiar";
+  dose: (typeof DOSE_SCHOOLS)[number];
+  /** Rise over the symptom at rest that counts, 0-10 points. */
+  restRise: number;
+  /** A single test counts for at most this ratio, and at least one over it. */
+  ratioLimit: number;
+  likelyFrom: number;
+  unlikelyTo: number;
+  noSymptomStart: number;
+  /** Every other school of the catalogue, by its id. */
+  schools?: Record<string, string> | undefined;
+  /** The rule that counts for a source, by the source's id; "none" for none. Left out: its usual one. */
+  rules?: Record<string, string> | undefined;
+  /** The record that counts for a test and source, under "test.source". Left out: the usual one. */
+  records?: Record<string, string> | undefined;
+  /** Dependence of single groups, where it differs from `dependence`. */
+  groupDependence?: Record<string, number> | undefined;
+};
+export const readingSettingsSchema = closedAs<ReadingSettings>({
+  preferredRule: oneOf(ruleIds),
+  dependence: numberIn(0, 1).required("is missing; use a value from 0 to 1"),
+  memberWeight: numberIn(0, 1).optional(),
   ruleFigures: oneOf(["own", "pooled"]).optional(),
   feltWhere: oneOf(["below-l5", "any-familiar"]),
   dose: oneOf(DOSE_SCHOOLS),
-  /** Rise over the symptom at rest that counts, 0-10 points. */
   restRise: numberIn(1, 5).required("is missing; use 1 to 5 points"),
-  /** A single test counts for at most this ratio, and at least one over it. */
   ratioLimit: numberIn(2, 1000).required("is missing; use 2 to 1000"),
   likelyFrom: numberIn(0.5, 0.99).required("is missing; use 0.5 to 0.99"),
   unlikelyTo: numberIn(0.01, 0.4).required("is missing; use 0.01 to 0.4"),
   noSymptomStart: numberIn(0.005, 0.2).required("is missing; use 0.005 to 0.2"),
-  /** Every other school of the catalogue, by its id. */
   schools: schoolChoices(),
-  /** The rule that counts for a source, by the source's id; "none" for none. Left out: its usual one. */
   rules: ruleChoices(),
-  /** The record that counts for a test and source, under "test.source". Left out: the usual one. */
   records: withFastPath(choices().optional(), isChoices),
-  /** Dependence of single groups, where it differs from `dependence`. */
   groupDependence: groupDependence().optional(),
 });
 
 /** Dependences offered to choose from; any from 0 to 1 can be kept. */
 export const DEPENDENCE_CHOICES = ["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"] as const;
-
-export type ReadingSettings = InferType<typeof readingSettingsSchema>;
 
 export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   preferredRule: "si-five-test",

@@ -1,7 +1,6 @@
-import type { InferType, ObjectSchema } from "yup";
 import { check, named, refuse, phrase } from "../base";
 import { RECORD_VERSION } from "../vocabulary";
-import { envelopeOf, type StreamEnvelope, type StreamKind } from "./envelope";
+import { type AnyKind, anyKinds, envelopeOf, type StreamEnvelope, type StreamKind } from "./envelope";
 import { clinic, type ClinicState, emptyClinic } from "./events/clinic";
 import { emptyEpisode, episode, type EpisodeState } from "./events/episode";
 import { nobody, person, type PersonState } from "./events/person";
@@ -12,22 +11,28 @@ import { type Later, parseEvent } from "./parse-event";
 /** An event of any stream. */
 export type StreamEvent = StreamEnvelope & { readonly type: string; readonly body: object };
 
-type Kinds = Readonly<
-  Record<string, { readonly body: ObjectSchema<object>; readonly fold: (draft: never, event: never) => void }>
->;
+type Kinds = Readonly<Record<string, AnyKind>>;
 
 /** The kinds of event of each stream but the exams'. */
-const KINDS = { person, clinic, episode } as const satisfies Record<Exclude<StreamKind, "exam">, Kinds>;
+const KINDS: Readonly<Record<Exclude<StreamKind, "exam">, Kinds>> = {
+  person: anyKinds(person),
+  clinic: anyKinds(clinic),
+  episode: anyKinds(episode),
+};
 
 type PersonKind = keyof typeof person;
 type ClinicKind = keyof typeof clinic;
 type EpisodeKind = keyof typeof episode;
 
-export type PersonDraft = { [T in PersonKind]: { type: T; body: InferType<(typeof person)[T]["body"]> } }[PersonKind];
-export type ClinicDraft = { [T in ClinicKind]: { type: T; body: InferType<(typeof clinic)[T]["body"]> } }[ClinicKind];
+export type PersonDraft = {
+  [T in PersonKind]: { type: T; body: (typeof person)[T]["body"]["__outputType"] };
+}[PersonKind];
+export type ClinicDraft = {
+  [T in ClinicKind]: { type: T; body: (typeof clinic)[T]["body"]["__outputType"] };
+}[ClinicKind];
 
 export type EpisodeDraft = {
-  [T in EpisodeKind]: { type: T; body: InferType<(typeof episode)[T]["body"]> };
+  [T in EpisodeKind]: { type: T; body: (typeof episode)[T]["body"]["__outputType"] };
 }[EpisodeKind];
 
 /** The id of the stream an event is of. */
@@ -48,7 +53,7 @@ export function parseStreamEvent(kind: StreamKind, input: unknown, where: string
   if (typeof type !== "string")
     refuse(`${where} › type`, phrase`"${named(type)}" is not a kind of event`, "Send the kind as text.");
   check(envelopeOf(kind, RECORD_VERSION), input, where);
-  const kinds: Kinds = KINDS[kind];
+  const kinds = KINDS[kind];
   if (later === "refuse" && !Object.hasOwn(kinds, type))
     refuse(
       `${where} › type`,
@@ -73,21 +78,22 @@ function folded<S extends object>(kinds: Kinds, empty: () => S, events: readonly
  *
  * @example foldPerson([personEntered]).entry.name // "R. Quill"
  */
-export const foldPerson = (events: readonly StreamEvent[]): PersonState => folded(person, nobody, events);
+export const foldPerson = (events: readonly StreamEvent[]): PersonState => folded(KINDS.person, nobody, events);
 
 /**
  * What the clinic's stream adds up to.
  *
  * @example foldClinic([]).evidence // []
  */
-export const foldClinic = (events: readonly StreamEvent[]): ClinicState => folded(clinic, emptyClinic, events);
+export const foldClinic = (events: readonly StreamEvent[]): ClinicState => folded(KINDS.clinic, emptyClinic, events);
 
 /**
  * What the stream of a course adds up to.
  *
  * @example foldEpisode([]).markers // []
  */
-export const foldEpisode = (events: readonly StreamEvent[]): EpisodeState => folded(episode, emptyEpisode, events);
+export const foldEpisode = (events: readonly StreamEvent[]): EpisodeState =>
+  folded(KINDS.episode, emptyEpisode, events);
 
 /** An event of another stream than an exam, from what is to be said and who says it. */
 export function streamEvent(

@@ -1,6 +1,6 @@
-import { array, boolean, type InferType, mixed, object } from "yup";
-import { closed, distinctListOf, isRecord, oneOf, text, wholeIn, withFastPath, phrase } from "../base";
-import { NEVER_SAID, TEST_IDS } from "../knowledge";
+import { array, boolean, mixed, object } from "yup";
+import { closed, closedAs, distinctListOf, isRecord, oneOf, text, wholeIn, withFastPath, phrase } from "../base";
+import { NEVER_SAID, TEST_IDS, type TestId } from "../knowledge";
 import { FORCE_UNITS } from "../measurement";
 import { DEFAULT_READING_SETTINGS, type ReadingSettings, readingSettingsSchema } from "./settings";
 
@@ -75,31 +75,46 @@ const ownLists = () =>
   );
 
 /** How one practitioner likes to work. Never changes a reading. */
-export const workSettingsSchema = closed({
+export type WorkSettings = {
+  unit: (typeof FORCE_UNITS)[number];
+  hand: "right" | "left";
+  sound: boolean;
+  theme: "system" | "light" | "dark";
+  /** While a test is in hand, what has been read so far stays out of sight; left out: it does. */
+  quiet?: boolean | undefined;
+  /** What a sign was stays covered until the new value is in; left out: it does. */
+  cover?: boolean | undefined;
+  /** After how many visits, and weeks, without anything better somebody is to be sent on; left out: 4 and 6. */
+  sendOn?:
+    | {
+        visits: number;
+        weeks: number;
+      }
+    | undefined;
+  /** What is said to the person in own words. */
+  words?: Record<string, string> | undefined;
+  /** Run sheets of their own. */
+  sheets?: { label: string; tests: TestId[] }[] | undefined;
+  /** Lists of people that they keep, by what they are of. */
+  lists?: { label: string; words: string; shows: ListShows; sort: ListSort }[] | undefined;
+};
+export const workSettingsSchema = closedAs<WorkSettings>({
   unit: oneOf(FORCE_UNITS),
   hand: oneOf(["right", "left"]),
   sound: boolean().typeError("is not yes or no; choose one").required("is missing; choose yes or no"),
   theme: oneOf(["system", "light", "dark"]),
-  /** While a test is in hand, what has been read so far stays out of sight; left out: it does. */
   quiet: boolean().typeError("is not yes or no; choose one").optional(),
-  /** What a sign was stays covered until the new value is in; left out: it does. */
   cover: boolean().typeError("is not yes or no; choose one").optional(),
-  /** After how many visits, and weeks, without anything better somebody is to be sent on; left out: 4 and 6. */
   sendOn: closed({
     visits: wholeIn(2, MOST_SEND_ON).required("is missing; say after how many visits"),
     weeks: wholeIn(2, MOST_SEND_ON).required("is missing; say after how many weeks"),
   })
     .optional()
     .default(undefined),
-  /** What is said to the person in own words. */
   words: ownWords(),
-  /** Run sheets of their own. */
   sheets: ownSheets().optional(),
-  /** Lists of people that they keep, by what they are of. */
   lists: ownLists().optional(),
 });
-
-export type WorkSettings = InferType<typeof workSettingsSchema>;
 
 export const DEFAULT_WORK_SETTINGS: WorkSettings = {
   unit: "kgf",

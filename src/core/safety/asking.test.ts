@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { buildExam } from "@/fixtures/samples/build";
 import { GUARD_ASKED, GUARD_GROUPS, GUARD_QUESTIONS } from "../knowledge";
 import { answeredTogether, askedInOrder } from "./asking";
@@ -15,18 +16,19 @@ const given = (at: readonly (readonly [question: string, ms: number, actor?: str
 });
 
 describe("the guard as it is asked", () => {
-  it.each(IN_USE)("$id stands in a group, and asks one thing at a time", ({ id, ask }) => {
-    const asked = GUARD_ASKED[id]!;
-    expect(Object.keys(GUARD_GROUPS)).toContain(asked.group);
-    const things = ask.split(/[,?]| or /).filter((piece) => piece.trim().length > 3).length;
-    if (things > 3 && !id.startsWith("cspine-low") && id !== "cancer")
-      expect(asked.parts?.length, ask).toBeGreaterThanOrEqual(2);
-    for (const part of asked.parts ?? []) {
-      expect(part.split(/\s+/).length, part).toBeLessThanOrEqual(12);
-      expect(part).toMatch(/^[A-Z0-9].*\?$/);
-    }
-    expect(asked.parts?.length ?? 1).toBeLessThanOrEqual(9);
-  });
+  it("every question belongs to a group, and asks one thing at a time", () =>
+    forEvery(IN_USE, ({ id, ask }) => {
+      const asked = GUARD_ASKED[id]!;
+      expect(Object.keys(GUARD_GROUPS)).toContain(asked.group);
+      const things = ask.split(/[,?]| or /).filter((piece) => piece.trim().length > 3).length;
+      if (things > 3 && !id.startsWith("cspine-low") && id !== "cancer")
+        expect(asked.parts?.length, ask).toBeGreaterThanOrEqual(2);
+      for (const part of asked.parts ?? []) {
+        expect(part.split(/\s+/).length, part).toBeLessThanOrEqual(12);
+        expect(part).toMatch(/^[A-Z0-9].*\?$/);
+      }
+      expect(asked.parts?.length ?? 1).toBeLessThanOrEqual(9);
+    }));
 
   it("names no question that there is not, and each once", () => {
     const known = GUARD_QUESTIONS.map(({ id }) => id);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { GUARD_QUESTIONS, NEURO_SCALES, protocolOf, type TestId } from "../knowledge";
 import type { NeuroFinding } from "../record";
 import { LOAD_IDS, type Side, SIDES } from "../vocabulary";
@@ -34,21 +35,26 @@ describe("feeling in the saddle", () => {
     return assessGuard(exam.state());
   };
 
-  it.each(cells)("$kind on the $side at $value: anything but ordinary ends the tests and sends them on", (cell) => {
-    const { blocks, referrals } = assessed(cell as NeuroFinding);
-    const odd = cell.value !== NEURO_SCALES[cell.kind].normal;
-    expect(blocks.map(({ loads }) => loads)).toEqual(odd ? ["all"] : []);
-    expect(referrals.map(({ urgency }) => urgency)).toEqual(odd ? ["emergency"] : []);
-  });
+  it("every saddle finding that is not normal ends the tests and refers", () =>
+    forEvery(cells, (cell) => {
+      const { blocks, referrals } = assessed(cell as NeuroFinding);
+      const odd = cell.value !== NEURO_SCALES[cell.kind].normal;
+      expect(blocks.map(({ loads }) => loads)).toEqual(odd ? ["all"] : []);
+      expect(referrals.map(({ urgency }) => urgency)).toEqual(odd ? ["emergency"] : []);
+    }));
 
-  it.each(cells.filter(({ value }) => value === 1))("$kind on the $side, known and as before, is a caution", (cell) => {
-    const { blocks, cautions, referrals } = assessed({
-      ...cell,
-      known: "after an operation years ago",
-    } as NeuroFinding);
-    expect([blocks, referrals]).toEqual([[], []]);
-    expect(cautions.map(({ text }) => text).join(" ")).toMatch(/Known and unchanged: S3-S5/);
-  });
+  it("every saddle finding that is known and unchanged is a caution", () =>
+    forEvery(
+      cells.filter(({ value }) => value === 1),
+      (cell) => {
+        const { blocks, cautions, referrals } = assessed({
+          ...cell,
+          known: "after an operation years ago",
+        } as NeuroFinding);
+        expect([blocks, referrals]).toEqual([[], []]);
+        expect(cautions.map(({ text }) => text).join(" ")).toMatch(/Known and unchanged: S3-S5/);
+      },
+    ));
 });
 
 describe("the guard", () => {

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { buildExam } from "@/fixtures/samples/build";
 import { admit, padChoice, padQuestion } from "../admission";
 import { ALL_CLEAR_OPTION, GUARD_QUESTIONS, type GuardQuestion } from "../knowledge";
@@ -20,25 +21,26 @@ function walk(questions: readonly GuardQuestion[], choose: (page: PadPage) => st
 }
 
 describe("the warning questions on a pad", () => {
-  it.each(ASKED.filter(isForPad).map((question) => [question.id, question] as const))(
-    "%s: no to all is a no, not sure to all is not known, and every yes is the answer it says",
-    (_id, question) => {
-      const all = (choice: string) =>
-        padAnswers(
-          [question],
-          walk([question], () => choice),
-        );
-      expect(all(ALL_CLEAR_OPTION)).toEqual([{ question: question.id, answer: ALL_CLEAR_OPTION, parts: [] }]);
-      expect(all("not-known")).toEqual([{ question: question.id, answer: "not-known", parts: [] }]);
-      const plain = question.options.filter(({ id }) => id !== ALL_CLEAR_OPTION && id !== "not-known");
-      for (const option of plain) {
-        const given = walk([question], ({ choices }) =>
-          choices.some(({ id }) => id === option.id) ? option.id : choices.find(({ id }) => id === "yes")!.id,
-        );
-        expect(padAnswers([question], given)[0]).toMatchObject({ question: question.id, answer: option.id });
-      }
-    },
-  );
+  it("every question for the tablet: all no is no, all not sure is not known, and each yes is its own answer", () =>
+    forEvery(
+      ASKED.filter(isForPad).map((question) => [question.id, question] as const),
+      (_id, question) => {
+        const all = (choice: string) =>
+          padAnswers(
+            [question],
+            walk([question], () => choice),
+          );
+        expect(all(ALL_CLEAR_OPTION)).toEqual([{ question: question.id, answer: ALL_CLEAR_OPTION, parts: [] }]);
+        expect(all("not-known")).toEqual([{ question: question.id, answer: "not-known", parts: [] }]);
+        const plain = question.options.filter(({ id }) => id !== ALL_CLEAR_OPTION && id !== "not-known");
+        for (const option of plain) {
+          const given = walk([question], ({ choices }) =>
+            choices.some(({ id }) => id === option.id) ? option.id : choices.find(({ id }) => id === "yes")!.id,
+          );
+          expect(padAnswers([question], given)[0]).toMatchObject({ question: question.id, answer: option.id });
+        }
+      },
+    ));
 
   it("says which parts were a yes, and one yes outweighs what was not sure", () => {
     const cord = ASKED.find(({ id }) => id === "cord-signs")!;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { whatOf } from "@/fixtures/samples/what-of";
 import { permissionProblem, shapeProblem } from "../admission";
 import { loadsOfTechnique } from "../knowledge";
@@ -48,18 +49,19 @@ const ready = (answers: Record<string, string> = {}, region: "lumbopelvic" | "ne
 const refusal = (state: ExamState, body: Partial<Logged>) => permissionProblem(state, logged(state, body));
 
 describe("what a technique loads", () => {
-  it.each(TECHNIQUES.flatMap((kind) => TECHNIQUE_REGIONS.map((region) => [kind, region] as const)))(
-    "%s, %s: known loads, each once, on the side it is done to where it is a limb",
-    (kind, region) => {
-      const loads = loadsOfTechnique(kind, region);
-      expect(loads.length).toBeGreaterThan(0);
-      expect(new Set(loads.map(({ load }) => load)).size).toBe(loads.length);
-      for (const { load, on } of loads) {
-        expect(LOAD_IDS).toContain(load);
-        expect(on).toBe(["arm", "hip", "leg"].includes(region) ? "tested side" : "person");
-      }
-    },
-  );
+  it("every technique and region: known loads, each once, on the side it is done to where it is a limb", () =>
+    forEvery(
+      TECHNIQUES.flatMap((kind) => TECHNIQUE_REGIONS.map((region) => [kind, region] as const)),
+      (kind, region) => {
+        const loads = loadsOfTechnique(kind, region);
+        expect(loads.length).toBeGreaterThan(0);
+        expect(new Set(loads.map(({ load }) => load)).size).toBe(loads.length);
+        for (const { load, on } of loads) {
+          expect(LOAD_IDS).toContain(load);
+          expect(on).toBe(["arm", "hip", "leg"].includes(region) ? "tested side" : "person");
+        }
+      },
+    ));
 
   it("a thrust anywhere is a thrust, and nothing else is", () =>
     expect(
@@ -71,29 +73,30 @@ describe("what a technique loads", () => {
 });
 
 describe("a block and a technique, over every grave answer", () => {
-  it.each(GRAVE_ANSWERS.map((answer) => [`${answer.question.id}: ${answer.option}`, answer] as const))(
-    "%s: the gate takes exactly what the table says it takes",
-    (_name, answer) => {
-      const told = stateOfAnswer(answer);
-      const guard = assessGuard(told);
-      for (const technique of EVERYWHERE) {
-        const blocks = blocksOnTechnique(guard, technique);
-        const reached = guard.blocks.filter(
-          ({ loads }) =>
-            loads === "all" ||
-            loadsOfTechnique(technique.kind, technique.region).some(({ load }) => loads.includes(load)),
-        );
-        for (const block of blocks) expect(reached.map(({ id }) => id)).toContain(block.id);
-        if (technique.side === null)
-          expect([technique, blocks.map(({ id }) => id)]).toEqual([
-            technique,
-            reached
-              .filter(({ on }) => on === "person" || ["arm", "hip", "leg"].includes(technique.region))
-              .map(({ id }) => id),
-          ]);
-      }
-    },
-  );
+  it("every grave answer: the gate takes exactly the techniques that the table says it takes", () =>
+    forEvery(
+      GRAVE_ANSWERS.map((answer) => [`${answer.question.id}: ${answer.option}`, answer] as const),
+      (_name, answer) => {
+        const told = stateOfAnswer(answer);
+        const guard = assessGuard(told);
+        for (const technique of EVERYWHERE) {
+          const blocks = blocksOnTechnique(guard, technique);
+          const reached = guard.blocks.filter(
+            ({ loads }) =>
+              loads === "all" ||
+              loadsOfTechnique(technique.kind, technique.region).some(({ load }) => loads.includes(load)),
+          );
+          for (const block of blocks) expect(reached.map(({ id }) => id)).toContain(block.id);
+          if (technique.side === null)
+            expect([technique, blocks.map(({ id }) => id)]).toEqual([
+              technique,
+              reached
+                .filter(({ on }) => on === "person" || ["arm", "hip", "leg"].includes(technique.region))
+                .map(({ id }) => id),
+            ]);
+        }
+      },
+    ));
 
   it.each(["brainstem", "artery", "cord-signs", "electric-shock", "dens-fracture"])(
     "%s: no reason opens a thrust or a pull on the neck, however it was answered",

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { worded } from "../base";
 import { admit, permissionProblem } from "../admission";
 import { GUARD_COUNTS, GUARD_QUESTIONS, protocolOf, PROTOCOLS, stagesOf, TEST_IDS } from "../knowledge";
@@ -69,25 +70,29 @@ describe("a graver answer", () => {
       ).map(({ id }) => id),
     ).toEqual([]));
 
-  it.each(Object.entries(GRAVER).flatMap(([question, pairs]) => pairs.map((pair) => [question, ...pair] as const)))(
-    "%s: nothing that %s blocks or cautions is let go by %s",
-    (question, milder, graver) => {
-      const guardFor = (option: string) =>
-        assessGuard(stateOfAnswer(GRAVE_ANSWERS.find((one) => one.question.id === question && one.option === option)!));
-      const [mild, grave] = [guardFor(milder), guardFor(graver)];
-      const lifted = STAGES.filter((at) => gravityOf(grave, at) < gravityOf(mild, at));
-      expect(lifted.map(({ protocol, stage, side }) => `${protocol.id} ${stage.id} ${side}`)).toEqual([]);
-    },
-  );
+  it("every pair of answers: the graver one restricts at least what the milder one does", () =>
+    forEvery(
+      Object.entries(GRAVER).flatMap(([question, pairs]) => pairs.map((pair) => [question, ...pair] as const)),
+      (question, milder, graver) => {
+        const guardFor = (option: string) =>
+          assessGuard(
+            stateOfAnswer(GRAVE_ANSWERS.find((one) => one.question.id === question && one.option === option)!),
+          );
+        const [mild, grave] = [guardFor(milder), guardFor(graver)];
+        const lifted = STAGES.filter((at) => gravityOf(grave, at) < gravityOf(mild, at));
+        expect(lifted.map(({ protocol, stage, side }) => `${protocol.id} ${stage.id} ${side}`)).toEqual([]);
+      },
+    ));
 
-  it.each(EVERY)("%s: guards at least what no answer at all and the answer of a well person do", (_name, answer) => {
-    const grave = assessGuard(stateOfAnswer(answer));
-    const well = assessGuard(stateWithoutAnswer(answer));
-    const open = assessGuard(stateWith({ ...answer.before }, answer.born));
-    expect(STAGES.filter((at) => gravityOf(grave, at) < Math.max(gravityOf(well, at), gravityOf(open, at)))).toEqual(
-      [],
-    );
-  });
+  it("every answer restricts at least what no answer and a healthy person's answer do", () =>
+    forEvery(EVERY, (_name, answer) => {
+      const grave = assessGuard(stateOfAnswer(answer));
+      const well = assessGuard(stateWithoutAnswer(answer));
+      const open = assessGuard(stateWith({ ...answer.before }, answer.born));
+      expect(STAGES.filter((at) => gravityOf(grave, at) < Math.max(gravityOf(well, at), gravityOf(open, at)))).toEqual(
+        [],
+      );
+    }));
 });
 
 describe("not known", () => {
@@ -106,21 +111,22 @@ describe("not known", () => {
     "electric-shock",
   ];
 
-  it.each(UNKNOWN)("%s: cautions everything, and what a yes blocks at the least", (id, answer) => {
-    const guard = assessGuard(stateOfAnswer(answer));
-    const others = GRAVE_ANSWERS.filter((one) => one.question.id === id && one.option !== "not-known");
-    const named = GUARD_COUNTS.some(({ of }) => of.some(({ question }) => question === id));
-    for (const at of STAGES) {
-      const gravest = Math.max(...others.map((one) => gravityOf(assessGuardOf(one), at)));
-      const owed = STAYS.includes(id) ? gravest : Math.min(1, gravest);
-      expect(gravityOf(guard, at), `${at.protocol.id} ${at.stage.id}`).toBeGreaterThanOrEqual(
-        named ? 0 : Math.max(1, owed),
+  it("every answer of not known cautions everything, and at least what a yes blocks", () =>
+    forEvery(UNKNOWN, (id, answer) => {
+      const guard = assessGuard(stateOfAnswer(answer));
+      const others = GRAVE_ANSWERS.filter((one) => one.question.id === id && one.option !== "not-known");
+      const named = GUARD_COUNTS.some(({ of }) => of.some(({ question }) => question === id));
+      for (const at of STAGES) {
+        const gravest = Math.max(...others.map((one) => gravityOf(assessGuardOf(one), at)));
+        const owed = STAYS.includes(id) ? gravest : Math.min(1, gravest);
+        expect(gravityOf(guard, at), `${at.protocol.id} ${at.stage.id}`).toBeGreaterThanOrEqual(
+          named ? 0 : Math.max(1, owed),
+        );
+      }
+      expect(guard.referrals.map(({ urgency, text }) => [urgency, text.startsWith("Find out today: ")])).toEqual(
+        STAYS.includes(id) ? [["urgent", true]] : [],
       );
-    }
-    expect(guard.referrals.map(({ urgency, text }) => [urgency, text.startsWith("Find out today: ")])).toEqual(
-      STAYS.includes(id) ? [["urgent", true]] : [],
-    );
-  });
+    }));
 });
 
 const guards = new Map<string, Guard>();
@@ -133,23 +139,24 @@ function assessGuardOf(answer: GraveAnswer): Guard {
 describe("a block on one side", () => {
   const ONE_SIDED = EVERY.filter(([, answer]) => assessGuardOf(answer).blocks.some(({ on }) => on !== "person"));
 
-  it.each(ONE_SIDED)("%s reaches every stage that loads that side, and no other", (_name, answer) => {
-    const { blocks } = assessGuardOf(answer);
-    const guard = { ...assessGuardOf(answer), blocks: blocks.filter(({ on }) => on !== "person") };
-    for (const at of STAGES) {
-      const loaded = guard.blocks.some(({ loads, on }) =>
-        at.stage.loads.some((load) => {
-          if (load.on === "person" || (loads !== "all" && !loads.includes(load.load))) return false;
-          if (at.side === null) return true;
-          const limb = load.on === "tested side" ? at.side : at.side === "right" ? "left" : "right";
-          return on === `${limb} side`;
-        }),
-      );
-      expect(blocksOn(guard, at.stage, at.protocol.id, at.side).length > 0, `${at.protocol.id} ${at.stage.id}`).toBe(
-        loaded,
-      );
-    }
-  });
+  it("every one-sided answer reaches every stage that loads that side, and no other", () =>
+    forEvery(ONE_SIDED, (_name, answer) => {
+      const { blocks } = assessGuardOf(answer);
+      const guard = { ...assessGuardOf(answer), blocks: blocks.filter(({ on }) => on !== "person") };
+      for (const at of STAGES) {
+        const loaded = guard.blocks.some(({ loads, on }) =>
+          at.stage.loads.some((load) => {
+            if (load.on === "person" || (loads !== "all" && !loads.includes(load.load))) return false;
+            if (at.side === null) return true;
+            const limb = load.on === "tested side" ? at.side : at.side === "right" ? "left" : "right";
+            return on === `${limb} side`;
+          }),
+        );
+        expect(blocksOn(guard, at.stage, at.protocol.id, at.side).length > 0, `${at.protocol.id} ${at.stage.id}`).toBe(
+          loaded,
+        );
+      }
+    }));
 });
 
 describe("a broken pelvis", () => {
@@ -224,37 +231,38 @@ describe("questions", () => {
       ),
     ));
 
-  it.each(PROTOCOLS.map(({ id }) => id))(
-    "%s, also on no sheet, starts only when what its loads call for was asked",
-    (test) => {
-      const exam = buildExam();
-      const others = TEST_IDS.filter((id) => id === "diaphragm-palpation");
-      exam.add("sheet-set", { label: "Little", tests: others, reason: "" });
-      exam.complaint("low-back.central").consent().guard().rest(0);
-      const state = exam.state();
-      const called = questionsFor(state, [test]).filter(({ id }) => state.guardAnswers[id] === undefined);
-      const start = {
-        id: idOf(77_000_001),
-        exam: idOf(1),
-        at: "2026-03-02T11:00:00.000Z",
-        actor: PRACTITIONER,
-        device: "bench-1",
-        v: RECORD_VERSION,
-        type: "run-started",
-        body: { run: idOf(77_000_002), test, side: protocolOf(test).sided ? "right" : null, variant: {} },
-      } as ExamEvent;
-      const why = worded(permissionProblem(state, start)?.what ?? "");
-      expect(why.includes("was not asked")).toBe(called.length > 0);
-      for (const { id, options } of called) {
-        const answered = {
-          ...start,
-          type: "guard-answered",
-          body: { question: id, answer: options[0]!.id },
+  it("every test, also on no list, starts only when the questions for its loads were asked", () =>
+    forEvery(
+      PROTOCOLS.map(({ id }) => id),
+      (test) => {
+        const exam = buildExam();
+        const others = TEST_IDS.filter((id) => id === "diaphragm-palpation");
+        exam.add("sheet-set", { label: "Little", tests: others, reason: "" });
+        exam.complaint("low-back.central").consent().guard().rest(0);
+        const state = exam.state();
+        const called = questionsFor(state, [test]).filter(({ id }) => state.guardAnswers[id] === undefined);
+        const start = {
+          id: idOf(77_000_001),
+          exam: idOf(1),
+          at: "2026-03-02T11:00:00.000Z",
+          actor: PRACTITIONER,
+          device: "bench-1",
+          v: RECORD_VERSION,
+          type: "run-started",
+          body: { run: idOf(77_000_002), test, side: protocolOf(test).sided ? "right" : null, variant: {} },
         } as ExamEvent;
-        expect(admit(state, answered)).toBeNull();
-      }
-    },
-  );
+        const why = worded(permissionProblem(state, start)?.what ?? "");
+        expect(why.includes("was not asked")).toBe(called.length > 0);
+        for (const { id, options } of called) {
+          const answered = {
+            ...start,
+            type: "guard-answered",
+            body: { question: id, answer: options[0]!.id },
+          } as ExamEvent;
+          expect(admit(state, answered)).toBeNull();
+        }
+      },
+    ));
 
   it("of the neck are asked wherever a stage loads it", () => {
     for (const { id } of PROTOCOLS) {
@@ -277,28 +285,29 @@ describe("a typed reason", () => {
       .blocks.filter(({ final }) => !final)
       .map((block) => [`${name} (${block.id})`, answer, block.id] as const),
   );
-  it.each(OVERRIDABLE)("%s lifts it for the test it was typed for, and for none beside", (_name, answer, block) => {
-    const state = stateOfAnswer(answer);
-    const guard = assessGuard(state);
-    const tests = PROTOCOLS.filter(({ id, sided }) =>
-      blocksOnTest(guard, protocolOf(id), {}, sided ? "right" : null).whole.some((one) => one.id === block),
-    );
-    const [first, second] = tests;
-    if (!first || !second) return;
-    const given = {
-      test: first.id,
-      reason: "seen by the surgeon today",
-      actor: PRACTITIONER,
-      at: "2026-03-02T10:00:00Z",
-    };
-    const lifted = assessGuard({ ...state, overrides: { [block]: [given] } });
-    const stands = (protocol: typeof first) =>
-      stagesOf(protocol, {}).some((stage) =>
-        blocksOn(lifted, stage, protocol.id, protocol.sided ? "right" : null).some((one) => one.id === block),
+  it("every override holds for the test it was given for, and for no other", () =>
+    forEvery(OVERRIDABLE, (_name, answer, block) => {
+      const state = stateOfAnswer(answer);
+      const guard = assessGuard(state);
+      const tests = PROTOCOLS.filter(({ id, sided }) =>
+        blocksOnTest(guard, protocolOf(id), {}, sided ? "right" : null).whole.some((one) => one.id === block),
       );
-    expect(stands(first)).toBe(false);
-    for (const other of tests.slice(1)) expect(stands(other), other.id).toBe(true);
-  });
+      const [first, second] = tests;
+      if (!first || !second) return;
+      const given = {
+        test: first.id,
+        reason: "seen by the surgeon today",
+        actor: PRACTITIONER,
+        at: "2026-03-02T10:00:00Z",
+      };
+      const lifted = assessGuard({ ...state, overrides: { [block]: [given] } });
+      const stands = (protocol: typeof first) =>
+        stagesOf(protocol, {}).some((stage) =>
+          blocksOn(lifted, stage, protocol.id, protocol.sided ? "right" : null).some((one) => one.id === block),
+        );
+      expect(stands(first)).toBe(false);
+      for (const other of tests.slice(1)) expect(stands(other), other.id).toBe(true);
+    }));
 });
 
 describe("asking again", () => {

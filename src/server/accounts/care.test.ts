@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { type Role, ROLES } from "@/core";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
@@ -110,16 +111,20 @@ describe("whose care somebody is in", () => {
 });
 
 describe("outside of somebody's care", () => {
-  it.each(ROLES)("every way to a record says so to a %s whose role would let them in", (role) => {
-    const { store, exam } = byCare(role);
-    const who = { kind: "here", member: memberById(store, OTHER) } as const;
-    for (const ids of [{ exam }, { person: PERSON }] as Record<string, string>[]) {
-      const facts = recordFacts(store, who, "see a record", ids, AT);
-      expect(facts?.isOutside ?? false).toBe(role !== "reader" && role !== "helper");
-    }
-    for (const ids of [{}, { exam: idOf(77) }, { person: idOf(77) }, { episode: idOf(77) }] as Record<string, string>[])
-      expect(recordFacts(store, who, "see a record", ids, AT)?.isOutside ?? false).toBe(false);
-  });
+  it("every role that may open records meets the same refusal on every way to a record outside their care", () =>
+    forEvery(ROLES, (role) => {
+      const { store, exam } = byCare(role);
+      const who = { kind: "here", member: memberById(store, OTHER) } as const;
+      for (const ids of [{ exam }, { person: PERSON }] as Record<string, string>[]) {
+        const facts = recordFacts(store, who, "see a record", ids, AT);
+        expect(facts?.isOutside ?? false).toBe(role !== "reader" && role !== "helper");
+      }
+      for (const ids of [{}, { exam: idOf(77) }, { person: idOf(77) }, { episode: idOf(77) }] as Record<
+        string,
+        string
+      >[])
+        expect(recordFacts(store, who, "see a record", ids, AT)?.isOutside ?? false).toBe(false);
+    }));
 
   it("takes no event, until they are taken over; with the first examination care begins", () => {
     const { store, exam } = byCare();

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { forEvery, forEveryAsync } from "@/fixtures/for-every";
 import { pathOf, type Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { idOf } from "@/fixtures/samples/build";
@@ -92,63 +93,80 @@ describe("the routes of the wire", () => {
     await saysWhatIsWrong(nowhere);
   });
 
-  it.each(WRITES.map((route) => [keyOf(route), route] as const))(
-    "%s is asked by nobody else's page where no server stands in front",
-    async (_key, route) => {
-      standInFront(false);
-      for (const headers of [
-        { ...JSON_BODY, origin: "http://elsewhere.test" },
-        { ...JSON_BODY, "sec-fetch-site": "cross-site" },
-      ]) {
-        const answer = await ask(route, { method: route.method, headers, body: "{}" });
-        expect(answer.status).toBe(403);
-        await saysWhatIsWrong(answer);
-      }
-      standInFront();
-    },
-  );
-
-  describe.each(WRITES.map((route) => [keyOf(route), route] as const))("%s", (_key, route) => {
-    it.each(BAD_BODIES)("sent %s, says what is wrong", async (_name, body) =>
-      saysWhatIsWrong(await ask(route, { method: route.method, headers: JSON_BODY, body })),
-    );
-
-    it("sent 8 MB of brackets, says so at once", async () => {
-      const began = performance.now();
-      const answer = await ask(route, { method: route.method, headers: JSON_BODY, body: "[".repeat(8_000_000) });
-      await saysWhatIsWrong(answer);
-      expect(answer.status).toBe(route.limit < 8_000_000 ? 413 : 400);
-      expect(performance.now() - began).toBeLessThan(1500);
-    });
-
-    it.each(["text/plain", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded", ""])(
-      "sent as %s, says what it takes",
-      async (type) => {
-        const headers: Record<string, string> = type ? { "content-type": type } : {};
-        const answer = await ask(route, { method: route.method, headers, body: new TextEncoder().encode("{}") });
-        expect(answer.status).toBe(415);
-        await saysWhatIsWrong(answer);
+  it("every write route refuses another site's page where no server stands in front", () =>
+    forEveryAsync(
+      WRITES.map((route) => [keyOf(route), route] as const),
+      async (_key, route) => {
+        standInFront(false);
+        for (const headers of [
+          { ...JSON_BODY, origin: "http://elsewhere.test" },
+          { ...JSON_BODY, "sec-fetch-site": "cross-site" },
+        ]) {
+          const answer = await ask(route, { method: route.method, headers, body: "{}" });
+          expect(answer.status).toBe(403);
+          await saysWhatIsWrong(answer);
+        }
+        standInFront();
       },
-    );
+    ));
+
+  describe("every write route", () => {
+    it("every body that is not one is refused with a sentence", () =>
+      forEveryAsync(
+        WRITES.map((route) => [keyOf(route), route] as const),
+        (_key, route) =>
+          forEveryAsync(BAD_BODIES, async (_name, body) =>
+            saysWhatIsWrong(await ask(route, { method: route.method, headers: JSON_BODY, body })),
+          ),
+      ));
+
+    it("sent 8 MB of brackets, says so at once", () =>
+      forEveryAsync(
+        WRITES.map((route) => [keyOf(route), route] as const),
+        async (_key, route) => {
+          const began = performance.now();
+          const answer = await ask(route, { method: route.method, headers: JSON_BODY, body: "[".repeat(8_000_000) });
+          await saysWhatIsWrong(answer);
+          expect(answer.status).toBe(route.limit < 8_000_000 ? 413 : 400);
+          expect(performance.now() - began).toBeLessThan(1500);
+        },
+      ));
+
+    it("every other content type is refused, and says what is taken", () =>
+      forEveryAsync(
+        WRITES.map((route) => [keyOf(route), route] as const),
+        (_key, route) =>
+          forEveryAsync(
+            ["text/plain", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded", ""],
+            async (type) => {
+              const headers: Record<string, string> = type ? { "content-type": type } : {};
+              const answer = await ask(route, { method: route.method, headers, body: new TextEncoder().encode("{}") });
+              expect(answer.status).toBe(415);
+              await saysWhatIsWrong(answer);
+            },
+          ),
+      ));
   });
 
-  it.each(READS.map((route) => [keyOf(route), route] as const))(
-    "%s refuses a query it does not know",
-    async (_k, route) => saysWhatIsWrong(await ask(route, { method: "GET" }, IDS, "?nonsense=1&after=-1&as=exe")),
-  );
+  it("every read route refuses a query it does not know", () =>
+    forEveryAsync(
+      READS.map((route) => [keyOf(route), route] as const),
+      async (_k, route) => saysWhatIsWrong(await ask(route, { method: "GET" }, IDS, "?nonsense=1&after=-1&as=exe")),
+    ));
 
-  it.each(KNOWN.filter(({ path }) => path.includes("{")).map((route) => [keyOf(route), route] as const))(
-    "%s refuses what is no id",
-    async (_key, route) => {
-      for (const id of ["..", "1", "%00", "x".repeat(3000), "' OR 1=1"]) {
-        const ids = { exam: id, person: id, practitioner: id, token: id };
-        const init = route.method === "GET" ? {} : { headers: JSON_BODY, body: "{}" };
-        const answer = await ask(route, { method: route.method, ...init }, ids);
-        expect(answer.status).toBe(404);
-        await saysWhatIsWrong(answer);
-      }
-    },
-  );
+  it("every route with an id refuses one that is not", () =>
+    forEveryAsync(
+      KNOWN.filter(({ path }) => path.includes("{")).map((route) => [keyOf(route), route] as const),
+      async (_key, route) => {
+        for (const id of ["..", "1", "%00", "x".repeat(3000), "' OR 1=1"]) {
+          const ids = { exam: id, person: id, practitioner: id, token: id };
+          const init = route.method === "GET" ? {} : { headers: JSON_BODY, body: "{}" };
+          const answer = await ask(route, { method: route.method, ...init }, ids);
+          expect(answer.status).toBe(404);
+          await saysWhatIsWrong(answer);
+        }
+      },
+    ));
 });
 
 describe("what is turned away at the door", () => {
@@ -163,12 +181,16 @@ describe("what is turned away at the door", () => {
   } as const;
   const status = (over: Partial<Parameters<typeof turnedAway>[0]>) => turnedAway({ ...knock, ...over })?.status ?? 200;
 
-  it.each(KNOWN.map((route) => [keyOf(route), route] as const))("lets %s in, and no other method", (_key, route) => {
-    const url = pathOf(route.path, IDS);
-    const here = new Set(KNOWN.filter(({ path }) => path === route.path).map(({ method }) => method as string));
-    for (const method of ["GET", "POST", "PUT", "DELETE", "PATCH", "OPTIONS", "TRACE", "CONNECT", "PROPFIND"])
-      expect(status({ method, url }), method).toBe(here.has(method) ? 200 : 405);
-  });
+  it("every route takes its own method and no other", () =>
+    forEvery(
+      KNOWN.map((route) => [keyOf(route), route] as const),
+      (_key, route) => {
+        const url = pathOf(route.path, IDS);
+        const here = new Set(KNOWN.filter(({ path }) => path === route.path).map(({ method }) => method as string));
+        for (const method of ["GET", "POST", "PUT", "DELETE", "PATCH", "OPTIONS", "TRACE", "CONNECT", "PROPFIND"])
+          expect(status({ method, url }), method).toBe(here.has(method) ? 200 : 405);
+      },
+    ));
 
   it.each([
     ["/api/nothing", 404],
@@ -181,14 +203,15 @@ describe("what is turned away at the door", () => {
     ["/exams/1/run?x=%E0%A4%A", 200],
   ])("%s: %s", (url, wanted) => expect(status({ url })).toBe(wanted));
 
-  it.each(WRITES.map((route) => [keyOf(route), route] as const))(
-    "%s is not read beyond what it takes",
-    (_key, route) => {
-      const write = { method: route.method, url: pathOf(route.path, IDS) };
-      expect(status({ ...write, length: route.limit })).toBe(200);
-      expect(status({ ...write, length: route.limit + 1 })).toBe(413);
-    },
-  );
+  it("every write route stops reading at its limit", () =>
+    forEvery(
+      WRITES.map((route) => [keyOf(route), route] as const),
+      (_key, route) => {
+        const write = { method: route.method, url: pathOf(route.path, IDS) };
+        expect(status({ ...write, length: route.limit })).toBe(200);
+        expect(status({ ...write, length: route.limit + 1 })).toBe(413);
+      },
+    ));
 
   it("asks where a write comes from, the scheme as well", () => {
     const write = { method: "POST", url: "/api/import" };

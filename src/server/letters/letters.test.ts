@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { getDocumentProxy } from "unpdf";
 import { describe, expect, it } from "vitest";
+import { forEveryAsync } from "@/fixtures/for-every";
 import {
   assessGuard,
   eventsIn,
@@ -69,53 +70,62 @@ const kindsOf = (id: string): readonly LetterAsked[] => [
 const EVERY = 4;
 
 const SHARE = 5;
-describe.each(ids.filter((_, index) => index % SHARE === 0).map((id, index) => ({ id, index })))(
-  "the letters of demo exam $id",
-  ({ id, index }) => {
-    it("are tagged, embed their fonts, number their pages, and have a title", async () => {
-      for (const asked of kindsOf(id).filter((_, kind) => (kind + index) % EVERY === 0)) {
-        const { bytes, pages } = await letterOf(fileOf(id), asked);
-        const raw = bytes.toString("latin1");
-        expect(raw, asked.kind).toContain("/Marked true");
-        expect(raw, asked.kind).toMatch(/\/FontFile[23]/);
-        expect(raw, asked.kind).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
-        const read = await readBack(bytes);
-        expect(read.pages).toBe(pages);
-        expect(read.text).toContain(`${pages}/${pages}`);
-        const roles = read.roles.map(({ role }) => role);
-        expect(roles.filter((role) => role === "H1")).toHaveLength(1);
-        expect(roles).toContain("H2");
-        for (const { role, alt } of read.roles) if (role === "Figure") expect(alt, asked.kind).toBeTruthy();
-      }
-    });
-
-    it("say every line they are made of", async () => {
-      const reading = readingOf(id);
-      const state = stateOf(id);
-      const reader = READER_IDS[index % READER_IDS.length]!;
-      const language = LANGUAGE_IDS[index % LANGUAGE_IDS.length]!;
-      {
-        const { bytes } = await letterOf(fileOf(id), { kind: "ordinary", reader });
-        const { text } = await readBack(bytes);
-        for (const { heading, lines } of writeOrdinary(state, reading, reader, {}).sections) {
-          expect(text).toContain(squeezed(heading));
-          if (heading !== "How it is read") for (const line of lines) expect(text).toContain(squeezed(line));
+describe("the letters of the demo examinations", () => {
+  it("are tagged, embed their fonts, number their pages, and have a title", () =>
+    forEveryAsync(
+      ids.filter((_, index) => index % SHARE === 0).map((id, index) => ({ id, index })),
+      async ({ id, index }) => {
+        for (const asked of kindsOf(id).filter((_, kind) => (kind + index) % EVERY === 0)) {
+          const { bytes, pages } = await letterOf(fileOf(id), asked);
+          const raw = bytes.toString("latin1");
+          expect(raw, asked.kind).toContain("/Marked true");
+          expect(raw, asked.kind).toMatch(/\/FontFile[23]/);
+          expect(raw, asked.kind).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
+          const read = await readBack(bytes);
+          expect(read.pages).toBe(pages);
+          expect(read.text).toContain(`${pages}/${pages}`);
+          const roles = read.roles.map(({ role }) => role);
+          expect(roles.filter((role) => role === "H1")).toHaveLength(1);
+          expect(roles).toContain("H2");
+          for (const { role, alt } of read.roles) if (role === "Figure") expect(alt, asked.kind).toBeTruthy();
         }
-      }
-      {
-        const { text } = await readBack((await letterOf(fileOf(id), { kind: "person", language })).bytes);
-        for (const { lines } of takeHome(state, reading, language).sections)
-          for (const line of lines) expect(text).toContain(squeezed(line));
-      }
-    });
+      },
+    ));
 
-    it("have one page for the person, on either paper", async () => {
-      const paper = PAPER_NAMES[index % PAPER_NAMES.length]!;
-      const language = LANGUAGE_IDS[Math.floor(index / 2) % LANGUAGE_IDS.length]!;
-      expect((await letterOf(fileOf(id), { kind: "person", language, paper })).pages).toBe(1);
-    });
-  },
-);
+  it("say every line they are made of", () =>
+    forEveryAsync(
+      ids.filter((_, index) => index % SHARE === 0).map((id, index) => ({ id, index })),
+      async ({ id, index }) => {
+        const reading = readingOf(id);
+        const state = stateOf(id);
+        const reader = READER_IDS[index % READER_IDS.length]!;
+        const language = LANGUAGE_IDS[index % LANGUAGE_IDS.length]!;
+        {
+          const { bytes } = await letterOf(fileOf(id), { kind: "ordinary", reader });
+          const { text } = await readBack(bytes);
+          for (const { heading, lines } of writeOrdinary(state, reading, reader, {}).sections) {
+            expect(text).toContain(squeezed(heading));
+            if (heading !== "How it is read") for (const line of lines) expect(text).toContain(squeezed(line));
+          }
+        }
+        {
+          const { text } = await readBack((await letterOf(fileOf(id), { kind: "person", language })).bytes);
+          for (const { lines } of takeHome(state, reading, language).sections)
+            for (const line of lines) expect(text).toContain(squeezed(line));
+        }
+      },
+    ));
+
+  it("have one page for the person, on either paper", () =>
+    forEveryAsync(
+      ids.filter((_, index) => index % SHARE === 0).map((id, index) => ({ id, index })),
+      async ({ id, index }) => {
+        const paper = PAPER_NAMES[index % PAPER_NAMES.length]!;
+        const language = LANGUAGE_IDS[Math.floor(index / 2) % LANGUAGE_IDS.length]!;
+        expect((await letterOf(fileOf(id), { kind: "person", language, paper })).pages).toBe(1);
+      },
+    ));
+});
 
 it("the same letter is the same file each time", async () => {
   for (const kind of ["record", "person"] as const) {

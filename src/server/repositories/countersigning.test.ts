@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { type Role, ROLES } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam } from "@/fixtures/store";
@@ -26,19 +27,21 @@ function signedBy(role: Role) {
 const asking = (role: Role, id: string = OTHER.id) => ({ id, role, hasLeft: false });
 
 describe("countersigning", () => {
-  it.each(ROLES)("waits only for what a trainee signed: %s", (role) => {
-    const { store, exam } = signedBy(role);
-    expect(standing(store, exam).state).toBe(role === "trainee" ? "waits" : "none");
-    expect(awaitingFor(store, asking("practitioner"))).toHaveLength(role === "trainee" ? 1 : 0);
-  });
+  it("every role: only what a trainee signed waits", () =>
+    forEvery(ROLES, (role) => {
+      const { store, exam } = signedBy(role);
+      expect(standing(store, exam).state).toBe(role === "trainee" ? "waits" : "none");
+      expect(awaitingFor(store, asking("practitioner"))).toHaveLength(role === "trainee" ? 1 : 0);
+    }));
 
-  it.each(ROLES)("is on the list of whoever may, and of nobody else: %s", (role) => {
-    const { store, exam } = signedBy("trainee");
-    const listed = awaitingFor(store, asking(role)).map((one) => one.exam);
-    expect(listed).toEqual(role === "owner" || role === "practitioner" ? [exam] : []);
-    expect(awaitingFor(store, asking("owner", SIGNER.id))).toEqual([]);
-    expect(signatureFacts(store, exam)).toMatchObject({ isSigned: true, signedBy: SIGNER.id });
-  });
+  it("every role: it is on the list of those who may countersign, and of nobody else", () =>
+    forEvery(ROLES, (role) => {
+      const { store, exam } = signedBy("trainee");
+      const listed = awaitingFor(store, asking(role)).map((one) => one.exam);
+      expect(listed).toEqual(role === "owner" || role === "practitioner" ? [exam] : []);
+      expect(awaitingFor(store, asking("owner", SIGNER.id))).toEqual([]);
+      expect(signatureFacts(store, exam)).toMatchObject({ isSigned: true, signedBy: SIGNER.id });
+    }));
 
   it("names the end that was looked at, is said once, and stands in the clinic's own record", () => {
     const { store, exam, head } = signedBy("trainee");

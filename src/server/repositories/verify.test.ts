@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { anchorText, chainEvent, genesisOf, type StreamKind } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
@@ -164,11 +165,12 @@ describe("a store that was tampered with", () => {
     expect(found(openToRead(store.path))).toEqual([]);
   });
 
-  it.each(Object.entries(TAMPERINGS))("shows %s", (_name, work) => {
-    const said = found(tampered(...work));
-    expect(said.length).toBeGreaterThan(0);
-    said.forEach((line) => expect(line).toMatch(/^[A-Z].*\.$/s));
-  });
+  it("every way of tampering shows", () =>
+    forEvery(Object.entries(TAMPERINGS), (_name, work) => {
+      const said = found(tampered(...work));
+      expect(said.length).toBeGreaterThan(0);
+      said.forEach((line) => expect(line).toMatch(/^[A-Z].*\.$/s));
+    }));
 
   it("shows a trigger that is gone, a changed index and a table put in", () => {
     const without = clinic();

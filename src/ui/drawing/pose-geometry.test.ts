@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { bent, poseBetween, poseOf, poseStart, type Pose, STANDS } from "@/core/poses";
 import { guideOf, PROTOCOLS, stagesOf, type Variant } from "@/core/knowledge";
 import { nearest } from "@/core/measurement";
@@ -54,32 +55,35 @@ const expectInFrame = (points: readonly Point[]) => {
 };
 
 describe("a drawn figure", () => {
-  it.each(FIGURES)("$name: nothing of it lies outside the frame, where it moves from neither", ({ pose, from }) => {
-    for (const side of SIDES) {
+  it("every drawing stays inside its frame, from either end of its movement", () =>
+    forEvery(FIGURES, ({ pose, from }) => {
+      for (const side of SIDES) {
+        const framed = [pose, ...(from ? [from] : [])];
+        for (const one of framed) expectInFrame(pointsOf(one, side, framed));
+      }
+    }));
+
+  it("every drawing keeps its limbs above the table, at either end of its movement", () =>
+    forEvery(FIGURES, ({ pose, from }) => {
+      if (pose.view !== "side" || pose.body === "side" || pose.focus === "upper") return;
       const framed = [pose, ...(from ? [from] : [])];
-      for (const one of framed) expectInFrame(pointsOf(one, side, framed));
-    }
-  });
+      for (const one of framed) {
+        const bones = poseSkeleton(one, "right", framed);
+        const [top] = bones.ground;
+        const [left, right] = [Math.min(...top!.map(({ x }) => x)), Math.max(...top!.map(({ x }) => x))];
+        const surface = Math.min(...top!.map(({ y }) => y));
+        for (const [index, { x, y }] of limbsOf(bones, one).entries())
+          if (x > left + 2 && x < right - 2) expect([index, y <= surface + 1.5]).toEqual([index, true]);
+      }
+    }));
 
-  it.each(FIGURES)("$name: no limb goes through the table, at either end of its way", ({ pose, from }) => {
-    if (pose.view !== "side" || pose.body === "side" || pose.focus === "upper") return;
-    const framed = [pose, ...(from ? [from] : [])];
-    for (const one of framed) {
-      const bones = poseSkeleton(one, "right", framed);
-      const [top] = bones.ground;
-      const [left, right] = [Math.min(...top!.map(({ x }) => x)), Math.max(...top!.map(({ x }) => x))];
-      const surface = Math.min(...top!.map(({ y }) => y));
-      for (const [index, { x, y }] of limbsOf(bones, one).entries())
-        if (x > left + 2 && x < right - 2) expect([index, y <= surface + 1.5]).toEqual([index, true]);
-    }
-  });
-
-  it.each(FIGURES)("$name: every hand lies on the person, and no two in one place", ({ pose }) => {
-    const { landmarks, scale } = poseSkeleton(pose, "right");
-    const places = pose.contacts.map(({ at }) => landmarks[at]);
-    for (const [index, a] of places.entries())
-      for (const b of places.slice(index + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(7 * scale);
-  });
+  it("every drawing has its hands on the patient, and no two in one place", () =>
+    forEvery(FIGURES, ({ pose }) => {
+      const { landmarks, scale } = poseSkeleton(pose, "right");
+      const places = pose.contacts.map(({ at }) => landmarks[at]);
+      for (const [index, a] of places.entries())
+        for (const b of places.slice(index + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(7 * scale);
+    }));
 
   it("says where one stands for every test, as its guide does", () => {
     for (const { id } of PROTOCOLS) {
@@ -114,44 +118,46 @@ const MEASURED = PROTOCOLS.flatMap((protocol) =>
 );
 
 describe("an angle on the figure", () => {
-  it.each(MEASURED)("$name: the number put where it is drawn reads the same", ({ protocol, measure, joint }) => {
-    const [low, high] = measure.range;
-    for (const side of SIDES)
-      for (const stage of protocol.stages.filter(({ measures }) => measures?.includes(measure.id)))
-        for (let value = low; value <= high; value += 1) {
-          const pose = bent(poseOf(protocol.id, stage.id), joint, value);
-          const turn = poseSkeleton(pose, side).turns[joint.part];
-          expect(turn, "the joint can be turned in this view").toBeDefined();
-          const drawn = onCircle(turn!, (joint.from ?? 0) + (joint.times ?? 1) * value, turn!.reach);
-          expect(nearest(measure, numberAt(turn!, joint, drawn, measure.range))).toBeCloseTo(
-            nearest(measure, value),
-            6,
-          );
-        }
-  });
+  it("every measured joint reads the number it was drawn from", () =>
+    forEvery(MEASURED, ({ protocol, measure, joint }) => {
+      const [low, high] = measure.range;
+      for (const side of SIDES)
+        for (const stage of protocol.stages.filter(({ measures }) => measures?.includes(measure.id)))
+          for (let value = low; value <= high; value += 1) {
+            const pose = bent(poseOf(protocol.id, stage.id), joint, value);
+            const turn = poseSkeleton(pose, side).turns[joint.part];
+            expect(turn, "the joint can be turned in this view").toBeDefined();
+            const drawn = onCircle(turn!, (joint.from ?? 0) + (joint.times ?? 1) * value, turn!.reach);
+            expect(nearest(measure, numberAt(turn!, joint, drawn, measure.range))).toBeCloseTo(
+              nearest(measure, value),
+              6,
+            );
+          }
+    }));
 
-  it.each(MEASURED)("$name: the limb is drawn at that angle", ({ protocol, measure, joint }) => {
-    const stages = protocol.stages.filter(({ measures }) => measures?.includes(measure.id));
-    for (const side of SIDES)
-      for (const stage of stages)
-        for (const value of measure.expected ?? measure.range) {
-          const { turns, tested, testedArm } = poseSkeleton(bent(poseOf(protocol.id, stage.id), joint, value), side);
-          const turn = turns[joint.part]!;
-          const end = {
-            hip: tested.knee,
-            abduction: tested.knee,
-            knee: tested.ankle,
-            ankle: tested.toe,
-            shoulder: testedArm.elbow,
-            elbow: testedArm.wrist,
-            trunk: null,
-            neck: null,
-            turn: null,
-          }[joint.part];
-          if (!end) continue;
-          const asked = turn.zero + turn.sign * ((joint.from ?? 0) + (joint.times ?? 1) * value);
-          const apart = Math.abs(((directionOf(turn.pivot, end) - asked + 540) % 360) - 180);
-          expect(apart).toBeLessThan(1);
-        }
-  });
+  it("every measured limb is drawn at its angle", () =>
+    forEvery(MEASURED, ({ protocol, measure, joint }) => {
+      const stages = protocol.stages.filter(({ measures }) => measures?.includes(measure.id));
+      for (const side of SIDES)
+        for (const stage of stages)
+          for (const value of measure.expected ?? measure.range) {
+            const { turns, tested, testedArm } = poseSkeleton(bent(poseOf(protocol.id, stage.id), joint, value), side);
+            const turn = turns[joint.part]!;
+            const end = {
+              hip: tested.knee,
+              abduction: tested.knee,
+              knee: tested.ankle,
+              ankle: tested.toe,
+              shoulder: testedArm.elbow,
+              elbow: testedArm.wrist,
+              trunk: null,
+              neck: null,
+              turn: null,
+            }[joint.part];
+            if (!end) continue;
+            const asked = turn.zero + turn.sign * ((joint.from ?? 0) + (joint.times ?? 1) * value);
+            const apart = Math.abs(((directionOf(turn.pivot, end) - asked + 540) % 360) - 180);
+            expect(apart).toBeLessThan(1);
+          }
+    }));
 });

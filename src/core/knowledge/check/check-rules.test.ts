@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { forEvery } from "@/fixtures/for-every";
 import { PROTOCOLS, SCHOOLS } from "../protocols";
 import { isFact, RULES, usualRule } from "../rules";
 import type { ClusterRule, RuleMember } from "../rules/types";
@@ -19,67 +20,73 @@ const withMember = (rule: ClusterRule, index: number, change: object): ClusterRu
 describe("the rules that ship", () => {
   it("are whole", () => expect(checkRules(RULES, known)).toEqual([]));
 
-  it.each(RULES.map((rule) => [rule.id, rule] as const))("%s: whatever is wrong with it is told of", (id, rule) => {
-    for (const text of ["label", "definition", "population", "reference"] as const)
-      expect(faultsOf({ ...rule, [text]: "" })).toEqual([`${id} › ${text} is not written`]);
-    expect(faultsOf({ ...rule, citation: "nobody-1999" })[0]).toContain("is not in the literature list");
-    expect(faultsOf({ ...rule, members: [] }).some((fault) => fault.includes("members are none"))).toBe(true);
-    expect(faultsOf({ ...rule, members: [...rule.members, rule.members[0]!] })[0]).toContain("hold one twice");
-    rule.members.forEach((member, index) => {
-      const told = (change: object) => faultsOf(withMember(rule, index, change)).join("\n");
-      if (isFact(member)) return expect(told({ fact: { kind: "age" } })).toContain("an age without one limit");
-      expect(told({ test: "no-such-test" })).toContain('counts the test "no-such-test"');
-      expect(told({ run: member.run === "only run" ? "own side" : "only run" })).toContain("of a test with");
-      expect(told({ record: "slump.of-another" })).toContain("which is not one of this test");
-      expect(told({ positive: { condition: { measure: [{ id: "no-such", over: 1 }] }, said: "x" } })).toContain(
-        'asks for the number "no-such"',
-      );
-      const elsewhere = PROTOCOLS.find(
-        ({ sided, readings }) =>
-          sided === (member.run !== "only run") && !readings.some(({ source }) => source === rule.source),
-      )!;
-      expect(told({ test: elsewhere.id, positive: undefined, record: undefined })).toContain(
-        "says nothing about the rule's source",
-      );
-    });
-  });
+  it("every rule: each fault put into it is reported", () =>
+    forEvery(
+      RULES.map((rule) => [rule.id, rule] as const),
+      (id, rule) => {
+        for (const text of ["label", "definition", "population", "reference"] as const)
+          expect(faultsOf({ ...rule, [text]: "" })).toEqual([`${id} › ${text} is not written`]);
+        expect(faultsOf({ ...rule, citation: "nobody-1999" })[0]).toContain("is not in the literature list");
+        expect(faultsOf({ ...rule, members: [] }).some((fault) => fault.includes("members are none"))).toBe(true);
+        expect(faultsOf({ ...rule, members: [...rule.members, rule.members[0]!] })[0]).toContain("hold one twice");
+        rule.members.forEach((member, index) => {
+          const told = (change: object) => faultsOf(withMember(rule, index, change)).join("\n");
+          if (isFact(member)) return expect(told({ fact: { kind: "age" } })).toContain("an age without one limit");
+          expect(told({ test: "no-such-test" })).toContain('counts the test "no-such-test"');
+          expect(told({ run: member.run === "only run" ? "own side" : "only run" })).toContain("of a test with");
+          expect(told({ record: "slump.of-another" })).toContain("which is not one of this test");
+          expect(told({ positive: { condition: { measure: [{ id: "no-such", over: 1 }] }, said: "x" } })).toContain(
+            'asks for the number "no-such"',
+          );
+          const elsewhere = PROTOCOLS.find(
+            ({ sided, readings }) =>
+              sided === (member.run !== "only run") && !readings.some(({ source }) => source === rule.source),
+          )!;
+          expect(told({ test: elsewhere.id, positive: undefined, record: undefined })).toContain(
+            "says nothing about the rule's source",
+          );
+        });
+      },
+    ));
 
-  it.each(RULES.map((rule) => [rule.id, rule] as const))("%s: figures that cannot be are told of", (_id, rule) => {
-    const n = rule.members.length;
-    const { figures } = rule;
-    const wrong: readonly ClusterRule["figures"][] =
-      figures.kind === "k of n"
-        ? [
-            { ...figures, k: 0 },
-            { ...figures, k: n + 1 },
-            { ...figures, counts: { tp: 0, fn: 0, fp: 1, tn: 1 } },
-            { ...figures, counts: { tp: 1.5, fn: 1, fp: 1, tn: 1 } },
-            { ...figures, sensitivity: 1.2 },
-            { ...figures, lrPositive: 0 },
-            { ...figures, lrPositive: 4, lrPositive95: [5, 6] },
-            { kind: "k of n", k: 1 },
-          ]
-        : figures.kind === "by count"
+  it("every rule: figures that cannot be are reported", () =>
+    forEvery(RULES, (rule) => {
+      const n = rule.members.length;
+      const { figures } = rule;
+      const wrong: readonly ClusterRule["figures"][] =
+        figures.kind === "k of n"
           ? [
-              { ...figures, strata: [{ from: 0, to: n + 1, lr: 2 }] },
-              { ...figures, strata: [{ from: 2, to: 1, lr: 2 }] },
-              {
-                ...figures,
-                strata: [
-                  { from: 0, to: 1, lr: 2 },
-                  { from: 1, to: 2, lr: 3 },
-                ],
-              },
-              { ...figures, strata: [{ from: 0, to: 0, lr: 0 }] },
-              { ...figures, strata: [{ from: 0, to: 0, lr: 2, lr95: [3, 4] }] },
+              { ...figures, k: 0 },
+              { ...figures, k: n + 1 },
+              { ...figures, counts: { tp: 0, fn: 0, fp: 1, tn: 1 } },
+              { ...figures, counts: { tp: 1.5, fn: 1, fp: 1, tn: 1 } },
+              { ...figures, sensitivity: 1.2 },
+              { ...figures, lrPositive: 0 },
+              { ...figures, lrPositive: 4, lrPositive95: [5, 6] },
+              { kind: "k of n", k: 1 },
             ]
-          : [
-              { ...figures, cutOffs: figures.cutOffs.toReversed() },
-              { ...figures, cutOffs: [{ ...figures.cutOffs[0]!, k: n + 1 }] },
-              { ...figures, cutOffs: [{ ...figures.cutOffs[0]!, specificity: 0 }] },
-            ];
-    for (const one of wrong) expect(faultsOf({ ...rule, figures: one }).length, JSON.stringify(one)).toBeGreaterThan(0);
-  });
+          : figures.kind === "by count"
+            ? [
+                { ...figures, strata: [{ from: 0, to: n + 1, lr: 2 }] },
+                { ...figures, strata: [{ from: 2, to: 1, lr: 2 }] },
+                {
+                  ...figures,
+                  strata: [
+                    { from: 0, to: 1, lr: 2 },
+                    { from: 1, to: 2, lr: 3 },
+                  ],
+                },
+                { ...figures, strata: [{ from: 0, to: 0, lr: 0 }] },
+                { ...figures, strata: [{ from: 0, to: 0, lr: 2, lr95: [3, 4] }] },
+              ]
+            : [
+                { ...figures, cutOffs: figures.cutOffs.toReversed() },
+                { ...figures, cutOffs: [{ ...figures.cutOffs[0]!, k: n + 1 }] },
+                { ...figures, cutOffs: [{ ...figures.cutOffs[0]!, specificity: 0 }] },
+              ];
+      for (const one of wrong)
+        expect(faultsOf({ ...rule, figures: one }).length, JSON.stringify(one)).toBeGreaterThan(0);
+    }));
 
   it("do not become the usual one by standing first", () => {
     const sources = [...new Set(RULES.map(({ source }) => source))];

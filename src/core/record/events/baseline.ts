@@ -1,7 +1,7 @@
-import { array, type InferType } from "yup";
-import { closed, name, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, withFastPath } from "../../base";
-import { NEURO_KINDS } from "../../knowledge";
-import { POSITIONS, SIDES } from "../../vocabulary";
+import { array } from "yup";
+import { closedAs, name, numberIn, oneOf, oneOfOrNone, orNone, text, wholeIn, withFastPath } from "../../base";
+import { NEURO_KINDS, type NeuroKind } from "../../knowledge";
+import { type Position, POSITIONS, type Side, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -10,21 +10,37 @@ import { upsert } from "../upsert";
 /** More than one baseline has: four kinds at eleven levels on two sides, and the upper motor signs. */
 const MOST_FINDINGS = 200;
 
-const finding = closed({
+export type NeuroFinding = {
+  kind: NeuroKind;
+  level: string;
+  side: Side | null;
+  value: number;
+  /** What it was at the last visit, when there was one. */
+  before?: number | undefined;
+  /** How they lay, sat or stood for it. */
+  position?: Position | undefined;
+  /** Known and unchanged: since when, assessed by whom. */
+  known?: string | undefined;
+};
+const finding = closedAs<NeuroFinding>({
   kind: oneOf(NEURO_KINDS),
   level: name(),
   side: oneOfOrNone(SIDES),
   value: numberIn(0, 5).required("is missing; choose one of the steps"),
-  /** What it was at the last visit, when there was one. */
   before: numberIn(0, 5).optional(),
-  /** How they lay, sat or stood for it. */
   position: oneOf(POSITIONS).optional(),
-  /** Known and unchanged: since when, assessed by whom. */
   known: text(200, 3).optional(),
 });
 
 /** Blood pressure, pulse, and how they were taken. */
-export const vitalsSchema = closed({
+export type VitalsRecordedBody = {
+  systolic: number;
+  diastolic: number;
+  pulse: number | null;
+  position: "seated" | "supine" | "standing";
+  side: Side;
+};
+export const vitalsSchema = closedAs<VitalsRecordedBody>({
   systolic: wholeIn(40, 320).required("is missing; write the upper number, in mmHg"),
   diastolic: wholeIn(20, 220).required("is missing; write the lower number, in mmHg"),
   pulse: orNone(wholeIn(20, 250), "beats a minute"),
@@ -32,11 +48,12 @@ export const vitalsSchema = closed({
   side: oneOf(SIDES),
 });
 
-export type Vitals = InferType<typeof vitalsSchema> & { readonly at: string };
+export type Vitals = VitalsRecordedBody & { readonly at: string };
 
-export type NeuroFinding = InferType<typeof finding>;
-
-const recorded = closed({
+export type NeuroRecordedBody = {
+  findings: NeuroFinding[];
+};
+const recorded = closedAs<NeuroRecordedBody>({
   findings: withFastPath(
     array()
       .of(finding)

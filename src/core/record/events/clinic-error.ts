@@ -1,7 +1,7 @@
-import { array, type InferType } from "yup";
-import { closed, name, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, withFastPath } from "../../base";
-import { TEST_IDS } from "../../knowledge";
-import { MEASURED_WITH } from "../../measurement";
+import { array } from "yup";
+import { closedAs, name, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, withFastPath } from "../../base";
+import { TEST_IDS, type TestId } from "../../knowledge";
+import { MEASURED_WITH, type MeasuredWith } from "../../measurement";
 import { type Draft, kind } from "../envelope";
 
 /** How far a clinic's own measuring errs: pairs that were measured here. */
@@ -22,13 +22,22 @@ const pair = () =>
   );
 
 /** What was measured twice, with what, how far apart, and the pairs. */
+export type OwnErrorInput = {
+  test: TestId;
+  measure: string;
+  /** Null: read and typed. */
+  device: MeasuredWith | null;
+  /** "onset by pad"; null: read and typed. */
+  method: string | null;
+  apart: (typeof APART)[number];
+  examiners: (typeof EXAMINERS)[number];
+  pairs: number[][];
+};
 export const ownError = () =>
-  closed({
+  closedAs<OwnErrorInput>({
     test: oneOf(TEST_IDS),
     measure: name(),
-    /** Null: read and typed. */
     device: oneOfOrNone(MEASURED_WITH),
-    /** "onset by pad"; null: read and typed. */
     method: orNone(text(80, 1), "how it was marked"),
     apart: oneOf(APART),
     examiners: oneOf(EXAMINERS),
@@ -43,8 +52,6 @@ export const ownError = () =>
     ),
   });
 
-export type OwnErrorInput = InferType<ReturnType<typeof ownError>>;
-
 /** An error that was measured here, from when and by whom. */
 export type OwnError = OwnErrorInput & { readonly id: string; readonly at: string; readonly by: string };
 
@@ -52,14 +59,22 @@ export type OwnErrorState = { readonly errors: Readonly<Record<string, OwnError>
 
 export const noOwnErrors = (): OwnErrorState => ({ errors: {} });
 
+export type ErrorMeasuredBody = {
+  error: string;
+  of: OwnErrorInput;
+};
+export type ErrorWithdrawnBody = {
+  error: string;
+};
+
 export const ownErrors = {
   "error-measured": kind(
-    closed({ error: uuid(), of: ownError() }),
+    closedAs<ErrorMeasuredBody>({ error: uuid(), of: ownError() }),
     (draft: Draft<OwnErrorState>, { body: { error, of }, actor, at }) =>
       void (draft.errors[error] = { ...of, id: error, at, by: actor.name }),
   ),
   "error-withdrawn": kind(
-    closed({ error: uuid() }),
+    closedAs<ErrorWithdrawnBody>({ error: uuid() }),
     (draft: Draft<OwnErrorState>, { body }) => void delete draft.errors[body.error],
   ),
 };

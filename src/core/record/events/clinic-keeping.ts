@@ -1,5 +1,4 @@
-import { type InferType } from "yup";
-import { chainHead, closed, listOfEach, oneOf, orNone, text, uuid, wholeIn } from "../../base";
+import { chainHead, closed, closedAs, listOfEach, oneOf, orNone, text, uuid, wholeIn } from "../../base";
 import { RETENTION_PRESETS } from "../../knowledge";
 import { type Draft, kind } from "../envelope";
 
@@ -20,9 +19,20 @@ export const ERASABLE = ["person", "exam", "episode"] as const;
 /** More than a person has in a lifetime. */
 const MOST_STREAMS = 5000;
 
-const erased = closed({
-  person: uuid(),
+export type PersonErasedBody = {
+  person: string;
   /** What there was: each record with where it ended. Of its content nothing is kept. */
+  streams: {
+    kind: (typeof ERASABLE)[number];
+    id: string;
+    head: string;
+    length: number;
+  }[];
+  because: EraseReason;
+  reason: string;
+};
+const erased = closedAs<PersonErasedBody>({
+  person: uuid(),
   streams: listOfEach(
     closed({
       kind: oneOf(ERASABLE),
@@ -36,17 +46,20 @@ const erased = closed({
   reason: text(400),
 });
 
-export type Erased = InferType<typeof erased> & { readonly by: string; readonly at: string; readonly event: string };
+export type Erased = PersonErasedBody & { readonly by: string; readonly at: string; readonly event: string };
 
-const retention = closed({
+export type Retention = {
   /** Where the figures come from; "own": the clinic set them itself. */
+  preset: string;
+  years: number;
+  /** Who was not of age at the last visit is kept until this age at least; null: no such rule. */
+  minorsUntil: number | null;
+};
+const retention = closedAs<Retention>({
   preset: oneOf([...Object.keys(RETENTION_PRESETS), "own"]),
   years: wholeIn(1, 100).required("is missing; say how many years after the last visit"),
-  /** Who was not of age at the last visit is kept until this age at least; null: no such rule. */
   minorsUntil: orNone(wholeIn(18, 40), "an age, 18 to 40"),
 });
-
-export type Retention = InferType<typeof retention>;
 
 export const TEAMS = ["whole clinic", "by care"] as const;
 
@@ -86,7 +99,27 @@ export const noKeeping = (): KeepingState => ({
 
 type KeepingDraft = Draft<KeepingState>;
 
-const cared = closed({ person: uuid(), practitioner: uuid() });
+export type Cared = {
+  person: string;
+  practitioner: string;
+};
+const cared = closedAs<Cared>({ person: uuid(), practitioner: uuid() });
+
+export type TeamSetBody = {
+  team: (typeof TEAMS)[number];
+};
+export type HelperInvitedBody = {
+  exam: string;
+  helper: string;
+};
+export type HelperSentOffBody = {
+  exam: string;
+  helper: string;
+};
+export type GlassBrokenBody = {
+  person: string;
+  reason: string;
+};
 
 export const keeping = {
   "retention-set": kind(retention, (draft: KeepingDraft, { body }) => void (draft.retention = body)),
@@ -95,7 +128,10 @@ export const keeping = {
     (draft: KeepingDraft, { id, actor, at, body }) =>
       void draft.erased.push({ ...body, by: actor.name, at, event: id }),
   ),
-  "team-set": kind(closed({ team: oneOf(TEAMS) }), (draft: KeepingDraft, { body }) => void (draft.team = body.team)),
+  "team-set": kind(
+    closedAs<TeamSetBody>({ team: oneOf(TEAMS) }),
+    (draft: KeepingDraft, { body }) => void (draft.team = body.team),
+  ),
   "care-given": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
     draft.care[person] = [...new Set([...(draft.care[person] ?? []), practitioner])];
   }),
@@ -103,16 +139,16 @@ export const keeping = {
     draft.care[person] = (draft.care[person] ?? []).filter((one) => one !== practitioner);
   }),
   "helper-invited": kind(
-    closed({ exam: uuid(), helper: uuid() }),
+    closedAs<HelperInvitedBody>({ exam: uuid(), helper: uuid() }),
     (draft: KeepingDraft, { body: { exam, helper }, actor, at }) =>
       void (draft.invited[`${exam} ${helper}`] = { exam, helper, by: actor.name, at }),
   ),
   "helper-sent-off": kind(
-    closed({ exam: uuid(), helper: uuid() }),
+    closedAs<HelperSentOffBody>({ exam: uuid(), helper: uuid() }),
     (draft: KeepingDraft, { body: { exam, helper } }) => void delete draft.invited[`${exam} ${helper}`],
   ),
   "glass-broken": kind(
-    closed({ person: uuid(), reason: text(400, 10) }),
+    closedAs<GlassBrokenBody>({ person: uuid(), reason: text(400, 10) }),
     (draft: KeepingDraft, { actor, at, body }) =>
       void draft.brokenGlass.push({ ...body, by: actor.id, name: actor.name, at }),
   ),

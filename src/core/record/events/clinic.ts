@@ -1,5 +1,5 @@
 import { mixed } from "yup";
-import { chainHead, closed, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
+import { chainHead, closedAs, instant, oneOf, text, uuid, wholeIn, withFastPath, yesNo } from "../../base";
 import { evidenceVersion, type Role, ROLES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { noOwnErrors, ownErrors, type OwnErrorState } from "./clinic-error";
@@ -20,7 +20,12 @@ const changes = () =>
     isObject,
   );
 
-const profile = closed({ practitioner: uuid(), name: text(120, 1), registration: text(80) });
+export type PractitionerEnteredBody = {
+  practitioner: string;
+  name: string;
+  registration: string;
+};
+const profile = closedAs<PractitionerEnteredBody>({ practitioner: uuid(), name: text(120, 1), registration: text(80) });
 
 export type ClinicPractitioner = {
   readonly id: string;
@@ -93,6 +98,53 @@ export const emptyClinic = (): ClinicState => ({
 
 type ClinicDraft = Draft<ClinicState>;
 
+export type MemberSetBody = {
+  practitioner: string;
+  role: Role;
+  hasLeft: boolean;
+};
+export type AccessLogToldBody = {
+  lines: number;
+  head: string;
+};
+export type SentenceSaidBody = {
+  shipped: string;
+  own: string;
+};
+export type SentenceAsShippedBody = {
+  shipped: string;
+};
+export type RecordGrantedBody = {
+  exam: string;
+  reader: string;
+  reason: string;
+};
+export type GrantEndedBody = {
+  exam: string;
+  reader: string;
+};
+export type RecordCountersignedBody = {
+  exam: string;
+  head: string;
+};
+export type RecordReturnedBody = {
+  exam: string;
+  head: string;
+  reason: string;
+};
+export type SettingsChosenBody = {
+  practitioner: string;
+  settings: PractitionerSettings;
+};
+export type EvidenceSavedBody = {
+  version: string;
+  at: string;
+  by: string;
+  reason: string;
+  changes: object;
+  inForce: boolean;
+};
+
 export const clinic = {
   ...keeping,
   ...ownErrors,
@@ -102,7 +154,7 @@ export const clinic = {
     draft.practitioners[id] = { ...before, id, name, registration };
   }),
   "member-set": kind(
-    closed({ practitioner: uuid(), role: oneOf(ROLES), hasLeft: yesNo() }),
+    closedAs<MemberSetBody>({ practitioner: uuid(), role: oneOf(ROLES), hasLeft: yesNo() }),
     (draft: ClinicDraft, { body: { practitioner: id, role, hasLeft } }) => {
       const known = draft.practitioners[id];
       if (known) draft.practitioners[id] = { ...known, role, hasLeft };
@@ -110,45 +162,45 @@ export const clinic = {
   ),
   /** Where the log of access ended then: a log that was cut or written anew shows against it. */
   "access-log-told": kind(
-    closed({ lines: wholeIn(1, 1e9).required("is missing; send how many"), head: chainHead() }),
+    closedAs<AccessLogToldBody>({ lines: wholeIn(1, 1e9).required("is missing; send how many"), head: chainHead() }),
     (draft: ClinicDraft, { body }) => void draft.logEnds.push(body),
   ),
   "sentence-said": kind(
-    closed({ shipped: shippedSentence(), own: ownSentence() }),
+    closedAs<SentenceSaidBody>({ shipped: shippedSentence(), own: ownSentence() }),
     (draft: ClinicDraft, { body: { shipped, own } }) => void (draft.words[shipped] = own),
   ),
   "sentence-as-shipped": kind(
-    closed({ shipped: shippedSentence() }),
+    closedAs<SentenceAsShippedBody>({ shipped: shippedSentence() }),
     (draft: ClinicDraft, { body: { shipped } }) => void delete draft.words[shipped],
   ),
   "record-granted": kind(
-    closed({ exam: uuid(), reader: uuid(), reason: text(400, 3) }),
+    closedAs<RecordGrantedBody>({ exam: uuid(), reader: uuid(), reason: text(400, 3) }),
     (draft: ClinicDraft, { body, actor, at }) =>
       void (draft.grants[`${body.exam} ${body.reader}`] = { ...body, by: actor.id, at }),
   ),
   "grant-ended": kind(
-    closed({ exam: uuid(), reader: uuid() }),
+    closedAs<GrantEndedBody>({ exam: uuid(), reader: uuid() }),
     (draft: ClinicDraft, { body: { exam, reader } }) => void delete draft.grants[`${exam} ${reader}`],
   ),
   "record-countersigned": kind(
-    closed({ exam: uuid(), head: chainHead() }),
+    closedAs<RecordCountersignedBody>({ exam: uuid(), head: chainHead() }),
     (draft: ClinicDraft, { body, actor, at }) =>
       void (draft.countersigned[body.exam] = { ...body, by: actor.id, at, returnedFor: null }),
   ),
   "record-returned": kind(
-    closed({ exam: uuid(), head: chainHead(), reason: text(400, 3) }),
+    closedAs<RecordReturnedBody>({ exam: uuid(), head: chainHead(), reason: text(400, 3) }),
     (draft: ClinicDraft, { body: { exam, head, reason }, actor, at }) =>
       void (draft.countersigned[exam] = { exam, head, by: actor.id, at, returnedFor: reason }),
   ),
   "settings-chosen": kind(
-    closed({ practitioner: uuid(), settings: practitionerSettingsSchema }),
+    closedAs<SettingsChosenBody>({ practitioner: uuid(), settings: practitionerSettingsSchema }),
     (draft: ClinicDraft, { body }) => {
       const known = draft.practitioners[body.practitioner];
       if (known) draft.practitioners[body.practitioner] = { ...known, settings: body.settings as PractitionerSettings };
     },
   ),
   "evidence-saved": kind(
-    closed({
+    closedAs<EvidenceSavedBody>({
       version: evidenceVersion(),
       at: instant(),
       by: text(120, 1),

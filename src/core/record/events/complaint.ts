@@ -1,6 +1,17 @@
-import { type InferType } from "yup";
-import { closed, listOf, listOfEach, name, numberIn, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
-import { type Place, places, type Position, POSITIONS, QUALITIES } from "../../vocabulary";
+import {
+  closed,
+  closedAs,
+  listOf,
+  listOfEach,
+  name,
+  numberIn,
+  oneOf,
+  oneOfOrNone,
+  orNone,
+  painScore,
+  text,
+} from "../../base";
+import { type Place, places, type Position, POSITIONS, QUALITIES, type Quality } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -35,7 +46,15 @@ export type Easing = (typeof EASING)[number];
 
 const painOrNone = () => orNone(painScore(), "0 to 10");
 
-const area = closed({
+export type Area = {
+  area: string;
+  places: Place[];
+  qualities: Quality[];
+  now: number | null;
+  best: number | null;
+  worst: number | null;
+};
+const area = closedAs<Area>({
   area: name(),
   places: places(1),
   qualities: listOf(QUALITIES),
@@ -44,46 +63,69 @@ const area = closed({
   worst: painOrNone(),
 });
 
-const familiar = closed({ area: name(), words: text(300, 1) });
+export type Symptom = {
+  area: string;
+  words: string;
+};
+const familiar = closedAs<Symptom>({ area: name(), words: text(300, 1) });
 
 /** What a complaint is made of at most: named A, B and C in this order. */
 export const MOST_SYMPTOMS = 3;
 export const SYMPTOM_LETTERS = ["A", "B", "C"] as const;
 
-const history = closed({
+export type HistoryRecordedBody = {
+  onset: (typeof ONSETS)[number];
+  onsetNote: string;
+  weeks: number | null;
+  provokedBy: (typeof PROVOKED_BY)[number] | null;
+  settlesMinutes: number | null;
+  eases: string;
+  /** Movements and postures that bring it on, as they tell it; left out: not asked. */
+  aggravatedBy?: Aggravating[] | undefined;
+  /** Movements and postures that ease it; left out: not asked. */
+  easedBy?: Easing[] | undefined;
+  /** A head pain that is thought to come from the neck: one side, brought on by neck movement or posture, spreading from the neck. */
+  headFromNeck?: "yes" | "no" | undefined;
+};
+const history = closedAs<HistoryRecordedBody>({
   onset: oneOf(ONSETS),
   onsetNote: text(1000),
   weeks: orNone(numberIn(0, 5200), "a number of weeks"),
   provokedBy: oneOfOrNone(PROVOKED_BY),
   settlesMinutes: orNone(numberIn(0, 20160), "minutes"),
   eases: text(1000),
-  /** Movements and postures that bring it on, as they tell it; left out: not asked. */
   aggravatedBy: listOf(AGGRAVATING).optional(),
-  /** Movements and postures that ease it; left out: not asked. */
   easedBy: listOf(EASING).optional(),
-  /** A head pain that is thought to come from the neck: one side, brought on by neck movement or posture, spreading from the neck. */
   headFromNeck: oneOf(["yes", "no"]).optional(),
 });
 
-const centralisation = closed({ answer: oneOf(["yes", "no", "not tested"]) });
+export type CentralisationRecordedBody = {
+  answer: "yes" | "no" | "not tested";
+};
+const centralisation = closedAs<CentralisationRecordedBody>({ answer: oneOf(["yes", "no", "not tested"]) });
 
-const rest = closed({
+export type RestRating = {
+  intensity: number;
+  places: Place[];
+  /** How they lay, sat or stood; left out: nobody said. */
+  position?: Position | undefined;
+  /** The same for the symptoms named after the first, by their area. */
+  others?:
+    | {
+        symptom: string;
+        intensity: number;
+      }[]
+    | undefined;
+};
+const rest = closedAs<RestRating>({
   intensity: painScore().required("is missing; choose 0 to 10"),
   places: places(),
-  /** How they lay, sat or stood; left out: nobody said. */
   position: oneOf(POSITIONS).optional(),
-  /** The same for the symptoms named after the first, by their area. */
   others: listOfEach(
     closed({ symptom: name(), intensity: painScore().required("is missing; choose 0 to 10") }),
     MOST_SYMPTOMS - 1,
   ).optional(),
 });
-
-export type Area = InferType<typeof area>;
-export type RestRating = InferType<typeof rest>;
-
-/** A symptom the person came with: where it was drawn, and what they call it. */
-export type Symptom = InferType<typeof familiar>;
 
 export type ComplaintState = {
   readonly areas: readonly Area[];
@@ -91,8 +133,8 @@ export type ComplaintState = {
   familiar: Symptom | null;
   /** The others that are theirs, each named in their words. */
   readonly alsoTheirs: readonly Symptom[];
-  history: InferType<typeof history> | null;
-  centralisation: InferType<typeof centralisation>["answer"] | null;
+  history: HistoryRecordedBody | null;
+  centralisation: CentralisationRecordedBody["answer"] | null;
   /** The last rating, in whatever posture. */
   rest: RestRating | null;
   /** The last one of each posture that was named. */
@@ -167,11 +209,21 @@ export function symptomAt(
   return symptoms.find((symptom) => drawn(symptom).some((place) => felt.includes(place)))?.area ?? null;
 }
 
+export type AreaRemovedBody = {
+  area: string;
+};
+export type SymptomDroppedBody = {
+  area: string;
+};
+export type SymptomFirstBody = {
+  area: string;
+};
+
 export const complaint = {
   "area-recorded": kind(area, (draft: ComplaintDraft, { body }) =>
     upsert(draft.areas, (known) => known.area === body.area, body),
   ),
-  "area-removed": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => {
+  "area-removed": kind(closedAs<AreaRemovedBody>({ area: name() }), (draft: ComplaintDraft, { body }) => {
     draft.areas = draft.areas.filter((known) => known.area !== body.area);
     forget(draft, body.area);
   }),
@@ -184,9 +236,11 @@ export const complaint = {
     if (draft.familiar === null || draft.familiar.area === body.area) draft.familiar = body;
     else upsert(draft.alsoTheirs, (known) => known.area === body.area, body);
   }),
-  "symptom-dropped": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => forget(draft, body.area)),
+  "symptom-dropped": kind(closedAs<SymptomDroppedBody>({ area: name() }), (draft: ComplaintDraft, { body }) =>
+    forget(draft, body.area),
+  ),
   /** Which of theirs matters most today: it becomes the first. */
-  "symptom-first": kind(closed({ area: name() }), (draft: ComplaintDraft, { body }) => {
+  "symptom-first": kind(closedAs<SymptomFirstBody>({ area: name() }), (draft: ComplaintDraft, { body }) => {
     const chosen = draft.alsoTheirs.find(({ area }) => area === body.area);
     if (!chosen || !draft.familiar) return;
     draft.alsoTheirs = [draft.familiar, ...draft.alsoTheirs.filter((known) => known !== chosen)];

@@ -1,5 +1,4 @@
-import { type InferType } from "yup";
-import { closed, numberIn, oneOf, orNone, painScore, text, uuid, wholeIn } from "../../base";
+import { closedAs, numberIn, oneOf, orNone, painScore, text, uuid, wholeIn } from "../../base";
 import { type Actor, type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
@@ -29,35 +28,48 @@ const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof 
 /** Three months. */
 const LONGEST_HOURS = 2200;
 
-const reaction = closed({
-  after: oneOf(keysOf(REACTION_AFTER)),
+export type ReactionToldBody = {
+  after: keyof typeof REACTION_AFTER;
   /** The run or the technique's event; null: not one in particular. */
+  which: string | null;
+  what: keyof typeof REACTIONS_TOLD;
+  where: string;
+  /** How long it lasted; null: not known, or it still goes on. */
+  hours: number | null;
+  intensity: number | null;
+  /** What was done about it. */
+  done: string;
+};
+const reaction = closedAs<ReactionToldBody>({
+  after: oneOf(keysOf(REACTION_AFTER)),
   which: orNone(uuid(), "the id of the run or of the technique"),
   what: oneOf(keysOf(REACTIONS_TOLD)),
   where: text(200),
-  /** How long it lasted; null: not known, or it still goes on. */
   hours: orNone(numberIn(0, LONGEST_HOURS), "a number of hours"),
   intensity: orNone(painScore(), "0 to 10"),
-  /** What was done about it. */
   done: text(300),
 });
 
 /** As before the complaint; 0: cannot. */
 const ACTIVITY_MOST = 10;
 
-const activity = closed({
+export type ActivityRating = {
   /** The sign that is followed; its words are kept beside it. */
+  activity: string;
+  words: string;
+  value: number;
+};
+const activity = closedAs<ActivityRating>({
   activity: uuid(),
   words: text(120, 1),
   value: wholeIn(0, ACTIVITY_MOST).required("is missing; choose 0 (cannot) to 10 (as before the complaint)"),
 });
 
-export type ReactionReport = InferType<typeof reaction> & {
+export type ReactionReport = ReactionToldBody & {
   readonly event: string;
   readonly at: string;
   readonly actor: Actor;
 };
-export type ActivityRating = InferType<typeof activity>;
 
 export type VisitCourseState = {
   readonly reactions: readonly ReactionReport[];

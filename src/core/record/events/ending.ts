@@ -1,5 +1,4 @@
-import { type InferType } from "yup";
-import { closed, oneOf, text } from "../../base";
+import { closedAs, oneOf, text } from "../../base";
 import { type Draft, kind } from "../envelope";
 
 /** Why an examination came to its end, as it is said of it. */
@@ -15,9 +14,13 @@ export const END_REASONS = {
 } as const;
 export type EndReason = keyof typeof END_REASONS;
 
-const ended = closed({ reason: oneOf(Object.keys(END_REASONS) as EndReason[]), note: text(300) });
+export type ExamEndedBody = {
+  reason: EndReason;
+  note: string;
+};
+const ended = closedAs<ExamEndedBody>({ reason: oneOf(Object.keys(END_REASONS) as EndReason[]), note: text(300) });
 
-export type EndingState = { ended: (InferType<typeof ended> & { readonly event: string; readonly at: string }) | null };
+export type EndingState = { ended: (ExamEndedBody & { readonly event: string; readonly at: string }) | null };
 
 export const notEnded: EndingState = { ended: null };
 

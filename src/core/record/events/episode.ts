@@ -1,31 +1,55 @@
-import { type InferType } from "yup";
-import { calendarDate, closed, listOfEach, oneOf, oneOfOrNone, orNone, text, uuid, yesNo } from "../../base";
-import { NEURO_KINDS } from "../../knowledge";
-import { LANGUAGE_IDS, LETTER_READERS, OWN_MOST, SIDES, SOURCE_IDS, WRITTEN_LETTERS } from "../../vocabulary";
+import { calendarDate, closedAs, listOfEach, oneOf, oneOfOrNone, orNone, text, uuid, yesNo } from "../../base";
+import { NEURO_KINDS, type NeuroKind } from "../../knowledge";
+import {
+  type Language,
+  LANGUAGE_IDS,
+  LETTER_READERS,
+  OWN_MOST,
+  type Side,
+  SIDES,
+  SOURCE_IDS,
+  type SourceId,
+  WRITTEN_LETTERS,
+} from "../../vocabulary";
 import { type Actor, type Draft, kind, type Told } from "../envelope";
 import { upsert } from "../upsert";
 
 /** The course of one complaint over its visits: what is followed, what turned out to be so, what is still to do. */
 
-const opened = closed({ person: uuid(), name: text(120) });
+export type EpisodeOpenedBody = {
+  person: string;
+  name: string;
+};
+const opened = closedAs<EpisodeOpenedBody>({ person: uuid(), name: text(120) });
 
 /** What can be followed from visit to visit. */
 export const SIGN_KINDS = ["measure", "answer", "neuro", "rest", "activity"] as const;
 export type SignKind = (typeof SIGN_KINDS)[number];
 
-const marker = closed({
+export type MarkerSetBody = {
+  marker: string;
+  kind: SignKind;
+  /** The test, and the measure of it; empty where it is not of a test. A test may be renamed: its old name is kept. */
+  test: string;
+  side: Side | null;
+  measure: string;
+  /** Of the neurological baseline. */
+  neuro: NeuroKind | null;
+  level: string;
+  /** An activity in the person's own words. */
+  words: string;
+  /** One of the two that decide whether it gets anywhere. */
+  isMain: boolean;
+};
+const marker = closedAs<MarkerSetBody>({
   marker: uuid(),
   kind: oneOf(SIGN_KINDS),
-  /** The test, and the measure of it; empty where it is not of a test. A test may be renamed: its old name is kept. */
   test: text(80),
   side: oneOfOrNone(SIDES),
   measure: text(80),
-  /** Of the neurological baseline. */
   neuro: oneOfOrNone(NEURO_KINDS),
   level: text(80),
-  /** An activity in the person's own words. */
   words: text(120),
-  /** One of the two that decide whether it gets anywhere. */
   isMain: yesNo(),
 });
 
@@ -43,7 +67,16 @@ export const KNOWN_BY = {
 } as const;
 export type KnownBy = keyof typeof KNOWN_BY;
 
-const outcome = closed({
+export type OutcomeToldBody = {
+  source: SourceId;
+  side: Side | null;
+  found: (typeof FOUND)[number];
+  by: KnownBy | null;
+  on: string;
+  who: string;
+  note: string;
+};
+const outcome = closedAs<OutcomeToldBody>({
   source: oneOf(SOURCE_IDS),
   side: oneOfOrNone(SIDES),
   found: oneOf(FOUND),
@@ -59,17 +92,25 @@ const MOST_LEFT_OUT = 200;
 const LONGEST_LINE = 600;
 
 /** A letter as its writer made it: what they added and left out, apart from what was generated of the record. */
-const written = closed({
+export type LetterWrittenBody = {
+  exam: string;
+  kind: (typeof WRITTEN_LETTERS)[number];
+  /** Of an ordinary letter; else null. */
+  reader: (typeof LETTER_READERS)[number] | null;
+  language: Language;
+  own: string;
+  /** Lines as they were generated. */
+  left: string[];
+};
+const written = closedAs<LetterWrittenBody>({
   exam: uuid(),
   kind: oneOf(WRITTEN_LETTERS),
-  /** Of an ordinary letter; else null. */
   reader: oneOfOrNone(LETTER_READERS),
   language: oneOf(LANGUAGE_IDS),
   own: text(OWN_MOST),
-  /** Lines as they were generated. */
   left: listOfEach(text(LONGEST_LINE, 1), MOST_LEFT_OUT),
 });
-export type WrittenLetter = InferType<typeof written> & { readonly at: string; readonly by: string };
+export type WrittenLetter = LetterWrittenBody & { readonly at: string; readonly by: string };
 
 export const COURSE_ENDS = {
   settled: "it has settled",
@@ -81,8 +122,8 @@ export type CourseEnd = keyof typeof COURSE_ENDS;
 
 const MOST_TO = 120;
 
-export type Marker = InferType<typeof marker> & { readonly at: string };
-export type CourseOutcome = InferType<typeof outcome> & { readonly event: string; readonly actor: Actor };
+export type Marker = MarkerSetBody & { readonly at: string };
+export type CourseOutcome = OutcomeToldBody & { readonly event: string; readonly actor: Actor };
 
 export type EpisodeState = {
   person: string | null;
@@ -126,10 +167,45 @@ export const emptyEpisode = (): EpisodeState => ({
 
 type EpisodeDraft = Draft<EpisodeState>;
 
-const visitNamed = closed({ exam: uuid() });
+export type VisitJoinedBody = {
+  exam: string;
+};
+const visitNamed = closedAs<VisitJoinedBody>({ exam: uuid() });
+
+export type VisitLeftBody = {
+  exam: string;
+  reason: string;
+};
+export type TechniqueMovedBody = {
+  exam: string;
+  technique: string;
+  isOurs: boolean;
+};
+export type MarkerDroppedBody = {
+  marker: string;
+  reason: string;
+};
+export type ReviewSetBody = {
+  on: string | null;
+};
+export type LetterWantedBody = {
+  why: string;
+};
+export type LetterSentBody = {
+  kind: (typeof LETTER_KINDS)[number];
+  to: string;
+  on: string;
+};
+export type EpisodeEndedBody = {
+  reason: CourseEnd;
+  note: string;
+  on: string;
+  /** Taken up again: the end no longer stands. */
+  isOver: boolean;
+};
 
 export const episode = {
-  "episode-opened": kind(opened, (draft: EpisodeDraft, { body, at }: Told<InferType<typeof opened>>) => {
+  "episode-opened": kind(opened, (draft: EpisodeDraft, { body, at }: Told<EpisodeOpenedBody>) => {
     draft.person = body.person;
     draft.name = body.name;
     draft.openedAt ??= at;
@@ -139,13 +215,16 @@ export const episode = {
     draft.left = draft.left.filter((exam) => exam !== body.exam);
     if (!draft.joined.includes(body.exam)) draft.joined.push(body.exam);
   }),
-  "visit-left": kind(closed({ exam: uuid(), reason: text(300, 3) }), (draft: EpisodeDraft, { body }) => {
-    draft.joined = draft.joined.filter((exam) => exam !== body.exam);
-    if (!draft.left.includes(body.exam)) draft.left.push(body.exam);
-  }),
+  "visit-left": kind(
+    closedAs<VisitLeftBody>({ exam: uuid(), reason: text(300, 3) }),
+    (draft: EpisodeDraft, { body }) => {
+      draft.joined = draft.joined.filter((exam) => exam !== body.exam);
+      if (!draft.left.includes(body.exam)) draft.left.push(body.exam);
+    },
+  ),
   /** Which complaint a technique was for, where the visit it was done at serves several. */
   "technique-moved": kind(
-    closed({ exam: uuid(), technique: uuid(), isOurs: yesNo() }),
+    closedAs<TechniqueMovedBody>({ exam: uuid(), technique: uuid(), isOurs: yesNo() }),
     (draft: EpisodeDraft, { body: { technique, isOurs } }) =>
       upsert(draft.moved, (known) => known.technique === technique, { technique, isOurs }),
   ),
@@ -154,8 +233,10 @@ export const episode = {
     upsert(draft.markers, (known) => known.marker === body.marker, { ...body, at: first });
     draft.dropped = draft.dropped.filter((known) => known.marker !== body.marker);
   }),
-  "marker-dropped": kind(closed({ marker: uuid(), reason: text(300) }), (draft: EpisodeDraft, { body, at }) =>
-    upsert(draft.dropped, (known) => known.marker === body.marker, { ...body, at }),
+  "marker-dropped": kind(
+    closedAs<MarkerDroppedBody>({ marker: uuid(), reason: text(300) }),
+    (draft: EpisodeDraft, { body, at }) =>
+      upsert(draft.dropped, (known) => known.marker === body.marker, { ...body, at }),
   ),
   "outcome-told": kind(outcome, (draft: EpisodeDraft, { id, actor, body }) =>
     upsert(draft.outcomes, (known) => known.source === body.source && known.side === body.side, {
@@ -165,14 +246,14 @@ export const episode = {
     }),
   ),
   "review-set": kind(
-    closed({ on: orNone(calendarDate(), "a day as YYYY-MM-DD") }),
+    closedAs<ReviewSetBody>({ on: orNone(calendarDate(), "a day as YYYY-MM-DD") }),
     (draft: EpisodeDraft, { body }) => void (draft.reviewOn = body.on),
   ),
-  "letter-wanted": kind(closed({ why: text(300) }), (draft: EpisodeDraft, { body }) => {
+  "letter-wanted": kind(closedAs<LetterWantedBody>({ why: text(300) }), (draft: EpisodeDraft, { body }) => {
     draft.letterWaits = body.why;
   }),
   "letter-sent": kind(
-    closed({ kind: oneOf(LETTER_KINDS), to: text(MOST_TO, 1), on: calendarDate() }),
+    closedAs<LetterSentBody>({ kind: oneOf(LETTER_KINDS), to: text(MOST_TO, 1), on: calendarDate() }),
     (draft: EpisodeDraft, { body }) => {
       draft.lettersSent.push(body);
       draft.letterWaits = null;
@@ -182,11 +263,10 @@ export const episode = {
     draft.lettersWritten.push({ ...body, left: [...body.left], at, by: actor.name } as WrittenLetter);
   }),
   "episode-ended": kind(
-    closed({
+    closedAs<EpisodeEndedBody>({
       reason: oneOf(Object.keys(COURSE_ENDS) as CourseEnd[]),
       note: text(300),
       on: calendarDate(),
-      /** Taken up again: the end no longer stands. */
       isOver: yesNo(),
     }),
     (draft: EpisodeDraft, { body: { isOver, ...end } }) => {

@@ -1,4 +1,4 @@
-import { closed, name, numberIn, orNone, uuid } from "../../base";
+import { closedAs, name, numberIn, orNone, uuid } from "../../base";
 import { kind, type Told } from "../envelope";
 import { type MeasuredHow, measuredHow } from "../measured-how";
 import { changeRun, measureToday, type RunsDraft, withValue } from "../runs";
@@ -14,10 +14,22 @@ function measuredWith(
   return withValue(before, id, body.how ?? null);
 }
 
+export type MeasureRecordedBody = {
+  run: string;
+  measure: string;
+  value: number | null;
+  how?: MeasuredHow | undefined;
+};
+
 /** Numbers read in a test: angles, distances, pressures, times. */
 export const measure = {
   "measure-recorded": kind(
-    closed({ run: uuid(), measure: name(), value: orNone(numberIn(-180, 1000), "a number"), how: measuredHow() }),
+    closedAs<MeasureRecordedBody>({
+      run: uuid(),
+      measure: name(),
+      value: orNone(numberIn(-180, 1000), "a number"),
+      how: measuredHow(),
+    }),
     (draft: RunsDraft, event) =>
       changeRun(draft, event.body.run, (run) => {
         const id = measureToday(run, event.body.measure);

@@ -1,4 +1,4 @@
-import { closed, name, text, uuid } from "../../base";
+import { closedAs, name, text, uuid } from "../../base";
 import { type Actor, type Draft, kind } from "../envelope";
 
 /** Free words, and taking an event back. */
@@ -16,9 +16,19 @@ export type NoteState = {
 
 export const noNotes: NoteState = { notes: [] };
 
+export type NoteWrittenBody = {
+  text: string;
+  run?: string | undefined;
+  stage?: string | undefined;
+};
+export type EventRetractedBody = {
+  event: string;
+  reason: string;
+};
+
 export const notes = {
   "note-written": kind(
-    closed({ text: text(4000, 1), run: uuid().optional(), stage: name().optional() }),
+    closedAs<NoteWrittenBody>({ text: text(4000, 1), run: uuid().optional(), stage: name().optional() }),
     (draft: Draft<NoteState>, { id, at, actor, body }) =>
       void draft.notes.push({
         event: id,
@@ -30,5 +40,5 @@ export const notes = {
       }),
   ),
   /** What it takes back is worked out over all of the events, before any is added. */
-  "event-retracted": kind(closed({ event: uuid(), reason: text(300) }), (_draft: object) => {}),
+  "event-retracted": kind(closedAs<EventRetractedBody>({ event: uuid(), reason: text(300) }), (_draft: object) => {}),
 };

@@ -1,6 +1,15 @@
-import { closed, listOf, name, numberIn, oneOf, orNone, painScore, uuid, wholeIn } from "../../base";
-import { force } from "../../measurement";
-import { places, QUALITIES, REACTIONS, RESPONSES } from "../../vocabulary";
+import { closedAs, listOf, name, numberIn, oneOf, orNone, painScore, uuid, wholeIn } from "../../base";
+import { type Force, force } from "../../measurement";
+import {
+  type Place,
+  places,
+  QUALITIES,
+  type Quality,
+  type Reaction,
+  REACTIONS,
+  type Response,
+  RESPONSES,
+} from "../../vocabulary";
 import { kind } from "../envelope";
 import { type ComplaintState, symptomAt } from "./complaint";
 import { answerToday, changeRun, changeStage, type RunsDraft, signToday, withValue } from "../runs";
@@ -9,21 +18,53 @@ import { answerToday, changeRun, changeStage, type RunsDraft, signToday, withVal
 
 type FeltDraft = RunsDraft & Pick<ComplaintState, "areas" | "familiar" | "alsoTheirs">;
 
+type OfStage = { run: string; stage: string };
 const runAndStage = () => ({ run: uuid(), stage: name() });
 const minutes = () => orNone(numberIn(0, 20160), "minutes");
 
+export type ResponseRecordedBody = OfStage & {
+  response: Response;
+};
+export type FeltRecordedBody = OfStage & {
+  places: Place[];
+  intensity: number | null;
+  reactions: Reaction[];
+  qualities?: Quality[] | undefined;
+  /** Which of their symptoms it was, by its area; left out: the one drawn there. */
+  symptom?: string | undefined;
+};
+export type AnswerRecordedBody = OfStage & {
+  answer: string;
+};
+export type SignRecordedBody = {
+  run: string;
+  sign: string;
+  option: string | null;
+};
+export type SorenessRecordedBody = {
+  run: string;
+  intensity: number;
+  minutes: number | null;
+};
+export type DoseRecordedBody = OfStage & {
+  force: Force | null;
+  seconds: number | null;
+  thrusts: number | null;
+};
+
 export const observation = {
-  "response-recorded": kind(closed({ ...runAndStage(), response: oneOf(RESPONSES) }), (draft: RunsDraft, { body }) =>
-    changeStage(draft, body.run, body.stage, { response: body.response, skipped: null }),
+  "response-recorded": kind(
+    closedAs<ResponseRecordedBody>({ ...runAndStage(), response: oneOf(RESPONSES) }),
+    (draft: RunsDraft, { body }) =>
+      changeStage(draft, body.run, body.stage, { response: body.response, skipped: null }),
   ),
   "felt-recorded": kind(
-    closed({
+    closedAs<FeltRecordedBody>({
       ...runAndStage(),
       places: places(),
       intensity: orNone(painScore(), "0 to 10"),
       reactions: listOf(REACTIONS),
       qualities: listOf(QUALITIES).optional(),
-      /** Which of their symptoms it was, by its area; left out: the one drawn there. */
       symptom: name().optional(),
     }),
     (draft: FeltDraft, { body }) =>
@@ -35,13 +76,16 @@ export const observation = {
         symptom: body.symptom ?? symptomAt(draft, body.places),
       }),
   ),
-  "answer-recorded": kind(closed({ ...runAndStage(), answer: name() }), (draft: RunsDraft, { body }) => {
-    const run = draft.runs.findLast(({ id }) => id === body.run);
-    if (run)
-      changeStage(draft, body.run, body.stage, { answer: answerToday(run, body.stage, body.answer), skipped: null });
-  }),
+  "answer-recorded": kind(
+    closedAs<AnswerRecordedBody>({ ...runAndStage(), answer: name() }),
+    (draft: RunsDraft, { body }) => {
+      const run = draft.runs.findLast(({ id }) => id === body.run);
+      if (run)
+        changeStage(draft, body.run, body.stage, { answer: answerToday(run, body.stage, body.answer), skipped: null });
+    },
+  ),
   "sign-recorded": kind(
-    closed({ run: uuid(), sign: name(), option: orNone(name(), "an option") }),
+    closedAs<SignRecordedBody>({ run: uuid(), sign: name(), option: orNone(name(), "an option") }),
     (draft: RunsDraft, { body }) =>
       changeRun(draft, body.run, (run) => {
         const [sign, option] = signToday(run, body.sign, body.option);
@@ -49,12 +93,16 @@ export const observation = {
       }),
   ),
   "soreness-recorded": kind(
-    closed({ run: uuid(), intensity: painScore().required("is missing; choose 0 to 10"), minutes: minutes() }),
+    closedAs<SorenessRecordedBody>({
+      run: uuid(),
+      intensity: painScore().required("is missing; choose 0 to 10"),
+      minutes: minutes(),
+    }),
     (draft: RunsDraft, { body }) =>
       changeRun(draft, body.run, () => ({ soreness: { intensity: body.intensity, minutes: body.minutes } })),
   ),
   "dose-recorded": kind(
-    closed({
+    closedAs<DoseRecordedBody>({
       ...runAndStage(),
       force: orNone(force(), "a force"),
       seconds: orNone(numberIn(0, 600), "seconds"),

@@ -1,7 +1,7 @@
-import { type InferType } from "yup";
 import {
   calendarDate,
   closed,
+  closedAs,
   listOfEach,
   name,
   numberIn,
@@ -12,7 +12,18 @@ import {
   uuid,
   wholeIn,
 } from "../../base";
-import { evidenceVersion, EXAM_REGIONS, SHIPPED_VERSION, SIDES, SOURCE_IDS } from "../../vocabulary";
+import {
+  evidenceVersion,
+  EXAM_REGIONS,
+  type ExamRegion,
+  type Sex,
+  SEXES,
+  SHIPPED_VERSION,
+  type Side,
+  SIDES,
+  SOURCE_IDS,
+  type SourceId,
+} from "../../vocabulary";
 import { type Draft, kind, type Told } from "../envelope";
 import { type ReadingSettings, readingSettingsSchema } from "../settings";
 import { upsert } from "../upsert";
@@ -21,20 +32,33 @@ import { upsert } from "../upsert";
 
 export const PURPOSES = ["care", "practice"] as const;
 
+export type PersonThen = {
+  id: string;
+  number: string;
+  name: string;
+  birthDate: string;
+  sex: Sex;
+};
 const personThen = () =>
-  closed({
+  closedAs<PersonThen>({
     id: uuid(),
     number: text(20, 1),
     name: text(120, 1),
     birthDate: calendarDate(),
-    sex: oneOf(["female", "male", "other", "not stated"]),
+    sex: oneOf(SEXES),
   });
 
+export type OpeningFields = {
+  person: PersonThen;
+  region: ExamRegion;
+  settings: ReadingSettings;
+  /** The version of the evidence it is read under; left out: the figures that ship. */
+  evidence?: string | undefined;
+};
 const openingFields = () => ({
   person: personThen(),
   region: oneOf(EXAM_REGIONS),
   settings: readingSettingsSchema,
-  /** The version of the evidence it is read under; left out: the figures that ship. */
   evidence: evidenceVersion().optional(),
 });
 
@@ -45,19 +69,35 @@ const MOST_TECHNIQUES = 10_000;
 const MOST_TESTED = 200;
 
 /** The course a visit goes on with; where nothing is said it begins one of its own. */
-const goesOnWith = closed({
-  episode: uuid(),
+export type GoesOnWith = {
+  episode: string;
   /** Techniques before this visit: what is tested now is response to them. */
-  techniques: wholeIn(0, MOST_TECHNIQUES).required("is missing; say how many techniques came before"),
+  techniques: number;
   /** What was tested at those visits: none of it can be a first test after treatment. */
+  tested: {
+    test: string;
+    side: Side | null;
+  }[];
+};
+const goesOnWith = closedAs<GoesOnWith>({
+  episode: uuid(),
+  techniques: wholeIn(0, MOST_TECHNIQUES).required("is missing; say how many techniques came before"),
   tested: listOfEach(closed({ test: name(), side: oneOfOrNone(SIDES) }), MOST_TESTED),
 });
 
-const opened = closed({
-  ...openingFields(),
+export type ExamOpenedBody = OpeningFields & {
   /** Practice never reaches the roster's figures. */
-  purpose: oneOf(PURPOSES),
+  purpose: (typeof PURPOSES)[number];
   /** The visit before it that the device knew, and the day it is held. */
+  visit: {
+    before: string | null;
+    date: string;
+    course?: GoesOnWith | undefined;
+  } | null;
+};
+const opened = closedAs<ExamOpenedBody>({
+  ...openingFields(),
+  purpose: oneOf(PURPOSES),
   visit: closed({
     before: orNone(uuid(), "the exam's id"),
     date: calendarDate(),
@@ -67,7 +107,14 @@ const opened = closed({
     .defined("is missing; send the visit, or null"),
 });
 
-const startSet = closed({
+export type StartSetBody = {
+  source: SourceId;
+  side: Side | null;
+  mean: number;
+  equivalentPeople: number;
+  reason: string;
+};
+const startSet = closedAs<StartSetBody>({
   source: oneOf(SOURCE_IDS),
   side: oneOfOrNone(SIDES),
   mean: numberIn(0.001, 0.999).required("is missing; use a value between 0 and 1"),
@@ -76,14 +123,14 @@ const startSet = closed({
 });
 
 export type OpeningState = {
-  readonly opened: (Told<InferType<typeof opened>> & { readonly type: "exam-opened" }) | null;
+  readonly opened: (Told<ExamOpenedBody> & { readonly type: "exam-opened" }) | null;
   settings: ReadingSettings | null;
   settingsReason: string;
   /** The version of the evidence it is read under. */
   evidenceVersion: string;
-  readonly starts: readonly InferType<typeof startSet>[];
+  readonly starts: readonly StartSetBody[];
   /** What was done and tested at earlier visits of this course; null: nothing, or it is read anew. */
-  treated: Pick<InferType<typeof goesOnWith>, "techniques" | "tested"> | null;
+  treated: Pick<GoesOnWith, "techniques" | "tested"> | null;
   /** Why its tests make a reading of their own although treatment came before. */
   readAnew: string | null;
 };
@@ -100,6 +147,18 @@ export const nothingOpened: OpeningState = {
 
 type OpeningDraft = Draft<OpeningState>;
 
+export type EvidenceChosenBody = {
+  evidence: string;
+  reason: string;
+};
+export type SettingsChangedBody = {
+  settings: ReadingSettings;
+  reason: string;
+};
+export type ReadAnewBody = {
+  reason: string;
+};
+
 export const opening = {
   "exam-opened": kind(
     opened,
@@ -113,18 +172,18 @@ export const opening = {
     [{ v: 1, body: openedFirst, up: (body: object) => ({ ...body, purpose: "care", visit: null }) }],
   ),
   "evidence-chosen": kind(
-    closed({ evidence: evidenceVersion(), reason: text(400) }),
+    closedAs<EvidenceChosenBody>({ evidence: evidenceVersion(), reason: text(400) }),
     (draft: OpeningDraft, { body }) => void (draft.evidenceVersion = body.evidence),
   ),
   "settings-changed": kind(
-    closed({ settings: readingSettingsSchema, reason: text(400) }),
+    closedAs<SettingsChangedBody>({ settings: readingSettingsSchema, reason: text(400) }),
     (draft: OpeningDraft, { body }) => {
       draft.settings = body.settings;
       draft.settingsReason = body.reason;
     },
   ),
   /** A fresh reading within a course: from here on the tests of this visit count. */
-  "read-anew": kind(closed({ reason: text(300, 3) }), (draft: OpeningDraft, { body }) => {
+  "read-anew": kind(closedAs<ReadAnewBody>({ reason: text(300, 3) }), (draft: OpeningDraft, { body }) => {
     draft.readAnew = body.reason;
     draft.treated = null;
   }),

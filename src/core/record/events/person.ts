@@ -1,22 +1,27 @@
-import { type InferType } from "yup";
-import { calendarDate, closed, oneOf, text } from "../../base";
-import { SEXES } from "../../vocabulary";
+import { calendarDate, closedAs, oneOf, text } from "../../base";
+import { type Sex, SEXES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 import { type ToldBody, toldBody } from "../told-number";
 
 /** A person on the roster: entered once, corrected by saying all of it anew. */
 
-const entry = closed({
+export type PersonEntry = {
+  number: string;
+  name: string;
+  birthDate: string;
+  sex: Sex;
+  notes: string;
+  /** How they are reached; left out: nothing is known. */
+  contact?: string | undefined;
+};
+const entry = closedAs<PersonEntry>({
   number: text(20, 1),
   name: text(120, 1),
   birthDate: calendarDate(),
   sex: oneOf(SEXES),
   notes: text(2000),
-  /** How they are reached; left out: nothing is known. */
   contact: text(400).optional(),
 });
-
-export type PersonEntry = InferType<typeof entry>;
 /** What another system told, and when it was taken in, by whom. */
 export type ToldOnce = ToldBody & { readonly at: string; readonly by: string };
 export type PersonState = { entry: PersonEntry | null; enteredAt: string | null; told: ToldOnce[] };

@@ -1,7 +1,6 @@
-import { type InferType } from "yup";
-import { closed, listOf, listOfEach, numberIn, oneOf, oneOfOrNone, text, yesNo } from "../../base";
-import { TEST_IDS } from "../../knowledge";
-import { POSITIONS, SIDES } from "../../vocabulary";
+import { closed, closedAs, listOf, listOfEach, numberIn, oneOf, oneOfOrNone, text, yesNo } from "../../base";
+import { TEST_IDS, type TestId } from "../../knowledge";
+import { type Position, POSITIONS, type Side, SIDES } from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 
 /** The plan that is followed: which tests on which sides in which order, and what the practitioner changed in it. */
@@ -10,15 +9,33 @@ import { type Draft, kind } from "../envelope";
 const MOST_PLANNED = 2 * TEST_IDS.length;
 const MOST_SETTLED = 20;
 
-const planned = closed({
+export type Planned = {
+  test: TestId;
+  side: Side | null;
+  /** Sources, with their side, whose rule it helps to settle: once all of those are settled it is not needed. */
+  settles: string[];
+};
+const planned = closedAs<Planned>({
   test: oneOf(TEST_IDS),
   side: oneOfOrNone(SIDES),
-  /** Sources, with their side, whose rule it helps to settle: once all of those are settled it is not needed. */
   settles: listOfEach(text(80, 1), MOST_SETTLED),
 });
 
-const plan = closed({
+export type Plan = {
   /** Signs of a course that are measured again: nothing is planned anew by itself. Left out: no. */
+  again?: boolean | undefined;
+  tests: Planned[];
+  edits: {
+    without: TestId[];
+    added: TestId[];
+    /** Put first in their position by hand, in this order; left out: none. */
+    held?: TestId[] | undefined;
+    first: Position | null;
+    burden: number;
+    minutes: number;
+  };
+};
+const plan = closedAs<Plan>({
   again: yesNo().optional(),
   tests: listOfEach(planned, MOST_PLANNED),
   edits: closed({
@@ -31,8 +48,6 @@ const plan = closed({
     minutes: numberIn(1, 600).required("is missing; say how many minutes there are"),
   }),
 });
-
-export type Plan = InferType<typeof plan>;
 
 export type PlanState = {
   /** Null: a fixed sheet is followed. */

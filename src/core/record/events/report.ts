@@ -1,14 +1,21 @@
-import { closed, name, oneOf, orNone, painScore, uuid } from "../../base";
-import { EFFECTS, places, RESPONSES } from "../../vocabulary";
+import { closedAs, name, oneOf, orNone, painScore, uuid } from "../../base";
+import { EFFECTS, type Place, places, RESPONSES } from "../../vocabulary";
 import { kind } from "../envelope";
 import { changeRun, type RunsDraft, stageToday } from "../runs";
 
 const SAYS = [...RESPONSES, ...EFFECTS] as const;
 
-const reported = closed({
+export type AnswerReportedBody = {
+  run: string;
+  stage: string;
+  /** What it was like, or what letting go did to it. */
+  says: (typeof SAYS)[number];
+  places: Place[];
+  intensity: number | null;
+};
+const reported = closedAs<AnswerReportedBody>({
   run: uuid(),
   stage: name(),
-  /** What it was like, or what letting go did to it. */
   says: oneOf(SAYS),
   places: places(),
   intensity: orNone(painScore(), "0 to 10"),

@@ -1,10 +1,9 @@
-import { type InferType } from "yup";
-import { choices, closed, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
+import { choices, closedAs, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
 import { partsUsed, protocolOf, TEST_IDS, type TestId } from "../../knowledge";
 import { limbOf, type Side, SIDES, unfeltLimb } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
 import type { KnownIds } from "../known-ids";
-import { changeRun, changeStage, newRun, REPEAT_REASONS, type Run, type RunsDraft } from "../runs";
+import { changeRun, changeStage, newRun, REPEAT_REASONS, type RepeatReason, type Run, type RunsDraft } from "../runs";
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
@@ -28,29 +27,54 @@ export const DECLINED = "they do not want it";
 
 const sideOrNone = () => oneOfOrNone(SIDES);
 
-const started = closed({
+export type RunStartedBody = {
+  run: string;
+  test: TestId;
+  side: Side | null;
+  /** Option by school, and which side lies up. */
+  variant: Record<string, string>;
+  standing?: "right" | "left" | undefined;
+  /** Why it is repeated. */
+  again?: RepeatReason | undefined;
+};
+const started = closedAs<RunStartedBody>({
   run: uuid(),
   test: oneOf(TEST_IDS),
   side: sideOrNone(),
-  /** Option by school, and which side lies up. */
   variant: choices(),
   standing: oneOf(["right", "left"]).optional(),
-  /** Why it is repeated. */
   again: oneOf(REPEAT_REASONS).optional(),
 });
 
-const stopped = closed({ run: orNone(uuid(), "the run's id"), reason: oneOf(STOP_REASONS), note: text(600) });
-const leftOut = closed({ test: oneOf(TEST_IDS), side: sideOrNone(), reason: text(300, 1) });
-const sheet = closed({ label: text(80, 1), tests: distinctListOf(TEST_IDS), reason: text(300) });
-
-type LeftOut = InferType<typeof leftOut>;
+export type RunStoppedBody = {
+  run: string | null;
+  reason: (typeof STOP_REASONS)[number];
+  note: string;
+};
+const stopped = closedAs<RunStoppedBody>({
+  run: orNone(uuid(), "the run's id"),
+  reason: oneOf(STOP_REASONS),
+  note: text(600),
+});
+export type LeftOut = {
+  test: TestId;
+  side: Side | null;
+  reason: string;
+};
+const leftOut = closedAs<LeftOut>({ test: oneOf(TEST_IDS), side: sideOrNone(), reason: text(300, 1) });
+export type SheetSetBody = {
+  label: string;
+  tests: TestId[];
+  reason: string;
+};
+const sheet = closedAs<SheetSetBody>({ label: text(80, 1), tests: distinctListOf(TEST_IDS), reason: text(300) });
 
 export type RunState = {
   readonly runs: readonly Run[];
   readonly skips: readonly (LeftOut & { event: string })[];
-  readonly stops: readonly (InferType<typeof stopped> & { event: string })[];
+  readonly stops: readonly (RunStoppedBody & { event: string })[];
   /** The tests chosen for this exam and their order; null: the region's usual sheet. */
-  sheet: InferType<typeof sheet> | null;
+  sheet: SheetSetBody | null;
   readonly postponed: readonly LeftOut[];
 };
 
@@ -92,6 +116,15 @@ function bodyAt(
   };
 }
 
+export type StageSkippedBody = {
+  run: string;
+  stage: string;
+  reason: string;
+};
+export type RunCountedBody = {
+  run: string;
+};
+
 export const run = {
   "run-started": kind(started, (draft: StartDraft, event) => {
     const { id, at, body } = event;
@@ -116,8 +149,9 @@ export const run = {
     draft.skips = draft.skips.filter((skip) => !sameTest(body)(skip));
     draft.postponed = draft.postponed.filter((later) => !sameTest(body)(later));
   }),
-  "stage-skipped": kind(closed({ run: uuid(), stage: name(), reason: text(300, 1) }), (draft: RunDraft, { body }) =>
-    changeStage(draft, body.run, body.stage, { skipped: body.reason }),
+  "stage-skipped": kind(
+    closedAs<StageSkippedBody>({ run: uuid(), stage: name(), reason: text(300, 1) }),
+    (draft: RunDraft, { body }) => changeStage(draft, body.run, body.stage, { skipped: body.reason }),
   ),
   "run-stopped": kind(stopped, (draft: StopDraft, { id, body }) => {
     draft.stops.push({ ...body, event: id });
@@ -125,7 +159,7 @@ export const run = {
     if (body.reason !== "other") draft.guardRound += 1;
   }),
   /** A test first done after treatment began is added to the reading by hand. */
-  "run-counted": kind(closed({ run: uuid() }), (draft: RunDraft, { body }) =>
+  "run-counted": kind(closedAs<RunCountedBody>({ run: uuid() }), (draft: RunDraft, { body }) =>
     changeRun(draft, body.run, () => ({ isCounted: true })),
   ),
   "test-skipped": kind(leftOut, (draft: RunDraft, { id, body }) =>

@@ -1,12 +1,16 @@
-import { type InferType } from "yup";
-import { closed, listOfEach, name, oneOf, oneOfOrNone, text, uuid, wholeIn, yesNo } from "../../base";
+import { closed, closedAs, listOfEach, name, oneOf, oneOfOrNone, text, uuid, wholeIn, yesNo } from "../../base";
 import { GUARD_QUESTIONS, TEST_IDS, type TestId } from "../../knowledge";
 import { currentId } from "../../vocabulary";
 import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
 
 /** Agreement, the guard's answers, and what was decided against a block or done about a referral. */
 
-const consent = closed({ explained: yesNo(), agreed: yesNo(), others: text(300) });
+export type ConsentRecordedBody = {
+  explained: boolean;
+  agreed: boolean;
+  others: string;
+};
+const consent = closedAs<ConsentRecordedBody>({ explained: yesNo(), agreed: yesNo(), others: text(300) });
 
 /** Who an answer came from. */
 export const ANSWERED_BY = ["them", "interpreter", "relative", "records"] as const;
@@ -15,12 +19,18 @@ export type AnsweredBy = (typeof ANSWERED_BY)[number];
 /** Most parts a question has, with room. */
 const MOST_PARTS = 20;
 
-const guardAnswer = closed({
+export type GuardAnsweredBody = {
+  question: string;
+  answer: string;
+  /** Left out before it was asked who answered. */
+  by?: AnsweredBy | undefined;
+  /** Which of the question's parts it was yes to, counted from the first. */
+  parts?: number[] | undefined;
+};
+const guardAnswer = closedAs<GuardAnsweredBody>({
   question: name(),
   answer: name(),
-  /** Left out before it was asked who answered. */
   by: oneOf(ANSWERED_BY).optional(),
-  /** Which of the question's parts it was yes to, counted from the first. */
   parts: listOfEach(wholeIn(1, MOST_PARTS).required("is missing; send the number of the part"), MOST_PARTS).optional(),
 });
 
@@ -46,7 +56,7 @@ export type Given = {
 export type Asked = { readonly round: number; readonly runs: number };
 
 export type SafetyState = {
-  consent: InferType<typeof consent> | null;
+  consent: ConsentRecordedBody | null;
   readonly guardAnswers: Readonly<Record<string, string>>;
   readonly overrides: Readonly<Record<string, readonly Override[]>>;
   readonly acknowledged: Readonly<Record<string, { action: string; actor: Actor; at: string }>>;
@@ -84,7 +94,11 @@ function currentAnswer(question: string, answer: string): readonly [question: st
 }
 
 /** Who said so with their own code at a trainee's table. */
-export const supervisor = () => closed({ practitioner: uuid(), name: text(120, 1) });
+export type Supervisor = {
+  practitioner: string;
+  name: string;
+};
+export const supervisor = () => closedAs<Supervisor>({ practitioner: uuid(), name: text(120, 1) });
 
 /** A new answer ends what was decided for one test under the answers before it. */
 function endOverrides(draft: SafetyDraft): void {
@@ -93,6 +107,17 @@ function endOverrides(draft: SafetyDraft): void {
     if (stay.length < given.length) draft.overrides[block] = stay;
   }
 }
+
+export type BlockOverriddenBody = {
+  block: string;
+  test: TestId | null;
+  reason: string;
+  supervisor?: Supervisor | undefined;
+};
+export type ReferralAcknowledgedBody = {
+  referral: string;
+  action: string;
+};
 
 export const safety = {
   "consent-recorded": kind(consent, (draft: SafetyDraft, { body }) => void (draft.consent = body)),
@@ -108,7 +133,12 @@ export const safety = {
     else endOverrides(draft);
   }),
   "block-overridden": kind(
-    closed({ block: name(), test: oneOfOrNone(TEST_IDS), reason: text(600, 10), supervisor: supervisor().optional() }),
+    closedAs<BlockOverriddenBody>({
+      block: name(),
+      test: oneOfOrNone(TEST_IDS),
+      reason: text(600, 10),
+      supervisor: supervisor().optional(),
+    }),
     (draft: SafetyDraft, { body: { block, test, reason, supervisor: by }, actor, at }) => {
       const others = (draft.overrides[block] ?? []).filter((given) => given.test !== test);
       draft.overrides[block] = [...others, { test, reason, actor, at, ...(by ? { supervisor: by } : {}) }];
@@ -122,7 +152,7 @@ export const safety = {
     ],
   ),
   "referral-acknowledged": kind(
-    closed({ referral: name(), action: text(600, 10) }),
+    closedAs<ReferralAcknowledgedBody>({ referral: name(), action: text(600, 10) }),
     (draft: SafetyDraft, { body, actor, at }) =>
       void (draft.acknowledged[body.referral] = { action: body.action, actor, at }),
   ),

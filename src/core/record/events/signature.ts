@@ -1,7 +1,8 @@
-import { type InferType, mixed } from "yup";
+import { mixed } from "yup";
 import {
   chainHead,
   closed,
+  closedAs,
   listOfEach,
   name,
   numberIn,
@@ -12,8 +13,8 @@ import {
   wholeIn,
   withFastPath,
 } from "../../base";
-import { TEST_IDS } from "../../knowledge";
-import { evidenceVersion, OUTCOMES, SIDES, SOURCE_IDS } from "../../vocabulary";
+import { TEST_IDS, type TestId } from "../../knowledge";
+import { evidenceVersion, type Outcome, OUTCOMES, type Side, SIDES, SOURCE_IDS, type SourceId } from "../../vocabulary";
 import { type Draft, kind, type Told } from "../envelope";
 
 /** Signing: who stands behind the record, how far it went, and what was read from it then. */
@@ -43,7 +44,14 @@ const interval = () =>
     isInterval,
   );
 
-const keptRule = closed({
+export type KeptRule = {
+  rule: string;
+  positive: number;
+  negative: number;
+  open: number;
+  verdict: "met" | "not met" | "open" | "no figure";
+};
+const keptRule = closedAs<KeptRule>({
   rule: text(60, 1),
   positive: count(),
   negative: count(),
@@ -51,23 +59,43 @@ const keptRule = closed({
   verdict: oneOf(["met", "not met", "open", "no figure"]),
 });
 
-const keptSource = closed({
+export type KeptSource = {
+  source: SourceId;
+  side: Side | null;
+  readBy: "figures" | "sign";
+  word: string;
+  firmness: "firm" | "tentative" | null;
+  /** To four places. */
+  point: number;
+  /** What the preferred rule alone comes to; null where it gives no figure. */
+  ruleAlone: number | null;
+  /** To three places. */
+  p50: readonly [number, number] | null;
+  p95: readonly [number, number] | null;
+  rules: KeptRule[];
+};
+const keptSource = closedAs<KeptSource>({
   source: oneOf(SOURCE_IDS),
   side: sideOrNone(),
   readBy: oneOf(["figures", "sign"]),
   word: text(80, 1),
   firmness: oneOfOrNone(["firm", "tentative"]),
-  /** To four places. */
   point: chance(),
-  /** What the preferred rule alone comes to; null where it gives no figure. */
   ruleAlone: chanceOrNone(),
-  /** To three places. */
   p50: interval(),
   p95: interval(),
   rules: listOfEach(keptRule, 40),
 });
 
-const keptOutcome = closed({
+export type KeptOutcome = {
+  test: TestId;
+  testedSide: Side | null;
+  source: SourceId;
+  side: Side | null;
+  outcome: Outcome;
+  reason: string;
+};
+const keptOutcome = closedAs<KeptOutcome>({
   test: oneOf(TEST_IDS),
   testedSide: sideOrNone(),
   source: oneOf(SOURCE_IDS),
@@ -78,12 +106,24 @@ const keptOutcome = closed({
 
 const ids = () => listOfEach(name(), 400);
 
-const kept = closed({
+export type KeptReading = {
   /** The versions of catalogue and engine. */
+  catalogue: number;
+  engine: number;
+  evidence: string;
+  /** SHA-256 of the settings as canonical JSON, and of the note's text as it was shown. */
+  settings: string;
+  note: string;
+  sources: KeptSource[];
+  outcomes: KeptOutcome[];
+  blocks: string[];
+  overrides: string[];
+  referrals: string[];
+};
+const kept = closedAs<KeptReading>({
   catalogue: wholeIn(1, 1_000_000).required("is missing; send the version"),
   engine: wholeIn(1, 1_000_000).required("is missing; send the version"),
   evidence: evidenceVersion(),
-  /** SHA-256 of the settings as canonical JSON, and of the note's text as it was shown. */
   settings: chainHead(),
   note: chainHead(),
   sources: listOfEach(keptSource, 200),
@@ -93,25 +133,34 @@ const kept = closed({
   referrals: ids(),
 });
 
-/** What was read when the record was signed. */
-export type KeptReading = InferType<typeof kept>;
-export type KeptSource = InferType<typeof keptSource>;
-
+export type SignatureFields = {
+  name: string;
+  registration: string;
+  statement: string;
+  /** The end of the record as it was signed. */
+  head: string;
+  length: number;
+};
 const signatureFields = () => ({
   name: text(120, 1),
   registration: text(80),
   statement: text(600, 1),
-  /** The end of the record as it was signed. */
   head: chainHead(),
   length: wholeIn(1, 100000).required("is missing; send the number of events"),
 });
 
-const signature = closed({ ...signatureFields(), reading: kept.nullable().defined("is missing; send what was read") });
+export type SignatureBody = SignatureFields & {
+  reading: KeptReading | null;
+};
+const signature = closedAs<SignatureBody>({
+  ...signatureFields(),
+  reading: kept.nullable().defined("is missing; send what was read"),
+});
 
 /** A change of a signed record, and why it was made. */
 export type Amendment = { readonly event: Told<object> & { readonly type: string }; readonly reason: string };
 
-type Signature = Told<InferType<typeof signature>>;
+type Signature = Told<SignatureBody>;
 
 export type SignatureState = {
   signed: (Signature & { readonly type: "exam-signed" }) | null;

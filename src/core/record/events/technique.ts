@@ -1,14 +1,39 @@
-import { type InferType } from "yup";
-import { closed, listOfEach, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, wholeIn, yesNo } from "../../base";
-import { force } from "../../measurement";
-import { SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../../vocabulary";
+import { closedAs, listOfEach, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, wholeIn, yesNo } from "../../base";
+import { type Force, force } from "../../measurement";
+import {
+  type Side,
+  SIDES,
+  type Technique,
+  TECHNIQUE_REGIONS,
+  type TechniqueRegion,
+  TECHNIQUES,
+} from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
 import type { OpeningState } from "./opening";
-import { supervisor } from "./safety";
+import { type Supervisor, supervisor } from "./safety";
 
 /** What was done to help. */
 
-const logged = closed({
+export type TechniqueLoggedBody = {
+  kind: Technique;
+  level: string;
+  side: Side | null;
+  grade: number | null;
+  force: Force | null;
+  holdSeconds: number | null;
+  repetitions: number | null;
+  note: string;
+  /** Where it was done; every technique says so from version 3 on. */
+  region?: TechniqueRegion | undefined;
+  /** Done by somebody else, or before: it is recorded, and nobody is asked whether it may be. */
+  elsewhere?: boolean | undefined;
+  /** The courses it was done for, where the visit serves several; left out: for each of them. */
+  courses?: string[] | undefined;
+  /** Why it was done although an answer blocks what it loads; and who said so at a trainee's table. */
+  despite?: string | undefined;
+  supervisor?: Supervisor | undefined;
+};
+const logged = closedAs<TechniqueLoggedBody>({
   kind: oneOf(TECHNIQUES),
   level: text(60),
   side: oneOfOrNone(SIDES),
@@ -17,19 +42,15 @@ const logged = closed({
   holdSeconds: orNone(numberIn(0, 3600), "seconds"),
   repetitions: orNone(wholeIn(0, 500), "a number"),
   note: text(600),
-  /** Where it was done; every technique says so from version 3 on. */
   region: oneOf(TECHNIQUE_REGIONS).optional(),
-  /** Done by somebody else, or before: it is recorded, and nobody is asked whether it may be. */
   elsewhere: yesNo().optional(),
-  /** The courses it was done for, where the visit serves several; left out: for each of them. */
   courses: listOfEach(uuid(), 12).optional(),
-  /** Why it was done although an answer blocks what it loads; and who said so at a trainee's table. */
   despite: text(300).optional(),
   supervisor: supervisor().optional(),
 });
 
 export type TechniqueState = {
-  readonly techniques: readonly (InferType<typeof logged> & { event: string; at: string; actor: Actor })[];
+  readonly techniques: readonly (TechniqueLoggedBody & { event: string; at: string; actor: Actor })[];
 };
 
 export const noTechniques: TechniqueState = { techniques: [] };

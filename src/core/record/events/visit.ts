@@ -1,7 +1,16 @@
-import { type InferType } from "yup";
-import { closed, listOf, listOfEach, oneOf, oneOfOrNone, text, uuid, yesNo } from "../../base";
+import { closed, closedAs, listOf, listOfEach, oneOf, oneOfOrNone, text, uuid, yesNo } from "../../base";
 import { ASKED_ANEW_IDS, type AskedAnewId } from "../../knowledge";
-import { LIMB_PART_IDS, LIMB_STATE_IDS, type LimbNoted, POSITIONS, SIDES } from "../../vocabulary";
+import {
+  LIMB_PART_IDS,
+  LIMB_STATE_IDS,
+  type LimbNoted,
+  type LimbPart,
+  type LimbState,
+  type Position,
+  POSITIONS,
+  type Side,
+  SIDES,
+} from "../../vocabulary";
 import { type Draft, kind } from "../envelope";
 
 /** How this person and this visit are: what both agreed on before, and what was agreed to on its own. */
@@ -52,29 +61,59 @@ export const SUPERVISES = { "in the room": "in the room", "on call": "on call" }
 
 const MOST_LIMBS = 8;
 
-const visit = closed({
+export type Visit = {
+  language: string;
+  interpreter: keyof typeof INTERPRETERS;
+  signals: (keyof typeof SIGNALS)[];
+  /** Tried on a harmless touch: whether what they answer can be read. */
+  reports: "reliably" | "not reliably";
+  chaperone: keyof typeof CHAPERONES | null;
+  /** Who, and in what role. */
+  chaperoneName: string;
+  medicine: keyof typeof PAIN_MEDICINES | null;
+  medicineNote: string;
+  /** Positions they cannot take today, and why. */
+  cannotTake: Position[];
+  cannotWhy: string;
+  /** Parts of limbs that are not as usual. */
+  limbs?:
+    | {
+        part: LimbPart;
+        side: Side;
+        is: LimbState;
+      }[]
+    | undefined;
+  /** They came in a wheelchair: how they get onto the table; none: they walk. */
+  chair?: keyof typeof TRANSFERS | null | undefined;
+  cord?: keyof typeof CORD_INJURIES | null | undefined;
+  /** Of a trainee's examination: who supervises it, from where, and whether the person was told and agrees. */
+  supervisor?:
+    | {
+        practitioner: string;
+        name: string;
+        where: keyof typeof SUPERVISES;
+        told: boolean;
+      }
+    | null
+    | undefined;
+};
+const visit = closedAs<Visit>({
   language: text(60),
   interpreter: oneOf(keysOf(INTERPRETERS)),
   signals: listOf(keysOf(SIGNALS)),
-  /** Tried on a harmless touch: whether what they answer can be read. */
   reports: oneOf(["reliably", "not reliably"]),
   chaperone: oneOfOrNone(keysOf(CHAPERONES)),
-  /** Who, and in what role. */
   chaperoneName: text(120),
   medicine: oneOfOrNone(keysOf(PAIN_MEDICINES)),
   medicineNote: text(120),
-  /** Positions they cannot take today, and why. */
   cannotTake: listOf(POSITIONS),
   cannotWhy: text(200),
-  /** Parts of limbs that are not as usual. */
   limbs: listOfEach(
     closed({ part: oneOf(LIMB_PART_IDS), side: oneOf(SIDES), is: oneOf(LIMB_STATE_IDS) }),
     MOST_LIMBS,
   ).optional(),
-  /** They came in a wheelchair: how they get onto the table; none: they walk. */
   chair: oneOfOrNone(keysOf(TRANSFERS)).optional(),
   cord: oneOfOrNone(keysOf(CORD_INJURIES)).optional(),
-  /** Of a trainee's examination: who supervises it, from where, and whether the person was told and agrees. */
   supervisor: closed({
     practitioner: uuid(),
     name: text(120, 1),
@@ -85,9 +124,11 @@ const visit = closed({
     .optional(),
 });
 
-const anew = closed({ what: oneOf(ASKED_ANEW_IDS), agreed: yesNo() });
-
-export type Visit = InferType<typeof visit>;
+export type AskedAnewBody = {
+  what: AskedAnewId;
+  agreed: boolean;
+};
+const anew = closedAs<AskedAnewBody>({ what: oneOf(ASKED_ANEW_IDS), agreed: yesNo() });
 
 /** What is so when nobody says otherwise. */
 export const USUAL_VISIT: Visit = {
