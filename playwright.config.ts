@@ -1,21 +1,30 @@
 import { defineConfig } from "@playwright/test";
+import { bundleProgram } from "./e2e/support/bundle-program";
 import { LAUNCH } from "./e2e/support/chromium";
+import { ALL } from "./src/fixtures/property-runs";
+
+bundleProgram();
+
+const REPORT = process.env.PLAYWRIGHT_JSON_OUTPUT_FILE;
 
 export default defineConfig({
   testDir: "e2e",
-  globalSetup: "./e2e/support/once.ts",
+  tsconfig: "./e2e/support/tsconfig.json",
+  globalSetup: "./e2e/support/prepare-databases.ts",
   outputDir: "test-results",
-  timeout: 600_000,
-  expect: { timeout: 45_000 },
   workers: 2,
-  /** A walk that comes only at a second try is named at the end of the run; more than two of them fail it. */
-  retries: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? 1 : 0,
   fullyParallel: true,
-  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ? [["list"], ["json"]] : [["list"]],
+  /** A test that needs a second try is broken, or the program is. */
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  /** What only `npm test -- --all` runs; CONTRIBUTING.md says why. */
+  ...(ALL ? {} : { grepInvert: /@all/ }),
+  reporter: REPORT ? [["list"], ["json"]] : [["list"]],
   use: {
     launchOptions: LAUNCH,
     serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 60_000,
+    actionTimeout: 15_000,
   },
 });

@@ -1,12 +1,18 @@
+import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
-    include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+    include: ["src/**/*.test.ts", "scripts/**/*.test.{ts,mjs}"],
     environment: "node",
-    testTimeout: 120_000,
-    hookTimeout: 180_000,
+    /** Nothing else runs beside the unit tests, so every core is theirs. */
+    maxWorkers: availableParallelism(),
+    isolate: false,
+    globalSetup: "src/fixtures/vitest/seed.global.ts",
+    setupFiles: "src/fixtures/vitest/seed.setup.ts",
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
   },
 });

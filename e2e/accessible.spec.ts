@@ -5,7 +5,7 @@ import type { Page } from "@playwright/test";
 import { demoExam, demoIdsOf, type DemoPerson } from "@/fixtures/demo/demo-ids";
 import { bringAxe, violations } from "./support/axe";
 import { startServer } from "./support/server";
-import { expect, idOf, test } from "./support/test";
+import { ALL, expect, idOf, test } from "./support/test";
 
 const exam = (person: DemoPerson) => `/exams/${demoExam(person)}`;
 type Screen = readonly [name: string, path: string, prepare?: (page: Page) => Promise<void>];
@@ -217,8 +217,9 @@ const SCREENS: readonly Screen[] = [
 ];
 
 /**
- * Table screens fold at these sizes as well; the others are looked at on the desk and on a phone.
- * The colours of the dark theme hang on no size, so they are asked where most of a screen is shown.
+ * Screens of the table fold at these sizes as well; the others are looked at on the desk and on a phone.
+ * The colours of the dark theme depend on no size, so they are checked where most of a screen is shown.
+ * Dark and the sizes in between are for `npm test -- --all`.
  */
 const FOLDING = new Set([
   "run, theirs",
@@ -241,17 +242,22 @@ type Look = readonly [size: { width: number; height: number }, themes: readonly 
 const BOTH = ["light", "dark"] as const;
 
 const looksAt = (name: string): readonly Look[] =>
-  FOLDING.has(name)
+  !ALL
     ? [
-        [DESK, BOTH],
-        [TABLET, ["light"]],
-        [UPRIGHT, ["light"]],
+        [DESK, ["light"]],
         [PHONE, ["light"]],
       ]
-    : [
-        [DESK, BOTH],
-        [PHONE, ["light"]],
-      ];
+    : FOLDING.has(name)
+      ? [
+          [DESK, BOTH],
+          [TABLET, ["light"]],
+          [UPRIGHT, ["light"]],
+          [PHONE, ["light"]],
+        ]
+      : [
+          [DESK, BOTH],
+          [PHONE, ["light"]],
+        ];
 
 test.describe.configure({ mode: "parallel" });
 
@@ -261,7 +267,6 @@ const overflow = (page: Page): Promise<number> =>
 
 for (const [name, path, prepare] of SCREENS) {
   test(`axe finds nothing on ${name}`, async ({ page }) => {
-    test.setTimeout(900_000);
     await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
     await page.setViewportSize(DESK);
     await page.goto(path);
@@ -289,7 +294,6 @@ for (const [name, path, prepare] of SCREENS) {
 }
 
 test("axe finds nothing on the way in, nor on an account", async ({ browser }) => {
-  test.setTimeout(900_000);
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-way-in-"));
   const server = await startServer({ db: join(folder, "store.sqlite") });
   try {

@@ -127,30 +127,29 @@ test("after a technique the signs are one press away, and the second value stand
   await expect(page.locator("[data-compared=straight-leg-raise]")).toContainText("gone");
 });
 
-test("what is said of a course without a network arrives when there is one again", async ({
-  page,
-  context,
-  prepare,
-  request,
-}) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-  });
-  await page.goto(`/exams/${first.exam}/sign`);
-  await expect(page.locator("[data-propose]")).toBeVisible();
-  /** The thread that works beside the page has begun: without a network it could not. */
-  await expect(page.getByRole("button", { name: "Sign the record" })).toBeEnabled();
-  await context.setOffline(true);
-  await page.locator('[data-propose="straight-leg-raise"]').click();
-  await expect(page.locator('[data-signs="1"]')).toBeVisible();
-  expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(0);
-  await context.setOffline(false);
-  await expect(async () =>
-    expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(1),
-  ).toPass({ timeout: 90_000 });
-  await page.reload();
-  await expect(page.locator('[data-signs="1"]')).toBeVisible();
-});
+test(
+  "what is said of a course without a network arrives when there is one again",
+  { tag: "@all" },
+  async ({ page, context, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+    });
+    await page.goto(`/exams/${first.exam}/sign`);
+    await expect(page.locator("[data-propose]")).toBeVisible();
+    /** The thread that works beside the page has begun: without a network it could not. */
+    await expect(page.getByRole("button", { name: "Sign the record" })).toBeEnabled();
+    await context.setOffline(true);
+    await page.locator('[data-propose="straight-leg-raise"]').click();
+    await expect(page.locator('[data-signs="1"]')).toBeVisible();
+    expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(0);
+    await context.setOffline(false);
+    await expect(async () =>
+      expect((await coursesOf(request, personOf(first))).courses[0]!.signs).toHaveLength(1),
+    ).toPass({});
+    await page.reload();
+    await expect(page.locator('[data-signs="1"]')).toBeVisible();
+  },
+);
 
 const DEMO = {
   better: ["Rosalind Teague", /better than at the start, beyond the error \(38° → 58°\).*Slump right.*unchanged/s],
@@ -158,15 +157,16 @@ const DEMO = {
   other: ["Thea Winslade", /cannot be compared \(done another way\)/],
 } as const;
 
-for (const [name, says] of Object.values(DEMO))
-  test(`the course of ${name} says in one sentence how it stands`, async ({ page }) => {
+test("a course says in one sentence how it stands", async ({ page }) => {
+  for (const [name, says] of Object.values(DEMO)) {
     await page.goto(`/people/${idOf(demoIdsOf(name))}`);
     await expect(page.locator("[data-course-sentence]")).toContainText(says);
     await page.getByText("The same as a table").click();
     await expect(page.locator("[data-sign-table] tbody tr").first()).toBeVisible();
     const pages = (await page.pdf({ format: "A4" })).toString("latin1").match(/\/Type\s*\/Page[^s]/g);
     expect(pages).toHaveLength(1);
-  });
+  }
+});
 
 test("somebody who has to be sent on, and whose letter waits, is told of on roster and page", async ({ page }) => {
   await page.goto(`/people/${idOf(demoIdsOf("Bram Colebrook"))}`);
@@ -186,176 +186,186 @@ async function dueAgain(page: Page, request: APIRequestContext, person: string, 
   await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe(on)).toPass();
 }
 
-test("a progress letter is as it was made last: what was asked, and what was left out, over a reload", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-    builder.sign();
-  });
-  const person = personOf(first);
-  const { episode } = (await coursesOf(request, person)).courses[0]!;
-  await page.goto(`/people/${person}/progress/${episode}`);
-  const asked = page.getByLabel("A question, or what you suggest");
-  const neurology = page.locator("[data-letter] section", { has: page.getByRole("heading", { name: "Neurology" }) });
-  const line = neurology.getByRole("listitem").first();
-  const ticked = line.getByRole("checkbox");
-  const words = (await line.innerText()).trim();
-  await asked.fill("Would you look at the reflex again?");
-  await ticked.uncheck();
-  const pdf = page.waitForEvent("download");
-  await page.getByRole("button", { name: "PDF with the signs drawn" }).click();
-  await pdf;
-  await expect(page.getByText("Made.", { exact: true })).toBeVisible();
-  const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
-  await expect(made).toContainText("1 line left out, added: “Would you look at the reflex again?”");
-  await page.reload();
-  await expect(asked).toHaveValue("Would you look at the reflex again?");
-  await expect(ticked).not.toBeChecked();
-  await expect(made.getByRole("listitem")).toHaveCount(1);
-  /** On paper stands what is left. */
-  await page.emulateMedia({ media: "print" });
-  for (const one of await page.getByText(words).all()) await expect(one).toBeHidden();
-  await expect(page.getByText("Would you look at the reflex again?").filter({ visible: true })).toHaveCount(1);
-});
-
-test("a day to come back, a letter and an outcome are kept with the course", async ({ page, prepare, request }) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-    builder.sign();
-  });
-  const person = personOf(first);
-  await dueAgain(page, request, person, "2030-01-15");
-  await page.getByLabel("Sent to").fill("Dr. A. Marlow");
-  await page.getByRole("button", { name: "Sent today" }).click();
-  await expect(page.getByText(/progress letter to Dr. A. Marlow/)).toBeVisible();
-  await page.getByRole("button", { name: "Tell an outcome" }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("Source").selectOption("lower-lumbosacral-root");
-  await dialog.getByRole("radio", { name: "right" }).click();
-  await dialog.getByRole("radio", { name: "found", exact: true }).click();
-  await expect(dialog.getByRole("button", { name: "Keep it" })).toBeDisabled();
-  await dialog.getByRole("radio", { name: "the course alone" }).click();
-  await dialog.getByRole("button", { name: "Keep it" }).click();
-  await expect(page.getByText(/found, by the course alone.*\(no reference\)/)).toBeVisible();
-});
-
-test("a later baseline asks one by one what was not ordinary and what matters, and the rest with one press", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-    const normal = { power: 5, reflex: 2, touch: 2, pin: 2, "upper-motor": 0, cranial: 0 } as const;
-    builder.add("neuro-recorded", {
-      findings: baselineGroups(builder.state()).flatMap(({ cells }) =>
-        cells
-          .filter(({ onlyByHand }) => !onlyByHand)
-          .map(({ kind, level, side }) => ({
-            kind,
-            level,
-            side,
-            value: kind === "pin" && level === "l2" && side === "left" ? 1 : normal[kind],
-          })),
-      ),
+test(
+  "a progress letter is as it was made last: what was asked, and what was left out, over a reload",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+      builder.sign();
     });
-    builder.sign();
-  });
-  await page.goto(`/people/${personOf(first)}`);
-  await page.getByRole("button", { name: "Next visit" }).click();
-  await page.waitForURL(/complaint/);
-  const second = page.url().split("/").at(-2)!;
-  await page.getByRole("button", { name: /the same places and story/ }).click();
-  await saved(page);
-  await page.goto(`/exams/${second}/baseline`);
-  await expect(page.locator('[data-neuro="pin l2 left"]')).toContainText("?");
-  await expect(page.locator('[data-neuro="power s1 left"]')).toContainText("?");
-  await page.locator('[data-all-normal="power"]').click();
-  await expect(page.locator('[data-neuro="power l2 left"]')).toHaveAttribute("data-value", "5");
-  await expect(page.locator('[data-neuro="power s1 left"]')).toHaveAttribute("data-value", "");
-  await expect(page.locator('[data-all-normal="power"]')).toContainText("one by one");
-  await page.locator('[data-all-normal="pin"]').click();
-  await expect(page.locator('[data-neuro="pin l2 right"]')).toHaveAttribute("data-value", "2");
-  await saved(page);
-  const found = (await stored(request, second)).events
-    .filter(({ type }) => type === "neuro-recorded")
-    .flatMap(({ body }) => (body as { findings: { kind: string; level: string; side: string }[] }).findings);
-  expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "left")).toBe(false);
-  expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "right")).toBe(true);
-});
+    const person = personOf(first);
+    const { episode } = (await coursesOf(request, person)).courses[0]!;
+    await page.goto(`/people/${person}/progress/${episode}`);
+    const asked = page.getByLabel("A question, or what you suggest");
+    const neurology = page.locator("[data-letter] section", { has: page.getByRole("heading", { name: "Neurology" }) });
+    const line = neurology.getByRole("listitem").first();
+    const ticked = line.getByRole("checkbox");
+    const words = (await line.innerText()).trim();
+    await asked.fill("Would you look at the reflex again?");
+    await ticked.uncheck();
+    const pdf = page.waitForEvent("download");
+    await page.getByRole("button", { name: "PDF with the signs drawn" }).click();
+    await pdf;
+    await expect(page.getByText("Made.", { exact: true })).toBeVisible();
+    const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
+    await expect(made).toContainText("1 line left out, added: “Would you look at the reflex again?”");
+    await page.reload();
+    await expect(asked).toHaveValue("Would you look at the reflex again?");
+    await expect(ticked).not.toBeChecked();
+    await expect(made.getByRole("listitem")).toHaveCount(1);
+    /** On paper stands what is left. */
+    await page.emulateMedia({ media: "print" });
+    for (const one of await page.getByText(words).all()) await expect(one).toBeHidden();
+    await expect(page.getByText("Would you look at the reflex again?").filter({ visible: true })).toHaveCount(1);
+  },
+);
 
-test("a visit about two complaints stands in the course of each", async ({ page, prepare, request }) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-  });
-  const person = personOf(first);
-  await page.goto(`/people/${person}`);
-  const one = page.locator("[data-course]").first();
-  await one.getByText("Visits, and what else they were about").click();
-  await one.getByRole("button", { name: "About another complaint too" }).click();
-  await one.getByLabel("The other complaint, in a few words").fill("neck, since the fall");
-  await one.getByRole("button", { name: "Begin its course" }).click();
-  await expect(page.locator("[data-course]")).toHaveCount(2);
-  await expect(async () => {
-    const { courses } = (await (await request.get(`/api/people/${person}/courses`)).json()) as {
-      courses: { name: string; visits: { exam: string }[] }[];
-    };
-    expect(courses.map(({ visits }) => visits.map(({ exam }) => exam))).toEqual([[first.exam], [first.exam]]);
-    expect(courses.map(({ name }) => name)).toContain("neck, since the fall");
-  }).toPass();
-  const neck = page.locator("[data-course]").filter({ hasText: "neck, since the fall" });
-  await expect(neck.locator("[data-course-sentence]")).toBeVisible();
+test(
+  "a day to come back, a letter and an outcome are kept with the course",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+      builder.sign();
+    });
+    const person = personOf(first);
+    await dueAgain(page, request, person, "2030-01-15");
+    await page.getByLabel("Sent to").fill("Dr. A. Marlow");
+    await page.getByRole("button", { name: "Sent today" }).click();
+    await expect(page.getByText(/progress letter to Dr. A. Marlow/)).toBeVisible();
+    await page.getByRole("button", { name: "Tell an outcome" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByLabel("Source").selectOption("lower-lumbosacral-root");
+    await dialog.getByRole("radio", { name: "right" }).click();
+    await dialog.getByRole("radio", { name: "found", exact: true }).click();
+    await expect(dialog.getByRole("button", { name: "Keep it" })).toBeDisabled();
+    await dialog.getByRole("radio", { name: "the course alone" }).click();
+    await dialog.getByRole("button", { name: "Keep it" }).click();
+    await expect(page.getByText(/found, by the course alone.*\(no reference\)/)).toBeVisible();
+  },
+);
 
-  await neck.getByText("Techniques and reactions").click();
-  await neck.getByRole("button", { name: "Not for this complaint" }).click();
-  await expect(neck.locator("[data-course-techniques]")).toContainText("for another complaint");
-  const other = page.locator("[data-course]").filter({ hasNotText: "neck, since the fall" });
-  await other.getByText("Techniques and reactions").click();
-  await expect(other.locator("[data-course-techniques]")).not.toContainText("for another complaint");
-});
+test(
+  "a later baseline asks one by one what was not ordinary and what matters, and the rest with one press",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+      const normal = { power: 5, reflex: 2, touch: 2, pin: 2, "upper-motor": 0, cranial: 0 } as const;
+      builder.add("neuro-recorded", {
+        findings: baselineGroups(builder.state()).flatMap(({ cells }) =>
+          cells
+            .filter(({ onlyByHand }) => !onlyByHand)
+            .map(({ kind, level, side }) => ({
+              kind,
+              level,
+              side,
+              value: kind === "pin" && level === "l2" && side === "left" ? 1 : normal[kind],
+            })),
+        ),
+      });
+      builder.sign();
+    });
+    await page.goto(`/people/${personOf(first)}`);
+    await page.getByRole("button", { name: "Next visit" }).click();
+    await page.waitForURL(/complaint/);
+    const second = page.url().split("/").at(-2)!;
+    await page.getByRole("button", { name: /the same places and story/ }).click();
+    await saved(page);
+    await page.goto(`/exams/${second}/baseline`);
+    await expect(page.locator('[data-neuro="pin l2 left"]')).toContainText("?");
+    await expect(page.locator('[data-neuro="power s1 left"]')).toContainText("?");
+    await page.locator('[data-all-normal="power"]').click();
+    await expect(page.locator('[data-neuro="power l2 left"]')).toHaveAttribute("data-value", "5");
+    await expect(page.locator('[data-neuro="power s1 left"]')).toHaveAttribute("data-value", "");
+    await expect(page.locator('[data-all-normal="power"]')).toContainText("one by one");
+    await page.locator('[data-all-normal="pin"]').click();
+    await expect(page.locator('[data-neuro="pin l2 right"]')).toHaveAttribute("data-value", "2");
+    await saved(page);
+    const found = (await stored(request, second)).events
+      .filter(({ type }) => type === "neuro-recorded")
+      .flatMap(({ body }) => (body as { findings: { kind: string; level: string; side: string }[] }).findings);
+    expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "left")).toBe(false);
+    expect(found.some(({ kind, level, side }) => kind === "pin" && level === "l2" && side === "right")).toBe(true);
+  },
+);
 
-test("a course that was continued elsewhere says so, and what was said there is taken over by hand", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const first = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-  });
-  const person = personOf(first);
-  await dueAgain(page, request, person, "2030-01-15");
+test(
+  "a visit about two complaints stands in the course of each",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+    });
+    const person = personOf(first);
+    await page.goto(`/people/${person}`);
+    const one = page.locator("[data-course]").first();
+    await one.getByText("Visits, and what else they were about").click();
+    await one.getByRole("button", { name: "About another complaint too" }).click();
+    await one.getByLabel("The other complaint, in a few words").fill("neck, since the fall");
+    await one.getByRole("button", { name: "Begin its course" }).click();
+    await expect(page.locator("[data-course]")).toHaveCount(2);
+    await expect(async () => {
+      const { courses } = (await (await request.get(`/api/people/${person}/courses`)).json()) as {
+        courses: { name: string; visits: { exam: string }[] }[];
+      };
+      expect(courses.map(({ visits }) => visits.map(({ exam }) => exam))).toEqual([[first.exam], [first.exam]]);
+      expect(courses.map(({ name }) => name)).toContain("neck, since the fall");
+    }).toPass();
+    const neck = page.locator("[data-course]").filter({ hasText: "neck, since the fall" });
+    await expect(neck.locator("[data-course-sentence]")).toBeVisible();
 
-  const file = (await (await request.get(`/api/people/${person}/export`)).json()) as ExamFile;
-  const streams = file.streams.map((stream) => {
-    if (stream.kind !== "episode") return stream;
-    const kept = stream.links.slice(0, -1);
-    const last = stream.links.at(-1)!;
-    const event = {
-      ...last.event,
-      id: `${last.event.id.slice(0, -12)}eeeeeeeeeeee`,
-      actor: { ...last.event.actor, name: "Jonah Elsewhere" },
-      body: { on: "2030-02-20" },
-    };
-    const link = chainEvent({ head: last.previous, length: last.seq - 1 }, event);
-    const { seq, previous, hash } = link;
-    return {
-      ...stream,
-      head: hash,
-      length: seq,
-      links: [...kept, { seq, previous, hash, receivedAt: event.at, event }],
-    };
-  });
-  const imported = await request.post("/api/import", { data: { ...file, streams } });
-  expect(imported.ok(), await imported.text()).toBe(true);
+    await neck.getByText("Techniques and reactions").click();
+    await neck.getByRole("button", { name: "Not for this complaint" }).click();
+    await expect(neck.locator("[data-course-techniques]")).toContainText("for another complaint");
+    const other = page.locator("[data-course]").filter({ hasNotText: "neck, since the fall" });
+    await other.getByText("Techniques and reactions").click();
+    await expect(other.locator("[data-course-techniques]")).not.toContainText("for another complaint");
+  },
+);
 
-  await page.reload();
-  const branch = page.locator("[data-course-branch]");
-  await branch.getByText("This course was also continued elsewhere: 1 entry by Jonah Elsewhere is kept").click();
-  await expect(branch).toContainText("2030-02-20");
-  await branch.getByRole("button", { name: "Take over" }).click();
-  await expect(branch.getByText("said here too")).toBeVisible();
-  await expect(async () => expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-02-20")).toPass();
-});
+test(
+  "a course that was continued elsewhere says so, and what was said there is taken over by hand",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const first = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+    });
+    const person = personOf(first);
+    await dueAgain(page, request, person, "2030-01-15");
+
+    const file = (await (await request.get(`/api/people/${person}/export`)).json()) as ExamFile;
+    const streams = file.streams.map((stream) => {
+      if (stream.kind !== "episode") return stream;
+      const kept = stream.links.slice(0, -1);
+      const last = stream.links.at(-1)!;
+      const event = {
+        ...last.event,
+        id: `${last.event.id.slice(0, -12)}eeeeeeeeeeee`,
+        actor: { ...last.event.actor, name: "Jonah Elsewhere" },
+        body: { on: "2030-02-20" },
+      };
+      const link = chainEvent({ head: last.previous, length: last.seq - 1 }, event);
+      const { seq, previous, hash } = link;
+      return {
+        ...stream,
+        head: hash,
+        length: seq,
+        links: [...kept, { seq, previous, hash, receivedAt: event.at, event }],
+      };
+    });
+    const imported = await request.post("/api/import", { data: { ...file, streams } });
+    expect(imported.ok(), await imported.text()).toBe(true);
+
+    await page.reload();
+    const branch = page.locator("[data-course-branch]");
+    await branch.getByText("This course was also continued elsewhere: 1 entry by Jonah Elsewhere is kept").click();
+    await expect(branch).toContainText("2030-02-20");
+    await branch.getByRole("button", { name: "Take over" }).click();
+    await expect(branch.getByText("said here too")).toBeVisible();
+    await expect(async () =>
+      expect((await coursesOf(request, person)).courses[0]!.reviewOn).toBe("2030-02-20"),
+    ).toPass();
+  },
+);

@@ -30,56 +30,59 @@ test("a page for the person is looked at line by line, added to, put in another 
   await expect(page.getByText("Made: 1 page.")).toBeVisible();
 });
 
-test("what a writer adds to a letter and leaves out stands in the course, apart from the record", async ({
-  page,
-  prepare,
-}) => {
-  const { exam } = await prepare((builder) => {
-    builder.complaint("si-area.right").consent().guard().rest(2, "si-area.right");
-    builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 5 });
-    builder.sign();
-  });
-  await page.goto(`/exams/${exam}/letters`);
-  await page.getByRole("radio", { name: "Ordinary letter" }).click();
-  await page.getByRole("radio", { name: "a surgeon" }).click();
-  await page.getByLabel("What you add").fill("Seen together with the ward.");
-  const line = page.locator("[data-letter]").getByRole("checkbox").nth(1);
-  await line.uncheck();
-  /** What was begun goes along to another reader. */
-  await page.getByRole("radio", { name: "their doctor" }).click();
-  await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
-  await page.getByRole("radio", { name: "a surgeon" }).click();
-  await page.getByRole("button", { name: "Make the PDF" }).click();
-  await expect(page.getByText(/^Made: \d/)).toBeVisible({ timeout: 90_000 });
-  const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
-  await expect(made).toContainText("Ordinary letter, a surgeon");
-  await expect(made).toContainText("1 line left out, added: “Seen together with the ward.”");
-  /** Made again as it was, it is said once. */
-  await page.getByRole("button", { name: "Make the PDF" }).click();
-  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled({ timeout: 90_000 });
-  await expect(made.getByRole("listitem")).toHaveCount(1);
-  await page.reload();
-  await expect(made.getByRole("listitem")).toHaveCount(1);
-  await page.getByRole("radio", { name: "Ordinary letter" }).click();
-  await page.getByRole("radio", { name: "a surgeon" }).click();
-  await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
-  await expect(line).not.toBeChecked();
-});
+test(
+  "what a writer adds to a letter and leaves out stands in the course, apart from the record",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      builder.complaint("si-area.right").consent().guard().rest(2, "si-area.right");
+      builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 5 });
+      builder.sign();
+    });
+    await page.goto(`/exams/${exam}/letters`);
+    await page.getByRole("radio", { name: "Ordinary letter" }).click();
+    await page.getByRole("radio", { name: "a surgeon" }).click();
+    await page.getByLabel("What you add").fill("Seen together with the ward.");
+    const line = page.locator("[data-letter]").getByRole("checkbox").nth(1);
+    await line.uncheck();
+    /** What was begun goes along to another reader. */
+    await page.getByRole("radio", { name: "their doctor" }).click();
+    await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
+    await page.getByRole("radio", { name: "a surgeon" }).click();
+    await page.getByRole("button", { name: "Make the PDF" }).click();
+    await expect(page.getByText(/^Made: \d/)).toBeVisible({});
+    const made = page.locator("section", { has: page.getByRole("heading", { name: "Made before" }) });
+    await expect(made).toContainText("Ordinary letter, a surgeon");
+    await expect(made).toContainText("1 line left out, added: “Seen together with the ward.”");
+    /** Made again as it was, it is said once. */
+    await page.getByRole("button", { name: "Make the PDF" }).click();
+    await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled({});
+    await expect(made.getByRole("listitem")).toHaveCount(1);
+    await page.reload();
+    await expect(made.getByRole("listitem")).toHaveCount(1);
+    await page.getByRole("radio", { name: "Ordinary letter" }).click();
+    await page.getByRole("radio", { name: "a surgeon" }).click();
+    await expect(page.getByLabel("What you add")).toHaveValue("Seen together with the ward.");
+    await expect(line).not.toBeChecked();
+  },
+);
 
-test("an ordinary letter leads with what its reader needs; a referral that there is none of is not made", async ({
-  page,
-}) => {
-  await page.goto(`${RENWICK}/letters`);
-  await page.getByRole("radio", { name: "Ordinary letter" }).click();
-  const first = page.locator("[data-letter] h3").first();
-  await page.getByRole("radio", { name: "a surgeon" }).click();
-  await expect(first).toHaveText("Level, side, reflex, power");
-  await page.getByRole("radio", { name: "the next therapist" }).click();
-  await expect(first).toHaveText("Before anything is done");
-  await page.getByRole("radio", { name: "Referral" }).click();
-  await expect(page.getByText("No answer, baseline or test so far asks for a referral.")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeDisabled();
-});
+test(
+  "an ordinary letter leads with what its reader needs; a referral that there is none of is not made",
+  { tag: "@all" },
+  async ({ page }) => {
+    await page.goto(`${RENWICK}/letters`);
+    await page.getByRole("radio", { name: "Ordinary letter" }).click();
+    const first = page.locator("[data-letter] h3").first();
+    await page.getByRole("radio", { name: "a surgeon" }).click();
+    await expect(first).toHaveText("Level, side, reflex, power");
+    await page.getByRole("radio", { name: "the next therapist" }).click();
+    await expect(first).toHaveText("Before anything is done");
+    await page.getByRole("radio", { name: "Referral" }).click();
+    await expect(page.getByText("No answer, baseline or test so far asks for a referral.")).toBeVisible();
+    await expect(page.getByRole("button", { name: "Make the PDF" })).toBeDisabled();
+  },
+);
 
 test("a bundle for another system brings the record back where it was lost", async ({ page, server }) => {
   await page.goto(`${RENWICK}/sign`);
@@ -135,88 +138,85 @@ test("persons of a table are shown before anything is written, mapped, and taken
   await expect(page.locator("[data-fate='here already']")).toHaveCount(2);
 });
 
-test("numbers of another system are mapped, shown before anything is written, and stand on the person's page", async ({
-  page,
-  request,
-}) => {
-  const number = (text: string, value: object) => ({
-    resource: {
-      resourceType: "Observation",
-      code: { text, coding: [{ system: "urn:example:of-another", code: text.length.toString() }] },
-      subject: { reference: "Patient/p1" },
-      effectiveDateTime: "2026-02-03",
-      ...value,
-    },
-  });
-  const bundle = {
-    resourceType: "Bundle",
-    entry: [
-      { resource: { resourceType: "Patient", id: "p1", name: [{ text: "Oona Tidewater" }], birthDate: "1990-05-02" } },
-      number("Cervical rotation, right", { valueQuantity: { value: 61, code: "deg" } }),
-      number("Lift of the stretched leg", { valueQuantity: { value: 44, code: "deg" } }),
-      number("Pain today", { valueInteger: 6 }),
-      number("Shoe size", { valueInteger: 38 }),
-      {
-        resource: {
-          resourceType: "Condition",
-          code: { text: "Stiff in the morning" },
-          subject: { reference: "Patient/p1" },
-        },
+test(
+  "numbers of another system are mapped, shown before anything is written, and stand on the person's page",
+  { tag: "@all" },
+  async ({ page, request }) => {
+    const number = (text: string, value: object) => ({
+      resource: {
+        resourceType: "Observation",
+        code: { text, coding: [{ system: "urn:example:of-another", code: text.length.toString() }] },
+        subject: { reference: "Patient/p1" },
+        effectiveDateTime: "2026-02-03",
+        ...value,
       },
-    ],
-  };
-  const choose = () =>
-    page.locator("input[type=file]").setInputFiles({
-      name: "theirs.json",
-      mimeType: "application/json",
-      buffer: Buffer.from(JSON.stringify(bundle)),
     });
-  await page.goto("/people/incoming");
-  await choose();
-  const kinds = page.getByRole("region", { name: "Which number is which" });
-  const is = (what: string) => kinds.getByLabel(`${what} is`);
-  await expect(is("Cervical rotation, right")).toHaveValue("neck-rotation.rotation.right");
-  await expect(is("Lift of the stretched leg")).toHaveValue("as told");
-  await expect(is("Pain today")).toHaveValue("rating");
-  await expect(is("Shoe size")).toHaveValue("not taken");
-  await expect(page.locator("[data-fate=new]")).toContainText("4 things told");
-  await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
-  await expect(is("Lift of the stretched leg")).toHaveValue("straight-leg-raise.end.left");
-  await is("Pain today").selectOption("not taken");
-  await expect(page.locator("[data-fate=new]")).toContainText("3 things told");
-  await bringAxe(page);
-  expect(await violations(page, "everything")).toEqual([]);
-  await page.getByRole("button", { name: "Add the new ones" }).click();
-  await expect(page.getByText("1 added, and 3 things told.")).toBeVisible();
-  /** Once more: nothing is new. */
-  await page.goto("/people/incoming");
-  await choose();
-  await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
-  await is("Pain today").selectOption("not taken");
-  await expect(page.locator("[data-fate='here already']")).not.toContainText("told");
-  await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
+    const bundle = {
+      resourceType: "Bundle",
+      entry: [
+        {
+          resource: { resourceType: "Patient", id: "p1", name: [{ text: "Oona Tidewater" }], birthDate: "1990-05-02" },
+        },
+        number("Cervical rotation, right", { valueQuantity: { value: 61, code: "deg" } }),
+        number("Lift of the stretched leg", { valueQuantity: { value: 44, code: "deg" } }),
+        number("Pain today", { valueInteger: 6 }),
+        number("Shoe size", { valueInteger: 38 }),
+        {
+          resource: {
+            resourceType: "Condition",
+            code: { text: "Stiff in the morning" },
+            subject: { reference: "Patient/p1" },
+          },
+        },
+      ],
+    };
+    const choose = () =>
+      page.locator("input[type=file]").setInputFiles({
+        name: "theirs.json",
+        mimeType: "application/json",
+        buffer: Buffer.from(JSON.stringify(bundle)),
+      });
+    await page.goto("/people/incoming");
+    await choose();
+    const kinds = page.getByRole("region", { name: "Which number is which" });
+    const is = (what: string) => kinds.getByLabel(`${what} is`);
+    await expect(is("Cervical rotation, right")).toHaveValue("neck-rotation.rotation.right");
+    await expect(is("Lift of the stretched leg")).toHaveValue("as told");
+    await expect(is("Pain today")).toHaveValue("rating");
+    await expect(is("Shoe size")).toHaveValue("not taken");
+    await expect(page.locator("[data-fate=new]")).toContainText("4 things told");
+    await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
+    await expect(is("Lift of the stretched leg")).toHaveValue("straight-leg-raise.end.left");
+    await is("Pain today").selectOption("not taken");
+    await expect(page.locator("[data-fate=new]")).toContainText("3 things told");
+    await bringAxe(page);
+    expect(await violations(page, "everything")).toEqual([]);
+    await page.getByRole("button", { name: "Add the new ones" }).click();
+    await expect(page.getByText("1 added, and 3 things told.")).toBeVisible();
+    /** Once more: nothing is new. */
+    await page.goto("/people/incoming");
+    await choose();
+    await is("Lift of the stretched leg").selectOption("straight-leg-raise.end.left");
+    await is("Pain today").selectOption("not taken");
+    await expect(page.locator("[data-fate='here already']")).not.toContainText("told");
+    await expect(page.getByRole("button", { name: "Add the new ones" })).toBeDisabled();
 
-  const { people } = (await (await request.get("/api/people?q=tidewater")).json()) as { people: { id: string }[] };
-  expect(people).toHaveLength(1);
-  await page.goto(`/people/${people[0]!.id}`);
-  const told = page.locator("[data-told-numbers]");
-  await expect(told.getByRole("row")).toHaveCount(3);
-  await expect(told.getByRole("row").filter({ hasText: "Straight leg raised, left" })).toContainText("44°");
-  await expect(told).toContainText("told as “Lift of the stretched leg”");
-  await expect(told).not.toContainText("Shoe");
-  await page.getByText("Not read here, kept as it came (1)").click();
-  await expect(page.getByText("Stiff in the morning")).toBeVisible();
-  await bringAxe(page);
-  expect(await violations(page, "everything")).toEqual([]);
-});
+    const { people } = (await (await request.get("/api/people?q=tidewater")).json()) as { people: { id: string }[] };
+    expect(people).toHaveLength(1);
+    await page.goto(`/people/${people[0]!.id}`);
+    const told = page.locator("[data-told-numbers]");
+    await expect(told.getByRole("row")).toHaveCount(3);
+    await expect(told.getByRole("row").filter({ hasText: "Straight leg raised, left" })).toContainText("44°");
+    await expect(told).toContainText("told as “Lift of the stretched leg”");
+    await expect(told).not.toContainText("Shoe");
+    await page.getByText("Not read here, kept as it came (1)").click();
+    await expect(page.getByText("Stiff in the morning")).toBeVisible();
+    await bringAxe(page);
+    expect(await violations(page, "everything")).toEqual([]);
+  },
+);
 
-test("what is due is taken away as a calendar", async ({ page }) => {
-  const answer = await page.request.get("/api/due/calendar");
-  expect(answer.headers()["content-type"]).toContain("text/calendar");
-  expect(await answer.text()).toContain("BEGIN:VCALENDAR");
-});
-
-test("a few letters lead to a person, a test or a screen, from anywhere", async ({ page }) => {
+test("a few letters lead to a person, a test or a screen, from anywhere", { tag: "@all" }, async ({ page }) => {
   await page.goto("/calculator");
   await expect(page.locator("html[data-whole]").or(page.locator("h1"))).toBeVisible();
   const field = page.getByPlaceholder("A person, a test, a screen");

@@ -94,66 +94,74 @@ test("stop on one key is recorded and asks the guard again", async ({ page, requ
   );
 });
 
-test("a stop stands at the press; one press says it was their pain, or a slip", async ({ page, request, prepare }) => {
-  const { exam } = await prepare(readyToTest);
-  const last = (count: number) =>
-    expect.poll(async () => (await stored(request, exam)).events.slice(-count).map(({ type }) => type));
-  await openRun(page, exam);
-  await page.keyboard.press("s");
-  const asked = page.getByRole("dialog", { name: "Stopped. What was it?" });
-  await expect(asked).toBeVisible();
-  await last(1).toEqual(["run-stopped"]);
-  await asked.getByRole("button", { name: "A slip: go on" }).click();
-  await expect(page.getByRole("region", { name: /Distraction/ })).toBeVisible();
-  await last(1).toEqual(["event-retracted"]);
+test(
+  "a stop stands at the press; one press says it was their pain, or a slip",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    const last = (count: number) =>
+      expect.poll(async () => (await stored(request, exam)).events.slice(-count).map(({ type }) => type));
+    await openRun(page, exam);
+    await page.keyboard.press("s");
+    const asked = page.getByRole("dialog", { name: "Stopped. What was it?" });
+    await expect(asked).toBeVisible();
+    await last(1).toEqual(["run-stopped"]);
+    await asked.getByRole("button", { name: "A slip: go on" }).click();
+    await expect(page.getByRole("region", { name: /Distraction/ })).toBeVisible();
+    await last(1).toEqual(["event-retracted"]);
 
-  await page.keyboard.press("s");
-  await asked.getByRole("button", { name: "Their pain" }).click();
-  await expect(page.getByRole("group", { name: "Where" }).first()).toBeVisible();
-  await last(3).toEqual(["event-retracted", "run-started", "response-recorded"]);
+    await page.keyboard.press("s");
+    await asked.getByRole("button", { name: "Their pain" }).click();
+    await expect(page.getByRole("group", { name: "Where" }).first()).toBeVisible();
+    await last(3).toEqual(["event-retracted", "run-started", "response-recorded"]);
 
-  await page.keyboard.press("s");
-  await page.keyboard.press("Escape");
-  await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
-  await saved(page);
-  expect((await stored(request, exam)).events.at(-1)?.body.reason).toBe("asked to stop");
-});
+    await page.keyboard.press("s");
+    await page.keyboard.press("Escape");
+    await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
+    await saved(page);
+    expect((await stored(request, exam)).events.at(-1)?.body.reason).toBe("asked to stop");
+  },
+);
 
-test("a stop ends the hold as well, and no time is recorded of it", async ({ page, request, prepare }) => {
-  const { exam } = await prepare(readyToTest);
-  await openRun(page, exam);
-  await page.keyboard.press("h");
-  await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();
-  await page.keyboard.press("s");
-  await page.getByRole("button", { name: "A slip: go on" }).click();
-  await expect(page.getByRole("button", { name: /^Hold/ })).toBeVisible();
-  await page.waitForTimeout(5500);
-  await saved(page);
-  expect((await stored(request, exam)).events.map(({ type }) => type)).not.toContain("dose-recorded");
-});
+test(
+  "a stop ends the hold as well, and no time is recorded of it",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    await openRun(page, exam);
+    await page.keyboard.press("h");
+    await expect(page.getByRole("button", { name: /Stop hold/ })).toBeVisible();
+    await page.keyboard.press("s");
+    await page.getByRole("button", { name: "A slip: go on" }).click();
+    await expect(page.getByRole("button", { name: /^Hold/ })).toBeVisible();
+    await page.waitForTimeout(5500);
+    await saved(page);
+    expect((await stored(request, exam)).events.map(({ type }) => type)).not.toContain("dose-recorded");
+  },
+);
 
-test("an examination ends with a reason, says what was left, and can be gone on with", async ({
-  page,
-  request,
-  prepare,
-}) => {
-  const { exam } = await prepare(readyToTest);
-  await openRun(page, exam);
-  await page.keyboard.press("4");
-  await page.getByRole("button", { name: "More" }).click();
-  await page.getByRole("menuitem", { name: "End the examination" }).click();
-  await page.getByRole("button", { name: "too sore to go on" }).click();
-  const card = page.locator("section", { has: page.getByRole("heading", { name: "The examination has ended" }) });
-  await expect(card).toContainText("Left for another time: Thigh thrust");
-  await expect
-    .poll(async () => (await stored(request, exam)).events.at(-1))
-    .toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
-  await card.getByRole("link", { name: "To the note" }).click();
-  await expect(page.getByText("The examination ended: too sore to go on.")).toBeVisible();
-  await openRun(page, exam);
-  await page.getByRole("button", { name: "Go on after all" }).click();
-  await expect(page.getByRole("region", { name: /Distraction|Thigh thrust/ })).toBeVisible();
-});
+test(
+  "an examination ends with a reason, says what was left, and can be gone on with",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    await openRun(page, exam);
+    await page.keyboard.press("4");
+    await page.getByRole("button", { name: "More" }).click();
+    await page.getByRole("menuitem", { name: "End the examination" }).click();
+    await page.getByRole("button", { name: "too sore to go on" }).click();
+    const card = page.locator("section", { has: page.getByRole("heading", { name: "The examination has ended" }) });
+    await expect(card).toContainText("Left for another time: Thigh thrust");
+    await expect
+      .poll(async () => (await stored(request, exam)).events.at(-1))
+      .toMatchObject({ type: "exam-ended", body: { reason: "sore" } });
+    await card.getByRole("link", { name: "To the note" }).click();
+    await expect(page.getByText("The examination ended: too sore to go on.")).toBeVisible();
+    await openRun(page, exam);
+    await page.getByRole("button", { name: "Go on after all" }).click();
+    await expect(page.getByRole("region", { name: /Distraction|Thigh thrust/ })).toBeVisible();
+  },
+);
 
 test("nothing is tested before guard, agreement and the rating at rest", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
@@ -163,32 +171,32 @@ test("nothing is tested before guard, agreement and the rating at rest", async (
   await expect(page.locator("[data-response]")).toHaveCount(0);
 });
 
-test("repeat keeps the first run, retract takes a test back, and a dose too low is said", async ({
-  page,
-  request,
-  prepare,
-}) => {
-  const { exam } = await prepare(readyToTest);
-  await openRun(page, exam);
-  await page.getByLabel("Force given, in kgf").fill("9");
-  await page.keyboard.press("Enter");
-  await page.locator("[data-response=nothing]").click();
-  await saved(page);
-  await page.goto(`/exams/${exam}/reading`);
-  await expect(page.getByText(/too little force to count \(9 kgf given, 25 asked\)/).first()).toBeVisible();
-  await openRun(page, exam);
-  await page.getByRole("button", { name: /^Distraction\s*, done/ }).click();
-  await page.keyboard.press("a");
-  await page.getByRole("dialog", { name: "Distraction again. Why?" }).getByText("the dose was wrong").click();
-  await expect(page.locator("[data-response=nothing]")).toHaveAttribute("aria-pressed", "false");
-  await page.keyboard.press("1");
-  await expect(page.locator('[data-rule="si-five-test"]')).toContainText("0 of 3, 4 left");
-  await page.getByRole("button", { name: "More" }).click();
-  await page.getByRole("menuitem", { name: "Retract this test" }).click();
-  await expect.poll(async () => (await stored(request, exam)).events.at(-1)?.type).toBe("event-retracted");
-  const { events } = await stored(request, exam);
-  expect(events.filter(({ type }) => type === "run-started")).toHaveLength(2);
-});
+test(
+  "repeat keeps the first run, retract takes a test back, and a dose too low is said",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    await openRun(page, exam);
+    await page.getByLabel("Force given, in kgf").fill("9");
+    await page.keyboard.press("Enter");
+    await page.locator("[data-response=nothing]").click();
+    await saved(page);
+    await page.goto(`/exams/${exam}/reading`);
+    await expect(page.getByText(/too little force to count \(9 kgf given, 25 asked\)/).first()).toBeVisible();
+    await openRun(page, exam);
+    await page.getByRole("button", { name: /^Distraction\s*, done/ }).click();
+    await page.keyboard.press("a");
+    await page.getByRole("dialog", { name: "Distraction again. Why?" }).getByText("the dose was wrong").click();
+    await expect(page.locator("[data-response=nothing]")).toHaveAttribute("aria-pressed", "false");
+    await page.keyboard.press("1");
+    await expect(page.locator('[data-rule="si-five-test"]')).toContainText("0 of 3, 4 left");
+    await page.getByRole("button", { name: "More" }).click();
+    await page.getByRole("menuitem", { name: "Retract this test" }).click();
+    await expect.poll(async () => (await stored(request, exam)).events.at(-1)?.type).toBe("event-retracted");
+    const { events } = await stored(request, exam);
+    expect(events.filter(({ type }) => type === "run-started")).toHaveLength(2);
+  },
+);
 
 test("a technique asks what it loads, is blocked by the answers, and leaves the finding as it was", async ({
   page,

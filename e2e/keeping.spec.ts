@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { strFromU8, unzipSync } from "fflate";
-import { addTilda, makeOwner, open, signInAt, withOwnStore } from "./support/own-store";
+import { employTilda, signInOwner, open, signInAt, withOwnStore } from "./support/own-store";
 import { expect, openRun, prepareExam, readyToTest, test } from "./support/test";
 
 test("somebody is erased once their record was taken out, and is nowhere after; the rule lists who is due", async ({
@@ -51,39 +51,41 @@ test("somebody is erased once their record was taken out, and is nowhere after; 
   await expect(page.getByText("Nobody, by this rule and on this day.")).toBeVisible();
 });
 
-test("by care a colleague meets a door: taken over with one press, or opened with a reason that stays", async ({
-  browser,
-}) => {
-  await withOwnStore(async (server) => {
-    const ines = await open(browser, server);
-    await makeOwner(ines.request);
-    await addTilda(ines.request, "practitioner");
-    const { exam, builder } = await prepareExam(ines.request, readyToTest);
-    const { id } = builder.state().opened!.body.person;
-    const owner = await ines.newPage();
-    await owner.goto("/settings/members");
-    await owner.getByRole("radio", { name: "those who look after the person" }).click();
-    await expect(owner.getByRole("radio", { name: "those who look after the person" })).toBeChecked();
+test(
+  "by care a colleague meets a door: taken over with one press, or opened with a reason that stays",
+  { tag: "@all" },
+  async ({ browser }) => {
+    await withOwnStore(async (server) => {
+      const ines = await open(browser, server);
+      await signInOwner(ines.request);
+      await employTilda(ines.request, "practitioner");
+      const { exam, builder } = await prepareExam(ines.request, readyToTest);
+      const { id } = builder.state().opened!.body.person;
+      const owner = await ines.newPage();
+      await owner.goto("/settings/members");
+      await owner.getByRole("radio", { name: "those who look after the person" }).click();
+      await expect(owner.getByRole("radio", { name: "those who look after the person" })).toBeChecked();
 
-    const tilda = await (await open(browser, server)).newPage();
-    await tilda.goto("/");
-    await signInAt(tilda, "tilda");
-    await expect(tilda.getByRole("list", { name: "People" })).toBeVisible();
-    await tilda.goto(`/exams/${exam}/run`);
-    await expect(tilda.locator("[data-outside-care]")).toBeVisible();
-    await tilda.getByLabel(/Why you open it/).fill("she rang, new numbness, Ines is away");
-    await tilda.getByRole("button", { name: "Open it with this reason" }).click();
-    await expect(tilda.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+      const tilda = await (await open(browser, server)).newPage();
+      await tilda.goto("/");
+      await signInAt(tilda, "tilda");
+      await expect(tilda.getByRole("list", { name: "People" })).toBeVisible();
+      await tilda.goto(`/exams/${exam}/run`);
+      await expect(tilda.locator("[data-outside-care]")).toBeVisible();
+      await tilda.getByLabel(/Why you open it/).fill("she rang, new numbness, Ines is away");
+      await tilda.getByRole("button", { name: "Open it with this reason" }).click();
+      await expect(tilda.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
 
-    await owner.goto(`/people/${id}`);
-    await expect(owner.locator("[data-care]")).toContainText("Opened from outside of their care by Tilda Marsh");
-    await owner.goto("/settings/log");
-    await expect(owner.getByRole("region", { name: "Lines" })).toContainText("new numbness");
+      await owner.goto(`/people/${id}`);
+      await expect(owner.locator("[data-care]")).toContainText("Opened from outside of their care by Tilda Marsh");
+      await owner.goto("/settings/log");
+      await expect(owner.getByRole("region", { name: "Lines" })).toContainText("new numbness");
 
-    const second = await prepareExam(ines.request, readyToTest);
-    await tilda.goto(`/people/${second.builder.state().opened!.body.person.id}`);
-    await tilda.getByRole("button", { name: "Take them over" }).click();
-    await expect(tilda.locator("[data-course-sentence]")).toBeVisible();
-    await openRun(tilda, second.exam);
-  });
-});
+      const second = await prepareExam(ines.request, readyToTest);
+      await tilda.goto(`/people/${second.builder.state().opened!.body.person.id}`);
+      await tilda.getByRole("button", { name: "Take them over" }).click();
+      await expect(tilda.locator("[data-course-sentence]")).toBeVisible();
+      await openRun(tilda, second.exam);
+    });
+  },
+);

@@ -142,7 +142,7 @@ test("a whole examination by keyboard only, from a new person to a signed record
   await expect(page.locator("[data-note]")).toContainText(record.head.head);
 });
 
-test("? lists the keys, and a text field keeps its letters", async ({ page, prepare }) => {
+test("? lists the keys, and a text field keeps its letters", { tag: "@all" }, async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
   await openRun(page, exam);
   await page.keyboard.press("?");

@@ -30,29 +30,33 @@ test("pairs measured here come to an error with its intervals and picture, are k
   await expect(page.getByText("Nothing yet: changes are judged")).toBeVisible();
 });
 
-test("verdicts of two judges come to kappa with its interval, adjusted for prevalence beside it", async ({ page }) => {
-  await page.goto("/evidence/errors");
-  const field = page.getByLabel(/^First and second verdict/);
-  await field.fill("positive");
-  await expect(page.getByText('Line 1, "positive", is not two verdicts.')).toBeVisible();
-  const said = (times: number, line: string) => Array.from({ length: times }, () => line);
-  const lines = [
-    ...said(18, "positive, positive"),
-    ...said(4, "positive, negative"),
-    ...said(3, "negative, positive"),
-    ...said(25, "negative, negative"),
-  ];
-  await field.fill(lines.join("\n"));
-  const outcome = page.locator("[data-kappa='0.71']");
-  await expect(outcome).toContainText("0.71, 95 % 0.52 to 0.91");
-  await expect(outcome).toContainText("0.72, 95 % 0.53 to 0.91");
-  await expect(outcome.getByRole("row", { name: "positive 18 4" })).toBeVisible();
-  await expect(outcome).toContainText("84 %");
-  /** Of three words a disagreement may count by how far it lies apart. */
-  await field.fill("0, 0\n0, 1\n1, 1\n2, 2\n2, 0\n1, 1");
-  const plain = await page.locator("[data-kappa]").getAttribute("data-kappa");
-  await page.getByRole("radio", { name: "by steps squared" }).click();
-  await expect(page.locator("[data-kappa]")).not.toHaveAttribute("data-kappa", plain!);
-  await bringAxe(page);
-  expect(await violations(page, "everything")).toEqual([]);
-});
+test(
+  "verdicts of two judges come to kappa with its interval, adjusted for prevalence beside it",
+  { tag: "@all" },
+  async ({ page }) => {
+    await page.goto("/evidence/errors");
+    const field = page.getByLabel(/^First and second verdict/);
+    await field.fill("positive");
+    await expect(page.getByText('Line 1, "positive", is not two verdicts.')).toBeVisible();
+    const said = (times: number, line: string) => Array.from({ length: times }, () => line);
+    const lines = [
+      ...said(18, "positive, positive"),
+      ...said(4, "positive, negative"),
+      ...said(3, "negative, positive"),
+      ...said(25, "negative, negative"),
+    ];
+    await field.fill(lines.join("\n"));
+    const outcome = page.locator("[data-kappa='0.71']");
+    await expect(outcome).toContainText("0.71, 95 % 0.52 to 0.91");
+    await expect(outcome).toContainText("0.72, 95 % 0.53 to 0.91");
+    await expect(outcome.getByRole("row", { name: "positive 18 4" })).toBeVisible();
+    await expect(outcome).toContainText("84 %");
+    /** Of three words a disagreement may count by how far it lies apart. */
+    await field.fill("0, 0\n0, 1\n1, 1\n2, 2\n2, 0\n1, 1");
+    const plain = await page.locator("[data-kappa]").getAttribute("data-kappa");
+    await page.getByRole("radio", { name: "by steps squared" }).click();
+    await expect(page.locator("[data-kappa]")).not.toHaveAttribute("data-kappa", plain!);
+    await bringAxe(page);
+    expect(await violations(page, "everything")).toEqual([]);
+  },
+);

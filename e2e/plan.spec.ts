@@ -50,66 +50,70 @@ test("stones are walked, asked why, left out, put in and put first, all by keys"
   await expect(page.locator("[data-minutes]")).toHaveAttribute("data-minutes", "20");
 });
 
-test("a stone is moved by key and by hand, held when the plan is made anew, and the list kept as an own sheet", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const { exam } = await prepare(
-    (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),
-  );
-  await page.goto(`/exams/${exam}/plan`);
-  await expect(page.locator("[data-plan]")).toBeVisible();
-  await page.locator("html[data-whole]").waitFor();
-  const bay = page
-    .locator("[data-bay]")
-    .filter({ has: page.locator("[data-stone]").nth(2) })
-    .first();
-  const order = () =>
-    bay.locator("[data-stone]").evaluateAll((all) => all.map((one) => (one as HTMLElement).dataset.stone!));
-  const [first, second, ...rest] = await order();
-  await bay.locator(`[data-stone="${second}"]`).click();
-  await page.keyboard.press("k");
-  await expect.poll(order).toEqual([second, first, ...rest]);
-  await expect(bay.locator(`[data-stone="${second}"]`).getByRole("img", { name: "held here" })).toBeVisible();
+test(
+  "a stone is moved by key and by hand, held when the plan is made anew, and the list kept as an own sheet",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const { exam } = await prepare(
+      (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),
+    );
+    await page.goto(`/exams/${exam}/plan`);
+    await expect(page.locator("[data-plan]")).toBeVisible();
+    await page.locator("html[data-whole]").waitFor();
+    const bay = page
+      .locator("[data-bay]")
+      .filter({ has: page.locator("[data-stone]").nth(2) })
+      .first();
+    const order = () =>
+      bay.locator("[data-stone]").evaluateAll((all) => all.map((one) => (one as HTMLElement).dataset.stone!));
+    const [first, second, ...rest] = await order();
+    await bay.locator(`[data-stone="${second}"]`).click();
+    await page.keyboard.press("k");
+    await expect.poll(order).toEqual([second, first, ...rest]);
+    await expect(bay.locator(`[data-stone="${second}"]`).getByRole("img", { name: "held here" })).toBeVisible();
 
-  const last = rest.at(-1)!;
-  await bay.locator(`[data-stone="${last}"]`).evaluate((one) => one.scrollIntoView({ block: "center" }));
-  const from = (await bay.locator(`[data-stone="${last}"]`).boundingBox())!;
-  const to = (await bay.locator(`[data-stone="${second}"]`).boundingBox())!;
-  await page.mouse.move(from.x + 30, from.y + 20);
-  await page.mouse.down();
-  await page.mouse.move(to.x + 30, to.y + 24, { steps: 12 });
+    const last = rest.at(-1)!;
+    await bay.locator(`[data-stone="${last}"]`).evaluate((one) => one.scrollIntoView({ block: "center" }));
+    const from = (await bay.locator(`[data-stone="${last}"]`).boundingBox())!;
+    const to = (await bay.locator(`[data-stone="${second}"]`).boundingBox())!;
+    await page.mouse.move(from.x + 30, from.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 30, to.y + 24, { steps: 12 });
 
-  await page.mouse.up();
-  await expect.poll(order).toEqual([last, second, first, ...rest.slice(0, -1)]);
+    await page.mouse.up();
+    await expect.poll(order).toEqual([last, second, first, ...rest.slice(0, -1)]);
 
-  await page.getByText("Keep these tests as a sheet of my own").click();
-  await page.getByLabel("Name of the sheet").fill("calf, my way");
-  await page.getByRole("button", { name: "Keep it" }).click();
-  await expect(page.getByText('Kept as "calf, my way".')).toBeVisible();
-  await page.getByRole("button", { name: /^Start/ }).click();
-  await expect(page).toHaveURL(/\/(run|guard)$/);
-  const plan = (await stored(request, exam)).events.findLast(({ type }) => type === "plan-set")!.body as {
-    edits: { held?: string[] };
-  };
-  expect(plan.edits.held?.slice(0, 2)).toEqual([last, second]);
-});
+    await page.getByText("Keep these tests as a sheet of my own").click();
+    await page.getByLabel("Name of the sheet").fill("calf, my way");
+    await page.getByRole("button", { name: "Keep it" }).click();
+    await expect(page.getByText('Kept as "calf, my way".')).toBeVisible();
+    await page.getByRole("button", { name: /^Start/ }).click();
+    await expect(page).toHaveURL(/\/(run|guard)$/);
+    const plan = (await stored(request, exam)).events.findLast(({ type }) => type === "plan-set")!.body as {
+      edits: { held?: string[] };
+    };
+    expect(plan.edits.held?.slice(0, 2)).toEqual([last, second]);
+  },
+);
 
-test("a test is done in another position by one key, and back by the same", async ({ page, prepare }) => {
-  const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right").consent().guard());
-  await page.goto(`/exams/${exam}/plan`);
-  await expect(page.locator("[data-plan]")).toBeVisible();
-  await page.locator('[data-stone="straight-leg-raise"]').click();
-  await expect(page.getByRole("button", { name: /Seated straight leg raise instead/i })).toBeVisible();
-  await page.keyboard.press("p");
-  await expect(page.locator('[data-stone="seated-straight-leg-raise"][aria-pressed=true]')).toHaveCount(1);
-  await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(0);
-  await page.keyboard.press("p");
-  await expect(page.locator('[data-stone="side-lying-leg-raise"]')).toHaveCount(1);
-  await page.keyboard.press("p");
-  await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(1);
-});
+test(
+  "a test is done in another position by one key, and back by the same",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right").consent().guard());
+    await page.goto(`/exams/${exam}/plan`);
+    await expect(page.locator("[data-plan]")).toBeVisible();
+    await page.locator('[data-stone="straight-leg-raise"]').click();
+    await expect(page.getByRole("button", { name: /Seated straight leg raise instead/i })).toBeVisible();
+    await page.keyboard.press("p");
+    await expect(page.locator('[data-stone="seated-straight-leg-raise"][aria-pressed=true]')).toHaveCount(1);
+    await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(0);
+    await page.keyboard.press("p");
+    await expect(page.locator('[data-stone="side-lying-leg-raise"]')).toHaveCount(1);
+    await page.keyboard.press("p");
+    await expect(page.locator('[data-stone="straight-leg-raise"]')).toHaveCount(1);
+  },
+);
 
 test("a budget that binds says what stays open for it", async ({ page, prepare }) => {
   const { exam } = await prepare(
@@ -121,78 +125,83 @@ test("a budget that binds says what stays open for it", async ({ page, prepare }
   await expect(page.getByText(/^Left out: .* stays? open$/)).toBeVisible();
 });
 
-test("what is settled falls away in its place, and the rest is planned anew at the turn", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard().rest(0));
-  await page.goto(`/exams/${exam}/plan`);
-  await expect(page.locator("[data-plan]")).toBeVisible();
-  await page.keyboard.press("Enter");
-  await expect(page).toHaveURL(/\/(guard|run)$/);
-  if (page.url().endsWith("/guard")) {
-    await askAll(page, () => page.keyboard.press("n"));
-    await page.goto(`/exams/${exam}/run`);
-  }
-  await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
-  for (const name of [/^Distraction/, /^Thigh thrust/, /^FABER/]) {
-    await page.getByRole("button", { name }).first().click();
-    const still = page.locator("[data-rest-again]");
-    if (await still.isVisible()) await page.keyboard.press("k");
-    await page.locator('[data-theirs="si-area.right"]').click();
+test(
+  "what is settled falls away in its place, and the rest is planned anew at the turn",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard().rest(0));
+    await page.goto(`/exams/${exam}/plan`);
+    await expect(page.locator("[data-plan]")).toBeVisible();
     await page.keyboard.press("Enter");
-    await saved(page);
-  }
-  await expect(page.getByRole("button", { name: /^Gaenslen.*not needed: can no longer change/ })).toBeVisible();
-  const plans = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
-  expect(plans.length).toBeGreaterThan(0);
-});
-
-test("where a sheet was chosen by hand no plan takes its place", async ({ page, prepare, request }) => {
-  const { exam } = await prepare((builder) => {
-    builder.add("sheet-set", { label: "own", tests: ["slump"], reason: "" });
-    builder.complaint("si-area.right");
-  });
-  await page.goto(`/exams/${exam}/complaint`);
-  await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
-  await expect(page).toHaveURL(/\/guard$/);
-  await saved(page);
-  expect((await stored(request, exam)).events.some(({ type }) => type === "plan-set")).toBe(false);
-});
-
-test("after a technique the same sign stands beside the one before it, judged by its error", async ({
-  page,
-  prepare,
-}) => {
-  const { exam } = await prepare((builder) => {
-    builder.add("sheet-set", { label: "raise", tests: ["straight-leg-raise"], reason: "" });
-    builder.complaint("posterior-calf.right").consent().guard().rest(0);
-    for (const onset of [40, 58]) {
-      const run = builder.start("straight-leg-raise", "right");
-      builder.record(run, {
-        stage: "raise",
-        response: "familiar",
-        felt: ["posterior-calf.right"],
-        intensity: onset === 40 ? 7 : 3,
-      });
-      builder.add("measure-recorded", { run, measure: "onset", value: onset });
-      for (;;) {
-        const open = ladderOf(builder.state().runs.at(-1)!).here;
-        if (!open) break;
-        builder.add("answer-recorded", { run, stage: open.id, answer: "unchanged" });
-      }
-      if (onset === 40) builder.technique();
+    await expect(page).toHaveURL(/\/(guard|run)$/);
+    if (page.url().endsWith("/guard")) {
+      await askAll(page, () => page.keyboard.press("n"));
+      await page.goto(`/exams/${exam}/run`);
     }
-  });
-  await page.goto(`/exams/${exam}/reading`);
-  const compared = page.locator('[data-compared="straight-leg-raise"]');
-  await expect(compared).toContainText("how bad 7 of 10 → 3 of 10: better, beyond the error");
-  await expect(compared).toContainText(/40° → 58°: better, beyond the error \(error \d+°\)/);
-  await expect(page.getByText("improvement after a technique moves no probability")).toBeVisible();
-});
+    await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
+    for (const name of [/^Distraction/, /^Thigh thrust/, /^FABER/]) {
+      await page.getByRole("button", { name }).first().click();
+      const still = page.locator("[data-rest-again]");
+      if (await still.isVisible()) await page.keyboard.press("k");
+      await page.locator('[data-theirs="si-area.right"]').click();
+      await page.keyboard.press("Enter");
+      await saved(page);
+    }
+    await expect(page.getByRole("button", { name: /^Gaenslen.*not needed: can no longer change/ })).toBeVisible();
+    const plans = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
+    expect(plans.length).toBeGreaterThan(0);
+  },
+);
 
-test("a changed list asks only what is new, in its place at the table", async ({ page, prepare }) => {
+test(
+  "where a sheet was chosen by hand no plan takes its place",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const { exam } = await prepare((builder) => {
+      builder.add("sheet-set", { label: "own", tests: ["slump"], reason: "" });
+      builder.complaint("si-area.right");
+    });
+    await page.goto(`/exams/${exam}/complaint`);
+    await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+    await expect(page).toHaveURL(/\/guard$/);
+    await saved(page);
+    expect((await stored(request, exam)).events.some(({ type }) => type === "plan-set")).toBe(false);
+  },
+);
+
+test(
+  "after a technique the same sign stands beside the one before it, judged by its error",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      builder.add("sheet-set", { label: "raise", tests: ["straight-leg-raise"], reason: "" });
+      builder.complaint("posterior-calf.right").consent().guard().rest(0);
+      for (const onset of [40, 58]) {
+        const run = builder.start("straight-leg-raise", "right");
+        builder.record(run, {
+          stage: "raise",
+          response: "familiar",
+          felt: ["posterior-calf.right"],
+          intensity: onset === 40 ? 7 : 3,
+        });
+        builder.add("measure-recorded", { run, measure: "onset", value: onset });
+        for (;;) {
+          const open = ladderOf(builder.state().runs.at(-1)!).here;
+          if (!open) break;
+          builder.add("answer-recorded", { run, stage: open.id, answer: "unchanged" });
+        }
+        if (onset === 40) builder.technique();
+      }
+    });
+    await page.goto(`/exams/${exam}/reading`);
+    const compared = page.locator('[data-compared="straight-leg-raise"]');
+    await expect(compared).toContainText("how bad 7 of 10 → 3 of 10: better, beyond the error");
+    await expect(compared).toContainText(/40° → 58°: better, beyond the error \(error \d+°\)/);
+    await expect(page.getByText("improvement after a technique moves no probability")).toBeVisible();
+  },
+);
+
+test("a changed list asks only what is new, in its place at the table", { tag: "@all" }, async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => {
     builder.complaint("si-area.right").consent().guard().rest(0);
     builder.run({ test: "thigh-thrust", side: "right", response: "nothing" });

@@ -84,85 +84,89 @@ test("what if: sliders and flips by keyboard, drawn against the real answer, nev
   expect((await stored(request, exam)).events.length).toBe(before);
 });
 
-test("the next test is named with its reason, and a start can be set for this person", async ({ page, request }) => {
-  const { exam } = await prepareExam(request, metOnTheRight);
-  await page.goto(`/exams/${exam}/reading`);
-  await expect(page.locator("[data-next] > li")).toHaveCount(3);
-  await expect(page.locator("[data-next] > li").first()).toContainText(/now/);
-  await page.getByRole("tab", { name: "Start" }).click();
-  await page.getByLabel("Start, %").fill("100");
-  await page.getByLabel("Why").fill("sent by a colleague");
-  await page.getByRole("button", { name: "Use it" }).click();
-  await expect(page.getByText(/nothing could ever move it/)).toBeVisible();
-  await page.getByLabel("Start, %").fill("50");
-  await page.getByRole("button", { name: "Use it" }).click();
-  await expect.poll(() => probability(page, "right")).toBeCloseTo(0.8298, 3);
-});
+test(
+  "the next test is named with its reason, and a start can be set for this person",
+  { tag: "@all" },
+  async ({ page, request }) => {
+    const { exam } = await prepareExam(request, metOnTheRight);
+    await page.goto(`/exams/${exam}/reading`);
+    await expect(page.locator("[data-next] > li")).toHaveCount(3);
+    await expect(page.locator("[data-next] > li").first()).toContainText(/now/);
+    await page.getByRole("tab", { name: "Start" }).click();
+    await page.getByLabel("Start, %").fill("100");
+    await page.getByLabel("Why").fill("sent by a colleague");
+    await page.getByRole("button", { name: "Use it" }).click();
+    await expect(page.getByText(/nothing could ever move it/)).toBeVisible();
+    await page.getByLabel("Start, %").fill("50");
+    await page.getByRole("button", { name: "Use it" }).click();
+    await expect.poll(() => probability(page, "right")).toBeCloseTo(0.8298, 3);
+  },
+);
 
-test("evidence: a record replaced is a new version; an old exam keeps its own until it is read again", async ({
-  page,
-  request,
-  server,
-}) => {
-  const { exam } = await prepareExam(request, (started) => {
-    started.complaint("lateral-calf.right");
-    started.add("sheet-set", { label: "Leg", tests: ["slump"], reason: "" });
-    started.consent().guard().rest(0);
-    recordCase(
-      started,
-      TEST_CASES.find(({ test: id, kind }) => id === "slump" && kind === "positive")!,
-    );
-  });
-  await page.goto("/evidence");
-  await page.getByPlaceholder("Test, source, author, year, or off").fill("slump majlesi");
-  await page.getByRole("button", { name: "Replace slump.majlesi-2008" }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
-  await expect(dialog.getByText("Is empty. Write how many people, 0 if none.")).toHaveCount(4);
-  for (const [cell, people] of [
-    ["TP: positive, have it", "30"],
-    ["FN: negative, have it", "10"],
-    ["FP: positive, do not", "2"],
-    ["TN: negative, do not", "38"],
-  ] as const)
-    await dialog.getByLabel(cell).fill(people);
-  await dialog.getByLabel("Where it comes from").fill("Own audit 2026");
-  await expect(dialog.getByText(/Gives: TP 30.*LR\+ 15\.0/)).toBeVisible();
-  await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
-  await expect(dialog).toBeHidden();
-  await expect(page.locator('[data-record="slump.majlesi-2008"]')).toContainText("Off: replaced");
-  await page.getByRole("tab", { name: "Versions" }).click();
-  await expect(page.getByText("in force")).toBeVisible();
+test(
+  "evidence: a record replaced is a new version; an old exam keeps its own until it is read again",
+  { tag: "@all" },
+  async ({ page, request, server }) => {
+    const { exam } = await prepareExam(request, (started) => {
+      started.complaint("lateral-calf.right");
+      started.add("sheet-set", { label: "Leg", tests: ["slump"], reason: "" });
+      started.consent().guard().rest(0);
+      recordCase(
+        started,
+        TEST_CASES.find(({ test: id, kind }) => id === "slump" && kind === "positive")!,
+      );
+    });
+    await page.goto("/evidence");
+    await page.getByPlaceholder("Test, source, author, year, or off").fill("slump majlesi");
+    await page.getByRole("button", { name: "Replace slump.majlesi-2008" }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
+    await expect(dialog.getByText("Is empty. Write how many people, 0 if none.")).toHaveCount(4);
+    for (const [cell, people] of [
+      ["TP: positive, have it", "30"],
+      ["FN: negative, have it", "10"],
+      ["FP: positive, do not", "2"],
+      ["TN: negative, do not", "38"],
+    ] as const)
+      await dialog.getByLabel(cell).fill(people);
+    await dialog.getByLabel("Where it comes from").fill("Own audit 2026");
+    await expect(dialog.getByText(/Gives: TP 30.*LR\+ 15\.0/)).toBeVisible();
+    await dialog.getByRole("button", { name: "Put in force as a new version" }).click();
+    await expect(dialog).toBeHidden();
+    await expect(page.locator('[data-record="slump.majlesi-2008"]')).toContainText("Off: replaced");
+    await page.getByRole("tab", { name: "Versions" }).click();
+    await expect(page.getByText("in force")).toBeVisible();
 
-  await page.goto(`/exams/${exam}/reading`);
-  await expect(page.locator("[data-evidence-differences]")).toContainText("lower lumbosacral nerve root L4-S1 right");
-  const root = page.locator("[data-source=lower-lumbosacral-root][data-beam=right]");
-  await expect(root).toContainText("47 %");
-  await page.getByRole("button", { name: "Read it under today's figures" }).click();
-  await expect(root).toContainText("64 %");
-  await saved(page);
+    await page.goto(`/exams/${exam}/reading`);
+    await expect(page.locator("[data-evidence-differences]")).toContainText("lower lumbosacral nerve root L4-S1 right");
+    const root = page.locator("[data-source=lower-lumbosacral-root][data-beam=right]");
+    await expect(root).toContainText("47 %");
+    await page.getByRole("button", { name: "Read it under today's figures" }).click();
+    await expect(root).toContainText("64 %");
+    await saved(page);
 
-  const [download] = await Promise.all([
-    page.waitForEvent("download"),
-    page.goto("/evidence").then(() => page.getByRole("link", { name: "CSV" }).click()),
-  ]);
-  const csv = readFileSync((await download.path())!, "utf8");
-  expect(csv).toContain("own.slump.own-audit-2026");
-  await page.getByRole("button", { name: "Import" }).click();
-  await page.getByLabel("Evidence file").setInputFiles({
-    name: "broken.csv",
-    mimeType: "text/csv",
-    buffer: Buffer.from(csv.replace(",30,", ",lots,")),
-  });
-  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("is not a number");
-  await page.keyboard.press("Escape");
-  await page.getByRole("tab", { name: "Versions" }).click();
-  await page.getByRole("button", { name: "Back to the shipped figures" }).click();
-  await expect(page.locator("[data-version=shipped]")).toBeVisible();
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      page.goto("/evidence").then(() => page.getByRole("link", { name: "CSV" }).click()),
+    ]);
+    const csv = readFileSync((await download.path())!, "utf8");
+    expect(csv).toContain("own.slump.own-audit-2026");
+    await page.getByRole("button", { name: "Import" }).click();
+    await page.getByLabel("Evidence file").setInputFiles({
+      name: "broken.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(csv.replace(",30,", ",lots,")),
+    });
+    await expect(page.getByRole("dialog").getByRole("alert")).toContainText("is not a number");
+    await page.keyboard.press("Escape");
+    await page.getByRole("tab", { name: "Versions" }).click();
+    await page.getByRole("button", { name: "Back to the shipped figures" }).click();
+    await expect(page.locator("[data-version=shipped]")).toBeVisible();
 
-  const file = lantern(server.db, "export", exam);
-  expect(JSON.parse(file)).toMatchObject({ evidence: [{ records: [{ id: "own.slump.own-audit-2026" }] }] });
-});
+    const file = lantern(server.db, "export", exam);
+    expect(JSON.parse(file)).toMatchObject({ evidence: [{ records: [{ id: "own.slump.own-audit-2026" }] }] });
+  },
+);
 
 test("evidence: switching off asks why, and a clinic's start is checked", async ({ page }) => {
   await page.goto("/evidence");

@@ -29,7 +29,7 @@ test("the note prints on one page, A4 and Letter, black on white, in light and d
   }
 });
 
-test("a long examination still prints on one page", async ({ page, prepare }) => {
+test("a long examination still prints on one page", { tag: "@all" }, async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => {
     builder
       .complaint("si-area.right", "posterior-thigh.right")
@@ -132,30 +132,29 @@ async function continuedElsewhere(request: APIRequestContext, exam: string, line
   return JSON.stringify({ ...file, streams: [{ ...here, ...head, links: [...here.links, ...links] }] });
 }
 
-test("a record that was continued elsewhere is kept beside it, and taken over by hand", async ({
-  page,
-  request,
-  prepare,
-  server,
-}) => {
-  const { exam, builder } = await prepare(readyToTest);
-  const elsewhere = await continuedElsewhere(request, exam, ["they slept badly", "and on the left"]);
-  builder.add("note-written", { text: "written here" });
-  await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
-  const imported = await request.post("/api/import", {
-    headers: { "content-type": "application/json" },
-    data: elsewhere,
-  });
-  expect(await imported.json()).toMatchObject({ added: 0, branches: 1 });
+test(
+  "a record that was continued elsewhere is kept beside it, and taken over by hand",
+  { tag: "@all" },
+  async ({ page, request, prepare, server }) => {
+    const { exam, builder } = await prepare(readyToTest);
+    const elsewhere = await continuedElsewhere(request, exam, ["they slept badly", "and on the left"]);
+    builder.add("note-written", { text: "written here" });
+    await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+    const imported = await request.post("/api/import", {
+      headers: { "content-type": "application/json" },
+      data: elsewhere,
+    });
+    expect(await imported.json()).toMatchObject({ added: 0, branches: 1 });
 
-  await page.goto(`/exams/${exam}/sign`);
-  await page.getByText("This record was also continued elsewhere: 2 entries by Jonah Elsewhere").click();
-  await page.getByRole("button", { name: "Take over" }).first().click();
-  await expect(page.getByText("taken over", { exact: true })).toBeVisible();
-  await saved(page);
-  const taken = (await stored(request, exam)).events.at(-1)!;
-  expect(taken).toMatchObject({ type: "note-written", body: { text: "they slept badly" } });
-  expect(taken).toHaveProperty("origin.event");
-  expect(lantern(server.db, "verify", exam)).toContain("whole");
-  expect(lantern(server.db, "anchor")).toMatch(/"anchor": "\d+·[0-9a-f]{16}"/);
-});
+    await page.goto(`/exams/${exam}/sign`);
+    await page.getByText("This record was also continued elsewhere: 2 entries by Jonah Elsewhere").click();
+    await page.getByRole("button", { name: "Take over" }).first().click();
+    await expect(page.getByText("taken over", { exact: true })).toBeVisible();
+    await saved(page);
+    const taken = (await stored(request, exam)).events.at(-1)!;
+    expect(taken).toMatchObject({ type: "note-written", body: { text: "they slept badly" } });
+    expect(taken).toHaveProperty("origin.event");
+    expect(lantern(server.db, "verify", exam)).toContain("whole");
+    expect(lantern(server.db, "anchor")).toMatch(/"anchor": "\d+·[0-9a-f]{16}"/);
+  },
+);

@@ -16,7 +16,7 @@ test("search as you type, by name, number and birth year", async ({ page }) => {
   await expect(page.getByText("Nobody found.")).toBeVisible();
 });
 
-test("an exam in progress is one key away", async ({ page }) => {
+test("an exam in progress is one key away", { tag: "@all" }, async ({ page }) => {
   await page.goto("/");
   const first = page.getByRole("navigation", { name: "In progress" }).getByRole("link").first();
   const href = await first.getAttribute("href");
@@ -86,24 +86,25 @@ test("settings: units, hand, theme, and a profile of one's own", async ({ page, 
   );
 });
 
-test("on a device whose clock is off by two days the day of a visit is confirmed by hand, and kept", async ({
-  page,
-  request,
-}) => {
-  const name = await newPerson(request);
-  const today = new Date().toISOString().slice(0, 10);
-  await page.clock.install({ time: Date.now() + 2 * 86_400_000 });
-  await page.goto("/");
-  await page.getByRole("button", { name: `Examine ${name}, Neck, arm` }).click();
-  const dialog = page.getByRole("dialog", { name: "What day is it?" });
-  await expect(dialog).toContainText("differ by more than ten minutes");
-  await expect(dialog.getByLabel("Day of this visit")).toHaveValue(today);
-  await dialog.getByRole("button", { name: "Confirm and open" }).click();
-  await page.waitForURL("**/complaint");
-  const exam = new URL(page.url()).pathname.split("/")[2]!;
-  const { events } = await stored(page.request, exam);
-  expect(events[0]?.body.visit).toMatchObject({ date: today });
-});
+test(
+  "on a device whose clock is off by two days the day of a visit is confirmed by hand, and kept",
+  { tag: "@all" },
+  async ({ page, request }) => {
+    const name = await newPerson(request);
+    const today = new Date().toISOString().slice(0, 10);
+    await page.clock.install({ time: Date.now() + 2 * 86_400_000 });
+    await page.goto("/");
+    await page.getByRole("button", { name: `Examine ${name}, Neck, arm` }).click();
+    const dialog = page.getByRole("dialog", { name: "What day is it?" });
+    await expect(dialog).toContainText("differ by more than ten minutes");
+    await expect(dialog.getByLabel("Day of this visit")).toHaveValue(today);
+    await dialog.getByRole("button", { name: "Confirm and open" }).click();
+    await page.waitForURL("**/complaint");
+    const exam = new URL(page.url()).pathname.split("/")[2]!;
+    const { events } = await stored(page.request, exam);
+    expect(events[0]?.body.visit).toMatchObject({ date: today });
+  },
+);
 
 test("a sentence said in our words is used at the table; a promise no test can keep is not kept", async ({
   page,
@@ -137,17 +138,21 @@ test("a sentence said in our words is used at the table; a promise no test can k
   await expect(row).not.toContainText("Both hips, outwards");
 });
 
-test("what was pressed for and could not be fetched says so, and opens once it can", async ({ page, request }) => {
-  const name = await newPerson(request);
-  await page.goto("/");
-  const examine = page.getByRole("button", { name: `Examine ${name}, Back, leg` });
-  await expect(examine).toBeVisible();
-  await page.waitForLoadState("networkidle");
-  const scripts = "**/_next/static/chunks/**";
-  await page.route(scripts, (asked) => asked.abort());
-  await examine.click();
-  await expect(page.getByText("A part of this program could not be fetched.")).toBeVisible();
-  await page.unroute(scripts);
-  await examine.click();
-  await page.waitForURL("**/complaint");
-});
+test(
+  "what was pressed for and could not be fetched says so, and opens once it can",
+  { tag: "@all" },
+  async ({ page, request }) => {
+    const name = await newPerson(request);
+    await page.goto("/");
+    const examine = page.getByRole("button", { name: `Examine ${name}, Back, leg` });
+    await expect(examine).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    const scripts = "**/_next/static/chunks/**";
+    await page.route(scripts, (asked) => asked.abort());
+    await examine.click();
+    await expect(page.getByText("A part of this program could not be fetched.")).toBeVisible();
+    await page.unroute(scripts);
+    await examine.click();
+    await page.waitForURL("**/complaint");
+  },
+);

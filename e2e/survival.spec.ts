@@ -116,53 +116,51 @@ test("a page closed while offline finds its taps again", async ({ page, context,
   });
 });
 
-test("fifty presses made offline in a tab that is closed all arrive, in their order, from the next one", async ({
-  page,
-  context,
-  request,
-  prepare,
-}) => {
-  const { exam, before } = await openCutOff({ page, context, request, prepare });
-  await page.keyboard.press("4");
-  await expect(page.locator('[data-asked="how bad"]')).toBeVisible();
-  for (let press = 0; press < 49; press++) await page.keyboard.press(press % 2 ? "-" : "+");
-  await expect(page.locator("[data-sync=waiting]")).toContainText("52 waiting to be sent");
-  await page.close();
-  await context.setOffline(false);
-  const again = await context.newPage();
-  await again.goto("/");
-  await expect.poll(async () => (await stored(request, exam)).events.length - before, { timeout: 90_000 }).toBe(52);
-  const { events } = await stored(request, exam);
-  const scores = events.slice(-49).map(({ body }) => body.intensity);
-  expect(scores).toEqual(scores.map((_, index) => (index % 2 ? 1 : 2)));
-});
+test(
+  "fifty presses made offline in a tab that is closed all arrive, in their order, from the next one",
+  { tag: "@all" },
+  async ({ page, context, request, prepare }) => {
+    const { exam, before } = await openCutOff({ page, context, request, prepare });
+    await page.keyboard.press("4");
+    await expect(page.locator('[data-asked="how bad"]')).toBeVisible();
+    for (let press = 0; press < 49; press++) await page.keyboard.press(press % 2 ? "-" : "+");
+    await expect(page.locator("[data-sync=waiting]")).toContainText("52 waiting to be sent");
+    await page.close();
+    await context.setOffline(false);
+    const again = await context.newPage();
+    await again.goto("/");
+    await expect.poll(async () => (await stored(request, exam)).events.length - before).toBe(52);
+    const { events } = await stored(request, exam);
+    const scores = events.slice(-49).map(({ body }) => body.intensity);
+    expect(scores).toEqual(scores.map((_, index) => (index % 2 ? 1 : 2)));
+  },
+);
 
-test("what waits of an examination that is left is told on the roster, and sent from there", async ({
-  page,
-  context,
-  request,
-  prepare,
-}) => {
-  const { exam } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
-  await readyPage(page);
-  let cut = true;
-  await page.route("**/api/exams/*/events", (route) =>
-    cut && route.request().method() === "POST" ? route.abort() : route.continue(),
-  );
-  await page.locator("[data-response=familiar]").click();
-  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
-  await page.goto("/");
-  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(/2 answers of .* wait/);
-  cut = false;
-  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden({ timeout: 60_000 });
-  await expect
-    .poll(async () => (await stored(request, exam)).events.slice(-2).map(({ type }) => type))
-    .toEqual(["run-started", "response-recorded"]);
-  await context.close();
-});
+test(
+  "what waits of an examination that is left is told on the roster, and sent from there",
+  { tag: "@all" },
+  async ({ page, context, request, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    await page.goto(`/exams/${exam}/run`);
+    await readyPage(page);
+    let cut = true;
+    await page.route("**/api/exams/*/events", (route) =>
+      cut && route.request().method() === "POST" ? route.abort() : route.continue(),
+    );
+    await page.locator("[data-response=familiar]").click();
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(/2 answers of .* wait/);
+    cut = false;
+    await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden();
+    await expect
+      .poll(async () => (await stored(request, exam)).events.slice(-2).map(({ type }) => type))
+      .toEqual(["run-started", "response-recorded"]);
+    await context.close();
+  },
+);
 
-test("a screen hears of what another one did, without asking", async ({ page, request, prepare }) => {
+test("a screen hears of what another one did, without asking", { tag: "@all" }, async ({ page, request, prepare }) => {
   const { exam, builder } = await prepare(readyToTest);
   const live = page.waitForResponse((answer) => answer.url().endsWith("/live"));
   await page.goto(`/exams/${exam}/run`);
@@ -204,8 +202,7 @@ test("two tabs on one exam show the same, and two devices do", async ({
   for (const one of [page, tab, device]) await saved(one);
   const shown = async (one: Page) =>
     JSON.stringify([await probability(one, "right"), await one.locator('[data-rule="si-five-test"]').innerText()]);
-  for (const one of [page, tab, device])
-    await expect.poll(() => shown(one), { timeout: 60_000 }).toContain("1 of 3, 2 left");
+  for (const one of [page, tab, device]) await expect.poll(() => shown(one)).toContain("1 of 3, 2 left");
   expect(new Set([await shown(page), await shown(tab), await shown(device)]).size).toBe(1);
   expect(new Set((await stored(request, exam)).events.map(({ id }) => id)).size).toBe(
     (await stored(request, exam)).events.length,
@@ -213,17 +210,21 @@ test("two tabs on one exam show the same, and two devices do", async ({
   await device.context().close();
 });
 
-test("a tap after another device signed cannot be sent, and says why", async ({ page, context, request, prepare }) => {
-  const { exam, builder } = await prepare(readyToTest);
-  await page.goto(`/exams/${exam}/run`);
-  await readyPage(page);
-  await context.setOffline(true);
-  await page.keyboard.press("1");
-  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
-  builder.sign();
-  await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
-  await context.setOffline(false);
-  await expect(page.locator("[data-sync=refused]")).toContainText("cannot be sent", { timeout: 90_000 });
-  await page.locator("[data-sync=refused]").click();
-  await expect(page.getByRole("dialog")).toContainText("this record is signed");
-});
+test(
+  "a tap after another device signed cannot be sent, and says why",
+  { tag: "@all" },
+  async ({ page, context, request, prepare }) => {
+    const { exam, builder } = await prepare(readyToTest);
+    await page.goto(`/exams/${exam}/run`);
+    await readyPage(page);
+    await context.setOffline(true);
+    await page.keyboard.press("1");
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+    builder.sign();
+    await request.post(`/api/exams/${exam}/events`, { data: { events: [builder.events.at(-1)] } });
+    await context.setOffline(false);
+    await expect(page.locator("[data-sync=refused]")).toContainText("cannot be sent");
+    await page.locator("[data-sync=refused]").click();
+    await expect(page.getByRole("dialog")).toContainText("this record is signed");
+  },
+);

@@ -2,7 +2,7 @@ import { askAll, expect, openRun, probability, readyToTest, saved, stored, test 
 
 test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
 
-test("a whole examination by touch only", async ({ page, request, prepare }) => {
+test("a whole examination by touch only", { tag: "@all" }, async ({ page, request, prepare }) => {
   const { exam } = await prepare();
   await page.goto(`/exams/${exam}/complaint`);
   await saved(page);

@@ -10,7 +10,7 @@ const stopped = await inOrder([
   ["install", install],
   ...(needsApp ? [["chromium", installChromium]] : []),
   ...(needsApp && !existsSync(".next/BUILD_ID") ? [["build", () => build()]] : []),
-  ["bundle", async () => (await import("./lib/bundle.mjs")).bundle("scripts/bench/index.ts", BENCH)],
+  ["bundle", async () => (await import("./lib/bundle.mjs")).bundle("scripts/bench/index.ts", BENCH, "external")],
   ["bench", () => run(process.execPath, [BENCH, ...asked])],
 ]);
 process.exitCode = stopped ? 1 : 0;

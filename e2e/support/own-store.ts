@@ -2,49 +2,77 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { APIRequestContext, Browser, Page } from "@playwright/test";
-import { idOf } from "@/fixtures/samples/build";
-import { type Server, startServer } from "./server";
-import { expect, INES } from "./test";
+import { INES, TILDA, WORDS } from "./people";
+import { copyPrepared, OWNED_DATABASE, type Server, startServer } from "./server";
+import { expect, test as base } from "./test";
 
-/** A store of one's own with accounts, for tests of who may do what. */
+export { TILDA, WORDS };
 
-export const WORDS = "walnut ferry quiet amber";
-export const TILDA = { id: idOf(900_003), name: "Tilda Marsh" };
+/** Databases with accounts, for tests of who may do what. */
 
-/** A server on an empty store of one's own, in a folder of its own. */
-export async function withOwnStore(work: (server: Server) => Promise<void>, onNetwork = false): Promise<void> {
+type Kind = {
+  /** Nothing in it, not even an owner. */
+  readonly isEmpty?: boolean;
+  /** Served to a network, over TLS. */
+  readonly onNetwork?: boolean;
+};
+
+/** A server on a database of its own, whose owner is Ines unless it is to be empty. */
+export async function withOwnStore(
+  work: (server: Server) => Promise<void>,
+  { isEmpty = false, onNetwork = false }: Kind = {},
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-own-"));
   const db = join(folder, "store.sqlite");
-  const alone = await startServer({ db });
+  if (!isEmpty && !copyPrepared(OWNED_DATABASE, db)) await makeOwned(db);
+  const server = await startServer({ db }, { onNetwork });
   try {
-    if (!onNetwork) return await work(alone);
-    const context = await fetch(`${alone.url}/api/account/owner`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ ...INES, registration: "", signIn: "ines", passphrase: WORDS }),
-    });
-    expect(context.status).toBe(200);
-    await alone.stop();
-    const server = await startServer({ db }, { onNetwork });
-    try {
-      await work(server);
-    } finally {
-      await server.stop();
-    }
+    await work(server);
   } finally {
-    await alone.stop();
+    await server.stop();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-export async function makeOwner(request: APIRequestContext): Promise<void> {
-  const owner = { ...INES, registration: "", signIn: "ines", passphrase: WORDS };
-  expect((await request.post("/api/account/owner", { data: owner })).ok()).toBe(true);
+/** Where no database was prepared, as for the bench. */
+async function makeOwned(db: string): Promise<void> {
+  const server = await startServer({ db });
+  const answer = await fetch(`${server.url}/api/account/owner`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ ...INES, registration: "", signIn: "ines", passphrase: WORDS }),
+  });
+  await server.stop();
+  if (!answer.ok) throw new Error(`The owner's account was not made: ${answer.status} ${await answer.text()}`);
 }
 
-export const addTilda = async (request: APIRequestContext, role: string): Promise<void> => {
+/**
+ * A clinic with accounts that the tests of a worker share: none of them kills
+ * it, and each brings patients of its own.
+ */
+export const test = base.extend<object, { clinic: Server }>({
+  clinic: [
+    async ({}, use) => {
+      await withOwnStore(use);
+    },
+    { scope: "worker" },
+  ],
+});
+
+const signIn = async (request: APIRequestContext, name: string): Promise<void> =>
+  expect((await request.post("/api/account/sign-in", { data: { signIn: name, passphrase: WORDS } })).ok()).toBe(true);
+
+export const signInOwner = (request: APIRequestContext): Promise<void> => signIn(request, "ines");
+export const signInTilda = (request: APIRequestContext): Promise<void> => signIn(request, "tilda");
+
+/** Tilda works here in a role: added, or given that role where an earlier test added her. */
+export const employTilda = async (request: APIRequestContext, role: string): Promise<void> => {
   const member = { ...TILDA, registration: "", signIn: "tilda", passphrase: WORDS, role };
-  expect((await request.post("/api/members", { data: member })).ok()).toBe(true);
+  const added = await request.post("/api/members", { data: member });
+  const changed = added.ok()
+    ? added
+    : await request.put(`/api/members/${TILDA.id}`, { data: { role, hasLeft: false } });
+  expect(changed.ok(), await changed.text()).toBe(true);
 };
 
 export async function signInAt(page: Page, name: string, passphrase = WORDS): Promise<void> {

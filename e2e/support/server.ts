@@ -14,7 +14,7 @@ export type Server = {
   readonly stop: () => Promise<void>;
 };
 
-const START_LIMIT_MS = 120_000;
+const START_LIMIT_MS = 45_000;
 
 const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {
@@ -56,11 +56,16 @@ export const lantern = (db: string, ...args: string[]): string =>
     stdio: ["ignore", "pipe", "pipe"],
   });
 
-/** A store with the demo's people: a copy of the one that a run of tests makes first, where it has. */
-function demoStore(db: string): void {
-  const made = process.env.DUST_LANTERN_DEMO_MADE;
-  if (!made) return void lantern(db, "demo");
-  for (const end of ["", "-wal"]) if (existsSync(made + end)) copyFileSync(made + end, db + end);
+/** Where the databases stand that a run of tests prepared: in the environment, which its workers inherit. */
+export const DEMO_DATABASE = "DUST_LANTERN_PREPARED_DEMO";
+export const OWNED_DATABASE = "DUST_LANTERN_PREPARED_OWNED";
+
+/** Copies a prepared database; false where none was prepared, as for the bench and the screenshots. */
+export function copyPrepared(which: typeof DEMO_DATABASE | typeof OWNED_DATABASE, db: string): boolean {
+  const prepared = process.env[which];
+  if (!prepared) return false;
+  for (const end of ["", "-wal"]) if (existsSync(prepared + end)) copyFileSync(prepared + end, db + end);
+  return true;
 }
 
 /** What a server is started under, besides what is usual. */
@@ -84,7 +89,7 @@ const NOBODY = 65_534;
 export async function startServer(on?: Pick<Server, "db">, under: Under = {}): Promise<Server> {
   const folder = on ? null : mkdtempSync(join(tmpdir(), "dust-lantern-"));
   const db = on?.db ?? join(folder!, "store.sqlite");
-  if (!on) demoStore(db);
+  if (!on && !copyPrepared(DEMO_DATABASE, db)) lantern(db, "demo");
   const port = await freePort();
   const url = `http${under.onNetwork ? "s" : ""}://127.0.0.1:${port}`;
   const start = async () => {

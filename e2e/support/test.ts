@@ -1,14 +1,13 @@
-import { type APIRequestContext, expect, type Page, test as base } from "@playwright/test";
+import { type APIRequestContext, type BrowserContext, expect, type Page, test as base } from "@playwright/test";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import type { Actor, ExamRegion, ReadingSettings } from "@/core";
+import { ALL } from "@/fixtures/property-runs";
+import { INES } from "./people";
 import { type Server, startServer } from "./server";
 
 export { expect, idOf };
 
-/** Longer walks are for `npm test -- --all`. */
-export const ALL = process.env.DUST_LANTERN_ALL_WALKS === "1";
-
-export const INES = { id: idOf(900_001), name: "Ines Calder" };
+export { ALL, INES };
 
 export type Prepared = { readonly exam: string; readonly person: string; readonly builder: ExamBuilder };
 
@@ -25,6 +24,19 @@ function watch(page: Page, url: string): { strays: string[]; errors: string[] } 
       seen.errors.push(message.text());
   });
   return seen;
+}
+
+const MOST_SHOWN = 1200;
+
+/** What every open page shows when a test fails: the failure alone seldom says why. */
+async function tellWhatWasSeen(contexts: readonly BrowserContext[]): Promise<void> {
+  for (const page of contexts.flatMap((context) => context.pages())) {
+    const text = await page
+      .locator("body")
+      .innerText({ timeout: 2000 })
+      .catch((error: Error) => error.message);
+    console.log(`${page.url()} showed:\n${text.replaceAll(/\s*\n\s*/g, "\n").slice(0, MOST_SHOWN)}\n`);
+  }
 }
 
 type Fixtures = {
@@ -47,10 +59,11 @@ export const test = base.extend<Fixtures, { server: Server }>({
   baseURL: async ({ server }, give) => give(server.url),
   expectedErrors: [null, { option: true }],
   quiet: [
-    async ({ context, server, expectedErrors }, use) => {
+    async ({ context, server, expectedErrors }, use, info) => {
       const watched: ReturnType<typeof watch>[] = [];
       context.on("page", (page) => watched.push(watch(page, server.url)));
       await use();
+      if (info.status !== info.expectedStatus) await tellWhatWasSeen(context.browser()?.contexts() ?? [context]);
       expect(watched.flatMap(({ strays }) => strays)).toEqual([]);
       expect(watched.flatMap(({ errors }) => errors).filter((error) => !expectedErrors?.test(error))).toEqual([]);
     },
@@ -139,7 +152,7 @@ export async function openRun(page: Page, exam: string): Promise<void> {
   await expect(page.locator("html[data-whole]")).toBeAttached();
 }
 
-export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible({ timeout: 90_000 });
+export const saved = (page: Page) => expect(page.locator("[data-sync=saved]")).toBeVisible();
 
 /** The probability beside a beam, in whole per cent. */
 export const probability = async (page: Page, side: "right" | "left"): Promise<number> =>

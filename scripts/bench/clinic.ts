@@ -119,7 +119,7 @@ async function tlsRow(plain: Server): Promise<Row> {
   let over = 0;
   await withOwnStore(async (server) => {
     over = median(await requestsTo(server));
-  }, true);
+  }, { onNetwork: true });
   return {
     what: "a request over TLS, the connection standing, median",
     value: ms(over),

@@ -18,20 +18,6 @@ const timesIn = ({ specs = [], suites = [] }, file) => [
   ...suites.flatMap((inner) => timesIn(inner, file)),
 ];
 
-/** @returns a line for every browser test that passed only at its second try, with where its first one failed */
-export const atSecondTry = ({ suites }) =>
-  suites.flatMap(function lines({ specs = [], suites: inner = [], file }) {
-    const flaky = specs.filter(({ tests }) => tests.some(({ status }) => status === "flaky"));
-    return [
-      ...flaky.map(({ title, line, tests }) => {
-        const failed = tests.flatMap(({ results }) => results).find(({ status }) => status !== "passed");
-        const at = failed?.errors?.[0]?.location?.line ?? line;
-        return `  ${file}:${at} › ${title}`;
-      }),
-      ...inner.flatMap(lines),
-    ];
-  });
-
 /** The longest first, as lines. */
 export const slowest = (times, count) =>
   times

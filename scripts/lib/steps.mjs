@@ -17,29 +17,15 @@ export const env = {
   PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1",
 };
 
-/** How a step's words reach the user: at once, or all together when it ends, so that two lanes do not mix. */
-const spoken = { together: false };
-export const speakTogether = () => void (spoken.together = true);
-
 /** Runs one command; gives true when it ended well. */
 export function run(command, args, options = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, {
-      stdio: ["ignore", spoken.together ? "pipe" : "inherit", spoken.together ? "pipe" : "inherit"],
-      env,
-      ...options,
-    });
-    const said = [];
-    child.stdout?.on("data", (chunk) => said.push(chunk));
-    child.stderr?.on("data", (chunk) => said.push(chunk));
+    const child = spawn(command, args, { stdio: ["ignore", "inherit", "inherit"], env, ...options });
     child.on("error", (error) => {
       console.error(`${command} could not be started: ${error.message}`);
       resolve(false);
     });
-    child.on("close", (code) => {
-      if (said.length) process.stdout.write(Buffer.concat(said));
-      resolve(code === 0);
-    });
+    child.on("close", (code) => resolve(code === 0));
   });
 }
 
@@ -152,10 +138,12 @@ function compile(project) {
 }
 
 const cached = (name) => ["--cache", "--cache-location", `${CACHES}/${name}`, "--cache-strategy", "content"];
-export const lint = async () =>
-  (await tool("eslint/bin/eslint.js", ".", "--max-warnings", "0", ...cached("eslint"))) &&
+const eslint = () => tool("eslint/bin/eslint.js", ".", "--max-warnings", "0", ...cached("eslint"));
+const format = async () =>
   (await tool("prettier/bin/prettier.cjs", "--check", ".", "--log-level", "warn", ...cached("prettier"))) &&
-  (await tool("knip/bin/knip.js", "--no-progress", "--no-config-hints"));
+  tool("knip/bin/knip.js", "--no-progress", "--no-config-hints");
+/** The linter takes one core and about as long as the other two together, so each side has a core. */
+export const lint = async () => (await Promise.all([eslint(), format()])).every(Boolean);
 
-export const UNIT_ARGS = ["run", "--no-isolate"];
-export const unit = (...args) => tool("vitest/vitest.mjs", ...UNIT_ARGS, ...args);
+export const unit = (...args) => tool("vitest/vitest.mjs", "run", ...args);
+export const browserTests = () => tool("@playwright/test/cli.js", "test");

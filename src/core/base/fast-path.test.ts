@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { type AnySchema } from "yup";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { bodySchema, envelopeOf, type ExamEvent } from "../record";
 import { places, RECORD_VERSION } from "../vocabulary";
 import { takesFastPath } from "./fast-path";
@@ -75,7 +76,7 @@ describe("the quick way through a schema", () => {
         const envelope = damaged(event, path, put);
         if (takesFastPath(envelopeSchema, envelope)) expect(isTaken(envelopeSchema, envelope)).toBe(true);
       }),
-      { numRuns: 4000 },
+      { numRuns: runs(4000) },
     ));
 
   it("agrees with Yup on plain numbers and text", () =>
@@ -84,7 +85,7 @@ describe("the quick way through a schema", () => {
         for (const schema of [painScore(), numberIn(-2, 2), text(5, 1), name(), uuid(), places(1)])
           if (takesFastPath(schema, value)) expect(isTaken(schema, value)).toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     ));
 
   it("knows null and absence as the schema does", () => {

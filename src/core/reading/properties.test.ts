@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
@@ -55,7 +56,7 @@ describe("properties of the reading", () => {
         expect(after).toBeGreaterThanOrEqual(before - TINY);
         expect(against).toBeLessThanOrEqual(before + TINY);
       }),
-      { numRuns: 250 },
+      { numRuns: runs(250) },
     );
   });
 
@@ -131,7 +132,7 @@ describe("properties of the reading", () => {
           expect(read(-1)).toBeLessThanOrEqual(read(0) + TINY);
         },
       ),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     );
   });
 

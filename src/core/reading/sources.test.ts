@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { forEvery } from "@/fixtures/for-every";
 import golden from "./golden-reading.json";
 import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
@@ -286,7 +287,7 @@ describe("properties over every source", () => {
         expect(plus).toBeGreaterThanOrEqual(none - 1e-12);
         expect(minus).toBeLessThanOrEqual(none + 1e-12);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
 import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
 import { HAND_MADE } from "@/fixtures/frozen/hand-made";
@@ -207,7 +208,7 @@ describe("any list of events", () => {
           expect(JSON.stringify(events)).toBe(before);
         },
       ),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   }, 240_000);
 

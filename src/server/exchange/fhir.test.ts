@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { Fhir } from "fhir";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { forEvery } from "@/fixtures/for-every";
 import {
   type Bundle,
@@ -284,7 +285,7 @@ describe("a bundle of somebody else's", () => {
             expect(error).toBeInstanceOf(InputError);
           }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import {
   AS_TOLD,
   type ColumnsChosen,
@@ -140,7 +141,7 @@ describe("persons from a table", () => {
           expect(error).toBeInstanceOf(InputError);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
     expect(names(here)).toEqual([]);
   });

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { branchesOf, type ChainHead, type ChainLink, chainEvent, fold, genesisOf, type RecordedEvent } from "@/core";
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import { NOW, sampleStore } from "@/fixtures/store";
@@ -166,7 +167,7 @@ describe("which continuation is the record", () => {
         if (links.some(({ payload }) => payload.includes("exam-signed"))) expect(isSigned(there.trunk)).toBe(true);
         else expect(there.trunk.some(({ hash }) => hash === ownHead)).toBe(true);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

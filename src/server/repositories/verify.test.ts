@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { runs } from "@/fixtures/property-runs";
 import { forEvery } from "@/fixtures/for-every";
 import { anchorText, chainEvent, genesisOf, type StreamKind } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
@@ -252,7 +253,7 @@ describe("verifying beside writers", () => {
     process.stdin.on("data", (asked) => asked.forEach(() => write.immediate()));
   `;
 
-  it("gives no false alarm in a thousand verifications", async () => {
+  it("gives no false alarm, however often it verifies", async () => {
     const store = clinic();
     const script = temporaryPath().replace(".sqlite", ".mjs");
     writeFileSync(script, WRITER);
@@ -262,12 +263,12 @@ describe("verifying beside writers", () => {
     await new Promise((resolve) => writer.stdout.once("data", resolve));
     const reader = openToRead(store.path);
     const before = journalEnd(store).n;
-    for (let turn = 0; turn < 1000; turn++) {
+    for (let turn = 0; turn < runs(1000); turn++) {
       if (turn % 5 === 0) writer.stdin.write("x");
       expect(found(reader)).toEqual([]);
       if (turn % 50 === 0) await new Promise((resolve) => setTimeout(resolve, 5));
     }
     writer.kill("SIGKILL");
-    expect(journalEnd(openStore(store.path)).n).toBeGreaterThan(before + 20);
-  }, 240_000);
+    expect(journalEnd(openStore(store.path)).n).toBeGreaterThan(before + runs(1000) / 50);
+  });
 });

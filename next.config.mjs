@@ -1,6 +1,9 @@
-import type { NextConfig } from "next";
-
-const config: NextConfig = {
+/**
+ * Plain JavaScript: the server reads it at every start, and nothing has to be translated first.
+ *
+ * @type {import("next").NextConfig}
+ */
+const config = {
   poweredByHeader: false,
   reactStrictMode: true,
   /** `npm run types` checks them, in `npm run check` and `npm test`. */
