@@ -52,6 +52,33 @@ const longest = (lines) => ({
 
 /** What is asked of components is asked where components are: elsewhere it finds nothing and takes most of the time. */
 const COMPONENTS = ["src/ui/**/*.{ts,tsx}", "src/app/**/*.{ts,tsx}"];
+/** The compiler of components checks them too, in as long as all other rules take: `npm run lint` and `--all` ask it. */
+const COMPILED = [
+  "component-hook-factories",
+  "config",
+  "error-boundaries",
+  "gating",
+  "globals",
+  "immutability",
+  "incompatible-library",
+  "preserve-manual-memoization",
+  "purity",
+  "refs",
+  "set-state-in-effect",
+  "set-state-in-render",
+  "static-components",
+  "unsupported-syntax",
+  "use-memo",
+];
+const quick = process.env.DUST_LANTERN_QUICK_LINT
+  ? [
+      {
+        files: COMPONENTS,
+        rules: Object.fromEntries(COMPILED.map((rule) => [`react-hooks/${rule}`, "off"])),
+        linterOptions: { reportUnusedDisableDirectives: "off" },
+      },
+    ]
+  : [];
 const whereComponentsAre = next.map((part) => (part.plugins?.["react-hooks"] ? { ...part, files: COMPONENTS } : part));
 
 const config = defineConfig([
@@ -78,6 +105,7 @@ const config = defineConfig([
     rules: longest(80),
   },
   { files: ["src/**/*.tsx"], rules: longest(130) },
+  ...quick,
   coreWall,
 ]);
 

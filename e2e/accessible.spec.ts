@@ -265,33 +265,40 @@ test.describe.configure({ mode: "parallel" });
 const overflow = (page: Page): Promise<number> =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
 
-for (const [name, path, prepare] of SCREENS) {
-  test(`axe finds nothing on ${name}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
-    await page.setViewportSize(DESK);
-    await page.goto(path);
-    await expect(page.locator("h1").first()).toBeAttached();
-    await expect(page.locator("main[aria-busy=true]")).toHaveCount(0);
-    if (path.endsWith("/run")) await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
-    if (path.startsWith("/exams")) await expect(page.locator("html[data-whole]")).toBeAttached();
-    await prepare?.(page);
-    await bringAxe(page);
-    for (const [size, themes] of looksAt(name)) {
-      await page.setViewportSize(size);
-      for (const [index, colorScheme] of themes.entries()) {
-        const where = `${name}, ${size.width}x${size.height}, ${colorScheme}`;
-        await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
-        expect(await violations(page, index === 0 ? "everything" : "colours"), where).toEqual([]);
-        expect(await overflow(page), `${where} is wider than the screen`).toBeLessThanOrEqual(0);
-      }
-      /** A language that is read from the right: the same page from its other side. */
-      await page.evaluate(() => (document.documentElement.dir = "rtl"));
-      const turned = `${name}, ${size.width}x${size.height}, from the right`;
-      expect(await overflow(page), `${turned}, is wider than the screen`).toBeLessThanOrEqual(0);
-      await page.evaluate(() => document.documentElement.removeAttribute("dir"));
+/** One page for all that is looked at on one screen: the browser keeps what it has loaded. */
+const BY_PATH = new Map<string, Screen[]>();
+for (const screen of SCREENS) BY_PATH.set(screen[1], [...(BY_PATH.get(screen[1]) ?? []), screen]);
+
+async function look(page: Page, [name, path, prepare]: Screen): Promise<void> {
+  await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
+  await page.setViewportSize(DESK);
+  await page.goto(path);
+  await expect(page.locator("h1").first()).toBeAttached();
+  await expect(page.locator("main[aria-busy=true]")).toHaveCount(0);
+  if (path.endsWith("/run")) await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+  if (path.startsWith("/exams")) await expect(page.locator("html[data-whole]")).toBeAttached();
+  await prepare?.(page);
+  await bringAxe(page);
+  for (const [size, themes] of looksAt(name)) {
+    await page.setViewportSize(size);
+    for (const [index, colorScheme] of themes.entries()) {
+      const where = `${name}, ${size.width}x${size.height}, ${colorScheme}`;
+      await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+      expect.soft(await violations(page, index === 0 ? "everything" : "colours"), where).toEqual([]);
+      expect.soft(await overflow(page), `${where} is wider than the screen`).toBeLessThanOrEqual(0);
     }
-  });
+    /** A language that is read from the right: the same page from its other side. */
+    await page.evaluate(() => (document.documentElement.dir = "rtl"));
+    const turned = `${name}, ${size.width}x${size.height}, from the right`;
+    expect.soft(await overflow(page), `${turned}, is wider than the screen`).toBeLessThanOrEqual(0);
+    await page.evaluate(() => document.documentElement.removeAttribute("dir"));
+  }
 }
+
+for (const screens of BY_PATH.values())
+  test(`axe finds nothing on ${screens.map(([name]) => name).join("; ")}`, async ({ page }) => {
+    for (const screen of screens) await look(page, screen);
+  });
 
 test("axe finds nothing on the way in, nor on an account", async ({ browser }) => {
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-way-in-"));

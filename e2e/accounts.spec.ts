@@ -71,57 +71,58 @@ test("a store of one's own opens nothing before its owner has an account; then t
   );
 });
 
-test("a session that ends in the middle of a run loses no tap, and what one left waits for nobody else", async ({
-  browser,
-  clinic: server,
-}) => {
-  const context = await open(browser, server);
-  await signInOwner(context.request);
-  await employTilda(context.request, "practitioner");
-  const { exam } = await prepareExam(context.request, readyToTest);
-  const page = await context.newPage();
-  await openRun(page, exam);
-  const before = (await stored(context.request, exam)).head.length;
+test(
+  "a session that ends in the middle of a run loses no tap, and what one left waits for nobody else",
+  { tag: "@all" },
+  async ({ browser, clinic: server }) => {
+    const context = await open(browser, server);
+    await signInOwner(context.request);
+    await employTilda(context.request, "practitioner");
+    const { exam } = await prepareExam(context.request, readyToTest);
+    const page = await context.newPage();
+    await openRun(page, exam);
+    const before = (await stored(context.request, exam)).head.length;
 
-  const elsewhere = await open(browser, server);
-  await signInOwner(elsewhere.request);
-  expect((await elsewhere.request.post("/api/account/end-session", { data: { session: null } })).ok()).toBe(true);
-  await page.locator("[data-response=familiar]").click();
-  await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
-  expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
-  /** What waits is sealed: a copy of this browser's disk shows whose it is, and not what. */
-  const waiting = await page.evaluate(
-    () =>
-      new Promise<string>((done, fail) => {
-        const opening = indexedDB.open("dust-lantern");
-        opening.onerror = fail;
-        opening.onsuccess = () => {
-          const asked = opening.result.transaction("outbox").objectStore("outbox").getAll();
-          asked.onsuccess = () => done(JSON.stringify(asked.result));
-        };
-      }),
-  );
-  expect(waiting).toContain("Ines Calder");
-  expect(waiting).not.toMatch(/response-recorded|familiar/);
+    const elsewhere = await open(browser, server);
+    await signInOwner(elsewhere.request);
+    expect((await elsewhere.request.post("/api/account/end-session", { data: { session: null } })).ok()).toBe(true);
+    await page.locator("[data-response=familiar]").click();
+    await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
+    /** What waits is sealed: a copy of this browser's disk shows whose it is, and not what. */
+    const waiting = await page.evaluate(
+      () =>
+        new Promise<string>((done, fail) => {
+          const opening = indexedDB.open("dust-lantern");
+          opening.onerror = fail;
+          opening.onsuccess = () => {
+            const asked = opening.result.transaction("outbox").objectStore("outbox").getAll();
+            asked.onsuccess = () => done(JSON.stringify(asked.result));
+          };
+        }),
+    );
+    expect(waiting).toContain("Ines Calder");
+    expect(waiting).not.toMatch(/response-recorded|familiar/);
 
-  /** Somebody else comes in at the same device: what Ines tapped stays hers. */
-  await signInAt(page, "tilda");
-  await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
-  await page.goto("/");
-  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(
-    "They wait until Ines Calder signs in at this device again.",
-  );
-  expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
+    /** Somebody else comes in at the same device: what Ines tapped stays hers. */
+    await signInAt(page, "tilda");
+    await expect(page.getByRole("navigation", { name: "Run sheet" })).toBeVisible();
+    await page.goto("/");
+    await expect(page.getByRole("list", { name: "Waiting in this browser" })).toContainText(
+      "They wait until Ines Calder signs in at this device again.",
+    );
+    expect((await stored(elsewhere.request, exam)).head.length).toBe(before);
 
-  await page.goto("/settings");
-  await page.getByRole("button", { name: "Sign out" }).first().click();
-  await signInAt(page, "ines");
-  await expect(page.locator("[data-account]")).toBeVisible();
-  await expect.poll(async () => (await stored(elsewhere.request, exam)).head.length).toBeGreaterThan(before);
-  const { events } = await stored(elsewhere.request, exam);
-  expect(events.slice(before).map(({ type }) => type)).toContain("response-recorded");
-  expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
-});
+    await page.goto("/settings");
+    await page.getByRole("button", { name: "Sign out" }).first().click();
+    await signInAt(page, "ines");
+    await expect(page.locator("[data-account]")).toBeVisible();
+    await expect.poll(async () => (await stored(elsewhere.request, exam)).head.length).toBeGreaterThan(before);
+    const { events } = await stored(elsewhere.request, exam);
+    expect(events.slice(before).map(({ type }) => type)).toContain("response-recorded");
+    expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
+  },
+);
 
 test(
   "a store that people worked in without accounts gets an owner, and the others keep what they did",

@@ -3,7 +3,7 @@ import { BODY_LIMIT } from "@/wire/route";
 import { withOwnServer } from "./support/own-server";
 import { expect, idOf, stored, readyToTest, test } from "./support/test";
 
-test("a store that cannot be used says so on the page, in a sentence", async ({ browser }) => {
+test("a store that cannot be used says so on the page, in a sentence", { tag: "@all" }, async ({ browser }) => {
   await withOwnServer(async (server) => {
     const newer = new Database(server.db);
     newer.exec("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
@@ -21,42 +21,42 @@ test("a store that cannot be used says so on the page, in a sentence", async ({ 
   });
 });
 
-test("1.2 MB of notes that waited offline go in parts that the server reads, all of them, in their order", async ({
-  page,
-  request,
-  prepare,
-}) => {
-  const { exam, builder } = await prepare(readyToTest);
-  const before = builder.events.length;
-  for (let line = 0; line < 400; line++)
-    builder.add("note-written", { text: `${String(line).padStart(4, "0")} ${"é".repeat(3000)}` });
-  const notes = builder.events.slice(before);
-  await page.goto(`/exams/${exam}/run`);
-  await expect(page.locator("[data-sync]")).toBeVisible();
-  await page.goto("/library");
-  await page.evaluate(
-    async ([id, events]) => {
-      const db = await new Promise<IDBDatabase>((done, failed) => {
-        const opening = indexedDB.open("dust-lantern");
-        opening.onsuccess = () => done(opening.result);
-        opening.onerror = () => failed(new Error("The outbox did not open."));
-      });
-      const writing = db.transaction("outbox", "readwrite");
-      for (const event of events) writing.objectStore("outbox").add({ exam: id, event, refused: null });
-      await new Promise((done) => (writing.oncomplete = done));
-      db.close();
-    },
-    [exam, notes] as const,
-  );
-  const sizes: number[] = [];
-  page.on("request", (sent) => {
-    if (sent.method() === "POST" && sent.url().includes("/events")) sizes.push(sent.postDataBuffer()?.length ?? 0);
-  });
-  await page.goto("/");
-  await expect.poll(async () => (await stored(request, exam)).events.length).toBe(before + 400);
-  const { events } = await stored(request, exam);
-  expect(events.slice(before).map(({ id }) => id)).toEqual(notes.map(({ id }) => id));
-  expect(sizes.length).toBeGreaterThan(2);
-  expect(Math.max(...sizes)).toBeLessThanOrEqual(BODY_LIMIT);
-  await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden();
-});
+test(
+  "1.2 MB of notes that waited offline go in parts that the server reads, all of them, in their order",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam, builder } = await prepare(readyToTest);
+    const before = builder.events.length;
+    for (let line = 0; line < 400; line++)
+      builder.add("note-written", { text: `${String(line).padStart(4, "0")} ${"é".repeat(3000)}` });
+    const notes = builder.events.slice(before);
+    await page.goto(`/exams/${exam}/run`);
+    await expect(page.locator("[data-sync]")).toBeVisible();
+    await page.goto("/library");
+    await page.evaluate(
+      async ([id, events]) => {
+        const db = await new Promise<IDBDatabase>((done, failed) => {
+          const opening = indexedDB.open("dust-lantern");
+          opening.onsuccess = () => done(opening.result);
+          opening.onerror = () => failed(new Error("The outbox did not open."));
+        });
+        const writing = db.transaction("outbox", "readwrite");
+        for (const event of events) writing.objectStore("outbox").add({ exam: id, event, refused: null });
+        await new Promise((done) => (writing.oncomplete = done));
+        db.close();
+      },
+      [exam, notes] as const,
+    );
+    const sizes: number[] = [];
+    page.on("request", (sent) => {
+      if (sent.method() === "POST" && sent.url().includes("/events")) sizes.push(sent.postDataBuffer()?.length ?? 0);
+    });
+    await page.goto("/");
+    await expect.poll(async () => (await stored(request, exam)).events.length).toBe(before + 400);
+    const { events } = await stored(request, exam);
+    expect(events.slice(before).map(({ id }) => id)).toEqual(notes.map(({ id }) => id));
+    expect(sizes.length).toBeGreaterThan(2);
+    expect(Math.max(...sizes)).toBeLessThanOrEqual(BODY_LIMIT);
+    await expect(page.getByRole("list", { name: "Waiting in this browser" })).toBeHidden();
+  },
+);

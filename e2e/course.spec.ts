@@ -106,26 +106,27 @@ test("from a sign that is followed to the next visit, where it is measured again
   await expect(page.locator("[data-course-picture]")).toBeVisible();
 });
 
-test("after a technique the signs are one press away, and the second value stands beside the first", async ({
-  page,
-  prepare,
-}) => {
-  const { exam } = await prepare((builder) => {
-    calfVisit({ onset: 42, rest: 1 })(builder);
-  });
-  await openRun(page, exam);
-  const again = page.locator("[data-retests]").getByRole("button", { name: "Straight leg raise R" });
-  await again.click();
-  await expect(page.locator("[data-before-technique]")).toContainText("42°");
-  await page.keyboard.press("1");
-  await expect(page.locator("[data-asked=answer]")).toBeVisible();
-  await page.keyboard.press("n");
-  await expect(page.locator("[data-retests]")).toHaveCount(0);
-  await expect(page.locator("[data-sign-line=in]")).toContainText(/Before the technique:\s*the test: gone/);
-  await saved(page);
-  await page.goto(`/exams/${exam}/reading`);
-  await expect(page.locator("[data-compared=straight-leg-raise]")).toContainText("gone");
-});
+test(
+  "after a technique the signs are one press away, and the second value stands beside the first",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      calfVisit({ onset: 42, rest: 1 })(builder);
+    });
+    await openRun(page, exam);
+    const again = page.locator("[data-retests]").getByRole("button", { name: "Straight leg raise R" });
+    await again.click();
+    await expect(page.locator("[data-before-technique]")).toContainText("42°");
+    await page.keyboard.press("1");
+    await expect(page.locator("[data-asked=answer]")).toBeVisible();
+    await page.keyboard.press("n");
+    await expect(page.locator("[data-retests]")).toHaveCount(0);
+    await expect(page.locator("[data-sign-line=in]")).toContainText(/Before the technique:\s*the test: gone/);
+    await saved(page);
+    await page.goto(`/exams/${exam}/reading`);
+    await expect(page.locator("[data-compared=straight-leg-raise]")).toContainText("gone");
+  },
+);
 
 test(
   "what is said of a course without a network arrives when there is one again",
@@ -168,14 +169,18 @@ test("a course says in one sentence how it stands", async ({ page }) => {
   }
 });
 
-test("somebody who has to be sent on, and whose letter waits, is told of on roster and page", async ({ page }) => {
-  await page.goto(`/people/${idOf(demoIdsOf("Bram Colebrook"))}`);
-  await expect(page.locator("[data-course-next]")).toContainText("Visit 4: send on?");
-  await page.goto("/");
-  const waiting = page.getByRole("navigation", { name: "Courses that wait" });
-  await expect(waiting.getByRole("link", { name: /Rosalind Teague.*letter is unsent/ })).toBeVisible();
-  await expect(waiting.getByRole("link", { name: /Thea Winslade.*due for a retest/ })).toBeVisible();
-});
+test(
+  "somebody who has to be sent on, and whose letter waits, is told of on roster and page",
+  { tag: "@all" },
+  async ({ page }) => {
+    await page.goto(`/people/${idOf(demoIdsOf("Bram Colebrook"))}`);
+    await expect(page.locator("[data-course-next]")).toContainText("Visit 4: send on?");
+    await page.goto("/");
+    const waiting = page.getByRole("navigation", { name: "Courses that wait" });
+    await expect(waiting.getByRole("link", { name: /Rosalind Teague.*letter is unsent/ })).toBeVisible();
+    await expect(waiting.getByRole("link", { name: /Thea Winslade.*due for a retest/ })).toBeVisible();
+  },
+);
 
 /** Says on the course page when somebody is due again. */
 async function dueAgain(page: Page, request: APIRequestContext, person: string, on: string): Promise<void> {

@@ -84,22 +84,26 @@ test(
   },
 );
 
-test("a bundle for another system brings the record back where it was lost", async ({ page, server }) => {
-  await page.goto(`${RENWICK}/sign`);
-  const coming = page.waitForEvent("download");
-  await page.getByRole("link", { name: "For another system (FHIR)" }).click();
-  const path = await (await coming).path();
-  const bundle = JSON.parse(readFileSync(path, "utf8")) as {
-    resourceType: string;
-    entry: { resource: { resourceType: string } }[];
-  };
-  expect(bundle.resourceType).toBe("Bundle");
-  expect(bundle.entry.map(({ resource }) => resource.resourceType)).toEqual(
-    expect.arrayContaining(["Patient", "Encounter", "Observation", "RiskAssessment", "Provenance", "Binary"]),
-  );
-  const taken = JSON.parse(lantern(`${server.db}.other`, "import", path)) as { added: number };
-  expect(taken.added).toBeGreaterThan(10);
-});
+test(
+  "a bundle for another system brings the record back where it was lost",
+  { tag: "@all" },
+  async ({ page, server }) => {
+    await page.goto(`${RENWICK}/sign`);
+    const coming = page.waitForEvent("download");
+    await page.getByRole("link", { name: "For another system (FHIR)" }).click();
+    const path = await (await coming).path();
+    const bundle = JSON.parse(readFileSync(path, "utf8")) as {
+      resourceType: string;
+      entry: { resource: { resourceType: string } }[];
+    };
+    expect(bundle.resourceType).toBe("Bundle");
+    expect(bundle.entry.map(({ resource }) => resource.resourceType)).toEqual(
+      expect.arrayContaining(["Patient", "Encounter", "Observation", "RiskAssessment", "Provenance", "Binary"]),
+    );
+    const taken = JSON.parse(lantern(`${server.db}.other`, "import", path)) as { added: number };
+    expect(taken.added).toBeGreaterThan(10);
+  },
+);
 
 test("persons of a table are shown before anything is written, mapped, and taken in once", async ({ page }) => {
   await page.goto("/");

@@ -198,72 +198,72 @@ test(
   },
 );
 
-test("a technique asks what it loads, is blocked by the answers, and leaves the finding as it was", async ({
-  page,
-  request,
-  prepare,
-}) => {
-  const { exam } = await prepare((builder) => {
-    void builder.complaint("si-area.right").consent().guard({ anticoagulants: "yes" }).rest(1, "si-area.right");
-    builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
-  });
-  await openRun(page, exam);
-  await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
-  await page.keyboard.press("l");
-  const dialog = page.getByRole("dialog", { name: "Log a technique" });
-  await dialog.getByRole("radio", { name: "manipulation", exact: true }).click();
-  await dialog.getByRole("radio", { name: "pelvis" }).click();
-  const guard = dialog.locator("[data-technique-guard]");
-  await expect(guard).toContainText("Blocked:");
-  while (await guard.getByText("Not asked yet").isVisible()) {
-    const before = await guard.getByRole("radiogroup").first().innerText();
-    await guard.getByRole("radio").first().click();
-    await expect.poll(async () => (await guard.innerText()).includes(before)).toBe(false);
-  }
-  await expect(dialog.getByRole("button", { name: "Log it" })).toBeDisabled();
-  await dialog.getByLabel(/Why it is done all the same/).fill("agreed with the doctor today");
-  await dialog.getByRole("button", { name: "Log it" }).click();
-  await expect(dialog).toBeHidden();
-  await expect(page.locator("[data-before-technique]")).toContainText("their familiar symptom");
-  const clear = page.locator('[data-response="nothing"][aria-pressed="true"]');
-  await page.keyboard.press("k");
-  await expect(page.locator("[data-rest-again]")).toHaveCount(0);
-  await page.keyboard.press("1");
-  await expect(clear).toBeVisible();
-  await page.getByRole("button", { name: /^Sacral thrust/ }).click();
-  await expect(clear).toBeHidden();
-  /** They lie another way now, so the symptom at rest is asked first. */
-  await page.keyboard.press("k");
-  await expect(page.locator("[data-rest-again]")).toHaveCount(0);
-  await page.keyboard.press("1");
-  await expect(page.getByRole("button", { name: /^Sacral thrust.*begun/ })).toBeVisible();
-  await saved(page);
-  const { events } = await stored(request, exam);
-  expect(events.filter(({ type }) => type === "run-started")).toHaveLength(3);
-  expect(events.find(({ type }) => type === "technique-logged")?.body).toMatchObject({
-    region: "pelvis",
-    despite: "agreed with the doctor today",
-  });
-  /** How they were after it: what was done last stands first. */
-  await page.getByRole("button", { name: /^More/ }).click();
-  await page.getByRole("menuitem", { name: "A reaction to what was done" }).click();
-  const reaction = page.getByRole("dialog", { name: "A reaction to what was done" });
-  await reaction.getByRole("radio", { name: /^manipulation/ }).click();
-  await reaction.getByRole("radio", { name: "sore", exact: true }).click();
-  await reaction.getByRole("radio", { name: "4 of 10" }).click();
-  await expect(reaction).toBeHidden();
-  await saved(page);
-  const told = (await stored(request, exam)).events.at(-1)!;
-  const technique = events.find(({ type }) => type === "technique-logged")!;
-  expect(told).toMatchObject({
-    type: "reaction-told",
-    body: { after: "technique", which: technique.id, what: "sore", intensity: 4 },
-  });
-  await page.goto(`/exams/${exam}/reading`);
-  const response = page.locator('[data-response-to="sacral-thrust"]');
-  await expect(response).toContainText("it is in no reading");
-  /** Parts that come later move what stands below them: the press waits until all is there. */
-  await expect(page.locator("html[data-whole]")).toBeAttached();
-  await response.getByRole("button", { name: /Add it to the reading/ }).press("Enter");
-  await expect(response).toContainText("added to the reading by hand");
-});
+test(
+  "a technique asks what it loads, is blocked by the answers, and leaves the finding as it was",
+  { tag: "@all" },
+  async ({ page, request, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      void builder.complaint("si-area.right").consent().guard({ anticoagulants: "yes" }).rest(1, "si-area.right");
+      builder.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
+    });
+    await openRun(page, exam);
+    await page.getByRole("button", { name: /^Thigh thrust right/ }).click();
+    await page.keyboard.press("l");
+    const dialog = page.getByRole("dialog", { name: "Log a technique" });
+    await dialog.getByRole("radio", { name: "manipulation", exact: true }).click();
+    await dialog.getByRole("radio", { name: "pelvis" }).click();
+    const guard = dialog.locator("[data-technique-guard]");
+    await expect(guard).toContainText("Blocked:");
+    while (await guard.getByText("Not asked yet").isVisible()) {
+      const before = await guard.getByRole("radiogroup").first().innerText();
+      await guard.getByRole("radio").first().click();
+      await expect.poll(async () => (await guard.innerText()).includes(before)).toBe(false);
+    }
+    await expect(dialog.getByRole("button", { name: "Log it" })).toBeDisabled();
+    await dialog.getByLabel(/Why it is done all the same/).fill("agreed with the doctor today");
+    await dialog.getByRole("button", { name: "Log it" }).click();
+    await expect(dialog).toBeHidden();
+    await expect(page.locator("[data-before-technique]")).toContainText("their familiar symptom");
+    const clear = page.locator('[data-response="nothing"][aria-pressed="true"]');
+    await page.keyboard.press("k");
+    await expect(page.locator("[data-rest-again]")).toHaveCount(0);
+    await page.keyboard.press("1");
+    await expect(clear).toBeVisible();
+    await page.getByRole("button", { name: /^Sacral thrust/ }).click();
+    await expect(clear).toBeHidden();
+    /** They lie another way now, so the symptom at rest is asked first. */
+    await page.keyboard.press("k");
+    await expect(page.locator("[data-rest-again]")).toHaveCount(0);
+    await page.keyboard.press("1");
+    await expect(page.getByRole("button", { name: /^Sacral thrust.*begun/ })).toBeVisible();
+    await saved(page);
+    const { events } = await stored(request, exam);
+    expect(events.filter(({ type }) => type === "run-started")).toHaveLength(3);
+    expect(events.find(({ type }) => type === "technique-logged")?.body).toMatchObject({
+      region: "pelvis",
+      despite: "agreed with the doctor today",
+    });
+    /** How they were after it: what was done last stands first. */
+    await page.getByRole("button", { name: /^More/ }).click();
+    await page.getByRole("menuitem", { name: "A reaction to what was done" }).click();
+    const reaction = page.getByRole("dialog", { name: "A reaction to what was done" });
+    await reaction.getByRole("radio", { name: /^manipulation/ }).click();
+    await reaction.getByRole("radio", { name: "sore", exact: true }).click();
+    await reaction.getByRole("radio", { name: "4 of 10" }).click();
+    await expect(reaction).toBeHidden();
+    await saved(page);
+    const told = (await stored(request, exam)).events.at(-1)!;
+    const technique = events.find(({ type }) => type === "technique-logged")!;
+    expect(told).toMatchObject({
+      type: "reaction-told",
+      body: { after: "technique", which: technique.id, what: "sore", intensity: 4 },
+    });
+    await page.goto(`/exams/${exam}/reading`);
+    const response = page.locator('[data-response-to="sacral-thrust"]');
+    await expect(response).toContainText("it is in no reading");
+    /** Parts that come later move what stands below them: the press waits until all is there. */
+    await expect(page.locator("html[data-whole]")).toBeAttached();
+    await response.getByRole("button", { name: /Add it to the reading/ }).press("Enter");
+    await expect(response).toContainText("added to the reading by hand");
+  },
+);

@@ -691,36 +691,36 @@ test(
   },
 );
 
-test("with readings lost, late and doubled an onset is still marked, and a pad that leaves holds up nothing", async ({
-  page,
-  browser,
-  server,
-  request,
-  prepare,
-}) => {
-  const { exam, pad } = await openEquipped({ page, browser, server, prepare });
-  const dialog = await openDevices(page);
-  await dialog.getByRole("button", { name: "Simulated, with a loose cable" }).click();
-  await closeDevices(page);
-  const dial = page.locator("[data-measuring] [data-dial]");
-  await expect.poll(async () => Number(await dial.getAttribute("data-dial"))).toBeGreaterThan(30);
-  await pressNow(pad);
-  await expect(page.locator("[data-marked]")).toBeVisible();
-  const marked = Number(await page.locator("[data-marked]").getAttribute("data-marked"));
-  expect(marked).toBeGreaterThan(24);
-  expect(marked).toBeLessThan(45);
-  /** Its handle moves the moment that is meant. */
-  await page.getByRole("slider", { name: "The moment it started" }).focus();
-  for (let press = 0; press < 40; press++) await page.keyboard.press("ArrowLeft");
-  await expect
-    .poll(async () => Number(await page.locator("[data-marked]").getAttribute("data-marked")))
-    .toBeLessThan(marked);
+test(
+  "with readings lost, late and doubled an onset is still marked, and a pad that leaves holds up nothing",
+  { tag: "@all" },
+  async ({ page, browser, server, request, prepare }) => {
+    const { exam, pad } = await openEquipped({ page, browser, server, prepare });
+    const dialog = await openDevices(page);
+    await dialog.getByRole("button", { name: "Simulated, with a loose cable" }).click();
+    await closeDevices(page);
+    const dial = page.locator("[data-measuring] [data-dial]");
+    await expect.poll(async () => Number(await dial.getAttribute("data-dial"))).toBeGreaterThan(30);
+    await pressNow(pad);
+    await expect(page.locator("[data-marked]")).toBeVisible();
+    const marked = Number(await page.locator("[data-marked]").getAttribute("data-marked"));
+    expect(marked).toBeGreaterThan(24);
+    expect(marked).toBeLessThan(45);
+    /** Its handle moves the moment that is meant. */
+    await page.getByRole("slider", { name: "The moment it started" }).focus();
+    for (let press = 0; press < 40; press++) await page.keyboard.press("ArrowLeft");
+    await expect
+      .poll(async () => Number(await page.locator("[data-marked]").getAttribute("data-marked")))
+      .toBeLessThan(marked);
 
-  await pad.context().close();
-  await expect(page.getByText("pad is away")).toBeVisible({});
-  await page.locator("[data-theirs='si-area.right']").click();
-  await expect(page.getByRole("textbox", { name: /^Raise at onset/ })).not.toHaveValue("");
-  await expect
-    .poll(async () => (await stored(request, exam)).filter(({ type }) => type === "measure-recorded").at(-1)?.body.how)
-    .toMatchObject({ device: "simulated", method: "onset set by hand on the trace" });
-});
+    await pad.context().close();
+    await expect(page.getByText("pad is away")).toBeVisible({});
+    await page.locator("[data-theirs='si-area.right']").click();
+    await expect(page.getByRole("textbox", { name: /^Raise at onset/ })).not.toHaveValue("");
+    await expect
+      .poll(
+        async () => (await stored(request, exam)).filter(({ type }) => type === "measure-recorded").at(-1)?.body.how,
+      )
+      .toMatchObject({ device: "simulated", method: "onset set by hand on the trace" });
+  },
+);

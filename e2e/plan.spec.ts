@@ -1,29 +1,29 @@
 import { ladderOf } from "@/core";
 import { askAll, expect, saved, stored, test } from "./support/test";
 
-test("from a calf to the first test: drafted unseen, asked together, seen once, begun by Enter", async ({
-  page,
-  prepare,
-  request,
-}) => {
-  const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right", "lateral-foot.right"));
-  await page.goto(`/exams/${exam}/complaint`);
-  await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
-  await expect(page).toHaveURL(/\/guard$/);
-  const drafted = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
-  expect(drafted).toHaveLength(1);
-  await askAll(page, () => page.keyboard.press("n"));
-  await expect(page).toHaveURL(/\/plan$/);
-  const top = page.locator("[data-plan-top]");
-  await expect(top).toContainText("Seated");
-  await expect(top).toContainText("Slump L then R");
-  await expect(top).toContainText(/about \d+ tests · \d+ min · \d turns?/);
-  await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", "seated");
-  await expect(page.getByText(/^Ask before/)).toHaveCount(0);
-  await page.keyboard.press("Enter");
-  await expect(page).toHaveURL(/\/run$/);
-  await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
-});
+test(
+  "from a calf to the first test: drafted unseen, asked together, seen once, begun by Enter",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right", "lateral-foot.right"));
+    await page.goto(`/exams/${exam}/complaint`);
+    await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+    await expect(page).toHaveURL(/\/guard$/);
+    const drafted = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
+    expect(drafted).toHaveLength(1);
+    await askAll(page, () => page.keyboard.press("n"));
+    await expect(page).toHaveURL(/\/plan$/);
+    const top = page.locator("[data-plan-top]");
+    await expect(top).toContainText("Seated");
+    await expect(top).toContainText("Slump L then R");
+    await expect(top).toContainText(/about \d+ tests · \d+ min · \d turns?/);
+    await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", "seated");
+    await expect(page.getByText(/^Ask before/)).toHaveCount(0);
+    await page.keyboard.press("Enter");
+    await expect(page).toHaveURL(/\/run$/);
+    await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
+  },
+);
 
 test("stones are walked, asked why, left out, put in and put first, all by keys", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent().guard());
@@ -115,7 +115,7 @@ test(
   },
 );
 
-test("a budget that binds says what stays open for it", async ({ page, prepare }) => {
+test("a budget that binds says what stays open for it", { tag: "@all" }, async ({ page, prepare }) => {
   const { exam } = await prepare(
     (builder) => void builder.complaint("posterior-calf.right", "si-area.right").consent().guard(),
   );

@@ -38,29 +38,33 @@ test("opened reasoning: steps, draws, rules, and why a specificity is not the ch
   await saved(page);
 });
 
-test("ranges stand side beside side, with where it came and how far the sides differ", async ({ page, prepare }) => {
-  const { exam } = await prepare((builder) => {
-    builder.add("sheet-set", { label: "Raise", tests: ["straight-leg-raise"], reason: "" });
-    readyToTest(builder);
-    for (const [side, end] of [
-      ["right", 48],
-      ["left", 71],
-    ] as const) {
-      const run = builder.start("straight-leg-raise", side);
-      if (side === "right") builder.add("measure-recorded", { run, measure: "onset", value: 32 });
-      builder.add("measure-recorded", { run, measure: "end", value: end });
-    }
-  });
-  await page.goto(`/exams/${exam}/reading`);
-  const row = page.locator("[data-range='Straight leg raised']");
-  await expect(row).toContainText("23° apart, beyond the error");
-  await expect(
-    row.getByRole("img", { name: "Straight leg raised, right: 48°, it came at 32°, expected 70-90" }),
-  ).toBeVisible();
-  await expect(row.getByRole("img", { name: /, left: 71°, expected 70-90/ })).toBeVisible();
-  await bringAxe(page);
-  expect(await violations(page, "everything")).toEqual([]);
-});
+test(
+  "ranges stand side beside side, with where it came and how far the sides differ",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      builder.add("sheet-set", { label: "Raise", tests: ["straight-leg-raise"], reason: "" });
+      readyToTest(builder);
+      for (const [side, end] of [
+        ["right", 48],
+        ["left", 71],
+      ] as const) {
+        const run = builder.start("straight-leg-raise", side);
+        if (side === "right") builder.add("measure-recorded", { run, measure: "onset", value: 32 });
+        builder.add("measure-recorded", { run, measure: "end", value: end });
+      }
+    });
+    await page.goto(`/exams/${exam}/reading`);
+    const row = page.locator("[data-range='Straight leg raised']");
+    await expect(row).toContainText("23° apart, beyond the error");
+    await expect(
+      row.getByRole("img", { name: "Straight leg raised, right: 48°, it came at 32°, expected 70-90" }),
+    ).toBeVisible();
+    await expect(row.getByRole("img", { name: /, left: 71°, expected 70-90/ })).toBeVisible();
+    await bringAxe(page);
+    expect(await violations(page, "everything")).toEqual([]);
+  },
+);
 
 test("what if: sliders and flips by keyboard, drawn against the real answer, never recorded", async ({
   page,

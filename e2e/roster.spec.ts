@@ -24,24 +24,25 @@ test("an exam in progress is one key away", { tag: "@all" }, async ({ page }) =>
   await page.waitForURL(`**${href}`);
 });
 
-test("an exam opened by mistake goes with one press while it is empty, on the roster or where it begins", async ({
-  page,
-  request,
-}) => {
-  const name = await newPerson(request);
-  await page.goto("/");
-  await page.getByRole("button", { name: `Examine ${name}, Back, leg` }).click();
-  await page.waitForURL("**/complaint");
-  await page.getByRole("button", { name: "Opened by mistake: discard" }).click();
-  await page.waitForURL((url) => url.pathname === "/");
-  const row = page.getByRole("listitem").filter({ hasText: name });
-  await expect(row).toContainText("no examination yet");
-  await row.getByRole("button", { name: /Neck, arm/ }).click();
-  await page.waitForURL("**/complaint");
-  await page.goto("/");
-  await row.getByRole("button", { name: /discard the empty examination/ }).click();
-  await expect(row).toContainText("no examination yet");
-});
+test(
+  "an exam opened by mistake goes with one press while it is empty, on the roster or where it begins",
+  { tag: "@all" },
+  async ({ page, request }) => {
+    const name = await newPerson(request);
+    await page.goto("/");
+    await page.getByRole("button", { name: `Examine ${name}, Back, leg` }).click();
+    await page.waitForURL("**/complaint");
+    await page.getByRole("button", { name: "Opened by mistake: discard" }).click();
+    await page.waitForURL((url) => url.pathname === "/");
+    const row = page.getByRole("listitem").filter({ hasText: name });
+    await expect(row).toContainText("no examination yet");
+    await row.getByRole("button", { name: /Neck, arm/ }).click();
+    await page.waitForURL("**/complaint");
+    await page.goto("/");
+    await row.getByRole("button", { name: /discard the empty examination/ }).click();
+    await expect(row).toContainText("no examination yet");
+  },
+);
 
 test("a new person: wrong dates are told, duplicates warned of, a script in a name is only a name", async ({
   page,

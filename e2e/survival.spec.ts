@@ -27,7 +27,7 @@ async function openCutOff({ page, context, request, prepare }: Offline): Promise
   return { exam, before };
 }
 
-test("a server killed between two taps loses none of them", async ({ browser }) => {
+test("a server killed between two taps loses none of them", { tag: "@all" }, async ({ browser }) => {
   const server = await startServer();
   try {
     const context = await browser.newContext({ baseURL: server.url });
@@ -60,26 +60,27 @@ test("a server killed between two taps loses none of them", async ({ browser }) 
   }
 });
 
-test("a part of the screen that could not be fetched takes nothing down, and is fetched again", async ({
-  page,
-  prepare,
-}) => {
-  const { exam } = await prepare(readyToTest);
-  const path = `/exams/${exam}/run`;
-  const named = await (await page.request.get(path)).text();
-  let isCut = true;
-  await page.route("**/_next/static/chunks/*.js", (route) =>
-    isCut && !named.includes(new URL(route.request().url()).pathname) ? route.abort() : route.continue(),
-  );
-  await page.goto(path);
-  await page.locator("[data-response=familiar]").click();
-  await expect(page.getByRole("group", { name: "Where was it felt?" })).toBeVisible();
-  await saved(page);
-  await expect(page.locator("[data-next]")).toHaveCount(0);
-  isCut = false;
-  await expect(page.locator("[data-next]")).toBeAttached();
-  await expect(page.getByRole("region", { name: "Distraction" }).getByRole("img").first()).toBeVisible();
-});
+test(
+  "a part of the screen that could not be fetched takes nothing down, and is fetched again",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare(readyToTest);
+    const path = `/exams/${exam}/run`;
+    const named = await (await page.request.get(path)).text();
+    let isCut = true;
+    await page.route("**/_next/static/chunks/*.js", (route) =>
+      isCut && !named.includes(new URL(route.request().url()).pathname) ? route.abort() : route.continue(),
+    );
+    await page.goto(path);
+    await page.locator("[data-response=familiar]").click();
+    await expect(page.getByRole("group", { name: "Where was it felt?" })).toBeVisible();
+    await saved(page);
+    await expect(page.locator("[data-next]")).toHaveCount(0);
+    isCut = false;
+    await expect(page.locator("[data-next]")).toBeAttached();
+    await expect(page.getByRole("region", { name: "Distraction" }).getByRole("img").first()).toBeVisible();
+  },
+);
 
 test("with the network cut, taps wait in the browser, and are sent when it is back", async ({
   page,
@@ -101,20 +102,24 @@ test("with the network cut, taps wait in the browser, and are sent when it is ba
   expect((await stored(request, exam)).head.length).toBe(before + 4);
 });
 
-test("a page closed while offline finds its taps again", async ({ page, context, request, prepare }) => {
-  const { exam } = await openCutOff({ page, context, request, prepare });
-  await page.keyboard.press("2");
-  await expect(page.locator("[data-sync=waiting]")).toBeVisible();
-  await page.close();
-  await context.setOffline(false);
-  const again = await context.newPage();
-  await again.goto(`/exams/${exam}/run`);
-  await saved(again);
-  expect((await stored(request, exam)).events.at(-1)).toMatchObject({
-    type: "response-recorded",
-    body: { response: "stretch" },
-  });
-});
+test(
+  "a page closed while offline finds its taps again",
+  { tag: "@all" },
+  async ({ page, context, request, prepare }) => {
+    const { exam } = await openCutOff({ page, context, request, prepare });
+    await page.keyboard.press("2");
+    await expect(page.locator("[data-sync=waiting]")).toBeVisible();
+    await page.close();
+    await context.setOffline(false);
+    const again = await context.newPage();
+    await again.goto(`/exams/${exam}/run`);
+    await saved(again);
+    expect((await stored(request, exam)).events.at(-1)).toMatchObject({
+      type: "response-recorded",
+      body: { response: "stretch" },
+    });
+  },
+);
 
 test(
   "fifty presses made offline in a tab that is closed all arrive, in their order, from the next one",

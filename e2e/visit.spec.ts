@@ -61,31 +61,32 @@ test(
   },
 );
 
-test("signals stand on the head line, positions that cannot be taken leave the sheet, and no agreement ends it", async ({
-  page,
-  prepare,
-}) => {
-  const { exam } = await prepare((builder) => {
-    builder.add("sheet-set", { label: "two", tests: ["thigh-thrust", "sacral-thrust"], reason: "" });
-    builder.complaint("si-area.right").consent().guard().rest(0);
-    builder.run({ test: "thigh-thrust", side: "right", response: "nothing" });
-  });
-  await page.goto(`/exams/${exam}/complaint`);
-  await page.getByRole("button", { name: "prone", exact: true }).click();
-  await page.getByLabel("Because of").fill("the belly");
-  await page.getByLabel("Because of").blur();
-  await page.getByText("Another language, hearing, sight, speech, memory").click();
-  await page.getByRole("button", { name: /^open hand: stop/ }).click();
-  await expect(page.locator("[data-signals]")).toHaveText("open hand: stop");
-  await openRun(page, exam);
-  await expect(page.getByRole("button", { name: /^Sacral thrust\s*, skipped/ })).toBeVisible();
-  await page.goto(`/exams/${exam}/complaint`);
-  await page.getByRole("radio", { name: "did not agree" }).click();
-  await expect(page.getByRole("radio", { name: "did not agree" })).toBeChecked();
-  await saved(page);
-  await page.goto(`/exams/${exam}/run`);
-  await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();
-});
+test(
+  "signals stand on the head line, positions that cannot be taken leave the sheet, and no agreement ends it",
+  { tag: "@all" },
+  async ({ page, prepare }) => {
+    const { exam } = await prepare((builder) => {
+      builder.add("sheet-set", { label: "two", tests: ["thigh-thrust", "sacral-thrust"], reason: "" });
+      builder.complaint("si-area.right").consent().guard().rest(0);
+      builder.run({ test: "thigh-thrust", side: "right", response: "nothing" });
+    });
+    await page.goto(`/exams/${exam}/complaint`);
+    await page.getByRole("button", { name: "prone", exact: true }).click();
+    await page.getByLabel("Because of").fill("the belly");
+    await page.getByLabel("Because of").blur();
+    await page.getByText("Another language, hearing, sight, speech, memory").click();
+    await page.getByRole("button", { name: /^open hand: stop/ }).click();
+    await expect(page.locator("[data-signals]")).toHaveText("open hand: stop");
+    await openRun(page, exam);
+    await expect(page.getByRole("button", { name: /^Sacral thrust\s*, skipped/ })).toBeVisible();
+    await page.goto(`/exams/${exam}/complaint`);
+    await page.getByRole("radio", { name: "did not agree" }).click();
+    await expect(page.getByRole("radio", { name: "did not agree" })).toBeChecked();
+    await saved(page);
+    await page.goto(`/exams/${exam}/run`);
+    await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();
+  },
+);
 
 test(
   "when two tests have not settled, an end is offered before the next; going on is one press, and so is ending",

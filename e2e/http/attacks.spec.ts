@@ -156,7 +156,7 @@ test("a store that is moved from under the program: nothing more is taken, until
   });
 });
 
-test("a damaged store gives a sentence to every route, and no trace of how it failed", async () => {
+test("a damaged store gives a sentence to every route, and no trace of how it failed", { tag: "@all" }, async () => {
   await withOwnServer(async (server, request) => {
     const { exam } = await prepareExam(request, readyToTest);
     await server.kill();

@@ -117,9 +117,12 @@ async function requestsTo({ url }: Pick<Server, "url">): Promise<number[]> {
 async function tlsRow(plain: Server): Promise<Row> {
   const without = median(await requestsTo(plain));
   let over = 0;
-  await withOwnStore(async (server) => {
-    over = median(await requestsTo(server));
-  }, { onNetwork: true });
+  await withOwnStore(
+    async (server) => {
+      over = median(await requestsTo(server));
+    },
+    { onNetwork: true },
+  );
   return {
     what: "a request over TLS, the connection standing, median",
     value: ms(over),

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { getDocumentProxy } from "unpdf";
 import { describe, expect, it } from "vitest";
 import { forEveryAsync } from "@/fixtures/for-every";
+import { ALL } from "@/fixtures/property-runs";
 import {
   assessGuard,
   eventsIn,
@@ -66,10 +67,10 @@ const kindsOf = (id: string): readonly LetterAsked[] => [
   ...(assessGuard(stateOf(id)).referrals.length ? [{ kind: "referral" } as const] : []),
 ];
 
-/** Every kind is made of several exams, and of every fifth exam some: all of all take minutes. */
+/** Every kind is made of several examinations, and of some examinations a share: all of all take minutes. */
 const EVERY = 4;
 
-const SHARE = 5;
+const SHARE = ALL ? 5 : 10;
 describe("the letters of the demo examinations", () => {
   it("are tagged, embed their fonts, number their pages, and have a title", () =>
     forEveryAsync(
