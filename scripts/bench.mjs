@@ -5,7 +5,7 @@ mkdirSync(".tmp", { recursive: true });
 const BENCH = "node_modules/.cache/dust-lantern/bench.mjs";
 const asked = process.argv.slice(2);
 /** The simulation and the core alone need neither a browser nor a build. */
-const needsApp = !asked.some((option) => ["--calibration", "--core"].includes(option));
+const needsApp = !asked.some((option) => ["--calibration", "--core", "--quick"].includes(option));
 const stopped = await inOrder([
   ["install", install],
   ...(needsApp ? [["chromium", installChromium]] : []),

@@ -1,4 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
+import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 
@@ -27,6 +28,21 @@ describe("npm run demo", () => {
     expect(said).toBe(
       `Port ${port} is in use by another program. Close it, or choose another port: PORT=${port + 1} npm run demo`,
     );
+  });
+
+  it("recognises a server that an earlier demo left on the port, and says how to end it", async () => {
+    const started = `.tmp/demo-${port}.json`;
+    mkdirSync(".tmp", { recursive: true });
+    writeFileSync(started, JSON.stringify({ pid: process.pid, db: "/somewhere/store.sqlite" }));
+    try {
+      const { code, said } = await demo({ PORT: String(port) });
+      expect(code).toBe(1);
+      expect(said).toBe(
+        `Dust Lantern is already running on port ${port} (process ${process.pid}, database /somewhere/store.sqlite). Open http://127.0.0.1:${port}, or end it first: kill ${process.pid}`,
+      );
+    } finally {
+      rmSync(started, { force: true });
+    }
   });
 
   it("refuses a port that is none", async () => {

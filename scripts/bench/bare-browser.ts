@@ -56,7 +56,8 @@ function asking(write: Writable, read: Readable): Ask {
 }
 
 async function openTab(ask: Ask, script: string): Promise<BareTab> {
-  const { targetId } = await ask<{ targetId: string }>("Target.createTarget", { url: "about:blank" });
+  /** A window of its own: what lies behind another tab is not drawn by a browser that has windows. */
+  const { targetId } = await ask<{ targetId: string }>("Target.createTarget", { url: "about:blank", newWindow: true });
   const { sessionId } = await ask<{ sessionId: string }>("Target.attachToTarget", { targetId, flatten: true });
   await ask("Page.enable", {}, sessionId);
   await ask("Page.addScriptToEvaluateOnNewDocument", { source: script }, sessionId);
@@ -82,6 +83,9 @@ export function startBareBrowser({ width, height }: { width: number; height: num
     [
       ...LAUNCH.args!,
       "--headless",
+      "--disable-backgrounding-occluded-windows",
+      "--disable-renderer-backgrounding",
+      "--disable-background-timer-throttling",
       "--remote-debugging-pipe",
       `--user-data-dir=${folder}`,
       `--window-size=${width},${height}`,

@@ -7,7 +7,7 @@ import { deviceRows } from "./devices";
 import { edgeRows } from "./edge";
 import { endureRows } from "./endure";
 import { exchangeRows } from "./exchange";
-import { print } from "./measure";
+import { measured, print, type Row } from "./measure";
 import { storeRows } from "./store";
 
 const PICTURE = "docs/calibration.svg";
@@ -17,22 +17,32 @@ const minutesAsked = (): number => {
   return Number.isFinite(given) && given > 0 ? given : 10;
 };
 
+/** The parts, in the order in which they are printed; one that is asked for only by name is left out otherwise. */
+const PARTS: readonly (readonly [
+  part: string,
+  rows: () => readonly Row[] | Promise<readonly Row[]>,
+  always: boolean,
+])[] = [
+  ["core", coreRows, true],
+  ["course", courseRows, true],
+  ["store", storeRows, true],
+  ["edge", edgeRows, true],
+  ["clinic", clinicRows, true],
+  /** Ten minutes. */
+  ["endure", () => endureRows(minutesAsked()), false],
+  ["exchange", exchangeRows, true],
+  ["devices", deviceRows, true],
+  ["browser", browserRows, true],
+];
+
 async function bench(): Promise<void> {
   if (process.argv.includes("--calibration")) return runCalibration(PICTURE);
-  const only = (part: string) => process.argv.includes(`--${part}`);
-  const all = !["core", "course", "store", "browser", "edge", "clinic", "devices", "endure", "exchange"].some(only);
-  const rows = [
-    ...(all || only("core") ? coreRows() : []),
-    ...(all || only("course") ? courseRows() : []),
-    ...(all || only("store") ? storeRows() : []),
-    ...(all || only("edge") ? await edgeRows() : []),
-    ...(all || only("clinic") ? await clinicRows() : []),
-    /** Ten minutes: only when it is asked for. */
-    ...(only("endure") ? await endureRows(minutesAsked()) : []),
-    ...(all || only("exchange") ? await exchangeRows() : []),
-    ...(all || only("devices") ? await deviceRows() : []),
-    ...(all || only("browser") ? await browserRows() : []),
-  ];
+  const asked = (part: string) =>
+    process.argv.includes(`--${part}`) || (part === "core" && process.argv.includes("--quick"));
+  const some = PARTS.some(([part]) => asked(part));
+  const rows: Row[] = [];
+  for (const [part, of, always] of PARTS)
+    if (some ? asked(part) : always) rows.push(...(await measured(`the part "${part}"`, of)));
   print(rows);
   process.exitCode = rows.every(({ ok }) => ok) ? 0 : 1;
 }
