@@ -11,7 +11,7 @@ export default defineConfig({
     maxWorkers: availableParallelism(),
     isolate: false,
     globalSetup: "src/fixtures/vitest/seed.global.ts",
-    setupFiles: "src/fixtures/vitest/seed.setup.ts",
+    setupFiles: ["src/fixtures/vitest/seed.setup.ts", "src/fixtures/vitest/whole-first.setup.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

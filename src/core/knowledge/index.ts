@@ -95,6 +95,7 @@ export {
 export { EVIDENCE } from "./studies";
 export { laslett2005 } from "./studies/laslett-2005";
 export { type AccuracyRecord, type Counts } from "./studies/types";
+export { checkCatalogue } from "./check/check-catalogue";
 export { checkRules } from "./check/check-rules";
 export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";

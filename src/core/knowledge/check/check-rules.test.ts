@@ -18,8 +18,6 @@ const withMember = (rule: ClusterRule, index: number, change: object): ClusterRu
 });
 
 describe("the rules that ship", () => {
-  it("are whole", () => expect(checkRules(RULES, known)).toEqual([]));
-
   it("every rule: each fault put into it is reported", () =>
     forEvery(
       RULES.map((rule) => [rule.id, rule] as const),
