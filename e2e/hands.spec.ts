@@ -235,13 +235,13 @@ const MEASURED: Readonly<Record<string, readonly string[]>> = {
 };
 const LOW_BACK = SHEETS.find(({ id }) => id === "low-back-leg")!;
 
-/** Every test of the sheet, on both sides where it has them, one at a time: a minute holds no more. */
+/** Every test of the list, on both sides where it has them. */
 for (const tested of LOW_BACK.tests.filter((id) => !protocolOf(id).earned))
   test(
     `${tested} is run with two inclinometers, a pedal and a pad, and the screen is not touched`,
     { tag: "@all" },
     async ({ page, browser, server, request, prepare }) => {
-      if (MEASURED[tested]) test.setTimeout(LED_OFTEN_MS);
+      test.setTimeout(LED_OFTEN_MS);
       const exam = await openOwn({ page, prepare }, (builder) => {
         builder.add("sheet-set", { label: LOW_BACK.label, tests: [tested], reason: "" });
         builder.complaint("posterior-calf.right").consent().guard().rest(1, "posterior-calf.right");

@@ -85,7 +85,12 @@ const compileAndBuild = async () => {
 
 /** Seconds as measured on two idle cores, in a fresh clone. */
 const failed = await runWithProgress([
-  { title: "download the packages", seconds: existsSync("node_modules") ? 5 : 30, work: fetchPackages },
+  {
+    title: "download the packages",
+    seconds: existsSync("node_modules") ? 5 : 40,
+    isNetwork: true,
+    work: fetchPackages,
+  },
   { title: "compile SQLite and build the app", seconds: 150, work: compileAndBuild },
   {
     title: "make the database of made-up patients",

@@ -13,16 +13,18 @@ export function inWords(seconds) {
  * Estimates how long the remaining steps take, from what each takes on two idle
  * cores and from how this machine has done so far.
  *
- * @param steps `{ title, seconds }`, in order; `seconds` is the time on two idle cores
+ * @param steps `{ title, seconds, isNetwork }`, in order; `seconds` is the time on two idle cores; a step that waits
+ *   for the network says nothing about the machine
  */
 export function createEstimate(steps) {
   const expected = (list) => list.reduce((sum, { seconds }) => sum + seconds, 0);
   const done = [];
   /** At least a third of its expected time has to have passed before a step says anything about the machine. */
   const pace = (current, elapsed) => {
-    const finished = done.filter(({ seconds }) => seconds > 0);
-    const planned = expected(finished) + (current ? Math.min(current.seconds, elapsed) : 0);
-    const actual = finished.reduce((sum, { took }) => sum + took, 0) + (current ? elapsed : 0);
+    const finished = done.filter(({ isNetwork }) => !isNetwork);
+    const counted = current && !current.isNetwork ? current : null;
+    const planned = expected(finished) + (counted ? Math.min(counted.seconds, elapsed) : 0);
+    const actual = finished.reduce((sum, { took }) => sum + took, 0) + (counted ? elapsed : 0);
     return planned >= expected(steps) / 10 ? Math.max(actual / planned, 0.2) : 1;
   };
   return {

@@ -29,6 +29,12 @@ describe("the estimate of a demo's start", () => {
     expect(estimate.isLate(100)).toBe(false);
   });
 
+  it("does not take a slow network for a slow machine", () => {
+    const estimate = createEstimate([{ ...STEPS[0], isNetwork: true }, STEPS[1]]);
+    estimate.finish(200);
+    expect(estimate.left()).toBe(160);
+  });
+
   it("is printed at once, and the step that failed is named", async () => {
     const lines = [];
     const failed = await runWithProgress(
