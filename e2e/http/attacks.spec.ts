@@ -12,9 +12,11 @@ import { lantern, startServer } from "../support/server";
 const sentence = async (answer: { json: () => Promise<unknown> }): Promise<string> =>
   JSON.stringify((await answer.json()) as object);
 
-const KILLS = ALL ? 10 : 3;
+const KILLS = ALL ? 25 : 3;
 
 test(`a server killed ${KILLS} times with answers on their way keeps each that it acknowledged, once`, async () => {
+  /** It needs no browser, and each start takes seconds. */
+  test.setTimeout(300_000);
   await withOwnServer(async (server, request) => {
     const { exam, builder } = await prepareExam(request, readyToTest);
     const acknowledged = new Set<string>();

@@ -2,8 +2,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { APIRequestContext, Browser, Page } from "@playwright/test";
-import { INES, TILDA, WORDS } from "./people";
-import { copyPrepared, OWNED_DATABASE, type Server, startServer } from "./server";
+import { OWNER, TILDA, WORDS } from "./people";
+import { copyPrepared, makeOwned, OWNED_DATABASE, type Server, startServer } from "./server";
 import { expect, test as base } from "./test";
 
 export { TILDA, WORDS };
@@ -24,7 +24,7 @@ export async function withOwnStore(
 ): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), "dust-lantern-own-"));
   const db = join(folder, "store.sqlite");
-  if (!isEmpty && !copyPrepared(OWNED_DATABASE, db)) await makeOwned(db);
+  if (!isEmpty && !copyPrepared(OWNED_DATABASE, db)) await makeOwned(db, OWNER);
   const server = await startServer({ db }, { onNetwork });
   try {
     await work(server);
@@ -32,18 +32,6 @@ export async function withOwnStore(
     await server.stop();
     rmSync(folder, { recursive: true, force: true });
   }
-}
-
-/** Where no database was prepared, as for the bench. */
-async function makeOwned(db: string): Promise<void> {
-  const server = await startServer({ db });
-  const answer = await fetch(`${server.url}/api/account/owner`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({ ...INES, registration: "", signIn: "ines", passphrase: WORDS }),
-  });
-  await server.stop();
-  if (!answer.ok) throw new Error(`The owner's account was not made: ${answer.status} ${await answer.text()}`);
 }
 
 /**

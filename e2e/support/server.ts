@@ -68,6 +68,19 @@ export function copyPrepared(which: typeof DEMO_DATABASE | typeof OWNED_DATABASE
   return true;
 }
 
+/** An empty database whose owner has an account: made where none was prepared, as for the bench. */
+export async function makeOwned(db: string, owner: object): Promise<void> {
+  const server = await startServer({ db });
+  const answer = await fetch(`${server.url}/api/account/owner`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(owner),
+  });
+  const said = await answer.text();
+  await server.stop();
+  if (!answer.ok) throw new Error(`The owner's account was not made: ${answer.status} ${said}`);
+}
+
 /** What a server is started under, besides what is usual. */
 type Under = {
   /** The size that no file it writes may grow beyond, as on a full disk, in KiB; left out: none. */
