@@ -163,7 +163,8 @@ describe("the page for the person", () => {
       expect(text).not.toMatch(FRAGILE);
       expect(text).not.toMatch(LATIN);
       expect(text).not.toMatch(/\d+ ?%|\bof 100\b|\d\.\d/);
-      expect(page.sections).toHaveLength(5);
+      expect(page.sections.length).toBeGreaterThanOrEqual(3);
+      expect(page.sections.length).toBeLessThanOrEqual(5);
     }
   });
 
@@ -219,10 +220,10 @@ describe("the page for the person", () => {
         },
         "en",
       ).sections[1]!.lines.join(" ");
-    expect(said(0.01)).toContain("fewer than 1 in 10");
-    expect(said(0.22)).toContain("about 2 in 10 people like you");
-    expect(said(0.5)).toContain("about half of people like you");
-    expect(said(0.98)).toContain("more than 9 in 10");
+    expect(said(0.01)).toContain("fewer than 1 out of 10 people with results like yours");
+    expect(said(0.22)).toContain("the cause in about 2 out of 10 people with results like yours");
+    expect(said(0.5)).toContain("about 5 out of 10");
+    expect(said(0.98)).toContain("more than 9 out of 10");
   });
 });
 

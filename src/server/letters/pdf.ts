@@ -116,6 +116,13 @@ function pageOf(doc: PDFKit.PDFDocument, looks: Looks, has: ReturnType<typeof gl
     const { weight = "regular", size = looks.size, indent = 0, free = 0, colour = INK } = how;
     const runs = runsOf(text, weight, has);
     doc.fillColor(colour).fontSize(size);
+    /** A line that would be cut by the end of the page begins on the next; a footer lies below it already. */
+    const end = doc.page.height - MARGIN.bottom;
+    const height = doc.font(runs[0]?.font ?? "regular latin").heightOfString(text, {
+      width: width - indent - free,
+      lineGap: size * LINE_GAP,
+    });
+    if (doc.y <= end && doc.y + height > end && height < end - MARGIN.bottom) doc.addPage();
     runs.forEach((run, index) => {
       doc.font(run.font);
       const options = {

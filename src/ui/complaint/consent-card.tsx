@@ -8,7 +8,7 @@ import { Choice } from "../primitives/choice";
 import { Field } from "../primitives/field";
 import { KeptInput } from "../primitives/kept-input";
 import { useExam } from "../exam/exam-provider";
-import { ConsentWords } from "./consent-words";
+import { ConsentWords, useConsentStatements } from "./consent-words";
 
 /** That it was explained and agreed to, and who else was in the room. */
 export function ConsentCard() {
@@ -18,10 +18,15 @@ export function ConsentCard() {
   const draftPlan = useDraftPlan();
   const onwards = () => draftPlan().then(() => router.push(`/exams/${exam}/guard`));
   const others = consent?.others ?? "";
+  /** What the words above say is what is recorded as explained. */
+  const told = useConsentStatements();
   /** Who is present is kept with the answer; before there is one, with "explained, not yet agreed". */
   const record = (change: { agreed?: boolean; others?: string }) =>
     appendFrom((latest) => [
-      { type: "consent-recorded", body: { explained: true, agreed: false, others: "", ...latest.consent, ...change } },
+      {
+        type: "consent-recorded",
+        body: { explained: true, agreed: false, others: "", ...latest.consent, told: [...told], ...change },
+      },
     ]);
   /** Once testing has begun, no agreement ends the examination; what was recorded stays. */
   const withdrawn = () =>
@@ -32,28 +37,28 @@ export function ConsentCard() {
         : []),
     ]);
   return (
-    <Card heading="Explained and agreed">
+    <Card heading="Consent">
       <p className="mb-3">
         <ConsentWords />
       </p>
       <div className="flex flex-col gap-4">
-        <Field label="Who else is present" hint="Leave empty if nobody.">
+        <Field label="Others present" hint="Leave empty if none.">
           {(ids) => (
             <KeptInput {...ids} maxLength={300} recorded={others} onKeep={(next) => record({ others: next })} />
           )}
         </Field>
         <Choice
-          label="The tests, their soreness and the right to stop were explained, and they"
+          label="I explained this. The patient"
           value={consent ? (consent.agreed ? "agreed" : "did not agree") : null}
           options={[
             { value: "agreed", label: "agreed" },
-            { value: "did not agree", label: "did not agree" },
+            { value: "did not agree", label: "declined" },
           ]}
           onChoose={(answer) => void (answer === "agreed" ? record({ agreed: true }) : withdrawn())}
         />
         {consent?.agreed ? (
           <Button look="main" big className="self-start" onClick={() => void onwards()}>
-            On to the guard
+            Continue to safety screen
           </Button>
         ) : (
           <Button
@@ -62,7 +67,7 @@ export function ConsentCard() {
             className="self-start"
             onClick={() => void record({ agreed: true }).then((taken) => taken && onwards())}
           >
-            They agreed: on to the guard
+            Record consent and continue
           </Button>
         )}
       </div>

@@ -1,13 +1,16 @@
 "use client";
 
-import { consentSentences } from "@/core/knowledge";
+import { CONSENT_TEXTS, type ConsentStatement, consentStatements } from "@/core/knowledge";
 import { sheetTests } from "@/core/record";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 
-/** What is said before anybody is touched: by what the tests on the sheet do. */
+/** What is explained before anybody is touched: by what the planned tests do. */
+export const useConsentStatements = (): readonly ConsentStatement[] => consentStatements(sheetTests(useExam().state));
+
+/** The same, as it is said. */
 export function ConsentWords() {
-  const { state } = useExam();
+  const statements = useConsentStatements();
   const said = useSaid();
-  return <>&ldquo;{consentSentences(sheetTests(state)).map(said).join(" ")}&rdquo;</>;
+  return <>&ldquo;{statements.map((statement) => said(CONSENT_TEXTS[statement])).join(" ")}&rdquo;</>;
 }

@@ -1,5 +1,5 @@
 import { isolated } from "../../base";
-import { citationText, NEURO_SCALES, protocolOf } from "../../knowledge";
+import { citationText, CONSENT_COVERS, NEURO_SCALES, protocolOf } from "../../knowledge";
 import {
   describeVerdict,
   examinedSources,
@@ -39,9 +39,9 @@ import {
 } from "../../record";
 import { reactionText } from "../../course";
 import { leftAtEnd } from "../../planning";
-import { assessGuard, overriddenText } from "../../safety";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
+import { safetyLines } from "./safety-section";
 import { visitLines } from "./visit-lines";
 
 export type NoteSection = { readonly heading: string; readonly lines: readonly string[] };
@@ -92,26 +92,20 @@ export function complaintLines(state: ExamState): string[] {
   ];
 }
 
-export function guardLines(state: ExamState): string[] {
-  const guard = assessGuard(state);
-  const asked = guard.questions.length - guard.unanswered.length;
+/** What was explained, as far as the words shown said it, and what was answered. */
+function consentLines({ consent }: ExamState): string[] {
+  if (!consent) return ["Consent is not recorded."];
+  const told = consent.told?.map((statement) => CONSENT_COVERS[statement]).join("; ");
+  const explained = told
+    ? `Explained: ${told}.`
+    : `Tests, soreness and the right to stop ${consent.explained ? "explained" : "not explained"}.`;
   return [
-    `${asked} of ${guard.questions.length} warning questions asked.`,
-    ...guard.referrals.map(
-      ({ urgency, text, acknowledged }) =>
-        `Referral (${urgency}): ${text}${acknowledged ? ` Done: ${acknowledged}` : ""}`,
-    ),
-    ...guard.blocks.map((block) =>
-      block.overridden.length ? `Block: ${block.reason} ${overriddenText(block)}` : `Blocked: ${block.reason}`,
-    ),
-    ...guard.cautions.map(({ text }) => `Caution: ${text}`),
-    ...(state.consent
-      ? [
-          `Tests, soreness and the right to stop ${state.consent.explained ? "explained" : "not explained"}; ${state.consent.agreed ? "agreed to" : "not agreed to"}.${state.consent.others ? ` Also present: ${state.consent.others}.` : ""}`,
-        ]
-      : ["Consent is not recorded."]),
-    ...visitLines(state),
+    `${explained} The patient ${consent.agreed ? "agreed" : "did not agree"}.${consent.others ? ` Also present: ${consent.others}.` : ""}`,
   ];
+}
+
+export function guardLines(state: ExamState): string[] {
+  return [...safetyLines(state), ...consentLines(state), ...visitLines(state)];
 }
 
 /** At rest, the symptoms named after the first. */

@@ -1,15 +1,14 @@
 import { NEURO_SCALES } from "../../knowledge";
-import { examinedSources, mainSentence, type Reading, rootLevels, testLabel, WORD_TRAITS } from "../../reading";
+import { examinedSources, type Reading, rootLevels, testLabel } from "../../reading";
 import { type ChainHead, type ExamState, irritability, runsRead, sheetLabel } from "../../record";
-import { assessGuard } from "../../safety";
-import { sourceLabel } from "../../vocabulary";
 import { describeRun } from "./describe-run";
+import { leadLines } from "./lead";
+import { safetyLines } from "./safety-section";
 import {
   baselineLines,
   complaintLines,
   endLines,
   findingLines,
-  guardLines,
   type Note,
   personLine,
   readingSection,
@@ -27,27 +26,14 @@ function deficits(state: ExamState): readonly string[] {
   const odd = state.neuro
     .filter(({ kind, value }) => value !== NEURO_SCALES[kind].normal)
     .toSorted((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))
-    .map(({ kind, level, side, value }) => {
+    .map(({ kind, level, side, value, before }) => {
       const { label, steps } = NEURO_SCALES[kind];
       const said = steps.find((step) => step.value === value)?.label ?? String(value);
-      return `${label}, ${level.toUpperCase()}${side ? ` ${side}` : ""}: ${said}.`;
+      return `${label}, ${level.toUpperCase()}${side ? ` ${side}` : ""}: ${said}${before === undefined ? "" : ` (last visit ${before})`}.`;
     });
   const levels = rootLevels(state).map(({ side, level }) => `${level.label} ${side} explains most of what was found.`);
   return [...levels, ...(odd.length ? odd : baselineLines(state))];
 }
-
-/** What is read, loudest first, a sentence each. */
-function inShort(reading: Reading): readonly string[] {
-  const loud = examinedSources(reading).filter(({ wording }) => WORD_TRAITS[wording.word].loud);
-  return loud.length
-    ? loud.map((read) => `${sourceLabel(read.source, read.side)}: ${read.wording.word}. ${mainSentence(read)}`)
-    : ["No source of pain is read as likely or suggested from these tests."];
-}
-
-const asked = (state: ExamState): readonly string[] =>
-  assessGuard(state).referrals.map(
-    ({ text, acknowledged }) => `${text}${acknowledged ? ` Done: ${acknowledged}` : ""}`,
-  );
 
 /** The signs that tell whether something changed: what came on at which angle, and what let go. */
 const signsToRepeat = (state: ExamState): readonly string[] =>
@@ -57,18 +43,18 @@ const signsToRepeat = (state: ExamState): readonly string[] =>
   });
 
 function leading(state: ExamState, reading: Reading, reader: Reader): Note["sections"] {
-  const guard = { heading: "Before anything is done", lines: guardLines(state) };
-  const lead = { heading: "In short", lines: inShort(reading) };
+  const lead = { heading: "In short", lines: leadLines(state, reading) };
+  const safety = { heading: "Safety", lines: safetyLines(state) };
   const neuro = { heading: "Level, side, reflex, power", lines: deficits(state) };
-  if (reader === "surgeon") return [neuro, lead, { heading: "Asked of you", lines: asked(state) }];
-  if (reader === "doctor") return [{ heading: "Asked of you", lines: asked(state) }, lead, neuro];
+  if (reader === "surgeon") return [lead, neuro, safety];
+  if (reader === "doctor") return [lead, safety, neuro];
   const { level, reason } = irritability(state);
   return [
-    guard,
+    lead,
+    safety,
     { heading: "Irritability", lines: level ? [`${level}: ${reason}.`] : [] },
     { heading: "Signs to measure again", lines: signsToRepeat(state) },
     { heading: "Done so far", lines: techniqueLines(state) },
-    lead,
     neuro,
   ];
 }
@@ -78,7 +64,7 @@ function leading(state: ExamState, reading: Reading, reader: Reader): Note["sect
  * with what that reader needs, and says nothing that was not recorded or read.
  *
  * @param spreads intervals by source and side; without them none are printed
- * @example writeOrdinary(state, readExam(state), "surgeon", {}).sections[0].heading // "Level, side, reflex, power"
+ * @example writeOrdinary(state, readExam(state), "surgeon", {}).sections[0].heading // "In short"
  */
 export function writeOrdinary(
   state: ExamState,

@@ -50,7 +50,7 @@ describe("the progress letter", () => {
     expect(text).toContain("raise at onset: 42°, then 58° on 16 Mar 2026: better, beyond the error (error 6°)");
     expect(text).toContain("mobilisation, low back L5 right (grade 3, 20 times): 2 Mar 2026, 9 Mar 2026, 16 Mar 2026.");
     expect(text).toContain("Told on 9 Mar 2026: sore, the buttock, 18 h.");
-    expect(text).toContain("Nothing here asks to be sent on.");
+    expect(text).toContain("No referral is due.");
     expect(text).toContain("May she lift flour sacks again?");
   });
 

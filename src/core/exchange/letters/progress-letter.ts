@@ -1,6 +1,7 @@
 import { type Course, endWord, sayDay } from "../../course";
 import { REACTIONS_TOLD } from "../../record";
 import type { Note } from "./note";
+import { answerSummary } from "./safety-section";
 
 /** One page on how a complaint goes: what was complained of, the signs first and last, what was done, what stays open. */
 
@@ -68,6 +69,19 @@ export function writeProgress(course: Course, { person, writer, today, asked }: 
     who: `${person.name}, ${person.number}, born ${sayDay(person.birthDate)}`,
     when: sayDay(today),
     sections: [
+      ...(course.sendOn.length > 0
+        ? [
+            {
+              heading: "In short",
+              lines: [
+                ...course.sendOn
+                  .toSorted((a, b) => Number(b.isUrgent) - Number(a.isUrgent))
+                  .map(({ text, isUrgent }) => `${isUrgent ? "Urgent: " : ""}${text}`),
+                course.neurologySaid,
+              ],
+            },
+          ]
+        : []),
       {
         heading: "Complaint",
         lines: [
@@ -76,12 +90,13 @@ export function writeProgress(course: Course, { person, writer, today, asked }: 
         ],
       },
       { heading: "Signs, first and latest", lines: signLines(course) },
-      { heading: "Neurology", lines: [course.neurologySaid] },
-      { heading: "What was done", lines: doneLines(course) },
+      ...(course.sendOn.length > 0 ? [] : [{ heading: "Neurology", lines: [course.neurologySaid] }]),
       {
-        heading: "What stays open",
-        lines: course.sendOn.length > 0 ? course.sendOn.map(({ text }) => text) : ["Nothing here asks to be sent on."],
+        heading: "Safety, at the last visit",
+        lines: [...answerSummary(last?.guardAnswers ?? {}), ...(last?.referrals ?? []).map(({ text }) => text)],
       },
+      { heading: "What was done", lines: doneLines(course) },
+      ...(course.sendOn.length > 0 ? [] : [{ heading: "What stays open", lines: ["No referral is due."] }]),
       ...(asked.trim() ? [{ heading: "What is asked of you", lines: [asked.trim()] }] : []),
     ],
     signature: [[writer.name, writer.registration].filter(Boolean).join(", ")],

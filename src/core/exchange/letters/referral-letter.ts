@@ -2,10 +2,16 @@ import { NEURO_SCALES, protocolOf } from "../../knowledge";
 import { interpretExam, testLabel } from "../../reading";
 import { type ChainHead, type ExamState, settingsOf } from "../../record";
 import { assessGuard, overriddenText, type Referral } from "../../safety";
-import { placeLabel, SOURCES } from "../../vocabulary";
-import { endLines, type Note, personLine, recordLine } from "./note";
+import { SOURCES } from "../../vocabulary";
+import { lossLines, requestLines } from "./lead";
+import { complaintLines, endLines, type Note, personLine, recordLine, techniqueLines } from "./note";
+import { answerLines, saidYes, shortExamLines } from "./safety-section";
 
-const URGENCY = { emergency: "EMERGENCY referral", urgent: "Urgent referral", soon: "Referral" } as const;
+const URGENCY = {
+  emergency: "EMERGENCY referral",
+  urgent: "Urgent referral: today",
+  soon: "Referral: within days",
+} as const;
 const ORDER = ["emergency", "urgent", "soon"] as const;
 
 /** What led to the referrals: the answers, the baseline and the tests that opened them. */
@@ -14,7 +20,7 @@ function whatLedToIt(state: ExamState, referrals: readonly Referral[]): string[]
   const asked = questions.flatMap((question) => {
     const answer = question.options.find(({ id }) => id === state.guardAnswers[question.id]);
     return answer && referrals.some(({ from }) => from.kind === "answer" && from.question === question.id)
-      ? [`${question.ask} ${answer.label}.`]
+      ? [`${saidYes(state, question, answer.label)}.`]
       : [];
   });
   const baseline = referrals.some(({ from }) => from.kind === "baseline")
@@ -49,24 +55,21 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
   const { referrals, blocks } = assessGuard(state);
   const [first] = referrals.toSorted((a, b) => ORDER.indexOf(a.urgency) - ORDER.indexOf(b.urgency));
   if (!first) return null;
-  const complaint = state.areas.map(
-    ({ places, qualities }) => `${places.map(placeLabel).join(", ")} (${qualities.join(", ") || "no quality noted"}).`,
-  );
   const sections = [
-    { heading: "Asked of you", lines: referrals.map(({ text }) => text) },
-    { heading: "What led to it", lines: whatLedToIt(state, referrals) },
-    {
-      heading: "Complaint",
-      lines: [...complaint, ...(state.familiar ? [`In their words: "${state.familiar.words}".`] : [])],
-    },
+    { heading: "Asked of you", lines: requestLines(state) },
+    { heading: "What led to it", lines: [...lossLines(state), ...whatLedToIt(state, referrals)] },
+    { heading: "Complaint", lines: complaintLines(state) },
+    { heading: "Asked and denied", lines: answerLines(state).filter((line) => !line.startsWith("Positive")) },
     {
       heading: "Done so far",
       lines: [
         ...endLines(state),
-        ...referrals.flatMap(({ acknowledged }) => (acknowledged ? [acknowledged] : [])),
+        ...shortExamLines(state),
+        ...techniqueLines(state),
         ...blocks.map((block) =>
           block.overridden.length ? `${block.reason} ${overriddenText(block)}` : `Not tested: ${block.reason}`,
         ),
+        ...(state.runs.length === 0 ? ["No test was done."] : []),
       ],
     },
   ];
@@ -75,7 +78,12 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
     who: personLine(state),
     when: state.opened?.at.slice(0, 10) ?? "",
     sections: sections.filter(({ lines }) => lines.length > 0),
-    signature: [`From ${state.opened?.actor.name ?? ""}`, ...(end ? [recordLine(end.head, end.anchor)] : [])],
+    signature: [
+      state.signed
+        ? `${state.signed.body.name}${state.signed.body.registration ? ` (${state.signed.body.registration})` : ""}`
+        : `From ${state.opened?.actor.name ?? ""}; the record is not signed yet.`,
+      ...(end ? [recordLine(end.head, end.anchor)] : []),
+    ],
     footer: "Findings of a manual examination, for medical assessment. Licensed judgement and local rules come first.",
   };
 }

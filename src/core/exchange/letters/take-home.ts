@@ -2,6 +2,7 @@ import { examinedSources, type Reading, type SourceReading, WORD_TRAITS } from "
 import { type ExamState, runsRead, symptomsOf } from "../../record";
 import { assessGuard } from "../../safety";
 import { type Language, type Place, placeParts, plainSite } from "../../vocabulary";
+import { leadingSources } from "./lead";
 import type { Note, NoteSection } from "./note";
 import { TAKE_HOME_WORDS, type TakeHomeWords } from "./take-home-words";
 
@@ -45,39 +46,50 @@ const placeText = (place: Place, language: Language): string => {
   return side === "central" ? plain : `${plain} ${TAKE_HOME_WORDS[language].sides[side]}`;
 };
 
-function couldBe(state: ExamState, examined: readonly SourceReading[], words: TakeHomeWords): readonly string[] {
-  const loud = examined.filter(({ wording }) => WORD_TRAITS[wording.word].loud).slice(0, MOST_NAMED);
-  const urgency = (["emergency", "urgent", "soon"] as const).find((one) =>
-    assessGuard(state).referrals.some((referral) => referral.urgency === one),
+const URGENCIES = ["emergency", "urgent", "soon"] as const;
+
+/** Whom to see and how soon, the most urgent first; each once. */
+function whomToSee(state: ExamState, words: TakeHomeWords): readonly string[] {
+  const { referrals } = assessGuard(state);
+  const lines = URGENCIES.flatMap((urgency) =>
+    referrals.filter((one) => one.urgency === urgency).map(({ to }) => words.sendOn[urgency](words.places[to])),
   );
-  return [
-    ...(urgency ? [words.sendOn[urgency]] : []),
-    ...loud.map((read) => {
-      const sure = read.figured ? words.tenths(Math.round(read.probability * TENTHS)) : words.noNumber;
-      return `${capital(named(read, words))}: ${sure}.`;
-    }),
-    ...(loud.length ? [] : [words.nothingStandsOut]),
-    words.testsMiss,
-  ];
+  return [...new Set(lines)];
+}
+
+/** What the tests point to, on the side of the complaint and by how sure; what is not settled is said so. */
+function couldBe(state: ExamState, reading: Reading, words: TakeHomeWords): readonly string[] {
+  if (state.runs.length === 0) return [];
+  const { complained, elsewhere } = leadingSources(state, reading);
+  const led = [...complained, ...elsewhere]
+    .filter(({ wording }) => WORD_TRAITS[wording.word].rank >= WORD_TRAITS.unsettled.rank)
+    .slice(0, MOST_NAMED);
+  const said = ({ figured, probability, wording, ...read }: SourceReading) => {
+    const sure = figured ? words.tenths(Math.round(probability * TENTHS)) : words.noNumber;
+    return `${capital(named(read, words))}: ${WORD_TRAITS[wording.word].loud ? sure : words.notSettled(sure)}.`;
+  };
+  return [...(led.length ? led.map(said) : [words.nothingStandsOut]), words.testsMiss];
 }
 
 const LESS = new Set(["leaning against", "unlikely", "not suggested"]);
-const OPEN = new Set(["open", "unsettled", "not shown by these tests, which miss some"]);
+const OPEN = new Set(["open", "not shown by these tests, which miss some"]);
 
 function lessAndOpen(examined: readonly SourceReading[], words: TakeHomeWords): readonly string[] {
   const withWord = (set: ReadonlySet<string>) => examined.filter(({ wording }) => set.has(wording.word));
   const [less, open] = [withWord(LESS), withWord(OPEN)];
   return [
-    less.length ? words.lessLikely(namesOf(less, words)) : words.nothingLess,
+    ...(less.length ? [words.lessLikely(namesOf(less, words))] : []),
     ...(open.length ? [words.notKnown(namesOf(open, words))] : []),
   ];
 }
 
-const nextLines = ({ techniques }: ExamState, own: string, words: TakeHomeWords): readonly string[] => [
-  techniques.length
-    ? words.did([...new Set(techniques.map(({ kind }) => words.techniques[kind]))].join("; "))
-    : words.nothingDone,
-  words.sore,
+const nextLines = ({ techniques, runs }: ExamState, own: string, words: TakeHomeWords): readonly string[] => [
+  ...(techniques.length
+    ? [words.did([...new Set(techniques.map(({ kind }) => words.techniques[kind]))].join("; "))]
+    : runs.length
+      ? [words.nothingDone]
+      : []),
+  ...(runs.length ? [words.sore] : []),
   own.trim() || words.ask,
 ];
 
@@ -100,19 +112,20 @@ export function takeHome(state: ExamState, reading: Reading, language: Language,
     {
       heading: words.looked,
       lines: [
-        ...(opened ? [words.lookedAt(tests, words.regions[opened.body.region])] : []),
+        ...whomToSee(state, words),
+        ...(opened ? [tests > 0 ? words.lookedAt(tests, words.regions[opened.body.region]) : words.notTested] : []),
         ...symptomsOf(state).map((symptom) => words.yourWords(symptom.words)),
         ...(said ? [words.yourPlaces(said)] : []),
       ],
     },
-    { heading: words.could, lines: couldBe(state, examined, words) },
+    { heading: words.could, lines: couldBe(state, reading, words) },
     { heading: words.less, lines: lessAndOpen(examined, words) },
     { heading: words.next, lines: nextLines(state, own, words) },
     {
       heading: words.call,
       lines: [
         `${words.atOnce}:`,
-        ...words.atOnceIf.map((line) => `  ${line}`),
+        ...words.atOnceIf[opened?.body.region ?? "lumbopelvic"].map((line) => `  ${line}`),
         `${words.us}:`,
         ...words.usIf.map((line) => `  ${line}`),
       ],
@@ -122,7 +135,7 @@ export function takeHome(state: ExamState, reading: Reading, language: Language,
     title: words.title,
     who: opened?.body.person.name ?? "",
     when: opened ? dayIn(language, opened.at) : "",
-    sections,
+    sections: sections.filter(({ lines }) => lines.length > 0),
     signature: [opened?.actor.name ?? ""],
     footer: words.footer,
     language,
