@@ -62,10 +62,10 @@ test("from a sign that is followed to the next visit, where it is measured again
   await since.getByRole("radio", { name: "sore", exact: true }).click();
   await expect(page.locator('[data-after-last="sore"]')).toBeVisible();
   await since.locator("[data-activity]").getByRole("radio", { name: "7 of 10" }).click();
-  await page.getByRole("button", { name: /On to the guard|on to the guard/ }).click();
+  await page.getByRole("button", { name: /Continue to safety screen|Record consent and continue/ }).click();
   await page.waitForURL(/guard/);
   await graveOnes(page);
-  await page.getByRole("button", { name: /^Nothing new/ }).click();
+  await page.getByRole("button", { name: /^No change/ }).click();
   await expect(page.locator("[data-anything-new]")).toHaveCount(0);
   await askAll(page, () => page.keyboard.press("n"));
 

@@ -77,7 +77,7 @@ test(
     await page.getByRole("radio", { name: "a surgeon" }).click();
     await expect(first).toHaveText("Level, side, reflex, power");
     await page.getByRole("radio", { name: "the next therapist" }).click();
-    await expect(first).toHaveText("Before anything is done");
+    await expect(first).toHaveText("In short");
     await page.getByRole("radio", { name: "Referral" }).click();
     await expect(page.getByText("No answer, baseline or test so far asks for a referral.")).toBeVisible();
     await expect(page.getByRole("button", { name: "Make the PDF" })).toBeDisabled();

@@ -1,4 +1,5 @@
-import { askAll, expect, openRun, readyToTest, saved, stored, test } from "./support/test";
+import type { Page } from "@playwright/test";
+import { askAll, expect, openRun, prepareExam, readyToTest, saved, stored, test } from "./support/test";
 
 test("a block stands where the test is, and is lifted only by a typed reason", async ({ page, request, prepare }) => {
   const { exam } = await prepare(
@@ -6,14 +7,14 @@ test("a block stands where the test is, and is lifted only by a typed reason", a
   );
   await openRun(page, exam);
   await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
-  await expect(page.getByText("Blocked: Pregnancy: not face down.").last()).toBeVisible();
+  await expect(page.getByText("Contraindicated: Pregnancy from week 20: not prone.").last()).toBeVisible();
   await expect(page.locator("[data-response=nothing]")).toBeDisabled();
   await page.keyboard.press("1");
   await page.getByText("Override for this test with a reason").click();
   await page.getByLabel(/Reason/).fill("too short");
   await page.getByRole("button", { name: "Override", exact: true }).click();
   await expect(page.locator("[data-response=nothing]")).toBeDisabled();
-  await page.getByLabel(/Reason/).fill("Ten weeks, lies on two cushions with room");
+  await page.getByLabel(/Reason/).fill("Lies on two cushions with room, midwife agrees");
   await page.getByRole("button", { name: "Override", exact: true }).click();
   await expect(page.locator("[data-response=nothing]")).toBeEnabled();
   await page.keyboard.press("1");
@@ -23,36 +24,86 @@ test("a block stands where the test is, and is lifted only by a typed reason", a
     test: "sacral-thrust",
   });
   await page.goto(`/exams/${exam}/guard`);
-  await expect(page.getByText("Overridden for Sacral thrust: Ten weeks")).toBeVisible();
+  await expect(page.getByText("Overridden for Sacral thrust: Lies on two cushions")).toBeVisible();
 });
 
-test("an emergency takes the screen until it is said what was done", async ({ page, prepare }) => {
-  const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
-  await page.goto(`/exams/${exam}/guard`);
-  await page.locator('[data-question="cauda-equina"] [data-option=yes]').click();
-  const alarm = page.getByRole("alertdialog");
-  await expect(alarm).toContainText("emergency referral now");
-  await page.keyboard.press("Escape");
-  await expect(alarm).toBeVisible();
-  await expect(alarm.getByRole("button", { name: "Record and go on" })).toBeDisabled();
-  await alarm.getByRole("textbox").fill("Ambulance called at 10:05, spoke to the crew");
-  await alarm.getByRole("button", { name: "Record and go on" }).click();
-  await expect(alarm).toBeHidden();
-  await openRun(page, exam);
-  await expect(page.getByRole("button", { name: /^Distraction\s*, blocked/ })).toBeVisible();
-});
+/** Answers the gravest with no where they are asked together, but opens one of them instead. */
+async function openOne(page: Page, question: string): Promise<void> {
+  const together = page.locator("[data-asked-together]");
+  await expect(together).toBeVisible();
+  const order = (await together.getAttribute("data-asked-together"))!.split(" ");
+  await page.keyboard.press(String(order.indexOf(question) + 1));
+  await expect(page.locator(`section[data-question="${question}"]`)).toBeVisible();
+}
 
-test("the warning questions one by one: a part by its number, not sure, undo, who said it, and what was pressed together", async ({
+test("an emergency takes the screen and the keyboard, offers what was done by digit, and holds the letter", async ({
   page,
   request,
   prepare,
 }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
   await page.goto(`/exams/${exam}/guard`);
-  await expect(page.locator('[data-question="cauda-equina"]')).toContainText("Numb between the legs");
+  await openOne(page, "cauda-equina");
+  await page.locator('[data-question="cauda-equina"] [data-part=saddle]').click();
+  const alarm = page.getByRole("alertdialog");
+  await expect(alarm).toContainText("Possible cauda equina syndrome");
+  await expect(alarm).toContainText("the emergency department");
+  await page.keyboard.press("Escape");
+  await expect(alarm).toBeVisible();
+  /** The focus is in it, and Tab stays there. */
+  for (let tab = 0; tab < 12; tab++) {
+    expect(await alarm.evaluate((dialog) => dialog.contains(document.activeElement))).toBe(true);
+    await page.keyboard.press("Tab");
+  }
+  await alarm.getByText("Referral letter").click();
+  await expect(alarm.locator("pre")).toContainText("numbness between your legs");
+  await expect(alarm.getByRole("button", { name: "Record action" })).toBeDisabled();
+  await alarm.getByRole("button", { name: /Emergency services called/ }).focus();
+  await page.keyboard.press("2");
+  await expect(alarm).toBeHidden();
+  await saved(page);
+  expect((await stored(request, exam)).events.at(-1)?.body).toMatchObject({
+    action: "Patient sent to the emergency department, accompanied.",
+  });
+  await openRun(page, exam);
+  await expect(page.getByRole("button", { name: /^Distraction\s*, blocked/ })).toBeVisible();
+});
+
+test("an emergency that was pressed by mistake is taken back from its own screen", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
+  await page.goto(`/exams/${exam}/guard`);
+  await openOne(page, "cauda-equina");
+  await page.keyboard.press("1");
+  const alarm = page.getByRole("alertdialog");
+  await alarm.getByRole("button", { name: /Entered by mistake/ }).click();
+  await expect(alarm).toBeHidden();
+  await saved(page);
+  const answers = (await stored(request, exam)).events.filter(({ type }) => type === "guard-answered");
+  expect(answers.map(({ body }) => body.answer)).toEqual(["yes", "no"]);
+});
+
+test("the safety questions: three by one press, a sentence by its number, not sure, undo, and who answered", async ({
+  page,
+  request,
+  prepare,
+}) => {
+  const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
+  await page.goto(`/exams/${exam}/guard`);
+  await expect(page.locator("[data-asked-together]")).toContainText("numbness between your legs");
   await page.keyboard.press("n");
   const question = page.locator("section[data-question]");
-  await expect(question).not.toHaveAttribute("data-question", "cauda-equina");
+  await expect(question).toBeVisible();
+  await saved(page);
+  const first = (await stored(request, exam)).events.filter(({ type }) => type === "guard-answered");
+  expect(first.map(({ body }) => [body.answer, body.together])).toEqual([
+    ["no", true],
+    ["no", true],
+    ["no", true],
+  ]);
   const second = (await question.getAttribute("data-question"))!;
   await page.keyboard.press("d");
   await expect(question).not.toHaveAttribute("data-question", second);
@@ -60,21 +111,55 @@ test("the warning questions one by one: a part by its number, not sure, undo, wh
   await expect(question).toHaveAttribute("data-question", second);
   await page.keyboard.press("n");
   await expect(question).not.toHaveAttribute("data-question", second);
-  await page.getByRole("radio", { name: "through an interpreter" }).click();
-  await page.getByText(/What was answered/).click();
-  await page.locator('[data-asked-question="infection-signs"]').click();
-  await expect(question).toHaveAttribute("data-question", "infection-signs");
-  await page.keyboard.press("2");
-  await expect(question).not.toHaveAttribute("data-question", "infection-signs");
-  await expect(page.locator('[data-asked-question="infection-signs"]')).toContainText("Night sweats?");
+  await page.getByRole("radio", { name: "via interpreter" }).click();
+  await page.getByText(/^Answers \(/).click();
+  await page.locator('[data-asked-question="illness"]').click();
+  await expect(question).toHaveAttribute("data-question", "illness");
+  /** A yes alone does not say to which sentence. */
+  await page.keyboard.press("y");
+  await expect(page.getByText("Press each sentence that was answered yes")).toBeVisible();
+  await page.keyboard.press("3");
+  await expect(question).not.toHaveAttribute("data-question", "illness");
+  await expect(page.locator('[data-asked-question="illness"]')).toContainText("sweat so much at night");
   await saved(page);
   const { events } = await stored(request, exam);
   expect(events.findLast(({ type }) => type === "guard-answered")?.body).toEqual({
-    question: "infection-signs",
+    question: "illness",
     answer: "yes",
     by: "interpreter",
-    parts: [2],
+    parts: ["sweats"],
   });
+});
+
+test("a long-known dizziness: the short examination opens the neck to one reason, for all tests of the region", async ({
+  page,
+  request,
+}) => {
+  const { exam } = await prepareExam(
+    request,
+    (builder) => void builder.complaint("neck.right").consent().guard({ dizziness: "known" }).rest(0),
+    { region: "neck-arm" },
+  );
+  await page.goto(`/exams/${exam}/guard`);
+  const card = page
+    .locator("section, div")
+    .filter({ has: page.getByText("Record short examination") })
+    .last();
+  await expect(page.getByRole("button", { name: "Record short examination" })).toBeDisabled();
+  for (const group of await page.getByRole("radiogroup").all())
+    if ((await group.getByRole("radio", { name: "Normal", exact: true }).count()) > 0)
+      await group.getByRole("radio", { name: "Normal", exact: true }).click();
+  await page.getByRole("button", { name: "Record short examination" }).click();
+  await expect(page.locator("[data-short-exam]")).toContainText("Blood pressure and pulse: normal");
+  await expect(card).toBeHidden();
+  await openRun(page, exam);
+  await page.getByText("Override for this region with a reason").click();
+  await page.getByLabel(/Reason/).fill("Known vestibular migraine, short examination normal");
+  await page.getByRole("button", { name: "Override", exact: true }).click();
+  await expect(page.locator("[data-region-override]")).toContainText("Overridden for the region");
+  await saved(page);
+  const overrides = (await stored(request, exam)).events.filter(({ type }) => type === "block-overridden");
+  expect(overrides.map(({ body }) => body.test)).toEqual([null]);
 });
 
 test("stop on one key is recorded and asks the guard again", async ({ page, request, prepare }) => {
@@ -83,9 +168,12 @@ test("stop on one key is recorded and asks the guard again", async ({ page, requ
   await page.keyboard.press("4");
   await page.keyboard.press("s");
   await page.getByRole("button", { name: "New numbness, tingling or weakness" }).click();
-  await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
-  await page.getByRole("link", { name: "To the guard" }).click();
-  expect(await askAll(page, () => page.keyboard.press("n"))).toBeGreaterThan(15);
+  await expect(page.getByText("Repeat the safety questions before you continue.")).toBeVisible();
+  await page.getByRole("link", { name: "Continue to safety screen" }).click();
+  /** The grave ones, those the reason concerns, and whether anything else is new; not all of them again. */
+  const again = await askAll(page, () => page.keyboard.press("n"));
+  expect(again).toBeGreaterThan(3);
+  expect(again).toBeLessThan(10);
   await page.waitForURL("**/run");
   await expect(page.getByRole("region", { name: /Thigh thrust/ })).toBeVisible();
   await saved(page);
@@ -117,7 +205,7 @@ test(
 
     await page.keyboard.press("s");
     await page.keyboard.press("Escape");
-    await expect(page.getByText("Ask the warning questions again before going on.")).toBeVisible();
+    await expect(page.getByText("Repeat the safety questions before you continue.")).toBeVisible();
     await saved(page);
     expect((await stored(request, exam)).events.at(-1)?.body.reason).toBe("asked to stop");
   },
@@ -213,7 +301,7 @@ test(
     await dialog.getByRole("radio", { name: "manipulation", exact: true }).click();
     await dialog.getByRole("radio", { name: "pelvis" }).click();
     const guard = dialog.locator("[data-technique-guard]");
-    await expect(guard).toContainText("Blocked:");
+    await expect(guard).toContainText("Contraindicated:");
     while (await guard.getByText("Not asked yet").isVisible()) {
       const before = await guard.getByRole("radiogroup").first().innerText();
       await guard.getByRole("radio").first().click();

@@ -147,7 +147,7 @@ for (const [region, button] of [
       const place = region === "lumbopelvic" ? "low-back.right" : "neck.right";
       await counted(page.locator(`[data-place="${place}"]`).first().click());
       await expect(page.getByRole("heading", { name: /Area 1/ })).toBeVisible();
-      await counted(page.getByRole("button", { name: "They agreed: on to the guard" }).click());
+      await counted(page.getByRole("button", { name: "Record consent and continue" }).click());
       await page.waitForURL("**/guard");
       const questions = await askAll(page, () => {
         inputs++;

@@ -9,7 +9,7 @@ import { expect, type Prepared, test } from "./support/test";
  */
 async function answerAll(pad: Page, asked: Locator, choose: (words: string) => string, most = 200): Promise<number> {
   const question = pad.locator("[data-pad-shows=ask] h1");
-  const done = asked.getByText("They have answered all of it.");
+  const done = asked.getByText("All questions answered on the tablet.");
   for (let pages = 0; pages < most; pages++) {
     /** Between two pages the pad waits for the next. */
     await expect.poll(async () => (await question.count()) + (await done.count())).toBeGreaterThan(0);
@@ -32,9 +32,9 @@ type Begins = {
 async function askedOnPad({ page, browser, server, prepare }: Begins, language?: string) {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right").consent());
   await page.goto(`/exams/${exam}/guard`);
-  await page.getByRole("button", { name: "They answer alone, on a pad" }).click();
+  await page.getByRole("button", { name: "Patient answers on a tablet" }).click();
   const pad = await joinAs(browser, server.url, page, /^Answer pad/, language);
-  return { exam, pad, asked: page.getByRole("region", { name: "They answer on a pad" }) };
+  return { exam, pad, asked: page.getByRole("region", { name: "Answers on a tablet" }) };
 }
 
 test("the warning questions are answered alone on a pad, in German; what is not a no is seen, and counts when it is taken", async ({
@@ -46,26 +46,28 @@ test("the warning questions are answered alone on a pad, in German; what is not 
 }) => {
   const { exam, pad, asked } = await askedOnPad({ page, browser, server, prepare }, "Deutsch");
   await expect(
-    pad.getByRole("heading", { name: "Ist es zwischen den Beinen taub, dort wo Sie sitzen?" }),
+    pad.getByRole("heading", {
+      name: "Fühlt es sich zwischen den Beinen, um After oder Genitalien, taub oder pelzig an?",
+    }),
   ).toBeVisible();
   await bringAxe(pad);
   expect(await violations(pad, "everything")).toEqual([]);
   /** A press that was wrong is taken back by the page before. */
   await pad.locator("[data-choice=yes]").click();
-  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("Wasser");
+  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("Urin");
   await pad.locator("[data-choice=back]").click();
-  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("zwischen den Beinen taub");
-  const pages = await answerAll(pad, asked, (words) => (words.startsWith("Nachtschweiß") ? "yes" : "no"));
+  await expect(pad.locator("[data-pad-shows=ask] h1")).toContainText("zwischen den Beinen, um After");
+  const pages = await answerAll(pad, asked, (words) => (words.startsWith("Schwitzen Sie nachts") ? "yes" : "no"));
   expect(pages).toBeGreaterThan(15);
-  await expect(asked).toContainText("They have answered all of it.");
-  const seen = asked.getByRole("list", { name: "Not a no" });
+  await expect(asked).toContainText("All questions answered on the tablet.");
+  const seen = asked.getByRole("list", { name: "Not answered no" });
   await expect(seen.getByRole("listitem")).toHaveCount(1);
   await expect(seen).toContainText("Yes");
   expect((await stored(request, exam)).filter(({ type }) => type === "guard-answered")).toEqual([]);
   await bringAxe(page);
   expect(await violations(page, "everything")).toEqual([]);
 
-  await asked.getByRole("button", { name: /^Take \d+ answers/ }).click();
+  await asked.getByRole("button", { name: /^Accept \d+ answers/ }).click();
   await expect(asked).toBeHidden();
   const answers = async () => (await stored(request, exam)).filter(({ type }) => type === "guard-answered");
   await expect.poll(async () => (await answers()).length).toBeGreaterThan(5);
@@ -73,13 +75,13 @@ test("the warning questions are answered alone on a pad, in German; what is not 
   expect(new Set(taken.map(({ channel }) => channel))).toEqual(new Set(["pad"]));
   const notNo = taken.filter(({ body }) => body.answer !== "no");
   expect(notNo.map(({ body }) => [body.question, body.answer, body.parts, body.by])).toEqual([
-    ["infection-signs", "yes", [2], "them"],
+    ["illness", "yes", ["sweats"], "them"],
   ]);
   /** What is gravest still waits to be asked aloud. */
   expect(taken.map(({ body }) => body.question)).not.toContain("cauda-equina");
-  await expect(page.locator("section[data-question=cauda-equina]")).toBeVisible();
-  await page.getByText(/^What was answered/).click();
-  await expect(page.getByText("alone, on a pad").first()).toBeVisible();
+  await expect(page.locator("[data-asked-together~=cauda-equina], section[data-question=cauda-equina]")).toBeVisible();
+  await page.getByText(/^Answers \(/).click();
+  await expect(page.getByText("on a tablet").first()).toBeVisible();
   await expect(page.getByText("answered together")).toHaveCount(0);
   await expect(pad.locator("[data-pad-shows=wait]")).toBeVisible();
   await pad.context().close();
@@ -99,12 +101,12 @@ test(
     await expect(asked).toHaveAttribute("data-pad-asked", /^3 of/);
     const words = await question.innerText();
     await pad.getByRole("button", { name: "Stop", exact: true }).click();
-    await expect(asked.getByRole("alert")).toContainText("They pressed stop on their pad");
+    await expect(asked.getByRole("alert")).toContainText("The patient pressed Stop");
     await expect(pad.locator("[data-pad-shows=stopped]")).toBeVisible();
     await expect
       .poll(async () => (await stored(request, exam)).filter(({ type }) => type === "run-stopped").length)
       .toBe(1);
-    await asked.getByRole("button", { name: "Go on with the questions" }).click();
+    await asked.getByRole("button", { name: "Continue questions" }).click();
     await expect(question).toHaveText(words);
     await expect(asked).toHaveAttribute("data-pad-asked", /^3 of/);
     await pad.locator("[data-choice=no]").click();

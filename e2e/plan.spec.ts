@@ -7,7 +7,7 @@ test(
   async ({ page, prepare, request }) => {
     const { exam } = await prepare((builder) => void builder.complaint("posterior-calf.right", "lateral-foot.right"));
     await page.goto(`/exams/${exam}/complaint`);
-    await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+    await page.getByRole("button", { name: "Record consent and continue" }).click();
     await expect(page).toHaveURL(/\/guard$/);
     const drafted = (await stored(request, exam)).events.filter(({ type }) => type === "plan-set");
     expect(drafted).toHaveLength(1);
@@ -162,7 +162,7 @@ test(
       builder.complaint("si-area.right");
     });
     await page.goto(`/exams/${exam}/complaint`);
-    await page.getByRole("button", { name: "They agreed: on to the guard" }).click();
+    await page.getByRole("button", { name: "Record consent and continue" }).click();
     await expect(page).toHaveURL(/\/guard$/);
     await saved(page);
     expect((await stored(request, exam)).events.some(({ type }) => type === "plan-set")).toBe(false);

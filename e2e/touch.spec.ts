@@ -17,7 +17,7 @@ test("a whole examination by touch only", { tag: "@all" }, async ({ page, reques
   await page.getByRole("radio", { name: "hours", exact: true }).tap();
   await expect(page.getByText("Irritability high.")).toBeVisible();
   await page.getByRole("radio", { name: "agreed", exact: true }).tap();
-  await page.getByRole("button", { name: "On to the guard" }).tap();
+  await page.getByRole("button", { name: "Continue to safety screen" }).tap();
   await askAll(page, () => page.locator("[data-option=no]").tap());
   await page.waitForURL("**/plan");
   await page.getByRole("button", { name: /^The fixed sheet instead/ }).tap();

@@ -135,8 +135,14 @@ export async function newPerson(request: APIRequestContext): Promise<string> {
 /** Answers every warning question with no, one after another. */
 export async function askAll(page: Page, no: () => Promise<unknown>): Promise<number> {
   const question = page.locator("section[data-question]");
+  const together = page.locator("[data-asked-together]");
   await expect(page.locator("[data-asked-count]")).toBeVisible();
   for (let asked = 0; ; asked++) {
+    if ((await together.count()) > 0) {
+      await no();
+      await expect(together).toHaveCount(0);
+      continue;
+    }
     if ((await question.count()) === 0) return asked;
     const id = await question.getAttribute("data-question");
     await no();
