@@ -17,7 +17,7 @@ import { HAND_MADE } from "@/fixtures/frozen/hand-made";
  * never written again. Run it when the file format gets a new version, into a
  * folder of that version.
  */
-const FOLDER = "src/fixtures/frozen/v2";
+const FOLDER = "src/fixtures/frozen/v9";
 const NOW = "2026-03-02T10:00:00.000Z";
 
 function keep(name: string, content: string): void {

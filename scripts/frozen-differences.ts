@@ -1,6 +1,13 @@
 import { writeFileSync } from "node:fs";
 import { run } from "@/cli/lantern";
-import { compareCommand, compareExam, FROZEN_FOLDER, frozenFile, frozenNames } from "@/fixtures/frozen/compare";
+import {
+  compareCommand,
+  compareExam,
+  FROZEN_FOLDER,
+  FROZEN_VERSIONS,
+  frozenFile,
+  frozenNames,
+} from "@/fixtures/frozen/compare";
 import { gateProblems, listedToday } from "@/fixtures/frozen/gate";
 import { INTERPRETATION_CHANGES } from "@/fixtures/frozen/interpretation-changes";
 import { FROZEN_COMMANDS } from "@/fixtures/frozen/terminal";
@@ -29,7 +36,7 @@ function printedBy(args: readonly string[]): string {
 }
 
 const compared = [
-  ...[...frozenNames("v1"), ...frozenNames("v2")].map((name) => compareExam(name, frozenFile(name))),
+  ...FROZEN_VERSIONS.flatMap(frozenNames).map((name) => compareExam(name, frozenFile(name))),
   ...Object.entries(FROZEN_COMMANDS).map(([name, args]) => compareCommand(name, printedBy(args))),
 ].map((file) => ({ ...file, listed: asked ? listedToday(file, change) : file.listed }));
 if (asked)

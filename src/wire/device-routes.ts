@@ -30,6 +30,8 @@ const said = closed({
 const shown = closed({
   show: oneOf(PAD_SHOWS),
   id: text(ASKED_ID).optional(),
+  /** The id of the text, where a language has it by its id. */
+  text: text(80).optional(),
   words: text(300).optional(),
   choices: listOfEach(
     closed({ id: text(80, 1), label: text(120, 1), small: text(300).optional() }),

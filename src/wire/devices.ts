@@ -52,6 +52,8 @@ export type PadState = {
   readonly show: PadShows;
   /** Of a question: by which its answer names it. */
   readonly id?: string | undefined;
+  /** The id of its text, where a language has it by its id. */
+  readonly text?: string | undefined;
   readonly words?: string | undefined;
   /** Bottom up, the first next to the thumb. */
   readonly choices?: PadChoice[] | undefined;

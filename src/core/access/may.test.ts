@@ -3,7 +3,7 @@ import { forEvery } from "@/fixtures/for-every";
 import { describeProblem } from "../base";
 import { ROLES } from "../vocabulary";
 import { type Act, ACTS } from "./acts";
-import { actOfEvent, may, OUTSIDE_CARE, rolesFor } from "./may";
+import { may, OUTSIDE_CARE, rolesFor } from "./may";
 
 /** Written out a second time, by hand: a cell that is changed has to be changed here as well. */
 const TABLE: Readonly<Record<Act, string>> = {
@@ -97,22 +97,5 @@ describe("who may do what", () => {
     const said = may({ id: "me", role: "front desk", hasLeft: false }, "see a record", null);
     expect(said.may ? "" : describeProblem(said.problem)).toMatch(/front desk.*Ask a practitioner\.$/);
     expect(rolesFor("look after back-ups")).toEqual(["owner"]);
-  });
-
-  it("asks more of a signature and of a lifted block than of a finding", () => {
-    const acts = ["exam-signed", "amendment-signed", "block-overridden", "run-started", "toString"];
-    expect(acts.map((type) => actOfEvent({ type }))).toEqual([
-      "sign",
-      "sign",
-      "override a block",
-      "examine",
-      "examine",
-    ]);
-    const technique = (despite?: string | null) => actOfEvent({ type: "technique-logged", body: { despite } });
-    expect([technique(), technique(null), technique("asked by their doctor")]).toEqual([
-      "examine",
-      "examine",
-      "override a block",
-    ]);
   });
 });

@@ -100,13 +100,6 @@ export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict
   return refused(phrase`as ${asker.role} you may not ${ACTS[act].words}`, phrase`Ask ${whom}.`);
 }
 
-/** The kinds of event of an examination that take more than examining. */
-const ACT_OF_EVENT: Readonly<Record<string, Act>> = {
-  "exam-signed": "sign",
-  "amendment-signed": "sign",
-  "block-overridden": "override a block",
-};
-
 /** What a helper at the keys records: what happens in the run, and nothing that is decided. */
 const KEYS_OF_A_RUN: ReadonlySet<string> = new Set([
   "run-started",
@@ -132,9 +125,3 @@ const KEYS_OF_A_RUN: ReadonlySet<string> = new Set([
  * @example isKeyOfRun("exam-signed") // false
  */
 export const isKeyOfRun = (type: string): boolean => KEYS_OF_A_RUN.has(type);
-
-/** What recording an event of an examination amounts to: a technique that is done despite a block lifts it. */
-export function actOfEvent({ type, body }: { readonly type: string; readonly body?: object }): Act {
-  if (type === "technique-logged" && body && (body as { despite?: unknown }).despite) return "override a block";
-  return Object.hasOwn(ACT_OF_EVENT, type) ? ACT_OF_EVENT[type]! : "examine";
-}

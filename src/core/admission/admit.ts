@@ -1,10 +1,10 @@
 import { phrase } from "../base";
 import {
   CRANIAL_ITEMS,
+  FOLLOWS_THE_PLAN,
   GUARD_QUESTIONS,
   kindsAt,
   NEURO_SCALES,
-  NOT_THROUGH_RELATIVES,
   protocolOf,
   ROOT_LEVELS,
   UPPER_MOTOR_SIGNS,
@@ -20,7 +20,7 @@ import {
   versionOfEvent,
 } from "../record";
 import { assessGuard, isReachedBy, questionsInForce } from "../safety";
-import { currentId, TECHNIQUE_REGIONS } from "../vocabulary";
+import { currentId, TECHNIQUE_REGIONS, wasThere } from "../vocabulary";
 import { ASKS_ANEW } from "./agreement";
 import { permissionProblem, SAYS_WHERE } from "./permission";
 import { roomProblem } from "./room";
@@ -82,11 +82,15 @@ const override: Check<"block-overridden"> = (state, event) => {
     return problem(
       "body › block",
       phrase`cannot be overridden: ${block.reason}`,
-      "Only the answer that led to it can change it.",
+      block.awaitsShortExam
+        ? "Record the short examination of the neck first."
+        : "Only the answer that led to it can change it.",
     );
   if (versionOfEvent(event) < FOR_ONE_TEST) return null;
   if (body.test === null)
-    return problem("body › test", "is missing", "Say for which test the block is overridden; each has its own reason.");
+    return block.onceForRegion && versionOfEvent(event) >= FOLLOWS_THE_PLAN
+      ? null
+      : problem("body › test", "is missing", "Say for which test the block is overridden; each has its own reason.");
   return isReachedBy(block, protocolOf(body.test))
     ? null
     : problem(
@@ -114,7 +118,8 @@ const guardAnswer: Check<"guard-answered"> = (state, event) => {
   const { body } = event;
   const asked = currentId(GUARD_QUESTIONS, body.question);
   const question = questionsInForce(state).find(({ id }) => id === asked);
-  if (!question)
+  const v = versionOfEvent(event);
+  if (!question || (v >= FOLLOWS_THE_PLAN && !wasThere(question, v)))
     return problem(
       "body › question",
       phrase`"${body.question}" is not asked in this exam`,
@@ -126,9 +131,16 @@ const guardAnswer: Check<"guard-answered"> = (state, event) => {
       phrase`"${body.answer}" is not an answer to it`,
       phrase`Use one of: ${question.options.map(({ id }) => id).join(", ")}.`,
     );
+  const unknown = body.parts?.find((id) => !question.parts.some((part) => part.id === id));
+  if (unknown)
+    return problem(
+      "body › parts",
+      phrase`"${unknown}" is not a part of "${question.heading}"`,
+      phrase`Use some of: ${question.parts.map(({ id }) => id).join(", ")}.`,
+    );
   return versionOfEvent(event) >= ASKS_ANEW &&
     body.by === "relative" &&
-    NOT_THROUGH_RELATIVES.includes(question.id) &&
+    question.private &&
     currentId(question.options, body.answer) !== NOT_KNOWN
     ? problem(
         "body › by",

@@ -74,7 +74,16 @@ describe("a blocked stage", () => {
     const run = history.state.runs[0]!;
     const stage = ladderOf(run).rungs[0]!.stage;
     expect(isAnswered(stage, run)).toBe(true);
-    const block = { id: "x", loads: "all", on: "person", reason: "x", overridden: [], final: true } as const;
+    const block = {
+      id: "x",
+      loads: "all",
+      on: "person",
+      reason: "x",
+      overridden: [],
+      final: true,
+      onceForRegion: false,
+      awaitsShortExam: false,
+    } as const;
     const guard = { ...assessGuard(history.state), blocks: [block] };
     expect(stageBlocks(guard, stage, { protocol: protocolOf("thigh-thrust"), side: "right" }, run)).toEqual([]);
     expect(stageBlocks(guard, stage, { protocol: protocolOf("thigh-thrust"), side: "right" }, null)).toEqual([block]);

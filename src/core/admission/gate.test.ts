@@ -237,7 +237,7 @@ const CASES: Readonly<Record<string, Case>> = {
   "an end as a mistake, one question answered": {
     state: () => {
       const exam = buildExam();
-      exam.add("guard-answered", { question: "weight-loss", answer: "no" });
+      exam.add("guard-answered", { question: "illness", answer: "no" });
       return exam;
     },
     draft: () => ({ type: "exam-ended", body: { reason: "mistake", note: "" } }),

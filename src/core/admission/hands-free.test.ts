@@ -65,7 +65,7 @@ describe("what goes on while both hands hold the person", () => {
     expect(told).toMatchObject({ is: "asked", what: "answer", words: "What was that?" });
     expect(told.is === "asked" && told.choices?.at(-1)).toEqual({
       id: "familiar",
-      label: "The one I came with",
+      label: "My usual pain",
       small: "a deep ache when I turn in bed",
     });
     expect(JSON.stringify(of({ isDown: true, theirWords: "" }))).not.toContain("small");

@@ -1,4 +1,4 @@
-import { ASKED_IN, IN_POSTURE, restQuestion } from "../knowledge";
+import { IN_POSTURE, restQuestion, safetyAnswer, safetyText } from "../knowledge";
 import {
   type Effect,
   type Language,
@@ -59,9 +59,9 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     },
     answers: {
       nothing: "Nothing",
-      stretch: "A pull or pressure",
-      other: "Another pain",
-      familiar: "The one I came with",
+      stretch: "Only a pull or pressure",
+      other: "A different pain",
+      familiar: "My usual pain",
       gone: "Gone",
       less: "Less",
       unchanged: "The same",
@@ -70,24 +70,24 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     },
     stop: "Stop",
     stopped: "I have stopped.",
-    wait: "Wait: I will ask.",
-    notThat: "Not that",
+    wait: "Please wait: I will ask.",
+    notThat: "No, that is wrong",
     giveBack: "Give back",
-    practise: "Try it once: press anywhere when you feel my hand.",
-    looking: "Looking for the table …",
+    practise: "Practice: press anywhere when you feel my hand.",
+    looking: "Connecting …",
     noPain: "no pain",
-    worst: "the worst there is",
+    worst: "the worst you can imagine",
     pad: "Answer pad",
-    hold: "Press anywhere: it is there now. Two fingers, or hold: stop.",
+    hold: "Press anywhere when you feel it. Press with two fingers, or press and hold, to stop the test.",
     views: { front: "My front", back: "My back" },
     sides: { right: "RIGHT", left: "LEFT" },
     here: "Yes, there",
     notHere: "No",
-    cannotShow: "I cannot show it",
-    morePlaces: "All of me",
+    cannotShow: "I can’t point to it",
+    morePlaces: "Show the whole body",
     join: {
       title: "Join an examination",
-      intro: "A device of the clinic joins as its answer pad or its probe. Nothing of anybody is kept on it.",
+      intro: "Connect a clinic device as an answer tablet or a sensor. No patient data is stored on it.",
       code: "Code, as the examination’s screen shows it",
       speaks: "The answer pad speaks",
       join: "Join",
@@ -102,18 +102,18 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
       where: "Wo war es?",
     },
     rest: {
-      still: "Ganz ruhig: wie schlimm ist es jetzt?",
-      standing: "Hier im Stehen, in Ruhe: wie schlimm ist es jetzt?",
-      seated: "Hier im Sitzen, in Ruhe: wie schlimm ist es jetzt?",
-      supine: "Hier auf dem Rücken, in Ruhe: wie schlimm ist es jetzt?",
-      "side-lying": "Hier auf der Seite, in Ruhe: wie schlimm ist es jetzt?",
-      prone: "Hier auf dem Bauch, in Ruhe: wie schlimm ist es jetzt?",
+      still: "In Ruhe, ohne Bewegung: Wie schlimm ist es jetzt?",
+      standing: "Hier im Stehen, in Ruhe: Wie schlimm ist es jetzt?",
+      seated: "Hier im Sitzen, in Ruhe: Wie schlimm ist es jetzt?",
+      supine: "Hier auf dem Rücken, in Ruhe: Wie schlimm ist es jetzt?",
+      "side-lying": "Hier auf der Seite, in Ruhe: Wie schlimm ist es jetzt?",
+      prone: "Hier auf dem Bauch, in Ruhe: Wie schlimm ist es jetzt?",
     },
     answers: {
       nothing: "Nichts",
-      stretch: "Ein Zug oder Druck",
+      stretch: "Ein Ziehen oder Drücken",
       other: "Ein anderer Schmerz",
-      familiar: "Der, mit dem ich kam",
+      familiar: "Der Schmerz, wegen dem ich hier bin",
       gone: "Weg",
       less: "Weniger",
       unchanged: "Gleich",
@@ -122,35 +122,31 @@ export const PAD_WORDS: Readonly<Record<Language, PadWords>> = {
     },
     stop: "Stopp",
     stopped: "Ich habe aufgehört.",
-    wait: "Warten Sie: ich frage gleich.",
-    notThat: "Das nicht",
+    wait: "Bitte warten Sie: Ich frage gleich.",
+    notThat: "Doch nicht (falsch gedrückt)",
     giveBack: "Zurückgeben",
-    practise: "Probieren Sie es einmal: drücken Sie irgendwo, wenn Sie meine Hand spüren.",
-    looking: "Suche den Tisch …",
+    practise: "Probieren Sie es einmal: Drücken Sie irgendwo, wenn Sie meine Hand spüren.",
+    looking: "Verbindung wird gesucht …",
     noPain: "kein Schmerz",
-    worst: "der schlimmste, den es gibt",
-    pad: "Antwort-Gerät",
-    hold: "Irgendwo drücken: jetzt ist es da. Zwei Finger, oder halten: Stopp.",
+    worst: "der schlimmste vorstellbare Schmerz",
+    pad: "Antwortgerät",
+    hold: "Irgendwo drücken: Jetzt ist es da. Zwei Finger oder gedrückt halten: Stopp.",
     views: { front: "Vorne", back: "Hinten" },
     sides: { right: "RECHTS", left: "LINKS" },
     here: "Ja, dort",
     notHere: "Nein",
     cannotShow: "Ich kann es nicht zeigen",
-    morePlaces: "Alles zeigen",
+    morePlaces: "Ganzer Körper",
     join: {
       title: "An einer Untersuchung teilnehmen",
-      intro: "Ein Gerät der Praxis nimmt als Antwort-Gerät oder als Messgerät teil. Es behält von niemandem etwas.",
+      intro: "Ein Gerät der Praxis nimmt als Antwortgerät oder als Messgerät teil. Es behält von niemandem etwas.",
       code: "Code, wie ihn der Bildschirm der Untersuchung zeigt",
-      speaks: "Das Antwort-Gerät spricht",
+      speaks: "Das Antwortgerät spricht",
       join: "Teilnehmen",
       thanks: "Danke. Bitte geben Sie es zurück.",
     },
   },
 };
-
-/** A warning question or its answer in a language. */
-const askedIn = (words: string, language: Language): string =>
-  Object.hasOwn(ASKED_IN[language], words) ? ASKED_IN[language][words]! : words;
 
 /** The English sentence of everything that is asked, with where its translation stands. */
 const SENTENCES = new Map<string, (words: PadWords) => string>([
@@ -167,21 +163,25 @@ const SENTENCES = new Map<string, (words: PadWords) => string>([
 /**
  * A question as the pad shows it in a language; one that a clinic says in its own words stays as it is.
  *
+ * @param text the id of its text, where it is a safety question's
  * @example padQuestion("And now?", "de") // "Und jetzt?"
  */
-export const padQuestion = (words: string, language: Language): string =>
-  SENTENCES.get(words)?.(PAD_WORDS[language]) ?? askedIn(words, language);
+export const padQuestion = (words: string, language: Language, text?: string): string =>
+  SENTENCES.get(words)?.(PAD_WORDS[language]) ?? (text ? safetyText(text, language) : null) ?? words;
 
 /**
  * A choice as the pad shows it in a language, by its id; a place by its side and name.
  *
+ * @param question the safety question whose answer it is
  * @example padChoice({ id: "gone", label: "Gone" }, "de") // "Weg"
  */
 export const padChoice = (
   { id, label }: { readonly id: string; readonly label: string },
   language: Language,
+  question?: string,
 ): string => {
   if (isPlace(id)) return plainPlace(id as Place, language);
+  if (question) return safetyAnswer(question, id, language) ?? label;
   const answers: Readonly<Record<string, string>> = PAD_WORDS[language].answers;
-  return Object.hasOwn(answers, id) ? answers[id]! : askedIn(label, language);
+  return Object.hasOwn(answers, id) ? answers[id]! : label;
 };

@@ -1,5 +1,5 @@
 import { phrase } from "../base";
-import { type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
+import { FOLLOWS_THE_PLAN, type GuardQuestion, type Protocol, protocolOf, type Stage, type TestId } from "../knowledge";
 import { isEarned } from "../reading";
 import {
   effectiveRuns,
@@ -52,10 +52,14 @@ const MISSING = {
   rest: ["the symptom at rest is not rated", "Rate it at rest, then start."],
 } as const;
 
-/** Questions that the loads of a test call for and that nobody answered: it may stand on no sheet. */
-function unaskedFor(state: ExamState, test: TestId, v: number): readonly GuardQuestion[] {
+/** Questions that the loads of a test, done this way, call for and that nobody answered: it may stand on no list. */
+function unaskedFor(
+  state: ExamState,
+  { test, variant }: Pick<Run, "test" | "variant">,
+  v: number,
+): readonly GuardQuestion[] {
   const answers = answersThatHold(state);
-  return questionsFor(state, [test], v, answers).filter(({ id }) => answers[id] === undefined);
+  return questionsFor(state, [{ test, variant }], v, answers).filter(({ id }) => answers[id] === undefined);
 }
 
 /** On the sheet or begun before: the guard, which has been gone through by now, asked what it brings. */
@@ -91,13 +95,6 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
   if (missing) return problem("body › test", phrase`${protocol.name}: ${MISSING[missing][0]}`, MISSING[missing][1]);
   const notAgreed = v >= ASKS_ANEW ? testAgreementProblem(state, body.test) : null;
   if (notAgreed) return notAgreed;
-  const [unasked] = isPlanned(state, body.test) ? [] : unaskedFor(state, body.test, v);
-  if (unasked)
-    return problem(
-      "body › test",
-      phrase`${protocol.name}: "${unasked.heading}" was not asked`,
-      "Put the test on the sheet and answer the question it brings, then start.",
-    );
   const open = unfinishedRun(state);
   if (open)
     return problem(
@@ -123,6 +120,14 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
       "body › test",
       phrase`${protocol.name} ${protocol.earned?.otherwise}`,
       "Do that first, or leave it out.",
+    );
+  const isAskedFor = v < FOLLOWS_THE_PLAN && isPlanned(state, body.test);
+  const [unasked] = isAskedFor ? [] : unaskedFor(state, body, v);
+  if (unasked)
+    return problem(
+      "body › test",
+      phrase`${protocol.name}: "${unasked.heading}" was not asked`,
+      "Answer the question that this test, done this way, brings; then start.",
     );
   const [block] = canBlock(state) ? blocksOnTest(guard, protocol, body.variant, body.side).whole : [];
   return block

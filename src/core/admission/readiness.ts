@@ -13,7 +13,9 @@ export type Missing = "agreement" | "guard" | "guard again" | "rest";
 export function missingBeforeTesting(state: ExamState, guard: Pick<Guard, "unanswered" | "askAgain">): Missing[] {
   const missing: Missing[] = [];
   if (state.consent?.agreed !== true) missing.push("agreement");
-  if (guard.unanswered.length > 0) missing.push("guard");
+  /** What a stop brings is asked with what it repeats. */
+  const first = guard.unanswered.filter(({ onlyIf }) => !guard.askAgain || onlyIf?.found !== "testing stopped");
+  if (first.length > 0) missing.push("guard");
   if (guard.askAgain) missing.push("guard again");
   if (state.rest === null) missing.push("rest");
   return missing;

@@ -28,7 +28,7 @@ export type CourseTechnique = {
   readonly text: string;
 };
 
-export type VisitShown = Pick<CourseVisit, "exam" | "date" | "signedAt"> & {
+export type VisitShown = Pick<CourseVisit, "exam" | "date" | "signedAt" | "guardAnswers" | "referrals"> & {
   readonly day: number;
   readonly isOpen: boolean;
   /** What was read there, as it was signed; null: it is not signed, or was signed before readings were kept. */
@@ -222,6 +222,8 @@ export function courseFrom({
       read: readAt(visit),
       isCourse: visit.treated !== null,
       reactions: visit.reactions,
+      guardAnswers: visit.guardAnswers,
+      referrals: visit.referrals,
       techniques: visit.techniques.length,
     })),
     span: last ? daysBetween(start, last.date) : 0,

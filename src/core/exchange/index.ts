@@ -66,3 +66,4 @@ export { writeOrdinary } from "./letters/ordinary-letter";
 export { takeHome, type TakeHome } from "./letters/take-home";
 export { type ProgressAsked, writeProgress } from "./letters/progress-letter";
 export { writeReferral } from "./letters/referral-letter";
+export { isComplained, leadingSources } from "./letters/lead";

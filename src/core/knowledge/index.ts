@@ -63,25 +63,50 @@ export {
 } from "./rules/types";
 export {
   block,
+  type BlockEffect,
   caution,
+  finalBlock,
   type GuardEffect,
   LUMBAR_LOADS,
   NECK_LOADS,
   referral,
+  REFERRED_TO,
+  type ReferredTo,
+  THRUSTS,
+  URGENCIES,
+  URGENCY_LABELS,
   type Urgency,
   WHOLE_NECK,
 } from "./safety/effects";
 export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
-export { ASKED_IN } from "./safety/asked-in";
 export {
-  ANSWERED_BY_EXAMINER,
-  GUARD_ASKED,
+  ALL_CLEAR_OPTION,
+  effectsOfAnswer,
+  FOLLOWS_THE_PLAN,
+  GUARD_COUNTS,
+  GUARD_FINDINGS,
   GUARD_GROUPS,
+  GUARD_QUESTIONS,
+  type GuardCondition,
+  type GuardFinding,
   type GuardGroupId,
-  NOT_THROUGH_RELATIVES,
-  OPEN_PARTS,
-} from "./safety/question-parts";
-export { ALL_CLEAR_OPTION, GUARD_COUNTS, GUARD_QUESTIONS, type GuardQuestion } from "./safety/questions";
+  type GuardOption,
+  type GuardPart,
+  type GuardQuestion,
+  NOT_KNOWN_OPTION,
+} from "./safety/questions";
+export {
+  SAFETY_TEXTS,
+  safetyAnswer,
+  safetyText,
+  safetyTextFaults,
+  TEXT_STANDING,
+  type TextStanding,
+  WHICH,
+  type WhichId,
+} from "./texts/safety";
+export { CONCERNED_BY_STOP } from "./safety/after-a-stop";
+export { SHORT_EXAM_ITEMS, type ShortExamItem } from "./safety/short-exam";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";
 export {
@@ -99,7 +124,14 @@ export { checkCatalogue } from "./check/check-catalogue";
 export { checkRules } from "./check/check-rules";
 export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";
-export { CONSENT_TEXTS, consentSentences } from "./consent";
+export {
+  CONSENT_COVERS,
+  CONSENT_STATEMENTS,
+  CONSENT_TEXTS,
+  consentSentences,
+  type ConsentStatement,
+  consentStatements,
+} from "./consent";
 export { NEVER_SAID } from "./never-said";
 export { IN_POSTURE, restQuestion } from "./rest-question";
 export { RETENTION_PRESETS, type RetentionPreset } from "./retention";

@@ -14,6 +14,8 @@ const PART_OF_LOAD: Partial<Record<LoadId, LimbPart>> = {
   "hip-flexion-past-90": "leg",
   "hip-flexion-with-adduction-or-rotation": "leg",
   "hip-extension": "leg",
+  "knee-loading": "lower-leg",
+  "ankle-loading": "lower-leg",
   "dural-tension": "lower-leg",
 };
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { forEvery } from "@/fixtures/for-every";
 import { POSITIONS } from "../vocabulary";
 import { PROTOCOLS, TEST_IDS } from "./protocols";
-import { consentSentences, CONSENT_TEXTS } from "./consent";
+import { askedAnew, consentSentences, consentStatements } from "./consent";
+import { SHEETS } from "./sheets";
 import { NEVER_SAID } from "./never-said";
 import { restQuestion } from "./rest-question";
 import { toldSentences } from "./told";
@@ -24,16 +25,31 @@ describe("what a person is told and asked", () => {
     for (const position of POSITIONS) expect(texts).toContain(restQuestion(position));
   });
 
-  it("explains what is on the plan: pressing, a nerve stretched, a neck moved", () => {
-    expect(consentSentences(["thigh-thrust"])).toEqual([CONSENT_TEXTS.press, CONSENT_TEXTS.stop]);
-    expect(consentSentences(["straight-leg-raise"])).toContain(CONSENT_TEXTS.nerve);
-    expect(consentSentences(["straight-leg-raise"])).not.toContain(CONSENT_TEXTS.press);
-    expect(consentSentences(["foraminal-compression"])).toContain(CONSENT_TEXTS.neck);
-    expect(consentSentences([])).toEqual([CONSENT_TEXTS.press, CONSENT_TEXTS.stop]);
-    for (const test of TEST_IDS) {
-      const said = consentSentences([test]);
-      expect(said.at(-1), test).toBe(CONSENT_TEXTS.stop);
-      expect(said.length, test).toBeGreaterThan(1);
-    }
+  it("explains what is on the plan: pressing, a nerve stretched, a neck moved or pulled, movements repeated", () => {
+    expect(consentStatements(["thigh-thrust"])).toEqual(["purpose", "press", "stop"]);
+    expect(consentStatements(["straight-leg-raise"])).toContain("nerve");
+    expect(consentStatements(["straight-leg-raise"])).not.toContain("press");
+    expect(consentStatements(["foraminal-compression"])).toContain("neck");
+    expect(consentStatements(["neck-distraction"])).toContain("traction");
+    expect(consentStatements(["repeated-movements"])).toEqual(["purpose", "repeat", "stop"]);
+    expect(consentStatements([])).toEqual(["purpose", "press", "stop"]);
+  });
+
+  it("every test and every test list: purpose and soreness first, what it does, the right to stop and the alternatives last", () =>
+    forEvery(
+      [...TEST_IDS.map((test) => [test, [test]] as const), ...SHEETS.map(({ id, tests }) => [id, tests] as const)],
+      (_name, tests) => {
+        const said = consentSentences(tests);
+        expect(said[0]).toMatch(/find out where your pain comes from.*sore for a day or two/);
+        expect(said.at(-1)).toMatch(/say stop at any time.*no to any test.*treated without tests/);
+        expect(said.length).toBeGreaterThan(2);
+      },
+    ));
+
+  it("a thrust to the neck names the harm without a number, and no clinic puts it in other words", () => {
+    const { say } = askedAnew("neck thrust");
+    expect(say).toContain("serious harm, including stroke. How rarely is not known.");
+    expect(say).not.toMatch(/\d/);
+    expect(ALL.map(({ text }) => text)).not.toContain(say);
   });
 });

@@ -1,9 +1,8 @@
 import type { Position } from "../vocabulary";
 import { GUIDES } from "./guides";
-import { ASKED_ANEW_IDS, askedAnew, CONSENT_TEXTS } from "./consent";
+import { ASKED_ANEW_IDS, askedAnew, CONSENT_TEXTS, FIXED_WORDS } from "./consent";
 import { PROTOCOLS } from "./protocols";
 import { IN_POSTURE, restQuestion } from "./rest-question";
-import { GUARD_ASKED } from "./safety/question-parts";
 import { GUARD_QUESTIONS } from "./safety/questions";
 
 /**
@@ -31,13 +30,14 @@ export function toldSentences(): readonly Told[] {
     else told.set(text, { kind, where: new Set([where]) });
   };
   Object.values(CONSENT_TEXTS).forEach((text) => add("consent", text, "consent"));
-  ASKED_ANEW_IDS.map(askedAnew).forEach(({ say, label }) => add("consent", say, label));
+  ASKED_ANEW_IDS.filter((id) => !FIXED_WORDS.includes(id))
+    .map(askedAnew)
+    .forEach(({ say, label }) => add("consent", say, label));
   for (const position of [undefined, ...Object.keys(IN_POSTURE)] as (Position | undefined)[])
     add("rest", restQuestion(position), position ?? "in no posture of its own");
-  for (const { id, ask, heading, until } of GUARD_QUESTIONS) {
+  for (const { parts, heading, until } of GUARD_QUESTIONS) {
     if (until !== undefined) continue;
-    add("guard", ask, heading);
-    (GUARD_ASKED[id]?.parts ?? []).forEach((part) => add("guard", part, heading));
+    parts.filter((part) => part.until === undefined).forEach(({ ask }) => add("guard", ask, heading));
   }
   for (const { id, name, stages } of PROTOCOLS) {
     const { say, ways = [] } = GUIDES[id];

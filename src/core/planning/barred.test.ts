@@ -270,7 +270,7 @@ describe("a wheelchair and an injured cord", () => {
           const said = cautionsOn(guard, stage)
             .map(({ text }) => text)
             .join(" ");
-          expect(said).toContain("Spasms are no answer");
+          expect(said).toContain("Do not count spasms");
           expect(/pounding headache stop at once/.test(said)).toBe(isCrisis);
         }
     }

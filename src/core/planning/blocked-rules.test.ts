@@ -5,7 +5,11 @@ import { assessGuard } from "../safety";
 import { blockedRules } from "./blocked-rules";
 
 it("a rule that the guard keeps from being met says so, and names the one that is decided", () => {
-  const exam = buildExam().complaint("si-area.right").consent().guard({ "hip-replacement": "both" }).rest(0);
+  const exam = buildExam()
+    .complaint("si-area.right")
+    .consent()
+    .guard({ hip: ["both", "replaced"] })
+    .rest(0);
   for (const test of ["si-distraction", "si-compression"] as const)
     exam.run({ test, response: "familiar", felt: ["si-area.right"], intensity: 6, kgf: 26 });
   const state = exam.state();

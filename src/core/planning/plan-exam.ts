@@ -2,7 +2,7 @@ import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
 import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS } from "../knowledge";
 import { probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
 import { type ExamState, sheetTests } from "../record";
-import { answersThatHold, blocksOnTest, questionsFor } from "../safety";
+import { answersThatHold, blocksOnTest, partsToday, questionsBroughtBy, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
 import { barredBy, transferOf } from "./barred";
 import { costsOf, type Drafted, type DrawnUp, drawUp, MINUTE, type PlanItem, turnSeconds } from "./draw-up";
@@ -256,6 +256,12 @@ function finished(drawn: DrawnUp): ExamPlan {
       .filter(({ way }) => way.by === "left out")
       .map(({ question }) => shortSource(question.source, question.side)),
     asks: questionsFor(state, [...inPlan]).filter(({ id }) => answers[id] === undefined),
+    brings: Object.fromEntries(
+      [...questionsBroughtBy(state, [...inPlan])].map(([test, questions]) => [
+        test,
+        questions.flatMap((question) => partsToday(question)).length,
+      ]),
+    ),
     equipment: [...new Set(blocks.flatMap(({ tests }) => tests.flatMap(({ test }) => protocolOf(test).equipment)))],
     gap: order.gap,
     budget,

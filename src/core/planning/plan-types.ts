@@ -59,7 +59,9 @@ export type ExamPlan = {
   readonly leftOut: readonly LeftOut[];
   /** What stays open for want of room, in words. */
   readonly staysOpen: readonly string[];
-  /** Warning questions its loads call for that nobody answered. */
+  /** How many sentences of the safety screen only this test brings, by test. */
+  readonly brings: Readonly<Partial<Record<TestId, number>>>;
+  /** Safety questions its loads call for that nobody answered. */
   readonly asks: readonly GuardQuestion[];
   readonly equipment: readonly string[];
   /** Null: exact. */

@@ -55,7 +55,9 @@ describe("the run sheet", () => {
   });
 
   it("shows a blocked test with why, and goes on to the next one", () => {
-    const exam = buildExam().complaint("si-area.right").guard({ "hip-replacement": "left" });
+    const exam = buildExam()
+      .complaint("si-area.right")
+      .guard({ hip: ["left", "replaced"] });
     const step = sheetOf(exam).steps.find(({ key }) => key === "thigh-thrust.left");
     expect(step).toMatchObject({ status: "blocked" });
     expect(step?.blocks[0]?.reason).toContain("Hip replacement");

@@ -237,7 +237,8 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
   const [here, there] = [run.measures[beyond.id]!, other.measures[beyond.id]!];
   /** The side that moves less; a deficit is the larger there. */
   const stiffer = beyond.falling ? here > there : here < there;
-  if (outcome === "negative" && !stiffer) return null;
+  /** On the freer side a difference speaks for nothing. */
+  if (!stiffer) return null;
   const by = formatted(beyond, Math.abs(here - there));
   return outcome === "positive"
     ? `supported by a side difference of ${by} in ${beyond.label.toLowerCase()}`

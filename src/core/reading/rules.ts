@@ -170,6 +170,8 @@ function byOutcome(outcome: TestOutcome | null): Judged {
   if (outcome.outcome === "positive") return judged(true, outcome.reason);
   if (outcome.outcome === "negative" && outcome.reproducedElsewhere)
     return open("their symptom, but elsewhere: clear for us, and the study would have counted it positive");
+  if (outcome.outcome === "negative" && outcome.noFigure)
+    return open(`${outcome.reason}: negative in words, no study counted it so`);
   if (outcome.outcome === "negative")
     return outcome.doseMismatch
       ? open(`clear, but with too little force to count (${outcome.doseMismatch})`)

@@ -44,6 +44,7 @@ export function copyOf(from: ExamState | StateDraft): StateDraft {
     guardAsked: { ...state.guardAsked },
     guardGiven: { ...state.guardGiven },
     guardAskedAsOne: { ...state.guardAskedAsOne },
+    shortExam: state.shortExam,
     plan: state.plan,
     runs: [...state.runs],
     skips: [...state.skips],

@@ -64,9 +64,18 @@ export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
 export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
 export { type PersonEntry, type PersonState, type ToldOnce } from "./events/person";
-export { ANSWERED_BY, type AnsweredBy, type Asked, type Given, type Override } from "./events/safety";
+export {
+  ANSWERED_BY,
+  type AnsweredBy,
+  type Asked,
+  type Given,
+  type Override,
+  SHORT_EXAM_FOUND,
+  type ShortExam,
+  type ShortExamFound,
+} from "./events/safety";
 export { END_REASONS, type EndReason, endedShort } from "./events/ending";
-export { DECLINED, STOP_REASONS } from "./events/run";
+export { DECLINED } from "./events/run";
 export {
   CHAPERONES,
   CORD_INJURIES,

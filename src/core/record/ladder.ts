@@ -107,7 +107,8 @@ function climb(run: Run): Ladder {
     rungs.push(rung);
     if (rung.status === "skipped") modified = true;
     if (rung.status !== "done" || ended === "stopped") continue;
-    if (rung.record?.response === "familiar" && !stage.goesOn) ended = "familiar";
+    if (rung.record?.response === "familiar" && !(stage.goesOn && run.v >= (stage.goesOnSince ?? 0)))
+      ended = "familiar";
     else if (rung.record?.answer && stage.endsOn?.includes(rung.record.answer) && run.v < (stage.endsUntil ?? Infinity))
       ended = "answered";
   }

@@ -179,7 +179,7 @@ describe("an event that cannot follow", () => {
       },
       { v: RECORD_VERSION },
     );
-    expect(whatOf(admit(exam.state(), start))).toContain("not face down");
+    expect(whatOf(admit(exam.state(), start))).toContain("not prone");
     exam.add("block-overridden", {
       block: "pregnancy.yes.1",
       test: "sacral-thrust",

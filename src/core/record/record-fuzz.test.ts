@@ -87,6 +87,13 @@ function ofACourse(): readonly RecordedEvent[] {
     intensity: 4,
     done: "warmth",
   });
+  exam.add("short-exam-recorded", {
+    pressure: "normal",
+    eyes: "normal",
+    cranial: "normal",
+    gait: "normal",
+    range: "not done",
+  });
   exam.add("activity-rated", { activity: idOf(77), words: "put on my left sock", value: 4 });
   return exam.events;
 }

@@ -1,9 +1,21 @@
 import { remembered, rememberedWith } from "../base";
-import { GUARD_QUESTIONS, type GuardQuestion, protocolOf, type TestId } from "../knowledge";
-import { ageAtExam, examRegions, type ExamState, sheetTests, versionOfEvent } from "../record";
-import { type LoadId, RECORD_VERSION, type Sex, wasThere } from "../vocabulary";
+import {
+  ALL_CLEAR_OPTION,
+  FOLLOWS_THE_PLAN,
+  GUARD_QUESTIONS,
+  type GuardEffect,
+  type GuardFinding,
+  type GuardQuestion,
+  protocolOf,
+  stagesOf,
+  type TestId,
+  type Variant,
+} from "../knowledge";
+import { ageAtExam, examRegions, type ExamState, settingsOf, sheetTests, variantFor, versionOfEvent } from "../record";
+import { ARM, LEG, type LoadId, RECORD_VERSION, type Sex, wasThere } from "../vocabulary";
+import { findingsOf, isDrawn } from "./findings";
 
-/** Every load a test can put on the body, however it is done. */
+/** Every load a test can put on the body, however it is done: what counted before version 10. */
 const loadsOf = remembered(
   (test: TestId): ReadonlySet<LoadId> =>
     new Set(
@@ -13,10 +25,28 @@ const loadsOf = remembered(
     ),
 );
 
-/** Every load of a sheet. */
+/** Every load of a test list, done in any way. */
 const loadsOfSheet = remembered(
   (tests: readonly TestId[]): ReadonlySet<LoadId> => new Set(tests.flatMap((test) => [...loadsOf(test)])),
 );
+
+/** A test as it is planned, or as it was begun. */
+export type TestDone = { readonly test: TestId; readonly variant?: Variant };
+
+/** The loads of a test done one way. */
+export const loadsOfWay = (test: TestId, variant: Variant): readonly LoadId[] =>
+  stagesOf(protocolOf(test), variant).flatMap(({ loads }) => loads.map(({ load }) => load));
+
+/** The loads that a question's answers name one by one; "all" names none. */
+const loadsGuarded = remembered(({ options, parts }: GuardQuestion): ReadonlySet<LoadId> => {
+  const effects = [
+    ...options.flatMap((option) => option.effects),
+    ...parts.flatMap(({ until, effects: own = {} }) => (until === undefined ? Object.values(own).flat() : [])),
+  ];
+  return new Set(effects.flatMap((effect: GuardEffect) => loadsNamed(effect)));
+});
+const loadsNamed = (effect: GuardEffect): readonly LoadId[] =>
+  (effect.kind === "block" || effect.kind === "caution") && effect.loads !== "all" ? effect.loads : [];
 
 /** The version whose questions an exam is held to: the one that signed it, or today's. */
 const versionAsked = ({ signed }: Pick<ExamState, "signed">): number =>
@@ -31,10 +61,11 @@ const answerByAge = ({ options }: GuardQuestion, age: number | null): string | u
       )?.id;
 
 type Answers = Readonly<Record<string, string>>;
+type PartsGiven = Readonly<Record<string, readonly string[]>>;
 
 /**
- * The answers that hold, by question: what the person's age alone answers comes
- * before what was typed. The same object as long as answers and person are.
+ * The answers that hold, by question: what the patient's age alone answers comes
+ * before what was typed. The same object as long as answers and patient are.
  *
  * @example answersThatHold(state)["cspine-high"] // undefined
  */
@@ -44,47 +75,121 @@ const holding = rememberedWith((given: Answers, age: number | null): Answers => 
   const answers: Record<string, string> = { ...given };
   for (const question of GUARD_QUESTIONS) {
     const byAge = answerByAge(question, age);
-    if (byAge && isCalledFor(question, answers)) answers[question.id] = byAge;
+    if (byAge && isCalledFor(question, answers, {})) answers[question.id] = byAge;
   }
   return answers;
 });
 
+/** The parts that were answered yes, by question. */
+export const partsGiven = ({ guardGiven }: Pick<ExamState, "guardGiven">): PartsGiven =>
+  Object.fromEntries(Object.entries(guardGiven).map(([id, { parts }]) => [id, parts]));
+
 /** Whether the answer that a question follows from holds; most follow from none. */
-function isCalledFor({ onlyIf }: GuardQuestion, answers: Answers): boolean {
+function isCalledFor({ onlyIf }: GuardQuestion, answers: Answers, parts: PartsGiven): boolean {
   const { answered } = onlyIf ?? {};
-  if (!answered || !answered.options.includes(answers[answered.question] ?? "")) return !answered;
+  if (!answered) return true;
+  if (!answered.options.includes(answers[answered.question] ?? "")) return false;
+  const named = parts[answered.question] ?? [];
+  if (answered.parts && named.length > 0 && !answered.parts.some((part) => named.includes(part))) return false;
   const parent = GUARD_QUESTIONS.find(({ id }) => id === answered.question);
-  return !parent || isCalledFor(parent, answers);
+  return !parent || isCalledFor(parent, answers, parts);
 }
 
-/** Whether a question can concern this person at all, whatever is tested. */
+/** Whether a question can concern this patient at all, whatever is tested. */
 function concerns({ onlyIf }: GuardQuestion, sex: Sex, age: number | null): boolean {
   if (onlyIf?.notSex && sex === onlyIf.notSex) return false;
   if (onlyIf?.minAge !== undefined && age !== null && age < onlyIf.minAge) return false;
   return onlyIf?.maxAge === undefined || age === null || age <= onlyIf.maxAge;
 }
 
-/** The questions that can be true of a person of an age, by sex, and follow from what was answered. */
-const inForce = rememberedWith((answers: Answers, age: number | null) =>
-  remembered((sex: Sex): readonly GuardQuestion[] =>
-    GUARD_QUESTIONS.filter((question) => concerns(question, sex, age) && isCalledFor(question, answers)),
-  ),
-);
+const sexOf = (state: ExamState): Sex => state.opened?.body.person.sex ?? "not stated";
 
 /**
  * The questions whose answers are in force: those that can be true of this
- * person and follow from what was answered. What is on the sheet does not
- * matter: an answer given holds when its test is taken off again.
+ * patient and follow from what was answered. What is planned does not matter: an
+ * answer given holds when its test is taken off again.
  */
-export const questionsInForce = (
+export function questionsInForce(
   state: ExamState,
   answers: Answers = answersThatHold(state),
-): readonly GuardQuestion[] => inForce(answers, ageAtExam(state))(state.opened?.body.person.sex ?? "not stated");
+): readonly GuardQuestion[] {
+  const [age, sex, parts] = [ageAtExam(state), sexOf(state), partsGiven(state)];
+  return GUARD_QUESTIONS.filter((question) => concerns(question, sex, age) && isCalledFor(question, answers, parts));
+}
+
+/** What decides which questions are asked, beside the answers. */
+type Reach = {
+  readonly loads: ReadonlySet<LoadId>;
+  readonly regions: ReadonlySet<string>;
+  readonly findings: ReadonlySet<GuardFinding>;
+};
+
+const isLoaded = (question: GuardQuestion, loads: ReadonlySet<LoadId>): boolean =>
+  [...loadsGuarded(question)].some((load) => loads.has(load));
+
+function isInItsRegion({ onlyIf, behind }: GuardQuestion, { regions }: Reach): boolean {
+  return (onlyIf?.regions ?? (behind ? ["neck-arm"] : [])).some((region) => regions.has(region));
+}
+
+/** The grave ones are asked for the region's sake, and so is what guards no load of its own; the others follow the plan. */
+const isOfRegion = (question: GuardQuestion): boolean =>
+  question.onlyIf?.regions !== undefined && (question.group === "grave" || loadsGuarded(question).size === 0);
+
+/** Whether the shorter question in its place was answered in a way that calls for this one. */
+function isOpened({ behind }: GuardQuestion, answers: Answers, parts: PartsGiven): boolean {
+  if (!behind) return true;
+  const given = answers[behind.question];
+  if (given === undefined || given === ALL_CLEAR_OPTION) return false;
+  const named = parts[behind.question] ?? [];
+  return named.length === 0 || named.includes(behind.part);
+}
+
+/** The questions that are asked in the place of others outside their region. */
+const STAND_INS: ReadonlySet<string> = new Set(GUARD_QUESTIONS.flatMap(({ behind }) => behind?.question ?? []));
+
+function isAskedNow(
+  state: ExamState,
+  question: GuardQuestion,
+  reach: Reach,
+  answers: Answers,
+  parts: PartsGiven,
+): boolean {
+  const { onlyIf, always } = question;
+  if (onlyIf?.found && !reach.findings.has(onlyIf.found)) return false;
+  if (onlyIf?.notFound && reach.findings.has(onlyIf.notFound)) return false;
+  if (STAND_INS.has(question.id))
+    return GUARD_QUESTIONS.some(
+      (one) =>
+        one.behind?.question === question.id &&
+        wasThere(one, FOLLOWS_THE_PLAN) &&
+        !isInItsRegion(one, reach) &&
+        isLoaded(one, reach.loads) &&
+        concerns(one, sexOf(state), ageAtExam(state)),
+    );
+  if (always || onlyIf?.answered || onlyIf?.found) return true;
+  if (isInItsRegion(question, reach)) return isOfRegion(question) || isLoaded(question, reach.loads);
+  if (onlyIf?.drawn && isDrawn(state, onlyIf.drawn === "arm" ? ARM : LEG)) return true;
+  return isLoaded(question, reach.loads) && isOpened(question, answers, parts);
+}
+
+/** The loads of everything that is planned or was begun, each in its own way. */
+function loadsPlanned(state: ExamState, also: readonly TestDone[]): ReadonlySet<LoadId> {
+  const settings = settingsOf(state);
+  const usual = (test: TestId) => variantFor(protocolOf(test), settings);
+  return new Set(
+    [
+      ...sheetTests(state).map((test): TestDone => ({ test })),
+      ...state.runs.map(({ test, variant }): TestDone => ({ test, variant })),
+      ...also,
+    ].flatMap(({ test, variant }) => loadsOfWay(test, variant ?? usual(test))),
+  );
+}
 
 /**
- * The questions asked of this person: by the regions the exam reaches into, and
- * by the loads of the tests on the sheet, of those begun, and of those named
- * beside them. Adding a test never takes a question away.
+ * The questions asked of this patient: of everybody, by the region of the
+ * complaint, and by the loads of the tests that are planned in the way they are
+ * planned, of those begun, and of those named besides. Adding a test never takes
+ * a question away.
  *
  * @param also tests that are proposed or about to begin
  * @param v the version whose questions are meant: an event is held to those of its own
@@ -92,17 +197,58 @@ export const questionsInForce = (
  */
 export function questionsFor(
   state: ExamState,
-  also: readonly TestId[] = [],
+  also: readonly (TestId | TestDone)[] = [],
   v: number = versionAsked(state),
   answers: Answers = answersThatHold(state),
 ): readonly GuardQuestion[] {
+  const named = also.map((one): TestDone => (typeof one === "string" ? { test: one } : one));
+  const there = questionsInForce(state, answers).filter((question) => wasThere(question, v));
+  if (v < FOLLOWS_THE_PLAN) return askedByAnyWay(state, named, there);
+  const reach = { loads: loadsPlanned(state, named), regions: examRegions(state), findings: findingsOf(state) };
+  const parts = partsGiven(state);
+  return there.filter((question) => isAskedNow(state, question, reach, answers, parts));
+}
+
+/**
+ * The questions that only this test of a plan brings, by test: what leaving it
+ * out would save.
+ *
+ * @example questionsBroughtBy(openedState, []).size // 0
+ */
+export function questionsBroughtBy(
+  state: ExamState,
+  tests: readonly TestId[],
+): ReadonlyMap<TestId, readonly GuardQuestion[]> {
+  const settings = settingsOf(state);
+  const answers = answersThatHold(state);
+  const parts = partsGiven(state);
+  const shared = { regions: examRegions(state), findings: findingsOf(state) };
+  const there = questionsInForce(state, answers).filter((question) => wasThere(question, RECORD_VERSION));
+  const ways = new Map(tests.map((test) => [test, loadsOfWay(test, variantFor(protocolOf(test), settings))]));
+  const askedOf = (some: readonly TestId[]) => {
+    const reach = { ...shared, loads: new Set(some.flatMap((test) => ways.get(test) ?? [])) };
+    return there.filter((question) => isAskedNow(state, question, reach, answers, parts));
+  };
+  const all = askedOf(tests);
+  return new Map(
+    tests.map((test) => {
+      const others = new Set(askedOf(tests.filter((other) => other !== test)));
+      return [test, all.filter((question) => !others.has(question))];
+    }),
+  );
+}
+
+/** How it was before version 10: the loads of every way of a test counted. */
+function askedByAnyWay(
+  state: ExamState,
+  also: readonly TestDone[],
+  questions: readonly GuardQuestion[],
+): readonly GuardQuestion[] {
   const regions = examRegions(state);
   const sheet = sheetTests(state);
-  const beside = [...also, ...state.runs.map((run) => run.test)].filter((test) => !sheet.includes(test));
-  const reached = beside.length === 0 ? loadsOfSheet(sheet) : loadsOfSheet([...sheet, ...beside]);
-  return questionsInForce(state, answers).filter((question) => {
-    const { onlyIf } = question;
-    if (!wasThere(question, v)) return false;
+  const others = [...also, ...state.runs].map(({ test }) => test).filter((test) => !sheet.includes(test));
+  const reached = others.length === 0 ? loadsOfSheet(sheet) : loadsOfSheet([...sheet, ...others]);
+  return questions.filter(({ onlyIf }) => {
     if (!onlyIf?.regions && !onlyIf?.loads) return true;
     return (
       (onlyIf.regions?.some((region) => regions.has(region)) ?? false) ||
@@ -112,7 +258,7 @@ export function questionsFor(
 }
 
 /**
- * The questions that certain loads call for, whatever is on the sheet: those of a
+ * The questions that certain loads call for, whatever is planned: those of a
  * technique that is about to be done.
  *
  * @example questionsForLoads(openedState, ["neck-traction"]).some(({ id }) => id === "neck-surgery") // true
@@ -123,5 +269,11 @@ export const questionsForLoads = (
   v: number = versionAsked(state),
 ): readonly GuardQuestion[] =>
   questionsInForce(state).filter(
-    (question) => wasThere(question, v) && (question.onlyIf?.loads?.some((load) => loads.includes(load)) ?? false),
+    (question) =>
+      wasThere(question, v) &&
+      (v < FOLLOWS_THE_PLAN
+        ? (question.onlyIf?.loads?.some((load) => loads.includes(load)) ?? false)
+        : !question.onlyIf?.found &&
+          !STAND_INS.has(question.id) &&
+          [...loadsGuarded(question)].some((load) => loads.includes(load))),
   );

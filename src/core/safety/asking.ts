@@ -1,4 +1,4 @@
-import { GUARD_ASKED, GUARD_GROUPS, type GuardGroupId, type GuardQuestion } from "../knowledge";
+import { GUARD_GROUPS, GUARD_QUESTIONS, type GuardGroupId, type GuardQuestion } from "../knowledge";
 import type { ExamState } from "../record";
 import type { Guard } from "./assess";
 
@@ -10,11 +10,11 @@ export type AskedGroup = {
   readonly left: number;
 };
 
-/** A question the order does not name stands with the last group. */
-export const groupOf = ({ id }: Pick<GuardQuestion, "id">): GuardGroupId => GUARD_ASKED[id]?.group ?? "body";
+/** The group a question stands in, by its id; one that is not known stands with the last. */
+export const groupOf = ({ id }: Pick<GuardQuestion, "id">): GuardGroupId =>
+  GUARD_QUESTIONS.find((question) => question.id === id)?.group ?? "body";
 
-const ORDER = Object.keys(GUARD_ASKED);
-const placeOf = ({ id }: GuardQuestion): number => (ORDER.includes(id) ? ORDER.indexOf(id) : ORDER.length);
+const placeOf = ({ id }: GuardQuestion): number => GUARD_QUESTIONS.findIndex((question) => question.id === id);
 
 /** Pain on both sides may be cord, cauda equina or inflammation: those are asked first of all. */
 const FIRST_OF_BOTH_SIDES: readonly GuardGroupId[] = ["grave", "inflammation"];
@@ -53,8 +53,8 @@ const TOGETHER_WITHIN_MS = 1000;
  */
 export function answeredTogether({ guardGiven }: Pick<ExamState, "guardGiven">): ReadonlySet<string> {
   const given = Object.entries(guardGiven)
-    /** From records nobody answers, and what was answered page by page on a pad is taken in one press. */
-    .filter(([, { by, onPad }]) => by !== "records" && !onPad)
+    /** From records nobody answers; pages of a tablet are accepted in one press, and what was asked together has one. */
+    .filter(([, { by, onPad, together }]) => by !== "records" && !onPad && !together)
     .map(([question, { at, actor }]) => ({ question, actor, at: Date.parse(at) }))
     .toSorted((a, b) => a.at - b.at);
   const together = new Set<string>();

@@ -1,27 +1,48 @@
-import { remembered } from "../base";
 import {
+  CONCERNED_BY_STOP,
+  effectsOfAnswer,
+  FOLLOWS_THE_PLAN,
   GUARD_COUNTS,
+  type GuardCondition,
   type GuardEffect,
   type GuardQuestion,
   protocolOf,
+  type ReferredTo,
+  SHORT_EXAM_ITEMS,
+  type ShortExamItem,
   type TestId,
   type Urgency,
 } from "../knowledge";
 import { interpretExam, interpretResponses, type TestOutcome } from "../reading";
-import { type Asked, type ExamState, type Override, schoolIn, settingsOf } from "../record";
+import {
+  ageAtExam,
+  type Asked,
+  examRegions,
+  type ExamState,
+  type Override,
+  schoolIn,
+  settingsOf,
+  versionOfEvent,
+} from "../record";
 import { type LoadId, type SourceId } from "../vocabulary";
-import { answersThatHold, questionsFor, questionsInForce } from "./asked";
+import { answersThatHold, partsGiven, questionsFor, questionsInForce } from "./asked";
 import { type Effect, fromBaseline, fromPerson } from "./derived";
+import { findingsOf } from "./findings";
+import { upperNeckInDoubt } from "./upper-neck-in-doubt";
 
 export type Block = {
   readonly id: string;
   readonly loads: readonly LoadId[] | "all";
   readonly on: "person" | "right side" | "left side";
   readonly reason: string;
-  /** The typed reasons given against it, each for a test. */
+  /** The documented reasons given against it, each for a test or, where one is enough, for the region. */
   readonly overridden: readonly Override[];
-  /** No typed reason lifts it. */
+  /** No documented reason overrides it. */
   readonly final: boolean;
+  /** One documented reason stands for every test of the region and load. */
+  readonly onceForRegion: boolean;
+  /** The short examination of the neck would open it to a documented reason. */
+  readonly awaitsShortExam: boolean;
 };
 
 /** Tests that come before any other of their region, and why. */
@@ -39,7 +60,11 @@ export type Referral = {
   readonly id: string;
   readonly from: Origin;
   readonly urgency: Urgency;
+  readonly to: ReferredTo;
+  /** What is suspected, to the practitioner. */
   readonly text: string;
+  /** What is asked of the reader of the letter. */
+  readonly request: string;
   /** What was done about it, or null. */
   readonly acknowledged: string | null;
 };
@@ -70,6 +95,11 @@ type Collected = { blocks: Block[]; cautions: Caution[]; referrals: Referral[]; 
 /** What the tests came to: read only where an effect or a test asks for it. */
 type Outcomes = () => readonly TestOutcome[];
 
+/** Every item of the short examination was looked at and normal. */
+export const isShortExamNormal = ({ shortExam }: Pick<ExamState, "shortExam">): boolean =>
+  shortExam !== null &&
+  (Object.keys(SHORT_EXAM_ITEMS) as ShortExamItem[]).every((item) => shortExam.items[item] === "normal");
+
 /** Every outcome of these tests is negative, on both sides where they have sides. */
 function allClear(tests: readonly TestId[], outcomes: Outcomes): boolean {
   return tests.every((test) => {
@@ -88,13 +118,17 @@ function collect(into: Collected, state: ExamState, { id, from, effect }: Source
     const { under, untilClear } = effect;
     if (under && schoolIn(settingsOf(state), under.school) !== under.option) return;
     if (untilClear && allClear(untilClear, outcomes)) return;
+    const awaitsShortExam = effect.afterShortExam === true && !isShortExamNormal(state);
+    const final = effect.final === true || awaitsShortExam;
     into.blocks.push({
       id,
       loads: effect.loads,
       on: effect.on,
       reason: effect.reason,
-      overridden: effect.final ? [] : (state.overrides[id] ?? []),
-      final: effect.final ?? false,
+      overridden: final ? [] : (state.overrides[id] ?? []),
+      final,
+      onceForRegion: effect.onceForRegion ?? false,
+      awaitsShortExam,
     });
   } else if (effect.kind === "caution") {
     into.cautions.push({ id, loads: effect.loads, text: effect.text });
@@ -105,7 +139,9 @@ function collect(into: Collected, state: ExamState, { id, from, effect }: Source
       id,
       from,
       urgency: effect.urgency,
+      to: effect.to,
       text: effect.text,
+      request: effect.request,
       acknowledged: state.acknowledged[id]?.action ?? null,
     });
   }
@@ -127,32 +163,43 @@ const fromTests = ({ runs }: ExamState, outcomes: Outcomes): Sourced[] =>
           ),
       );
 
-/** What the answers ask for, one by one and together: the same as long as they and the questions are. */
-const fromAnswers = (questions: readonly GuardQuestion[], answers: Answers): readonly Sourced[] =>
-  askedForBy(questions)(answers);
-
 type Answers = Readonly<Record<string, string>>;
-const askedForBy = remembered((questions: readonly GuardQuestion[]) =>
-  remembered((answers: Answers) => workedOut(questions, answers)),
-);
 
-function workedOut(questions: readonly GuardQuestion[], answers: Answers): Sourced[] {
-  const single = questions.flatMap((question): Sourced[] => {
+/** What the answers ask for, one by one. */
+const fromAnswers = (state: ExamState, questions: readonly GuardQuestion[], answers: Answers): Sourced[] => {
+  const parts = partsGiven(state);
+  return questions.flatMap((question): Sourced[] => {
     const answer = answers[question.id];
-    const effects = question.options.find((option) => option.id === answer)?.effects ?? [];
-    return effects.map((effect, index) => ({
-      id: `${question.id}.${answer}.${index + 1}`,
+    if (answer === undefined) return [];
+    return effectsOfAnswer(question, answer, parts[question.id] ?? []).map(({ id, effect }) => ({
+      id,
       from: { kind: "answer", question: question.id },
       effect,
     }));
   });
-  const together = GUARD_COUNTS.flatMap(({ id, of, atLeast, effects }): Sourced[] => {
-    const given = of.filter(({ question, options }) => options.includes(answers[question] ?? ""));
-    if (given.length < atLeast) return [];
-    const from = { kind: "answer", question: given[0]!.question } as const;
+};
+
+/** What answers and findings ask for together. */
+function fromCombinedRules(state: ExamState, questions: readonly GuardQuestion[], answers: Answers): Sourced[] {
+  const [parts, findings, age, regions] = [partsGiven(state), findingsOf(state), ageAtExam(state), examRegions(state)];
+  const inForce = new Set(questions.map(({ id }) => id));
+  const isMet = (condition: GuardCondition): boolean => {
+    if ("found" in condition) return findings.has(condition.found);
+    if ("ageFrom" in condition) return age !== null && age >= condition.ageFrom;
+    if ("region" in condition) return regions.has(condition.region);
+    const { question, options, part } = condition;
+    if (!inForce.has(question) || !options.includes(answers[question] ?? "")) return false;
+    const named = parts[question] ?? [];
+    return part === undefined || named.length === 0 || named.includes(part);
+  };
+  return GUARD_COUNTS.flatMap(({ id, of, atLeast, with: besides = [], effects }): Sourced[] => {
+    const met = of.filter(isMet);
+    if (met.length < atLeast || !besides.every(isMet)) return [];
+    const asked = [...met, ...besides].find((condition) => "question" in condition);
+    const from: Origin =
+      asked && "question" in asked ? { kind: "answer", question: asked.question } : { kind: "baseline" };
     return effects.map((effect, index) => ({ id: `${id}.${index + 1}`, from, effect }));
   });
-  return [...single, ...together];
 }
 
 /** When a question was last answered, by itself or with the whole guard. */
@@ -168,11 +215,12 @@ function lastAsked({ guardAsked, guardAskedAsOne }: ExamState, { id }: GuardQues
  * Answers → blocks, cautions and referrals, each with its reason.
  *
  * @param v the version whose questions are meant; left out: the one that signed it, or today's
- * @example assessGuard(pregnantState).blocks[0]?.reason // "Pregnancy: not face down."
+ * @example assessGuard(pregnantState).blocks[0]?.reason // "Pregnancy from week 20: not prone."
  */
 export function assessGuard(state: ExamState, v?: number): Guard {
   const answers = answersThatHold(state);
   const questions = questionsFor(state, [], v, answers);
+  const inForce = questionsInForce(state, answers);
   const collected: Collected = { blocks: [], cautions: [], referrals: [], first: [] };
   const settings = settingsOf(state);
   const responses = interpretResponses(state.runs, settings);
@@ -182,8 +230,10 @@ export function assessGuard(state: ExamState, v?: number): Guard {
   const seen = new Set<string>();
   for (const sourced of [
     ...derived(fromPerson(state)),
-    ...fromAnswers(questionsInForce(state, answers), answers),
+    ...fromAnswers(state, inForce, answers),
+    ...fromCombinedRules(state, inForce, answers),
     ...derived(fromBaseline(state)),
+    ...derived(upperNeckInDoubt(state, answers, outcomes)),
     ...fromTests(state, outcomes),
   ]) {
     if (!seen.has(sourced.id)) collect(collected, state, sourced, outcomes);
@@ -198,8 +248,12 @@ export function assessGuard(state: ExamState, v?: number): Guard {
       question,
       ...lastAsked(state, question),
     }));
+  const isRepeated = repeatedAfterStop(state, answers);
   const stale = asked
-    .filter(({ round, runs }) => round < state.guardRound || newRuns.some((run) => run > runs))
+    .filter(
+      ({ question, round, runs }) =>
+        (round < state.guardRound && isRepeated(question)) || newRuns.some((run) => run > runs),
+    )
     .map(({ question }) => question);
   const askedAfter = Math.min(state.neuroRecordedAfter, ...asked.map(({ runs }) => runs));
   return {
@@ -211,6 +265,17 @@ export function assessGuard(state: ExamState, v?: number): Guard {
     askAgain: stale.length > 0,
     newSigns: newSigns.filter((_sign, index) => newRuns[index]! > askedAfter),
   };
+}
+
+/** What earlier versions repeated after a stop was everything. */
+function repeatedAfterStop(
+  { stops, signed }: ExamState,
+  answers: Answers,
+): (question: Pick<GuardQuestion, "id" | "group">) => boolean {
+  if (signed && versionOfEvent(signed) < FOLLOWS_THE_PLAN) return () => true;
+  const isOtherNew = !["no", undefined].includes(answers["anything-else"]);
+  const concerned = new Set(stops.flatMap(({ reason }) => CONCERNED_BY_STOP[reason]));
+  return ({ id, group }) => isOtherNew || group === "grave" || concerned.has(id);
 }
 
 /** How many runs there were when this one began, itself included. */

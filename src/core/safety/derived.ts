@@ -1,21 +1,26 @@
 import {
   block,
   caution,
-  CLONIC_REFLEX,
   CRANIAL_ITEMS,
+  finalBlock,
   findRootLevel,
+  FOLLOWS_THE_PLAN,
   type GuardEffect,
   LUMBAR_LOADS,
+  NECK_LOADS,
   NEURO_SCALES,
   PRESSURE_AGAIN_AFTER,
   PRESSURE_LIMITS,
   referral,
   SEVERE_WEAKNESS,
-  UPPER_MOTOR_SIGNS,
+  SHORT_EXAM_ITEMS,
+  type ShortExamItem,
+  THRUSTS,
   WHOLE_NECK,
 } from "../knowledge";
 import { ADULT_AGE } from "../measurement";
-import { ageAtExam, type ExamState, irritability, type NeuroFinding, type Vitals } from "../record";
+import { ageAtExam, type ExamState, irritability, type NeuroFinding, versionOfEvent, type Vitals } from "../record";
+import { cordSigns, isNew, upperMotorLabel } from "./findings";
 
 /** An effect with an id of its own. */
 export type Effect = readonly [id: string, effect: GuardEffect];
@@ -25,12 +30,8 @@ const list = (findings: readonly NeuroFinding[], say: (finding: NeuroFinding) =>
   findings.map(say).join(", ");
 const fall = ({ value, before }: NeuroFinding): number => (before === undefined ? 0 : before - value);
 
-/** A deficit that was there before and has not changed brings caution, not alarm. */
-const isNew = ({ known, ...finding }: NeuroFinding): boolean => known === undefined || changedSince(finding);
-const changedSince = ({ kind, value, before }: NeuroFinding): boolean =>
-  before !== undefined && (kind === "upper-motor" || kind === "cranial" ? value > before : value < before);
-
-function ofPower(power: readonly NeuroFinding[]): Effect[] {
+function ofPower({ neuro, signed }: ExamState): Effect[] {
+  const power = neuro.filter(({ kind }) => kind === "power");
   const severe = power.filter((finding) => finding.value <= SEVERE_WEAKNESS && isNew(finding));
   const worse = power.filter((finding) => fall(finding) >= 1);
   const less = power.filter((finding) => fall(finding) > 0 && fall(finding) < 1);
@@ -46,14 +47,30 @@ function ofPower(power: readonly NeuroFinding[]): Effect[] {
     const where = list(severe, (finding) => `${at(finding)} ${finding.value} of 5`);
     effects.push(
       ["baseline.power.1", block("all", `Severe weakness (${where}): no provocation.`)],
-      ["baseline.power.2", referral("urgent", `Severe weakness (${where}): urgent referral.`)],
+      [
+        "baseline.power.2",
+        referral(
+          "urgent",
+          "doctor today",
+          `Severe weakness (${where}).`,
+          `Severe weakness: ${where}. Please assess today for compression of root or cord.`,
+        ),
+      ],
     );
   }
   if (worse.length) {
     const where = list(worse, (finding) => `${at(finding)} ${finding.before} to ${finding.value}`);
     effects.push(
       ["baseline.worse.1", block("all", `Weaker than last time (${where}): no provocation.`)],
-      ["baseline.worse.2", referral("urgent", `Weaker than last time (${where}): urgent referral.`)],
+      [
+        "baseline.worse.2",
+        referral(
+          "urgent",
+          "doctor today",
+          `Weaker than last time (${where}).`,
+          `Loss of power since the last visit: ${where}. Please assess today for compression of root or cord.`,
+        ),
+      ],
     );
   }
   if (less.length)
@@ -61,17 +78,23 @@ function ofPower(power: readonly NeuroFinding[]): Effect[] {
       "baseline.less.1",
       caution(
         "all",
-        `Less power than last time, not sure (${list(less, at)}): repeat it with their attention elsewhere, and ask about cord and cauda equina again.`,
+        `Possible loss of power since last visit (${list(less, at)}): retest with distraction, and repeat the cord and cauda equina questions.`,
       ),
     ]);
-  if (weakLegs.size === 2)
-    effects.push(
-      ["baseline.legs.1", block("all", "Weakness in both legs: possible cauda equina.")],
-      [
+  if (weakLegs.size === 2) {
+    effects.push(["baseline.legs.1", block("all", "Weakness in both legs: possible cauda equina syndrome.")]);
+    /** Since then it is asked first whether pain is what limits them. */
+    if (signed && versionOfEvent(signed) < FOLLOWS_THE_PLAN)
+      effects.push([
         "baseline.legs.2",
-        referral("emergency", "Weakness in both legs: possible cauda equina, emergency referral now."),
-      ],
-    );
+        referral(
+          "emergency",
+          "emergency department",
+          "Weakness in both legs: possible cauda equina syndrome.",
+          "Weakness in both legs. Please assess now for cauda equina syndrome, with emergency MRI.",
+        ),
+      ]);
+  }
   return effects;
 }
 
@@ -85,10 +108,18 @@ function ofSaddle({ neuro }: ExamState): Effect[] {
       isNew(finding),
   );
   if (found.length === 0) return [];
-  const what = "Changed feeling in the saddle: possible cauda equina";
+  const what = "Altered saddle sensation: possible cauda equina syndrome.";
   return [
-    ["baseline.saddle.1", block("all", `${what}.`)],
-    ["baseline.saddle.2", referral("emergency", `${what}, emergency referral now.`)],
+    ["baseline.saddle.1", block("all", what)],
+    [
+      "baseline.saddle.2",
+      referral(
+        "emergency",
+        "emergency department",
+        what,
+        "Altered saddle sensation on examination. Please assess now for cauda equina syndrome, with emergency MRI.",
+      ),
+    ],
   ];
 }
 
@@ -107,39 +138,48 @@ function ofReflexes(state: ExamState): Effect[] {
     ]);
   if (gone.length && deficit)
     effects.push(
-      ["baseline.reflex.2", block("all", `Reflex gone beside a new deficit (${list(gone, at)}): no provocation.`)],
+      [
+        "baseline.reflex.2",
+        block("all", `Reflex gone together with a new deficit (${list(gone, at)}): no provocation.`),
+      ],
       [
         "baseline.reflex.3",
-        referral("urgent", `Reflex gone beside a new deficit (${list(gone, at)}): urgent referral.`),
+        referral(
+          "urgent",
+          "doctor today",
+          `Reflex gone together with a new deficit (${list(gone, at)}).`,
+          `Newly absent reflex with a new deficit: ${list(gone, at)}. Please assess today for compression of root or cord.`,
+        ),
       ],
     );
   return effects;
 }
 
-const NECK_ENDS = ["neck-rotation", "neck-extension", "neck-traction", "thrust"] as const;
+const NECK_ENDS = ["neck-rotation", "neck-extension", "neck-traction", "neck-thrust"] as const;
 
 function ofCordAndHead({ neuro }: ExamState): Effect[] {
-  const cord = neuro.filter(
-    (finding) =>
-      isNew(finding) &&
-      ((finding.kind === "upper-motor" && finding.value > 0) ||
-        (finding.kind === "reflex" && finding.value >= CLONIC_REFLEX)),
-  );
+  const cord = cordSigns({ neuro });
   const head = neuro.filter((finding) => finding.kind === "cranial" && finding.value > 0 && isNew(finding));
   const old = neuro.filter((finding) => finding.known !== undefined && !isNew(finding));
   const effects: Effect[] = [];
   if (cord.length) {
     const names = list(cord, ({ kind, level }) =>
-      kind === "reflex"
-        ? `${level.toUpperCase()} reflex with clonus`
-        : (UPPER_MOTOR_SIGNS.find(({ id }) => id === level)?.label ?? level),
+      kind === "reflex" ? `${level.toUpperCase()} reflex with clonus` : upperMotorLabel(level),
     );
     effects.push(
       [
         "baseline.cord.1",
         block([...WHOLE_NECK, ...LUMBAR_LOADS], `${names}: possible spinal cord, no neck or lumbar loading.`),
       ],
-      ["baseline.cord.2", referral("urgent", `${names}: possible spinal cord involvement, refer.`)],
+      [
+        "baseline.cord.2",
+        referral(
+          "urgent",
+          "doctor today",
+          `${names}: possible spinal cord involvement.`,
+          `${names} on examination. Please assess urgently for cord compression, with MRI.`,
+        ),
+      ],
     );
   }
   if (head.length) {
@@ -149,7 +189,15 @@ function ofCordAndHead({ neuro }: ExamState): Effect[] {
         "baseline.cranial.1",
         block(NECK_ENDS, `Not normal: ${names}. Medical review before the neck is turned, extended or pulled on.`),
       ],
-      ["baseline.cranial.2", referral("urgent", `Cranial nerves not normal (${names}): medical review.`)],
+      [
+        "baseline.cranial.2",
+        referral(
+          "urgent",
+          "doctor today",
+          `Cranial nerves not normal (${names}).`,
+          `Abnormal cranial nerve examination: ${names}. Please assess today.`,
+        ),
+      ],
     );
   }
   if (old.length)
@@ -179,7 +227,9 @@ function ofPressure({ vitals, guardAnswers }: ExamState): Effect[] {
     (earlier) =>
       isAbove(earlier, stop) && Date.parse(last.at) - Date.parse(earlier.at) >= PRESSURE_AGAIN_AFTER * MINUTE,
   );
-  const withSigns = ["artery", "brainstem", "chest"].some((id) => !["no", undefined].includes(guardAnswers[id]));
+  const withSigns = ["artery", "brainstem", "dizziness", "chest", "heart-and-chest"].some(
+    (id) => !["no", undefined].includes(guardAnswers[id]),
+  );
   return [
     [
       "vitals.stop.1",
@@ -194,7 +244,9 @@ function ofPressure({ vitals, guardAnswers }: ExamState): Effect[] {
             "vitals.stop.2",
             referral(
               "emergency",
-              `Blood pressure ${said} with signs from head, chest or limbs: emergency referral now.`,
+              "ambulance",
+              `Blood pressure ${said} with signs from head, chest or limbs.`,
+              `Blood pressure ${said} with symptoms from head, chest or limbs. Please assess now.`,
             ),
           ] as const,
         ]
@@ -202,7 +254,12 @@ function ofPressure({ vitals, guardAnswers }: ExamState): Effect[] {
         ? [
             [
               "vitals.stop.3",
-              referral("urgent", `Blood pressure ${said}, taken twice: a doctor the same day.`),
+              referral(
+                "urgent",
+                "doctor today",
+                `Blood pressure ${said}, taken twice.`,
+                `Blood pressure ${said}, taken twice, ${PRESSURE_AGAIN_AFTER} minutes apart. Please assess today.`,
+              ),
             ] as const,
           ]
         : []),
@@ -225,10 +282,20 @@ function ofAge(state: ExamState): Effect[] {
         "Under 18: all figures come from adults, so the reading is in words only. By hand and light, no target of force, no 30 s hold; who agrees and who is present is noted.",
       ),
     ],
-    ["under-age.thrust", block(["thrust"], "Under 18: no thrusts.")],
+    ["under-age.thrust", block(THRUSTS, "Under 18: no thrusts.")],
     ...(age < TOO_YOUNG ? [["under-age.all", block("all", "Under 6: no provocation.")] as const] : []),
     ...(age < CHILD && back
-      ? [["under-age.back", referral("urgent", "Back pain under 10: refer before testing.")] as const]
+      ? [
+          [
+            "under-age.back",
+            referral(
+              "urgent",
+              "doctor today",
+              "Back pain under 10: refer before testing.",
+              "Back pain in a child under 10. Please assess today; no provocation tests were done.",
+            ),
+          ] as const,
+        ]
       : []),
   ];
 }
@@ -248,16 +315,41 @@ function ofComplaint(state: ExamState): Effect[] {
     : [];
 }
 
-const NO_ANSWER = "Spasms are no answer to a test.";
+const NO_ANSWER = "Do not count spasms as a positive response.";
 
 /** An injured cord: high up, the blood pressure can run away when something below it hurts. */
 function ofCord({ visit }: ExamState): Effect[] {
   if (!visit?.cord) return [];
   const text =
     visit.cord === "T6 or above"
-      ? `Spinal cord injured at T6 or above: at flushing, sweating or a pounding headache stop at once, it can be a crisis of the blood pressure: emergency. ${NO_ANSWER}`
+      ? `Spinal cord injured at T6 or above: at flushing, sweating or a pounding headache stop at once, this may be autonomic dysreflexia: emergency. ${NO_ANSWER}`
       : `Spinal cord injured below T6. ${NO_ANSWER}`;
   return [["cord-injury", caution("all", text)]];
+}
+
+/** The short examination of the neck: what was not normal. */
+function ofShortExam({ shortExam }: ExamState): Effect[] {
+  const odd = (Object.keys(SHORT_EXAM_ITEMS) as ShortExamItem[])
+    .filter((item) => shortExam?.items[item] === "not normal")
+    .map((item) => SHORT_EXAM_ITEMS[item])
+    .join(", ");
+  return odd
+    ? [
+        [
+          "short-exam.1",
+          finalBlock([...NECK_LOADS, "relocation"], `Short examination not normal (${odd}): no neck loading.`),
+        ],
+        [
+          "short-exam.2",
+          referral(
+            "urgent",
+            "doctor today",
+            `Short examination of the neck not normal: ${odd}.`,
+            `Not normal on examination: ${odd}, with neck symptoms. Please assess today for a vascular or central cause.`,
+          ),
+        ],
+      ]
+    : [];
 }
 
 /** What follows from complaint, body and age, whatever was answered. */
@@ -265,9 +357,10 @@ export const fromPerson = (state: ExamState): Effect[] => [...ofComplaint(state)
 
 /** What the neurological baseline and the blood pressure ask of the guard. */
 export const fromBaseline = (state: ExamState): Effect[] => [
-  ...ofPower(state.neuro.filter(({ kind }) => kind === "power")),
+  ...ofPower(state),
   ...ofReflexes(state),
   ...ofSaddle(state),
   ...ofCordAndHead(state),
   ...ofPressure(state),
+  ...ofShortExam(state),
 ];

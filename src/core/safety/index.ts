@@ -8,10 +8,20 @@ export {
   type PadGiven,
   type PadPage,
   padProgress,
-  WHICH,
+  partsToday,
 } from "./pad-asking";
 export { answeredTogether, type AskedGroup, askedInOrder } from "./asking";
-export { answersThatHold, questionsFor, questionsForLoads, questionsInForce } from "./asked";
+export {
+  answersThatHold,
+  loadsOfWay,
+  partsGiven,
+  questionsBroughtBy,
+  questionsFor,
+  questionsForLoads,
+  questionsInForce,
+  type TestDone,
+} from "./asked";
+export { findingsOf } from "./findings";
 export { assessGuard, type Block, type Caution, type Guard, openEmergency, type Origin, type Referral } from "./assess";
 export {
   blocksOn,

@@ -1,20 +1,28 @@
-import { ALL_CLEAR_OPTION, ANSWERED_BY_EXAMINER, GUARD_ASKED, type GuardQuestion, OPEN_PARTS } from "../knowledge";
+import { ALL_CLEAR_OPTION, type GuardPart, type GuardQuestion, WHICH, type WhichId } from "../knowledge";
+import { RECORD_VERSION, wasThere } from "../vocabulary";
 
 /** The warning questions as a person answers them alone beforehand: one thing a page, nothing preset, not sure always there. */
 
 const NOT_KNOWN = "not-known";
 const YES = "yes";
 
-/** Said where a yes leaves open which of several it is. */
-export const WHICH = "Which of these is it?";
+/** Which heading fits the page that asks which of several it is. */
+const WHICH_BY_OPTIONS: Readonly<Record<string, WhichId>> = {
+  "new known": "new",
+  "right left both": "side",
+  "yes severe": "severe",
+};
 export const PAD_NOT_SURE = "Not sure";
 
 export type PadPage = {
   /** By which its answer names it. */
   readonly id: string;
   readonly question: string;
-  /** Its part, counted from the first; 0: the question itself; null: which of several, after a yes. */
-  readonly part: number | null;
+  /** The id of its part; null: which of several, after a yes. */
+  readonly part: string | null;
+  /** The id of its text, by which a language has it. */
+  readonly text: string;
+  /** In English. */
   readonly words: string;
   readonly choices: readonly { readonly id: string; readonly label: string }[];
 };
@@ -23,13 +31,18 @@ export type PadPage = {
 export type PadGiven = Readonly<Record<string, string>>;
 
 /** What a person can say of themselves: not what is looked at or planned. */
-export const isForPad = ({ id }: Pick<GuardQuestion, "id">): boolean => !ANSWERED_BY_EXAMINER.includes(id);
+export const isForPad = ({ examiner }: Pick<GuardQuestion, "examiner">): boolean => !examiner;
 
 const several = (question: GuardQuestion) =>
   question.options.filter(({ id }) => id !== ALL_CLEAR_OPTION && id !== NOT_KNOWN);
 
-const partsOf = ({ id }: GuardQuestion): readonly string[] =>
-  OPEN_PARTS.includes(id) ? [] : (GUARD_ASKED[id]?.parts ?? []);
+/** The parts that are asked today. */
+export const partsToday = ({ parts }: Pick<GuardQuestion, "parts">): readonly GuardPart[] =>
+  parts.filter((part) => wasThere(part, RECORD_VERSION));
+
+/** Those of them that the patient can answer alone. */
+const partsOf = (question: GuardQuestion): readonly GuardPart[] =>
+  partsToday(question).filter(({ examiner }) => !examiner);
 
 const NO = { id: ALL_CLEAR_OPTION, label: "No" };
 const UNSURE = { id: NOT_KNOWN, label: PAD_NOT_SURE };
@@ -38,17 +51,20 @@ const UNSURE = { id: NOT_KNOWN, label: PAD_NOT_SURE };
 function pagesOf(question: GuardQuestion, given: PadGiven): readonly PadPage[] {
   const parts = partsOf(question);
   const options = several(question).map(({ id, label }) => ({ id, label }));
-  const page = (part: number | null, words: string, choices: PadPage["choices"]): PadPage => ({
+  const page = (part: string | null, words: string, choices: PadPage["choices"]): PadPage => ({
     id: `${question.id}.${part ?? "which"}`,
     question: question.id,
     part,
+    text: `${question.id}.${part ?? ""}`,
     words,
     choices,
   });
-  if (parts.length === 0) return [page(0, question.ask, [NO, ...options, UNSURE])];
-  const each = parts.map((part, index) => page(index + 1, part, [NO, { id: YES, label: "Yes" }, UNSURE]));
+  const each = parts.map(({ id, ask }) => page(id, ask, [NO, { id: YES, label: "Yes" }, UNSURE]));
   const isYes = each.some(({ id }) => given[id] === YES);
-  return isYes && options.length > 1 ? [...each, page(null, WHICH, [...options, UNSURE])] : each;
+  const which = WHICH_BY_OPTIONS[options.map(({ id }) => id).join(" ")] ?? "several";
+  return isYes && options.length > 1
+    ? [...each, { ...page(null, WHICH[which], [...options, UNSURE]), text: `which.${which}` }]
+    : each;
 }
 
 /**
@@ -63,7 +79,7 @@ export function nextPadPage(questions: readonly GuardQuestion[], given: PadGiven
   return null;
 }
 
-export type PadAnswer = { readonly question: string; readonly answer: string; readonly parts: readonly number[] };
+export type PadAnswer = { readonly question: string; readonly answer: string; readonly parts: readonly string[] };
 
 /**
  * What the pages come to, question by question: those that are answered whole.
@@ -74,9 +90,8 @@ export type PadAnswer = { readonly question: string; readonly answer: string; re
 export function padAnswers(questions: readonly GuardQuestion[], given: PadGiven): readonly PadAnswer[] {
   return questions.filter(isForPad).flatMap((question): PadAnswer[] => {
     const pages = pagesOf(question, given);
-    if (pages.some(({ id }) => !given[id])) return [];
+    if (pages.length === 0 || pages.some(({ id }) => !given[id])) return [];
     const said = (page: PadPage) => given[page.id]!;
-    if (pages[0]!.part === 0) return [{ question: question.id, answer: said(pages[0]!), parts: [] }];
     const parts = pages.flatMap((page) => (page.part !== null && said(page) === YES ? [page.part] : []));
     const which = pages.find(({ part }) => part === null);
     if (parts.length > 0)

@@ -15,8 +15,9 @@ import { ADULT_AGE } from "../measurement";
 import { otherSide, type Side, type Technique, type TechniqueRegion } from "../vocabulary";
 import { questionsForLoads } from "./asked";
 import type { Block, Caution, Guard } from "./assess";
+import { findingsOf } from "./findings";
 
-/** Answers that no block follows from. */
+/** Answers that no block follows from by themselves. */
 const HARMLESS: ReadonlySet<string> = new Set(["no", "recent", "present", "able"]);
 
 /** Whether anything can have put a block in force. */
@@ -24,6 +25,8 @@ export const canBlock = (state: ExamState): boolean =>
   state.neuro.length > 0 ||
   state.vitals.length > 0 ||
   (ageAtExam(state) ?? ADULT_AGE) < ADULT_AGE ||
+  findingsOf(state).has("tingling in both hands") ||
+  state.shortExam !== null ||
   state.runs.some(({ test }) => protocolOf(test).aftermath !== undefined) ||
   Object.entries(state.guardAnswers).some(
     ([question, answer]) => !HARMLESS.has(answer) || (question === "neck-injury" && answer !== "no"),
@@ -41,7 +44,7 @@ function reaches(block: Block, { load, on }: StageLoad, tested: Side | null): bo
   return block.on === `${side} side`;
 }
 
-/** Whether a typed reason was given against a block, for this test. */
+/** Whether a documented reason was given against a block, for this test or for the whole region. */
 export const isOverridden = ({ overridden }: Pick<Block, "overridden">, test: TestId): boolean =>
   overridden.some((given) => given.test === null || given.test === test);
 
@@ -52,7 +55,10 @@ export const isOverridden = ({ overridden }: Pick<Block, "overridden">, test: Te
  */
 export const overriddenText = ({ overridden }: Pick<Block, "overridden">): string =>
   overridden
-    .map(({ test, reason }) => `Overridden${test ? ` for ${protocolOf(test).name}` : ""}: ${reason}`)
+    .map(
+      ({ test, forRegion, reason }) =>
+        `Overridden${test ? ` for ${protocolOf(test).name}` : forRegion ? " for the region" : ""}: ${reason}`,
+    )
     .join(" · ");
 
 const NONE: readonly Block[] = [];

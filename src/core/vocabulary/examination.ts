@@ -52,7 +52,14 @@ export const LOADS = {
   "sacral-pressure": "pressure on the sacrum",
   "pubic-shear": "shearing the pubis",
   "pelvic-ring-load": "loading the pelvic ring",
-  thrust: "thrusts",
+  "neck-thrust": "a thrust to the neck",
+  "spinal-thrust": "a thrust to the spine below the neck",
+  "pelvic-thrust": "a thrust to pelvis or sacrum",
+  "limb-thrust": "a thrust to a limb joint",
+  "firm-force": "firm force through the thigh or the trunk",
+  "knee-loading": "force through the knee, or bending it fully",
+  "ankle-loading": "pressing the foot up",
+  "rib-pressure": "pressing on ribs or mid back",
   "spinal-pressure": "pressing on the spine from behind",
   "spinal-torsion": "twisting the spine with the pelvis lifted",
   "lumbar-loading": "loading the lumbar spine",
@@ -83,3 +90,13 @@ export type Irritability = (typeof IRRITABILITIES)[number];
 
 export const SOURCE_STATUSES = ["published", "second-hand", "rule only", "none", "clinic's own"] as const;
 export type SourceStatus = (typeof SOURCE_STATUSES)[number];
+
+/** Why a test or the examination was stopped. */
+export const STOP_REASONS = [
+  "asked to stop",
+  "new numbness, tingling or weakness",
+  "faint or unwell",
+  "pain too strong",
+  "other",
+] as const;
+export type StopReason = (typeof STOP_REASONS)[number];

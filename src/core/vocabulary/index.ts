@@ -7,6 +7,8 @@ export {
   LOAD_IDS,
   type LoadId,
   LOADS,
+  STOP_REASONS,
+  type StopReason,
   type Outcome,
   OUTCOMES,
   type Position,

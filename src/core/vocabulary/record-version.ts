@@ -4,7 +4,7 @@
  * written by version 1. It rises when a shape or an id changes; old events are
  * read as they were written and brought up to today's shape on the way.
  */
-export const RECORD_VERSION = 9;
+export const RECORD_VERSION = 10;
 
 /** What a thing of the catalogue keeps of its past: its ids are never used again for another. */
 export type Lifetime = {

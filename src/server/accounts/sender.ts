@@ -60,7 +60,14 @@ export const senderProblem =
       );
     const isOutside =
       !isHelper && goesByCare(store) && isOutsideCare(store, personOf(store, event), named.id, Date.now());
-    const said = may(named, actOfEvent(event), {
+    const act = actOfEvent(event);
+    if (act === null)
+      return forbidden(
+        "type",
+        phrase`"${event.type}" is a kind of entry that this program does not know`,
+        "Update the program, then send it again.",
+      );
+    const said = may(named, act, {
       ...NOTHING,
       isOutside,
       isInvited: isHelper && isInvited(store, event.exam, named.id, Date.now()),

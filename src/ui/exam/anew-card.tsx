@@ -12,18 +12,18 @@ export function AnewCard({ anew, digits = false }: { anew: AskedAnew; digits?: b
   const answer = (agreed: boolean) => void append({ type: "asked-anew", body: { what: anew.id, agreed } });
   return (
     <section
-      aria-label={`Asked on its own: ${anew.label}`}
+      aria-label={`Separate consent: ${anew.label}`}
       data-asked-anew={anew.id}
       className="flex flex-col gap-2 rounded-xl border-2 border-lantern bg-card p-3"
     >
-      <p className="text-sm font-semibold text-soft">Asked on its own: {anew.label}</p>
+      <p className="text-sm font-semibold text-soft">Separate consent: {anew.label}</p>
       <p className="text-xl">&ldquo;{said(anew.say)}&rdquo;</p>
       <div className="flex flex-wrap gap-2">
         <Button look="main" big onClick={() => answer(true)}>
-          They agree{digits ? " · 1" : ""}
+          Patient agrees{digits ? " · 1" : ""}
         </Button>
         <Button big onClick={() => answer(false)}>
-          They do not: never again today{digits ? " · 2" : ""}
+          Patient declines: do not ask again today{digits ? " · 2" : ""}
         </Button>
       </div>
     </section>

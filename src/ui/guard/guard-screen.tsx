@@ -1,21 +1,22 @@
 "use client";
 
+import { useState } from "react";
 import { ReasonForm } from "../primitives/reason-form";
 import { AlertTriangle, Ban, Send } from "lucide-react";
 import { Link } from "../primitives/link";
-import { protocolOf } from "@/core/knowledge";
+import { protocolOf, REFERRED_TO, URGENCY_LABELS } from "@/core/knowledge";
 import { type Block, overriddenText, type Referral } from "@/core/safety";
-import { LOADS } from "@/core/vocabulary";
 import { Card } from "../primitives/card";
 import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { later } from "../primitives/later";
 import { AskingCard } from "./asking-card";
+import { groupedLoads } from "./grouped-loads";
+import { ShortExamCard } from "./short-exam-card";
 
 const NothingNew = later(() => import("./nothing-new").then((module) => module.NothingNew));
 
 function BlockRow({ block }: { block: Block }) {
-  const loads = block.loads === "all" ? "every load" : block.loads.map((load) => LOADS[load]).join(", ");
   return (
     <li className="rounded-lg border border-stop bg-stop-well p-3">
       <p className="flex gap-2 font-medium text-stop">
@@ -23,15 +24,21 @@ function BlockRow({ block }: { block: Block }) {
         {block.reason}
       </p>
       <p className="text-sm">
-        Blocks {loads}
+        Do not test: {groupedLoads(block.loads)}
         {block.on === "person" ? "" : ` on the ${block.on}`}.
       </p>
-      {block.final ? (
-        <p className="mt-1 text-sm">No typed reason lifts it; only the answer that led to it can change.</p>
+      {block.awaitsShortExam ? (
+        <p className="mt-1 text-sm">The short examination, recorded and normal, opens it to one documented reason.</p>
+      ) : block.final ? (
+        <p className="mt-1 text-sm">Cannot be overridden. Change the answer if it was wrong.</p>
       ) : block.overridden.length ? (
         <p className="mt-1 text-sm">{overriddenText(block)}</p>
       ) : (
-        <p className="mt-1 text-sm">A typed reason lifts it for one test, at that test.</p>
+        <p className="mt-1 text-sm">
+          {block.onceForRegion
+            ? "One documented reason stands for all tests of this region, at the first of them."
+            : "Can be overridden for a single test, with a documented reason."}
+        </p>
       )}
     </li>
   );
@@ -43,17 +50,17 @@ function ReferralRow({ referral }: { referral: Referral }) {
     <li className="rounded-lg border border-edge bg-caution-well p-3 text-caution">
       <p className="flex gap-2 font-medium">
         <Send aria-hidden size={20} className="shrink-0" />
-        {referral.urgency}: {referral.text}
+        {URGENCY_LABELS[referral.urgency]}: {referral.text} Refer to {REFERRED_TO[referral.to]}.
       </p>
       {referral.acknowledged ? (
-        <p className="text-sm">Done: {referral.acknowledged}</p>
+        <p className="text-sm">Action taken: {referral.acknowledged}</p>
       ) : (
         <ReasonForm
           className="mt-2 gap-2"
           fieldClass="min-w-56"
           shortest={10}
-          label="What was done about it"
-          button="Record"
+          label="Action taken"
+          button="Save"
           onGive={(action) => void append({ type: "referral-acknowledged", body: { referral: referral.id, action } })}
         />
       )}
@@ -65,14 +72,17 @@ function ReferralRow({ referral }: { referral: Referral }) {
 export function GuardScreen() {
   const { exam, guard } = useExam();
   const { course } = useExamCourse();
-  const { blocks, cautions, referrals } = guard;
+  const [isAskedFirst, setAskedFirst] = useState(false);
+  const { blocks, cautions, referrals, questions, unanswered } = guard;
+  const answered = questions.length - unanswered.length;
   return (
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
       <div className="flex flex-col gap-3">
-        {course && course.visitsBefore > 0 && <NothingNew />}
-        <AskingCard />
+        {course && course.visitsBefore > 0 && <NothingNew onAsked={setAskedFirst} />}
+        <AskingCard isPaused={isAskedFirst} />
+        <ShortExamCard />
       </div>
-      <aside className="flex flex-col gap-4" aria-label="What the answers mean">
+      <aside className="flex flex-col gap-4" aria-label="Result">
         {referrals.length > 0 && (
           <Card heading="Refer">
             <ul className="flex flex-col gap-2">
@@ -81,12 +91,12 @@ export function GuardScreen() {
               ))}
             </ul>
             <Link href={`/exams/${exam}/referral`} className="mt-2 flex min-h-11 items-center font-medium underline">
-              The letter, to print
+              Print referral letter
             </Link>
           </Card>
         )}
         {blocks.length > 0 && (
-          <Card heading="Not to be loaded">
+          <Card heading="Contraindicated">
             <ul className="flex flex-col gap-2">
               {blocks.map((block) => (
                 <BlockRow key={block.id} block={block} />
@@ -108,9 +118,13 @@ export function GuardScreen() {
             </ul>
           </Card>
         )}
-        <Card heading="Cautions">
+        <Card heading="Precautions">
           {cautions.length === 0 ? (
-            <p className="text-soft">None from what was answered so far.</p>
+            <p className="text-soft">
+              {answered === 0
+                ? "No questions answered yet."
+                : `No precautions from the answers so far (${answered} of ${questions.length}).`}
+            </p>
           ) : (
             <ul className="flex flex-col gap-2">
               {cautions.map(({ id, text }) => (
@@ -123,7 +137,8 @@ export function GuardScreen() {
           )}
         </Card>
         <p className="text-sm text-soft">
-          This lists what was asked and answered. It is not a clearance: licensed judgement and local rules come first.
+          This is a record of questions and answers, not clearance to treat. Clinical judgement and local rules come
+          first.
         </p>
       </aside>
     </div>

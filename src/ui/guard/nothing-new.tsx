@@ -1,5 +1,6 @@
 "use client";
 
+import { useEffect, useState } from "react";
 import { ANYTHING_NEW, askedAllAgain } from "@/core/course";
 import { carriedAnswers, isGrave } from "@/core/safety";
 import type { EventDraft } from "@/core/record";
@@ -11,8 +12,12 @@ import { KEYS } from "../shell/keymap";
 import { useKeys } from "../shell/use-keys";
 import { useCourse } from "../course/use-course";
 
-/** At a later visit: the grave questions anew, and the others only where something is new. */
-export function NothingNew() {
+/**
+ * At a later visit: the grave questions again, and the others only where something is new.
+ *
+ * @param onAsked told while the question stands: nothing else is asked meanwhile
+ */
+export function NothingNew({ onAsked }: { onAsked: (isAsked: boolean) => void }) {
   const { state, guard, append } = useExam();
   const { earlier, signs } = useCourse();
   const last = earlier.findLast(({ guardAnswers }) => Object.keys(guardAnswers).length > 0);
@@ -24,9 +29,10 @@ export function NothingNew() {
   return (
     <Asked
       {...{ reasons, carried, since: last.date, grave: waiting.length, isDone: guard.unanswered.length === 0 }}
+      onAsked={onAsked}
       onNothing={() => void append(...carried)}
       onNew={() =>
-        void append({ type: "note-written", body: { text: `${ANYTHING_NEW} Yes, or not sure: all is asked anew.` } })
+        void append({ type: "note-written", body: { text: `${ANYTHING_NEW} Yes or not sure: repeat all questions.` } })
       }
     />
   );
@@ -36,27 +42,39 @@ type AskedProps = {
   readonly reasons: readonly string[];
   readonly carried: readonly EventDraft[];
   readonly since: string;
-  /** Grave questions that are not answered anew yet. */
+  /** Grave questions that are not answered at this visit yet. */
   readonly grave: number;
   readonly isDone: boolean;
+  readonly onAsked: (isAsked: boolean) => void;
   readonly onNothing: () => void;
   readonly onNew: () => void;
 };
 
-function Asked({ reasons, carried, since, grave, isDone, onNothing, onNew }: AskedProps) {
-  const isAsked = !isDone && reasons.length === 0 && grave === 0 && carried.length > 0;
-  useKeys(KEYS.nothingNew, () => isAsked && onNothing());
+function Asked({ reasons, carried, since, grave, isDone, onAsked, onNothing, onNew }: AskedProps) {
+  const [isRepeated, setRepeated] = useState(false);
+  const isAsked = !isDone && !isRepeated && reasons.length === 0 && grave === 0 && carried.length > 0;
+  const repeat = () => {
+    setRepeated(true);
+    onNew();
+  };
+  useEffect(() => {
+    onAsked(isAsked);
+    return () => onAsked(false);
+  }, [isAsked, onAsked]);
+  useKeys(KEYS.answerNo, () => isAsked && onNothing());
+  useKeys(KEYS.answerYes, (event) => isAsked && event.key.toLowerCase() === KEYS.answerYes.keys[0] && repeat());
   if (isDone) return null;
   if (reasons.length > 0)
     return (
       <p role="status" className="rounded-xl border border-edge bg-caution-well p-3 text-caution" data-all-again>
-        All questions are asked anew: {reasons.join("; ")}.
+        Repeat all questions: {reasons.join("; ")}.
       </p>
     );
   if (grave > 0)
     return (
       <p role="status" className="rounded-xl border border-edge bg-well p-3" data-grave-first>
-        Asked anew first: the grave ones, {grave} left. Then whether anything is new since {dayText(since)}.
+        First repeat the {grave} critical {grave === 1 ? "question" : "questions"}, then ask whether anything has
+        changed since {dayText(since)}.
       </p>
     );
   if (!isAsked) return null;
@@ -65,10 +83,10 @@ function Asked({ reasons, carried, since, grave, isDone, onNothing, onNew }: Ask
       <p className="text-xl">&ldquo;{ANYTHING_NEW}&rdquo;</p>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button look="main" big onClick={onNothing}>
-          Nothing new: the {carried.length} answers of {dayText(since)} stand <KeyHint entry={KEYS.nothingNew} />
+          No change: keep the {carried.length} answers from {dayText(since)} <KeyHint entry={KEYS.answerNo} />
         </Button>
-        <Button big onClick={onNew}>
-          Yes, or not sure: ask all
+        <Button big onClick={repeat}>
+          Yes or not sure: repeat all questions <KeyHint entry={KEYS.answerYes} nth={0} />
         </Button>
       </div>
     </div>

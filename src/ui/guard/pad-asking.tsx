@@ -2,9 +2,10 @@
 
 import { Tablet } from "lucide-react";
 import { useEffect, useState } from "react";
-import { ALL_CLEAR_OPTION, GUARD_ASKED, type GuardQuestion } from "@/core/knowledge";
+import { ALL_CLEAR_OPTION, type GuardQuestion, TEXT_STANDING } from "@/core/knowledge";
 import type { EventBody } from "@/core/record";
-import { isForPad, nextPadPage, padAnswers, type PadGiven, padProgress } from "@/core/safety";
+import { isForPad, isGrave, nextPadPage, padAnswers, type PadGiven, padProgress } from "@/core/safety";
+import { LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { byChannel } from "../exam/channel";
 import { useExam } from "../exam/exam-provider";
 import { HandsHere } from "../hands/hands-here";
@@ -18,8 +19,6 @@ const BACK = { id: "back", label: "Back" };
 
 /** What was pressed, in its order, each with when. */
 type Pressed = readonly { readonly page: string; readonly answer: string; readonly at: number }[];
-
-const isGrave = (question: string): boolean => GUARD_ASKED[question]?.group === "grave";
 
 /** They answer the warning questions alone, a page each; what is not a no is seen, and nothing counts before it is taken. */
 function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEnd: () => void }) {
@@ -37,6 +36,7 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
       ? {
           show: "ask",
           id: page.id,
+          text: page.text,
           words: page.words,
           choices: [...page.choices, ...(pressed.length > 0 ? [BACK] : [])],
         }
@@ -89,7 +89,7 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
   };
   return (
     <section
-      aria-label="They answer on a pad"
+      aria-label="Answers on a tablet"
       data-pad-asked={`${done} of ${all}`}
       className="mb-3 flex flex-col gap-3 rounded-xl border-2 border-edge p-3"
     >
@@ -101,15 +101,15 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
               data-pad-stopped
               className="flex flex-wrap items-center gap-3 rounded-lg border-2 border-stop bg-stop-well p-3 text-lg font-semibold text-stop"
             >
-              <span className="grow">They pressed stop on their pad. Ask why before anything else.</span>
-              <Button onClick={() => setStopped(false)}>Go on with the questions</Button>
+              <span className="grow">The patient pressed Stop. Ask why before you continue.</span>
+              <Button onClick={() => setStopped(false)}>Continue questions</Button>
             </p>
           )}
           <p role="status" className="text-lg font-semibold">
-            {page ? `They answer alone: ${done} of ${all} pages` : "They have answered all of it."}
+            {page ? `On the tablet: ${done} of ${all} questions` : "All questions answered on the tablet."}
           </p>
           {notNo.length > 0 && (
-            <ul aria-label="Not a no" className="grid gap-1 md:grid-cols-2">
+            <ul aria-label="Not answered no" className="grid gap-1 md:grid-cols-2">
               {notNo.map(({ question, answer }) => {
                 const asked = questions.find(({ id }) => id === question)!;
                 return (
@@ -123,24 +123,27 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
           )}
           {quick > 0 && (
             <p className="text-sm text-caution">
-              {quick} {quick === 1 ? "page was" : "pages were"} answered within a second: ask whether they were read.
+              {quick} {quick === 1 ? "answer" : "answers"} came within one second. Check that the patient read the
+              questions.
             </p>
           )}
           <p className="flex flex-wrap items-center gap-2">
             <Button look="main" big disabled={taken.length === 0} onClick={() => void take()}>
-              Take {taken.length} {taken.length === 1 ? "answer" : "answers"}
+              Accept {taken.length} {taken.length === 1 ? "answer" : "answers"}
             </Button>
             <Button look="quiet" onClick={onEnd}>
-              End it
+              Stop
             </Button>
-            <span className="text-sm text-soft">What is gravest you ask aloud as well: a no to that counts then.</span>
+            <span className="text-sm text-soft">
+              Ask the critical questions in person too; only then does &ldquo;no&rdquo; count.
+            </span>
           </p>
         </>
       ) : (
         <>
           <JoinCard padOnly />
           <Button look="quiet" className="self-start" onClick={onEnd}>
-            Ask aloud instead
+            Ask in person instead
           </Button>
         </>
       )}
@@ -162,9 +165,21 @@ export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
   return forPad.length > 1 ? (
     <p className="mb-3 flex flex-wrap items-center gap-2">
       <Button onClick={() => setAsked(forPad)}>
-        <Tablet aria-hidden size={18} /> They answer alone, on a pad
+        <Tablet aria-hidden size={18} /> Patient answers on a tablet
       </Button>
-      <span className="text-sm text-soft">a page each, in English or German; nothing counts before you take it</span>
+      <span className="text-sm text-soft">
+        One question per page, in {LANGUAGE_IDS.map((id) => LANGUAGES[id]).join(" or ")}; nothing is recorded until you
+        accept it.
+      </span>
+      {LANGUAGE_IDS.map((id) => (
+        <span key={id} className="w-full text-sm text-caution" data-language-standing={id}>
+          {LANGUAGES[id]}: written by {TEXT_STANDING[id].writtenBy};{" "}
+          {TEXT_STANDING[id].checkedBy
+            ? `checked by ${TEXT_STANDING[id].checkedBy}`
+            : "not checked by a native-speaking clinician"}
+          .
+        </span>
+      ))}
     </p>
   ) : null;
 }

@@ -115,15 +115,21 @@ function Scale({ last, words, onAnswer }: ScaleProps) {
   );
 }
 
-type ChoicesProps = { choices: readonly PadChoice[]; language: Language; onAnswer: (answer: string) => void };
+type ChoicesProps = {
+  choices: readonly PadChoice[];
+  /** The safety question whose answers they are. */
+  question: string | undefined;
+  language: Language;
+  onAnswer: (answer: string) => void;
+};
 
-function Choices({ choices, language, onAnswer }: ChoicesProps) {
+function Choices({ choices, question, language, onAnswer }: ChoicesProps) {
   return (
     <div className={`grid gap-2 ${choices.length > 4 ? "grid-cols-2 text-2xl" : "text-3xl"}`}>
       {/* The first lies next to the thumb, at the bottom. */}
       {choices.toReversed().map(({ id, label, small }) => (
         <button key={id} type="button" data-choice={id} onClick={() => onAnswer(id)} className={SLAB}>
-          <span className="font-semibold">{padChoice({ id, label }, language)}</span>
+          <span className="font-semibold">{padChoice({ id, label }, language, question)}</span>
           {small && <span className="text-lg text-neutral-300">{small}</span>}
         </button>
       ))}
@@ -231,7 +237,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
       <div className="flex grow flex-col justify-end gap-4">
         {shown.show === "ask" && !isAnswered ? (
           <>
-            <Words>{padQuestion(shown.words ?? "", language)}</Words>
+            <Words>{padQuestion(shown.words ?? "", language, shown.text)}</Words>
             {shown.scale ? (
               <Scale last={shown.scale.last} words={words} onAnswer={(given) => answer(shown.id!, given)} />
             ) : isPointing ? (
@@ -242,7 +248,12 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
                 onCannot={() => place(ELSEWHERE)}
               />
             ) : (
-              <Choices choices={shown.choices ?? []} language={language} onAnswer={place} />
+              <Choices
+                choices={shown.choices ?? []}
+                question={shown.text ? shown.id!.split(".", 1)[0] : undefined}
+                language={language}
+                onAnswer={place}
+              />
             )}
           </>
         ) : (

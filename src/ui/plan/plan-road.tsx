@@ -18,7 +18,7 @@ import { poseOf } from "@/core/poses";
 import type { ExamPlan, PlanBlock } from "@/core/planning";
 import { PositionDrawing } from "../drawing/position-drawing";
 import { SideBadge } from "../primitives/side-badge";
-import { PLACE_WORDS, type Stone, stonesOf } from "./stones";
+import { counted, PLACE_WORDS, type Stone, stonesOf } from "./stones";
 
 const HEAVIEST = 5;
 
@@ -42,11 +42,13 @@ type StoneProps = {
   isChosen: boolean;
   isFirst: boolean;
   isHeld: boolean;
+  /** How many safety questions only this test brings. */
+  brings: number;
   onChoose: () => void;
 };
 
 /** One test: its name, its sides as they lie on the table, why it is there. */
-function StoneCard({ id, stone, isChosen, isFirst, isHeld, onChoose }: StoneProps) {
+function StoneCard({ id, stone, isChosen, isFirst, isHeld, brings, onChoose }: StoneProps) {
   const { listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const isUnlikely = stone.chance < 0.6;
   return (
@@ -74,6 +76,9 @@ function StoneCard({ id, stone, isChosen, isFirst, isHeld, onChoose }: StoneProp
           <span>
             {stone.role}
             {isUnlikely && <span className="sr-only">, perhaps not needed</span>}
+            {brings > 0 && (
+              <span data-brings={brings}> · {counted(brings, "safety question", "safety questions")}</span>
+            )}
           </span>
           <Weights burden={stone.burden} />
         </span>
@@ -96,10 +101,11 @@ type BayProps = {
   at: number;
   /** To or from lying on the front. */
   isOver: boolean;
+  brings: ExamPlan["brings"];
 } & Required<Pick<PlanRoadProps, "held" | "chosen" | "onChoose">>;
 
 /** A position: who lies how, and the tests done there. */
-function Bay({ block, at, isOver, held, chosen, onChoose }: BayProps) {
+function Bay({ block, at, isOver, brings, held, chosen, onChoose }: BayProps) {
   const stones = stonesOf(block);
   const [first] = stones;
   if (!first) return null;
@@ -131,6 +137,7 @@ function Bay({ block, at, isOver, held, chosen, onChoose }: BayProps) {
               stone={stone}
               isFirst={at === 0 && index === 0}
               isHeld={held.includes(stone.test)}
+              brings={brings[stone.test] ?? 0}
               isChosen={chosen === stone.test}
               onChoose={() => onChoose(stone.test)}
             />
@@ -286,6 +293,7 @@ export function PlanRoad({ plan, held = [], chosen, onChoose, onPut }: PlanRoadP
               block={block}
               at={at}
               isOver={[block, plan.blocks[at - 1]].some((one) => one?.position === "prone")}
+              brings={plan.brings}
               held={held}
               chosen={chosen}
               onChoose={onChoose}

@@ -15,7 +15,8 @@ import { PlaceName } from "../drawing/place-name";
 import { SymptomName } from "./symptom-name";
 import { useRestRating } from "./use-rest-rating";
 import { useRatingKeys } from "./use-rating-keys";
-import { ConsentWords } from "../complaint/consent-words";
+import { counted } from "../plan/stones";
+import { ConsentWords, useConsentStatements } from "../complaint/consent-words";
 
 /** What the whole sheet needs at hand, and which side goes to the edge, before the person lies down. */
 function Needed() {
@@ -74,10 +75,11 @@ export function RestPanel({ position, onDone }: { position?: Position | undefine
 /** What has to be there before anybody is touched; null when it all is. */
 export function BeforeTesting({ position }: { position?: Position | undefined }) {
   const { exam, state, guard, append } = useExam();
+  const told = useConsentStatements();
   if (state.consent && !state.consent.agreed) {
     return (
-      <Card heading="They did not agree">
-        <p>No tests without agreement. It can be changed under Complaint.</p>
+      <Card heading="Consent declined">
+        <p>Testing is not possible without consent. You can change this under Complaint.</p>
       </Card>
     );
   }
@@ -88,10 +90,10 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
       <Card
         heading={
           guard.newSigns.length
-            ? "A sign is new since the technique"
+            ? "A new sign since the treatment"
             : guard.askAgain
               ? "A test was stopped"
-              : "The guard comes first"
+              : "Safety questions first"
         }
       >
         {guard.newSigns.length > 0 && (
@@ -102,11 +104,11 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
         )}
         <p className="mb-4">
           {guard.askAgain
-            ? "Ask the warning questions again before going on."
-            : `${guard.unanswered.length} warning questions are not answered yet. They decide what may be loaded.`}
+            ? "Repeat the safety questions before you continue."
+            : `${counted(guard.unanswered.length, "safety question is", "safety questions are")} not answered yet. They decide what may be tested.`}
         </p>
         <ButtonLink look="main" big href={`/exams/${exam}/guard`}>
-          To the guard
+          Continue to safety screen
         </ButtonLink>
         {guard.newSigns.length > 0 && (
           <ButtonLink big className="ms-2" href={`/exams/${exam}/baseline`}>
@@ -118,16 +120,21 @@ export function BeforeTesting({ position }: { position?: Position | undefined })
   }
   if (!state.consent) {
     return (
-      <Card heading="Explained and agreed?">
+      <Card heading="Consent given?">
         <p className="mb-4 text-xl">
           <ConsentWords />
         </p>
         <Button
           look="main"
           big
-          onClick={() => void append({ type: "consent-recorded", body: { explained: true, agreed: true, others: "" } })}
+          onClick={() =>
+            void append({
+              type: "consent-recorded",
+              body: { explained: true, agreed: true, others: "", told: [...told] },
+            })
+          }
         >
-          Explained, and they agreed
+          Explained, patient agreed
         </Button>
       </Card>
     );

@@ -3,7 +3,14 @@
 import { AlertTriangle, Ban } from "lucide-react";
 import { type GuardQuestion, loadsOfTechnique } from "@/core/knowledge";
 import { RECORD_VERSION } from "@/core/vocabulary";
-import { blocksOnTechnique, cautionsOn, type Guard, type TechniqueAt, unaskedByTechnique } from "@/core/safety";
+import {
+  blocksOnTechnique,
+  cautionsOn,
+  type Guard,
+  type TechniqueAt,
+  partsToday,
+  unaskedByTechnique,
+} from "@/core/safety";
 import type { ExamState } from "@/core/record";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
@@ -23,14 +30,21 @@ type TechniqueGuardProps = ReturnType<typeof techniqueGuard>;
 function Asked({ question }: { question: GuardQuestion }) {
   const { append } = useExam();
   return (
-    <Choice
-      label={question.heading}
-      big
-      stacked
-      value={null}
-      options={question.options.map(({ id, label }) => ({ value: id, label }))}
-      onChoose={(answer) => void append({ type: "guard-answered", body: { question: question.id, answer } })}
-    />
+    <>
+      <ul className="mb-2 text-lg leading-snug">
+        {partsToday(question).map(({ id, ask }) => (
+          <li key={id}>{ask}</li>
+        ))}
+      </ul>
+      <Choice
+        label={question.heading}
+        big
+        stacked
+        value={null}
+        options={question.options.map(({ id, label }) => ({ value: id, label }))}
+        onChoose={(answer) => void append({ type: "guard-answered", body: { question: question.id, answer } })}
+      />
+    </>
   );
 }
 
@@ -41,16 +55,16 @@ export function TechniqueGuard({ unasked, blocks, cautions }: TechniqueGuardProp
     <div className="flex flex-col gap-3" data-technique-guard>
       {question && (
         <div className="rounded-xl border-2 border-edge p-3">
-          <p className="mb-2 font-medium">Not asked yet, and this technique loads it:</p>
+          <p className="mb-2 font-medium">Not asked yet, and this technique needs it:</p>
           <Asked key={question.id} question={question} />
         </div>
       )}
       {blocks.map(({ id, reason, final }) => (
         <p key={id} className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
           <span className="flex items-center gap-2 font-semibold">
-            <Ban aria-hidden size={20} className="shrink-0" /> Blocked: {reason}
+            <Ban aria-hidden size={20} className="shrink-0" /> Contraindicated: {reason}
           </span>
-          {final && "No typed reason opens it."}
+          {final && "Cannot be overridden."}
         </p>
       ))}
       {cautions.length > 0 && (

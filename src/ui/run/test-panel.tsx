@@ -1,6 +1,5 @@
 "use client";
 
-import { Ban } from "lucide-react";
 import { useState } from "react";
 import { type AskedNow, stageBlocks } from "@/core/admission";
 import type { Measure } from "@/core/measurement";
@@ -12,11 +11,11 @@ import { ResponseMark } from "../drawing/response-mark";
 import { Button } from "../primitives/button";
 import { KeyHint } from "../shell/key-hint";
 import { SideBadge } from "../primitives/side-badge";
-import { useMay } from "../accounts/use-may";
 import { useExamCourse } from "../exam/exam-course";
 import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
 import { AnswerButtons, choicesOf, pressesOf } from "./answer-buttons";
+import { BlockedStage } from "./blocked-stage";
 import { Cautions } from "./cautions";
 import { FeltPanel } from "./felt-panel";
 import { useFelt } from "./use-felt";
@@ -33,7 +32,6 @@ const DosePanel = later(
   () => import("./dose-panel").then((module) => module.DosePanel),
   () => <div aria-hidden className="min-h-14" />,
 );
-const Supervised = later(() => import("../accounts/supervised").then((module) => module.Supervised));
 
 const AnewCard = later(() => import("../exam/anew-card").then((module) => module.AnewCard));
 /** What the same test came to at the visit before. */
@@ -46,7 +44,6 @@ const GuideLines = later(
   () => <div aria-hidden className="min-h-16" />,
 );
 const HowItIsDone = later(() => import("./how-it-is-done").then((module) => module.HowItIsDone));
-const ReasonForm = later(() => import("../primitives/reason-form").then((module) => module.ReasonForm));
 const BeforeTechnique = later(() => import("./other-side").then((module) => module.BeforeTechnique));
 const OtherSide = later(() => import("./other-side").then((module) => module.OtherSide));
 const MeasurePanel = later(
@@ -112,85 +109,6 @@ function StageLadder({ test }: { test: TestActions }) {
         </li>
       ))}
     </ol>
-  );
-}
-
-/** Why this stage is not done now: a block of the guard, or a test that is not earned yet. */
-function Blocked({ step, test }: { step: SheetStep; test: TestActions }) {
-  const { guard, append } = useExam();
-  const blocks = stageBlocks(guard, test.stage, step, test.run);
-  const [block] = blocks;
-  const mayOverride = useMay("override a block");
-  if (step.status === "not needed")
-    return (
-      <p role="status" className="rounded-xl border border-edge bg-well p-3">
-        Not needed: it {step.because}. It can be done all the same.
-      </p>
-    );
-  if (step.status === "not earned")
-    return (
-      <p role="status" className="rounded-xl border-2 border-edge bg-caution-well p-3 text-caution">
-        Not offered yet: {step.because}.
-      </p>
-    );
-  if (!block) return null;
-  const lift = (reason: string, supervisor?: { practitioner: string; name: string }) =>
-    void append(
-      ...blocks
-        .filter(({ final }) => !final)
-        .map(({ id }) => ({
-          type: "block-overridden" as const,
-          body: { block: id, test: step.protocol.id, reason, ...(supervisor ? { supervisor } : {}) },
-        })),
-    );
-  const later = step.status !== "blocked" && (test.ladder === null || test.ladder.here !== null);
-  return (
-    <div role="status" className="rounded-xl border-2 border-stop bg-stop-well p-3 text-stop">
-      <p className="flex items-center gap-2 font-semibold">
-        <Ban aria-hidden size={20} /> Blocked: {block.reason}
-      </p>
-      <p className="text-sm">
-        {block.final
-          ? "No typed reason lifts it; only the answer that led to it can change."
-          : mayOverride
-            ? "It can be overridden for this test, with a reason that stays in the record; a new guard answer ends it."
-            : "A trainee lifts it with their supervisor, and a reason."}
-      </p>
-      {!block.final && !mayOverride && (
-        <Supervised otherwise="Only a practitioner may lift it, with a reason: ask yours to.">
-          {(supervisor) => (
-            <ReasonForm
-              className="mt-2 gap-2 text-ink"
-              fieldClass="min-w-56"
-              shortest={10}
-              label="Reason (at least 10 characters)"
-              button={`Override, as ${supervisor.name} says`}
-              onGive={(reason) => lift(reason, supervisor)}
-            />
-          )}
-        </Supervised>
-      )}
-      {!block.final && mayOverride && (
-        <details className="mt-1 text-ink">
-          <summary className="flex min-h-11 items-center text-sm underline">
-            Override for this test with a reason
-          </summary>
-          <ReasonForm
-            className="mt-2 gap-2"
-            fieldClass="min-w-56"
-            shortest={10}
-            label="Reason (at least 10 characters)"
-            button="Override"
-            onGive={(reason) => lift(reason)}
-          />
-        </details>
-      )}
-      {later && (
-        <Button big className="mt-2" onClick={() => test.leaveStageOut(block.reason)}>
-          Leave this stage out: the test is then modified and moves no figure
-        </Button>
-      )}
-    </div>
   );
 }
 
@@ -306,7 +224,7 @@ export function TestPanel({ step, onSelect, onNext }: TestPanelProps) {
       <Heading step={step} test={test} onSelect={onSelect} />
       <StageLadder test={test} />
       {(test.before || (course && course.visitsBefore > 0)) && <SignLine step={step} test={test} />}
-      <Blocked step={step} test={test} />
+      <BlockedStage step={step} test={test} />
       {!blocked && <RestLine step={step} rest={rest} />}
       {!blocked && asked.what === "agreement" && <AnewCard anew={asked.anew} digits />}
       <p className="text-xl" data-asking={stage.id}>

@@ -1,7 +1,8 @@
 import { answerDraft, runPosition } from "@/core/admission";
 import type { Stage } from "@/core/knowledge";
 import type { SheetStep } from "@/core/planning";
-import { type EventDraft, type ExamState, kindOf, type STOP_REASONS } from "@/core/record";
+import { type EventDraft, type ExamState, kindOf } from "@/core/record";
+import type { STOP_REASONS } from "@/core/vocabulary";
 import { useExam } from "../exam/exam-provider";
 import { startDraft, type TestActions } from "./use-test";
 

@@ -33,11 +33,11 @@ export const RUN_LIST: readonly (readonly [names: readonly KeyName[], does: stri
 
 /** What the keys of the guard do. */
 export const GUARD_LIST: readonly (readonly [names: readonly KeyName[], does: string])[] = [
-  [["answerNo"], "no: to every part that is shown"],
-  [["answerYes"], "yes"],
+  [["answerNo"], "no: to everything that is shown; at a later visit, nothing new"],
+  [["answerYes"], "yes, or the first, second, third way of yes"],
+  [["answerSide"], "right, left, both"],
   [["notSure"], "not sure, or it could not be asked"],
-  [["option"], "yes to one part, or the answer that stands at this number"],
-  [["nothingNew"], "at a later visit: nothing new, the answers of last time stand"],
+  [["option"], "yes to the sentence at this number"],
   [["undo"], "undo the last answer, and ask it again"],
   [["questionBefore"], "back to the question before"],
 ];

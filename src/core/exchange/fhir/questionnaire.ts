@@ -1,6 +1,6 @@
 import { namedId } from "../../base";
-import { GUARD_QUESTIONS, type GuardQuestion } from "../../knowledge";
-import { assessGuard } from "../../safety";
+import { ALL_CLEAR_OPTION, GUARD_QUESTIONS, type GuardQuestion } from "../../knowledge";
+import { assessGuard, partsToday } from "../../safety";
 import { codeOf } from "./codes";
 import type { Resource } from "./resources";
 import { byActor, type Telling } from "./telling";
@@ -9,6 +9,26 @@ export const QUESTIONNAIRE_URL = "urn:dust-lantern:questionnaire:guard";
 
 const replyOf = ({ id }: GuardQuestion, option: { readonly id: string; readonly label: string }) =>
   codeOf("reply", `${id}.${option.id}`, option.label);
+
+const partLink = ({ id }: GuardQuestion, part: { readonly id: string }): string => `${id}.${part.id}`;
+
+/** The sentences that were answered yes, below their question's answer; all no where that is the answer. */
+function partsOf(question: GuardQuestion, answer: string, yesTo: readonly string[]): { item?: readonly object[] } {
+  const asked = partsToday(question);
+  const item =
+    answer === ALL_CLEAR_OPTION
+      ? asked.map((part) => ({ part, value: false }))
+      : question.parts.filter(({ id }) => yesTo.includes(id)).map((part) => ({ part, value: true }));
+  return item.length === 0
+    ? {}
+    : {
+        item: item.map(({ part, value }) => ({
+          linkId: partLink(question, part),
+          text: part.ask,
+          answer: [{ valueBoolean: value }],
+        })),
+      };
+}
 
 /**
  * The warning questions as a questionnaire: every one this version knows.
@@ -29,9 +49,10 @@ export const guardQuestionnaire = (date: string): Resource => ({
     linkId: question.id,
     code: [codeOf("question", question.id, question.heading)],
     prefix: question.heading,
-    text: question.ask,
+    text: question.heading,
     type: "choice",
     answerOption: question.options.map((option) => ({ valueCoding: replyOf(question, option) })),
+    item: question.parts.map((part) => ({ linkId: partLink(question, part), text: part.ask, type: "boolean" })),
   })),
 });
 
@@ -41,7 +62,18 @@ export function guardResponse({ state, opened, subject, encounter, idOf }: Telli
   const item = questions.flatMap((question) => {
     const option = question.options.find(({ id }) => id === answers[question.id]);
     return option
-      ? [{ linkId: question.id, text: question.ask, answer: [{ valueCoding: replyOf(question, option) }] }]
+      ? [
+          {
+            linkId: question.id,
+            text: question.heading,
+            answer: [
+              {
+                valueCoding: replyOf(question, option),
+                ...partsOf(question, option.id, state.guardGiven[question.id]?.parts ?? []),
+              },
+            ],
+          },
+        ]
       : [];
   });
   if (item.length === 0) return [];

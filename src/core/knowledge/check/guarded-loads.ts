@@ -32,7 +32,10 @@ export function unguardedLoads(
   listed: Partial<Record<LoadId, string>> = NAMED_BY_NO_ANSWER,
 ): string[] {
   const named = new Set([
-    ...questions.flatMap(({ options }) => options.flatMap(({ effects }) => loadsNamed(effects))),
+    ...questions.flatMap(({ options, parts }) => [
+      ...options.flatMap(({ effects }) => loadsNamed(effects)),
+      ...parts.flatMap(({ effects = {} }) => loadsNamed(Object.values(effects).flat())),
+    ]),
     ...protocols.flatMap(({ aftermath }) => (aftermath ?? []).flatMap(({ effects }) => loadsNamed(effects))),
   ]);
   return [

@@ -1,6 +1,8 @@
 import type { Protocol } from "../protocols";
 import type { ClusterRule } from "../rules";
 import type { StartingProbability } from "../starts/starting-probabilities";
+import type { GuardQuestion } from "../safety/questions";
+import type { Sheet } from "../sheets";
 import type { AccuracyRecord } from "../studies/types";
 
 /** The ids of one test that signed exams can name. */
@@ -17,6 +19,12 @@ export type ShippedIds = {
   readonly rules: readonly string[];
   readonly records: readonly string[];
   readonly starts: readonly string[];
+  /** Safety questions, with their answers and parts. */
+  readonly questions: Readonly<
+    Record<string, { readonly answers: readonly string[]; readonly parts: readonly string[] }>
+  >;
+  readonly techniques: readonly string[];
+  readonly sheets: readonly string[];
 };
 
 /** What the ids are taken from. */
@@ -25,6 +33,9 @@ export type Shipped = {
   readonly rules: readonly Pick<ClusterRule, "id">[];
   readonly records: readonly Pick<AccuracyRecord, "id">[];
   readonly starts: readonly Pick<StartingProbability, "id">[];
+  readonly questions: readonly Pick<GuardQuestion, "id" | "options" | "parts">[];
+  readonly techniques: readonly string[];
+  readonly sheets: readonly Pick<Sheet, "id">[];
 };
 
 /** Old id → new id, under "test.stage", "test.stage.option", "test.measure" and so on. Nothing was renamed yet. */
@@ -35,11 +46,16 @@ const byId = <T extends { readonly id: string }>(list: readonly T[], options: (i
   Object.fromEntries(list.map((item) => [item.id, options(item)]));
 
 /** What exams made with this catalogue can name. */
-export const idsOf = ({ protocols, rules, records, starts }: Shipped): ShippedIds => ({
+export const idsOf = ({ protocols, rules, records, starts, questions, techniques, sheets }: Shipped): ShippedIds => ({
   tests: testIds(protocols),
   rules: optionIds(rules),
   records: optionIds(records),
   starts: optionIds(starts),
+  questions: Object.fromEntries(
+    questions.map(({ id, options, parts }) => [id, { answers: optionIds(options), parts: optionIds(parts) }]),
+  ),
+  techniques: [...techniques],
+  sheets: optionIds(sheets),
 });
 
 const testIds = (protocols: readonly Protocol[]): Record<string, TestIds> =>
@@ -55,10 +71,17 @@ const testIds = (protocols: readonly Protocol[]): Record<string, TestIds> =>
     ]),
   );
 
-const flat = ({ tests, rules, records, starts }: ShippedIds): string[] => [
+const flat = ({ tests, rules, records, starts, questions, techniques, sheets }: ShippedIds): string[] => [
   ...rules.map((id) => `rule ${id}`),
   ...records.map((id) => `record ${id}`),
   ...starts.map((id) => `start ${id}`),
+  ...techniques.map((id) => `technique ${id}`),
+  ...sheets.map((id) => `test list ${id}`),
+  ...Object.entries(questions).flatMap(([id, { answers, parts }]) => [
+    `question ${id}`,
+    ...answers.map((answer) => `question ${id}.answer ${answer}`),
+    ...parts.map((part) => `question ${id}.part ${part}`),
+  ]),
   ...flatTests(tests),
 ];
 

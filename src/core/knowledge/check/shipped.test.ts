@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { forEvery } from "@/fixtures/for-every";
 import { LOAD_IDS, type LoadId } from "../../vocabulary";
 import { PROTOCOLS } from "../protocols";
-import { GUARD_QUESTIONS } from "../safety/questions";
+import { GUARD_QUESTIONS, type GuardQuestion } from "../safety/questions";
 import { unguardedLoads } from "./guarded-loads";
 import pinned from "./shipped-ids.json";
 import { SHIPPED } from "./shipped";
@@ -67,4 +67,25 @@ describe("loads", () => {
     const loads = [...LOAD_IDS, "rib-spring" as LoadId];
     expect(unguardedLoads(GUARD_QUESTIONS, PROTOCOLS, loads)).toEqual([expect.stringContaining('"rib-spring"')]);
   });
+});
+
+describe("ids of the safety questions", () => {
+  it("a question, an answer or a part that is gone is told of by name", () => {
+    for (const { id, options, parts } of GUARD_QUESTIONS) {
+      const with_ = (change: Partial<GuardQuestion>) => ({
+        ...SHIPPED,
+        questions: GUARD_QUESTIONS.map((question) => (question.id === id ? { ...question, ...change } : question)),
+      });
+      const faults = (change: Partial<GuardQuestion>) => shippedIdFaults(TODAY, idsOf(with_(change)));
+      expect(faults({ options: options.slice(1) })[0]).toContain(`question ${id}.answer ${options[0]!.id} is gone`);
+      expect(faults({ parts: parts.slice(1) })[0]).toContain(`question ${id}.part ${parts[0]!.id} is gone`);
+    }
+  });
+
+  it("every part of today and of before is named once within its question", () =>
+    expect(
+      GUARD_QUESTIONS.filter(({ parts }) => new Set(parts.map(({ id }) => id)).size !== parts.length).map(
+        ({ id }) => id,
+      ),
+    ).toEqual([]));
 });

@@ -2,13 +2,13 @@ import type { TestId } from "../protocols";
 import type { TestGuide } from "./types";
 
 const CREST_TO_L4 =
-  "The line between both iliac crests crosses L4 or the space below it; count from there. In a heavy person follow the crest round from the side.";
+  "The line between both iliac crests crosses L4 or, as often, the space above it (L3-L4); count from there. In a heavy person follow the crest round from the side.";
 
 export const LOW_BACK_GUIDES = {
   "lumbar-range": {
     say: "Bend as far as you like, and come back. Where?",
     stand: "Behind them: one inclinometer on T12, one on S1, zero before each way.",
-    landmark: `${CREST_TO_L4} T12: where the lowest ribs meet the spine; S1: level with the two dimples.`,
+    landmark: `${CREST_TO_L4} T12: where the lowest ribs meet the spine; S1: just above the line of the two dimples, which lie at S2.`,
     healthy: "A pull behind the legs going forward; nothing sharp on the way back.",
     wrong: "The hips move and are read as the back: always T12 less S1.",
     endFeel: null,
@@ -89,7 +89,7 @@ export const LOW_BACK_GUIDES = {
     say: "I press here; now lift your head. More, or less?",
     stand: "Beside them: one finger on the tender spot, kept there.",
     landmark: "The one spot they can cover with a fingertip, at the edge of the belly muscle.",
-    healthy: "Less under the finger when the belly tightens.",
+    healthy: "No tender spot, tense or relaxed.",
     wrong: "The finger slips off the spot as they curl up.",
     endFeel: null,
   },

@@ -108,10 +108,10 @@ export const PELVIS_GUIDES = {
     healthy: "No effort worth telling, the same with the other leg.",
     wrong: "The effort is not asked as a number before the pelvis is pressed.",
     endFeel: null,
-    ways: [{ under: { "aslr-knee": ["bent"] }, say: "Lift this leg with the knee bent. How hard, 0 to 5?" }],
+    ways: [{ under: { "aslr-knee": ["bent"] }, say: "Other knee bent: lift this leg straight. How hard, 0 to 5?" }],
   },
   "pubic-shear": {
-    say: "I press on the bone in front, with your leave. Yours?",
+    say: "If all right, I press the bone in front. Is it yours?",
     stand: "Beside them: heel of one hand above, of the other below, over cloth.",
     landmark:
       "From the navel straight down to the first bone, or in along the groin fold; their own hand may go first.",

@@ -68,6 +68,17 @@ const rootTowards: readonly ReadingLine[] = [
   ...CLEAR,
 ];
 
+/** In the midline both sides are pressed at once: the second side leaves out what the first has had. */
+const NOT_PRESSED_BEFORE: Condition = {
+  not: {
+    earlier: {
+      test: "foraminal-compression",
+      side: "other side",
+      heard: ["nothing", "stretch", "other", "not reproduced"],
+    },
+  },
+};
+
 const compression: Protocol = {
   id: "foraminal-compression",
   name: "Foraminal compression, staged",
@@ -82,6 +93,7 @@ const compression: Protocol = {
   stages: [
     provoke("neutral", "Neutral", "Head upright. Press straight down, slowly.", press, {
       only: { "compression-way": ["staged", "neutral-extension"] },
+      due: NOT_PRESSED_BEFORE,
     }),
     provoke(
       "extension",
@@ -90,13 +102,14 @@ const compression: Protocol = {
       [...press, ...person("neck-extension")],
       {
         only: { "compression-way": ["staged", "neutral-extension"] },
+        due: NOT_PRESSED_BEFORE,
         question: POSITION_THEN_PRESS,
       },
     ),
     provoke(
       "away",
       "Side-bend, other side",
-      "Bend to the uninvolved side first. Press.",
+      "Bend to the other side. Press.",
       [...press, ...person("neck-side-bend")],
       {
         only: { "compression-way": ["staged"] },
@@ -499,7 +512,12 @@ const lhermitte: Protocol = {
           [...WHOLE_NECK, ...LUMBAR_LOADS],
           "An electric shock on bending the neck: possible cord. No neck or lumbar loading.",
         ),
-        referral("urgent", "Electric shock on bending the neck: possible spinal cord involvement, refer."),
+        referral(
+          "urgent",
+          "doctor today",
+          "Electric shock on bending the neck: possible spinal cord involvement. Lack of vitamin B12 and demyelinating disease cause it too.",
+          "Lhermitte's sign positive: electric shock on neck flexion. Please assess urgently for cervical cord compression. Neck and lumbar testing stopped.",
+        ),
       ],
     },
   ],

@@ -235,15 +235,15 @@ const tensing: Protocol = {
   measures: [],
   signs: [],
   stopRule: STOP_RULE,
-  cautions: ["Pain that eases when the wall is tense comes from inside: refer."],
+  cautions: ["Pain that eases when the wall is tense may come from an organ: medical review."],
   burden: 1,
   equipment: [],
   readings: [
     reading("abdominal-wall", "midline", [
       positive({ seen: { curl: ["worse"] } }, "worse when the wall is tense: the wall itself"),
+      positive({ seen: { curl: ["same"] } }, "the same when the wall is tense: the wall itself (Carnett's sign)"),
       negative({ seen: { curl: ["eased"] } }, "eased when the wall is tense: not the wall"),
-      equivocal({ seen: { curl: ["same"] } }, "the same: neither"),
-      negative({ seen: { curl: ["no-spot"] } }, "no tender spot"),
+      equivocal({ seen: { curl: ["no-spot"] } }, "no tender spot: nothing to compare"),
     ]),
     pointsTo(
       "viscera",
@@ -257,7 +257,12 @@ const tensing: Protocol = {
       outcomes: ["positive"],
       effects: [
         caution(["abdominal-pressure"], "Pain from inside the belly is possible: no more pressing there."),
-        referral("urgent", "Belly pain that eases when the wall is tense: possibly from inside, refer."),
+        referral(
+          "soon",
+          "doctor",
+          "Belly pain that eases when the abdominal wall is tense: possibly from an organ.",
+          "Abdominal pain that eases when the abdominal wall is tensed. Please review within days for a visceral cause; at once if it is severe or with fever.",
+        ),
       ],
     },
   ],
@@ -282,7 +287,7 @@ const diaphragm: Protocol = {
       "Fingers under the rib margin, in with the breath out.",
       "Is there guarding?",
       [option("none", "none"), option("guarding", "guarding"), option("not-sure", "not sure")],
-      person("supine", "abdominal-pressure"),
+      person("supine", "abdominal-pressure", "rib-pressure"),
     ),
   ],
   orders: [],

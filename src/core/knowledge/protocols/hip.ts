@@ -60,10 +60,14 @@ const scour: Protocol = {
   direction: "Along the thigh, then sweep the knee inwards under load.",
   stages: [
     provoke("flexion", "Bend and load", "Bend the hip fully, load along the thigh.", [
-      ...person("supine"),
-      ...tested("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
+      ...person("supine", "firm-force"),
+      ...tested("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation", "knee-loading"),
     ]),
-    provoke("sweep", "Sweep inwards", "Keep the load and sweep the knee inwards.", adducted),
+    provoke("sweep", "Sweep inwards", "Keep the load and sweep the knee inwards.", [
+      ...adducted,
+      ...person("firm-force"),
+      ...tested("knee-loading"),
+    ]),
   ],
   cautions: [NOT_REPLACED, "Both sides."],
   burden: 3,
@@ -211,7 +215,7 @@ export const HIP: readonly Protocol[] = [
     ["active flexion, lateral pain"],
     "supine",
     "They bring the knee to the chest themselves.",
-    [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion")],
+    [...person("supine", "pelvic-ring-load"), ...tested("hip-flexion", "hip-flexion-past-90")],
     [
       positive({ when: "reproduced", felt: felt("lateral-hip") }, "their symptom, at the side of the hip"),
       equivocal(

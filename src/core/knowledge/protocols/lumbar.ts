@@ -99,7 +99,14 @@ const torsion: Protocol = {
       level.toLowerCase(),
       `${level} held`,
       `Hold ${level}, lift the opposite front iliac spine.`,
-      person("prone", "lumbar-loading", "lumbar-rotation", "spinal-torsion"),
+      person(
+        "prone",
+        "lumbar-loading",
+        "lumbar-rotation",
+        "spinal-torsion",
+        ...(level === "T12" ? (["rib-pressure"] as const) : []),
+      ),
+      { goesOn: true, goesOnSince: 10 },
     ),
   ),
   orders: [],
@@ -112,7 +119,10 @@ const torsion: Protocol = {
   equipment: [],
   readings: [
     reading("lumbar-facet", "tested side", [
-      positive(BACK_PAIN, "their symptom: facet capsule or ligament, not told apart; the stage names the level"),
+      positive(
+        BACK_PAIN,
+        "their symptom: facet capsule or ligament, not told apart; the level is the lowest at which it still came",
+      ),
       ...elsewhere("their symptom, but not in the low back"),
       ...CLEAR,
     ]),
@@ -195,6 +205,7 @@ const proneInstability: Protocol = {
 };
 
 const SHEAR = person("side-lying", "lumbar-loading");
+const FULLY_BENT = [...SHEAR, ...person("lumbar-flexion"), ...tested("hip-flexion-past-90")];
 const shearAnswer = [option("none", "no pain"), option("other", "not theirs"), option("theirs", "THEIRS")];
 const eases = [option("eased", "eased"), option("same", "the same"), option("worse", "worse")];
 /** A first position that brings nothing on is followed by the next; the sorest is the one that is eased. */
@@ -233,7 +244,7 @@ const sideShear: Protocol = {
       "Nothing of theirs at 45 to 60°: hips at 90°, the same light push.",
       "Is it your pain?",
       shearAnswer,
-      [...SHEAR, ...person("lumbar-flexion")],
+      FULLY_BENT,
       { since: 3, due: shearDoesNot("at-45") },
     ),
     observe(
@@ -259,17 +270,9 @@ const sideShear: Protocol = {
         due: shearBrings("at-45"),
       },
     ),
-    observe(
-      "full",
-      "Full flexion",
-      "Hips fully bent: the same.",
-      "And here?",
-      eases,
-      [...SHEAR, ...person("lumbar-flexion")],
-      {
-        due: AT_45_OR_90,
-      },
-    ),
+    observe("full", "Full flexion", "Hips fully bent: the same.", "And here?", eases, FULLY_BENT, {
+      due: AT_45_OR_90,
+    }),
     observe(
       "tightened",
       "Deep muscles tightened",
@@ -366,7 +369,10 @@ const heelToButtock: Protocol = {
       "hold",
       "Press, heels up, hold",
       "Press gently on L4-L5, bring both heels to the buttocks and hold.",
-      [...person("prone", "lumbar-loading", "lumbar-extension", "spinal-pressure"), ...tested("limb-provocation")],
+      [
+        ...person("prone", "lumbar-loading", "lumbar-extension", "spinal-pressure"),
+        ...tested("limb-provocation", "knee-loading"),
+      ],
       { dose: { holdSeconds: 30 } },
     ),
   ],
@@ -407,7 +413,10 @@ const passiveExtension: Protocol = {
       "lift",
       "Lift both legs",
       "Lift both straight legs about 30 cm with a gentle pull.",
-      [...person("prone", "lumbar-loading", "lumbar-extension"), ...tested("hip-extension", "limb-provocation")],
+      [
+        ...person("prone", "lumbar-loading", "lumbar-extension", "firm-force"),
+        ...tested("hip-extension", "limb-provocation"),
+      ],
       {},
     ),
     release("lower", "Lower them", "Lower the legs.", { due: { felt: BACK_FELT } }),
@@ -570,7 +579,7 @@ const segmental: Protocol = {
       "press",
       "Press and ask",
       "Press by muscle and by level; keep the one that is theirs.",
-      person("prone", "lumbar-loading", "spinal-pressure"),
+      person("prone", "lumbar-loading", "spinal-pressure", "rib-pressure"),
       { goesOn: true, only: { segments: ["back", "both"] } },
     ),
     provoke(

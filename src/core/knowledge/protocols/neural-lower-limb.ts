@@ -31,6 +31,7 @@ import type { Condition, Protocol, ReadingLine, Way } from "./types";
 
 const neck = person("neck-flexion");
 const leg = tested("limb-provocation", "dural-tension");
+const foot = tested("ankle-loading");
 const slouch = person("seated", "lumbar-flexion", "lumbar-loading");
 
 const LEG_FELT: Condition = { when: "reproduced", felt: felt(...LEG) };
@@ -56,6 +57,12 @@ const NOT_MUSCLE: Condition = {
   any: [{ quality: ["tingling", "burning", "numb", "shooting"] }, { felt: felt(...BELOW_KNEE) }],
 };
 const ANKLE_NOT_LOADED_AND_NOT_MUSCLE: Condition = { ...ANKLE_NOT_LOADED, ...NOT_MUSCLE };
+
+/** With the chin down first, slouching leaves it there. */
+const CHIN_STAYS: Way = {
+  under: { "slump-order": ["chin-first"], "slump-lumbar": ["slouched"] },
+  instruction: "Let the upper and lower back slouch; keep the pelvis upright and the chin where it is.",
+};
 
 const slumpRoot: readonly ReadingLine[] = [
   negative(
@@ -166,7 +173,7 @@ const slump: Protocol = {
       "Slouch",
       "Let the upper and lower back slouch; keep the pelvis upright and the chin level.",
       slouch,
-      { ways: [UPRIGHT, SLOUCHED, HANDS_FREE] },
+      { ways: [UPRIGHT, SLOUCHED, HANDS_FREE, CHIN_STAYS] },
     ),
     provoke("chin", "Chin to chest", "Bring the chin to the chest.", [...slouch, ...neck], {
       ways: [SLOUCHED],
@@ -193,11 +200,11 @@ const slump: Protocol = {
       ],
       measures: ["onset", "end"],
     }),
-    provoke("dorsiflex", "Foot up", "Bring the foot up.", [...slouch, ...leg], {
+    provoke("dorsiflex", "Foot up", "Bring the foot up.", [...slouch, ...leg, ...foot], {
       ways: [SLOUCHED],
       measures: ["onset", "end"],
     }),
-    provoke("ankle-press", "Foot overpressure", "Gentle overpressure on the foot.", [...slouch, ...leg], {
+    provoke("ankle-press", "Foot overpressure", "Gentle overpressure on the foot.", [...slouch, ...leg, ...foot], {
       ways: [SLOUCHED],
       only: { "slump-overpressure": ["on"] },
     }),
@@ -222,7 +229,7 @@ const slump: Protocol = {
     {
       school: "slump-order",
       option: "chin-first",
-      stages: ["chin", "overpressure", "back-press", "slouch"],
+      stages: ["chin", "overpressure", "slouch", "back-press"],
     },
     {
       school: "slump-order",
@@ -366,7 +373,7 @@ const seatedRaise: Protocol = {
         measures: ["angle"],
       },
     ),
-    provoke("dorsiflex", "Foot up", "Add the foot up.", [...person("seated"), ...leg], {
+    provoke("dorsiflex", "Foot up", "Add the foot up.", [...person("seated"), ...leg, ...foot], {
       measures: ["angle"],
     }),
     provoke("slouch", "Slouch", "Add a slouch with gentle pressure on the shoulders.", [...slouch, ...leg], {
@@ -568,7 +575,7 @@ const raise: Protocol = {
     release("foot", "Foot up", "Just below onset: bring the foot up.", {
       due: NEEDS_TELLING,
       loaded: { not: { school: { "raise-way": ["foot-first"] } } },
-      loads: leg,
+      loads: [...leg, ...foot],
     }),
     release("head", "Head up", "Just below onset: lift the head.", {
       due: NEEDS_TELLING,
@@ -648,7 +655,7 @@ const dorsiflexionSign: Protocol = {
       leg,
       { measures: ["lowered"] },
     ),
-    provoke("dorsiflex", "Foot up", "Bring the foot up.", leg),
+    provoke("dorsiflex", "Foot up", "Bring the foot up.", [...leg, ...foot]),
   ],
   orders: [],
   schools: [
@@ -751,7 +758,10 @@ const sideRaise: Protocol = {
       [...person("side-lying"), ...leg, ...tested("hip-flexion-with-adduction-or-rotation")],
       { measures: ["onset", "end"] },
     ),
-    release("foot", "Foot up", "Lower slightly, then bring the foot up.", { due: NEEDS_TELLING, loads: leg }),
+    release("foot", "Foot up", "Lower slightly, then bring the foot up.", {
+      due: NEEDS_TELLING,
+      loads: [...leg, ...foot],
+    }),
     release("head", "Head forward", "Lower slightly, then bend the head forward.", { due: NEEDS_TELLING, loads: neck }),
   ],
   orders: [],

@@ -9,7 +9,6 @@ import {
   other,
   pointing,
   person,
-  pointsTo,
   positive,
   provoke,
   reading,
@@ -69,7 +68,7 @@ function pushLadders(
     only: { dose: [dose] },
     ways: otherWays.map((way) => ({ ...way, instruction: `${way.instruction} ${how}` })),
   });
-  const thrust = person("thrust");
+  const thrust = person("pelvic-thrust");
   return [
     stage("steady", "push", "Steady push", "Build up slowly, hold 5 seconds, let go slowly.", { kgf, holdSeconds: 5 }),
     stage("hold-then-thrust", "hold", "Hold 30 s", "Build up slowly and hold 30 seconds.", { kgf, holdSeconds: 30 }),
@@ -110,7 +109,7 @@ const sacralStages: readonly Stage[] = [
     instruction: "Only when gentle pressure was clear: 3 to 6 straight-down thrusts on the sacrum.",
     question: IS_IT_YOURS,
     dose: { thrusts: [3, 6] },
-    loads: person("prone", "sacral-pressure", "lumbar-extension", "thrust"),
+    loads: person("prone", "sacral-pressure", "lumbar-extension", "pelvic-thrust"),
     only: { "sacral-dose": ["stepwise"] },
   },
   {
@@ -130,7 +129,7 @@ const sacralStages: readonly Stage[] = [
     instruction: "Only when the hold was clear: one brief firm push straight down at its end.",
     question: IS_IT_YOURS,
     dose: { thrusts: [1, 1] },
-    loads: person("prone", "sacral-pressure", "lumbar-extension", "thrust"),
+    loads: person("prone", "sacral-pressure", "lumbar-extension", "pelvic-thrust"),
     only: { "sacral-dose": ["hold-then-thrust"] },
   },
 ];
@@ -241,7 +240,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         ...person("supine"),
         ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
       ],
-      [],
+      [...person("firm-force"), ...tested("knee-loading")],
       [
         {
           under: { hand: ["none"] },
@@ -288,10 +287,15 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back; the tested foot rests above the other knee, the thigh falls outwards.",
     hands: "One hand holds the opposite front iliac spine, the other rests on the bent knee.",
     direction: "The knee towards the table.",
-    stages: pushLadders([15, 15], "Hold the opposite iliac spine and press the knee towards the table.", [
-      ...person("supine"),
-      ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
-    ]),
+    stages: pushLadders(
+      [15, 15],
+      "Hold the opposite iliac spine and press the knee towards the table.",
+      [
+        ...person("supine"),
+        ...tested("hip-loading", "hip-flexion", "hip-flexion-with-adduction-or-rotation", "limb-provocation"),
+      ],
+      person("firm-force"),
+    ),
     schools: [doseSchool, feltWhereSchool, buttockPlace],
     cautions: [
       "Not with a hip replacement on that side.",
@@ -312,11 +316,16 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
     placing: "On the back at the edge of the table; one knee held to the chest, the tested leg lowered over the edge.",
     hands: "One hand on the knee held to the chest, the other above the knee of the lowered leg.",
     direction: "The lowered thigh down, the held knee towards the chest.",
-    stages: pushLadders([15, 15], "Press the lowered thigh down and the held knee towards the chest.", [
-      ...person("supine"),
-      ...tested("hip-loading", "hip-extension", "limb-provocation"),
-      ...other("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
-    ]),
+    stages: pushLadders(
+      [15, 15],
+      "Press the lowered thigh down and the held knee towards the chest.",
+      [
+        ...person("supine"),
+        ...tested("hip-loading", "hip-extension", "limb-provocation"),
+        ...other("hip-loading", "hip-flexion", "hip-flexion-past-90", "limb-provocation"),
+      ],
+      person("firm-force"),
+    ),
     schools: [doseSchool, feltWhereSchool, buttockPlace],
     cautions: ["The side is the leg that is lowered.", "Keep them from rolling off: stand close to the edge."],
     burden: 4,
@@ -412,7 +421,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
         "Towards the other shoulder",
         "Push the knee towards the opposite shoulder, steadily.",
         [
-          ...person("supine"),
+          ...person("supine", "firm-force"),
           ...tested(
             "hip-loading",
             "hip-flexion",
@@ -426,7 +435,7 @@ export const SACROILIAC_PROVOCATION: readonly Protocol[] = [
             {
               under: { "pump-handle-way": ["jerk"] },
               instruction: "Push the knee towards the opposite shoulder, with one short jerk at the end.",
-              loads: person("thrust"),
+              loads: person("pelvic-thrust"),
             },
           ],
         },
@@ -474,14 +483,14 @@ const sulcus: Protocol = {
     ),
   ],
   schools: [],
-  cautions: ["Compared: sore on both sides means the pressure was too hard."],
+  cautions: ["Compared: sore on both sides means it was pressed too hard, or both joints are sore."],
   burden: 1,
   equipment: [],
   readings: [
     reading("sacroiliac", "tested side", [
       cannotTell(
         { seen: IS_SORE, earlier: { test: "sacral-sulcus", side: "other side", seen: IS_SORE } },
-        "sore on both sides: the pressure was too hard",
+        "sore on both sides: pressed too hard, or both joints sore; repeat it more lightly",
       ),
       { ...positive({ seen: IS_SORE }, "sore on this side only"), noFigure: true },
       { ...negative({ seen: { press: ["none"] } }, "not sore on this side"), noFigure: true },
@@ -686,7 +695,11 @@ const oneLegLift: Protocol = {
         option("rises", "rises"),
         option("not-sure", "cannot be said"),
       ],
-      person("standing", "pelvic-ring-load"),
+      [
+        ...person("standing", "pelvic-ring-load"),
+        ...tested("hip-loading", "hip-flexion", "hip-flexion-past-90"),
+        ...other("hip-loading"),
+      ],
     ),
   ],
   schools: [motionSchool],
@@ -736,20 +749,11 @@ const rotationDifference: Protocol = {
         ),
         noFigure: true,
       },
-      negative({ measure: [{ id: "rotation", atMost: 25 }] }, "25° or less: the hip first"),
       {
         ...negative({ measure: [{ id: "rotation", atLeast: 0 }] }, "no such side difference: recorded only"),
         noFigure: true,
       },
     ]),
-    pointsTo(
-      "hip",
-      "tested side",
-      positive(
-        { measure: [{ id: "rotation", atMost: 25 }], not: { seen: { pelvis: ["lifts"] } } },
-        "25° or less: the hip first",
-      ),
-    ),
   ],
   citations: [],
 };

@@ -69,6 +69,8 @@ export type Stage = Lifetime & {
   readonly first?: readonly SiteId[];
   /** A familiar symptom here does not end the ladder. */
   readonly goesOn?: true;
+  /** From this version on; left out: from the first. */
+  readonly goesOnSince?: number;
   /** Numbers read at this stage, by the measure's id. */
   readonly measures?: readonly string[];
 };

@@ -28,11 +28,16 @@ const LIGAMENT_FOUND = [
       "neck-traction",
       "upper-cervical-stress",
       "relocation",
-      "thrust",
+      "neck-thrust",
     ],
     "An upper neck ligament test was positive: the neck examination ends, and manipulation is contraindicated.",
   ),
-  referral("urgent", "Positive upper neck ligament test: manipulation contraindicated, refer for imaging."),
+  referral(
+    "urgent",
+    "emergency department",
+    "Positive upper neck ligament test: manipulation contraindicated, imaging first.",
+    "Positive upper cervical ligament test. Please image the upper cervical spine; the neck was not loaded further.",
+  ),
 ];
 const ends = (source: Aftermath["source"]): readonly Aftermath[] => [
   { source, outcomes: ["positive"], effects: LIGAMENT_FOUND },

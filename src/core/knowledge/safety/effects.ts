@@ -1,8 +1,27 @@
 import type { LoadId } from "../../vocabulary";
 import type { TestId } from "../protocols/test-ids";
 
+/** How soon somebody else has to see the patient. */
 export const URGENCIES = ["emergency", "urgent", "soon"] as const;
 export type Urgency = (typeof URGENCIES)[number];
+
+/** How each urgency is said. */
+export const URGENCY_LABELS: Record<Urgency, string> = {
+  emergency: "Emergency now",
+  urgent: "Today",
+  soon: "Within days",
+};
+
+/** Whom a patient is referred to. */
+export const REFERRED_TO = {
+  ambulance: "the emergency services",
+  "emergency department": "the emergency department",
+  "doctor today": "a doctor, seen today (general practice or out-of-hours service)",
+  doctor: "their doctor (general practice)",
+  surgeon: "the surgeon who operated",
+  maternity: "the maternity unit, or the emergency department",
+} as const;
+export type ReferredTo = keyof typeof REFERRED_TO;
 
 export type BodySide = "right side" | "left side";
 export type Loads = readonly LoadId[] | "all";
@@ -12,8 +31,15 @@ export type BlockEffect = {
   readonly loads: Loads;
   readonly on: "person" | BodySide;
   readonly reason: string;
-  /** No typed reason lifts it. */
+  /** No documented reason overrides it. */
   readonly final?: true;
+  /**
+   * One documented reason stands for every test of the region and load in this
+   * visit; everywhere else each test has its own.
+   */
+  readonly onceForRegion?: true;
+  /** Final until the short examination of the neck was done and found nothing. */
+  readonly afterShortExam?: true;
   /** In force only under this option of a school. */
   readonly under?: { readonly school: string; readonly option: string };
   /** Lifted once each of these tests was done and every outcome was negative. */
@@ -24,7 +50,17 @@ export type GuardEffect =
   | BlockEffect
   | { readonly kind: "first"; readonly tests: readonly TestId[]; readonly text: string }
   | { readonly kind: "caution"; readonly loads: Loads; readonly text: string }
-  | { readonly kind: "referral"; readonly urgency: Urgency; readonly text: string };
+  | ReferralEffect;
+
+export type ReferralEffect = {
+  readonly kind: "referral";
+  readonly urgency: Urgency;
+  readonly to: ReferredTo;
+  /** What is suspected, to the practitioner. */
+  readonly text: string;
+  /** What is asked of the reader of the letter. */
+  readonly request: string;
+};
 
 export const NECK_LOADS = [
   "neck-compression",
@@ -35,6 +71,7 @@ export const NECK_LOADS = [
   "neck-traction",
   "upper-cervical-stress",
   "neck-pressure",
+  "neck-thrust",
 ] as const satisfies readonly LoadId[];
 
 /** Every way of reaching the neck: what loads it, the seated relocation test, and what strains it from afar. */
@@ -46,9 +83,18 @@ export const LUMBAR_LOADS = [
   "lumbar-extension",
   "lumbar-rotation",
   "sacral-pressure",
-  "thrust",
+  "pelvic-thrust",
+  "spinal-thrust",
   "spinal-pressure",
   "spinal-torsion",
+] as const satisfies readonly LoadId[];
+
+/** A thrust, wherever it is given. */
+export const THRUSTS = [
+  "neck-thrust",
+  "spinal-thrust",
+  "pelvic-thrust",
+  "limb-thrust",
 ] as const satisfies readonly LoadId[];
 
 export const HIP_LOADS = [
@@ -66,7 +112,8 @@ export const PELVIC_LOADS = [
   "sacral-pressure",
   "pubic-shear",
   "pelvic-ring-load",
-  "thrust",
+  "pelvic-thrust",
+  "spinal-thrust",
   "lumbar-loading",
   "lumbar-extension",
   "spinal-pressure",
@@ -88,7 +135,7 @@ export const block = (loads: Loads, reason: string, on: "person" | BodySide = "p
   reason,
 });
 
-/** A block that no typed reason lifts: only an answer that changes does. */
+/** A block that no documented reason overrides: only an answer that changes ends it. */
 export const finalBlock = (loads: Loads, reason: string): BlockEffect => ({
   kind: "block",
   loads,
@@ -99,4 +146,17 @@ export const finalBlock = (loads: Loads, reason: string): BlockEffect => ({
 export const first = (tests: readonly TestId[], text: string): GuardEffect => ({ kind: "first", tests, text });
 
 export const caution = (loads: Loads, text: string): GuardEffect => ({ kind: "caution", loads, text });
-export const referral = (urgency: Urgency, text: string): GuardEffect => ({ kind: "referral", urgency, text });
+
+/**
+ * A referral.
+ *
+ * @param text what is suspected, in a sentence to the practitioner
+ * @param request what the reader of the letter is asked to do
+ */
+export const referral = (urgency: Urgency, to: ReferredTo, text: string, request: string): ReferralEffect => ({
+  kind: "referral",
+  urgency,
+  to,
+  text,
+  request,
+});

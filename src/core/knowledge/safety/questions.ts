@@ -1,18 +1,42 @@
-import { CAUDA_EQUINA, COMMON_AND_BACK, CORD_AND_WEAKNESS } from "./questions-back";
-import { ARTERY, BRAINSTEM, NECK_QUESTIONS } from "./questions-neck";
+import { GENERAL_QUESTIONS } from "./questions-general";
+import { BACK_QUESTIONS, CAUDA_EQUINA } from "./questions-back";
+import { ARM_QUESTIONS, NECK_QUESTIONS } from "./questions-neck";
 import type { GuardQuestion } from "./question-types";
 
-export { URGENCIES, type GuardEffect, type Urgency } from "./effects";
-export { ALL_CLEAR_OPTION, type GuardCount, type GuardOption, type GuardQuestion } from "./question-types";
-export { GUARD_COUNTS } from "./questions-back";
+export {
+  REFERRED_TO,
+  type GuardEffect,
+  type ReferralEffect,
+  type ReferredTo,
+  THRUSTS,
+  URGENCIES,
+  URGENCY_LABELS,
+  type Urgency,
+} from "./effects";
+export {
+  ALL_CLEAR_OPTION,
+  effectsOfAnswer,
+  FOLLOWS_THE_PLAN,
+  GUARD_FINDINGS,
+  GUARD_GROUPS,
+  type GuardCondition,
+  type GuardCount,
+  type GuardFinding,
+  type GuardGroupId,
+  type GuardOption,
+  type GuardPart,
+  type GuardQuestion,
+  NOT_KNOWN_OPTION,
+} from "./question-types";
+export { GUARD_COUNTS } from "./combined-rules";
 export { GUARD_SCHOOLS, LIGAMENT_ORDER } from "./questions-neck";
 
-/** The whole guard, worst first. Local rules and licensed judgement come before this list. */
+/** The whole safety screen, worst first. Local rules and clinical judgement come before this list. */
 export const GUARD_QUESTIONS: readonly GuardQuestion[] = [
   CAUDA_EQUINA,
-  BRAINSTEM,
-  ARTERY,
-  ...CORD_AND_WEAKNESS,
+  ...GENERAL_QUESTIONS.slice(0, 4),
   ...NECK_QUESTIONS,
-  ...COMMON_AND_BACK,
+  ...ARM_QUESTIONS,
+  ...BACK_QUESTIONS,
+  ...GENERAL_QUESTIONS.slice(4),
 ];

@@ -1,6 +1,6 @@
 import type { LoadId, Technique, TechniqueRegion } from "../../vocabulary";
 import type { StageLoad } from "../protocols/types";
-import { ARM_LOADS, HIP_LOADS, LUMBAR_LOADS, PELVIC_LOADS, WHOLE_NECK } from "./effects";
+import { ARM_LOADS, HIP_LOADS, LUMBAR_LOADS, PELVIC_LOADS, THRUSTS, WHOLE_NECK } from "./effects";
 
 /**
  * What each technique puts on the body, in the same words as a stage of a test,
@@ -10,13 +10,16 @@ import { ARM_LOADS, HIP_LOADS, LUMBAR_LOADS, PELVIC_LOADS, WHOLE_NECK } from "./
 
 type Loaded = Partial<Record<TechniqueRegion, readonly LoadId[]>>;
 
+const butThrusts = (loads: readonly LoadId[]): readonly LoadId[] =>
+  loads.filter((load) => !(THRUSTS as readonly LoadId[]).includes(load));
+
 /** The whole of a region: what a technique without a name of its own may load. */
 const ALL_OF: Record<TechniqueRegion, readonly LoadId[]> = {
-  neck: WHOLE_NECK,
-  "upper back": ["spinal-pressure", "spinal-torsion", "neck-strain"],
+  neck: butThrusts(WHOLE_NECK),
+  "upper back": ["spinal-pressure", "spinal-torsion", "rib-pressure", "neck-strain"],
   arm: ARM_LOADS,
-  "low back": LUMBAR_LOADS.filter((load) => load !== "thrust"),
-  pelvis: PELVIC_LOADS.filter((load) => load !== "thrust"),
+  "low back": butThrusts(LUMBAR_LOADS),
+  pelvis: butThrusts(PELVIC_LOADS),
   hip: HIP_LOADS,
   leg: ["limb-provocation", "dural-tension"],
 };
@@ -24,7 +27,7 @@ const ALL_OF: Record<TechniqueRegion, readonly LoadId[]> = {
 /** Moving the joints to and fro, short of their end. */
 const MOVED: Loaded = {
   neck: ["neck-pressure", "neck-rotation", "neck-side-bend"],
-  "upper back": ["spinal-pressure"],
+  "upper back": ["spinal-pressure", "rib-pressure"],
   arm: ["shoulder-loading", "arm-provocation"],
   "low back": ["spinal-pressure", "lumbar-loading", "lumbar-rotation"],
   pelvis: ["sacral-pressure", "pelvic-ring-load"],
@@ -34,13 +37,13 @@ const MOVED: Loaded = {
 
 /** To the end of range and beyond it, fast. */
 const THRUST: Loaded = {
-  neck: ["thrust", "neck-rotation", "neck-side-bend", "neck-extension", "neck-pressure"],
-  "upper back": ["thrust", "spinal-pressure", "spinal-torsion"],
-  arm: ["thrust", "shoulder-loading", "elbow-loading", "wrist-loading"],
-  "low back": ["thrust", "lumbar-loading", "lumbar-rotation", "spinal-torsion"],
-  pelvis: ["thrust", "sacral-pressure", "pelvic-ring-load", "hip-flexion-with-adduction-or-rotation"],
-  hip: ["thrust", "hip-loading", "hip-extension"],
-  leg: ["thrust", "limb-provocation"],
+  neck: ["neck-thrust", "neck-rotation", "neck-side-bend", "neck-extension", "neck-pressure"],
+  "upper back": ["spinal-thrust", "spinal-pressure", "spinal-torsion", "rib-pressure"],
+  arm: ["limb-thrust", "shoulder-loading", "elbow-loading", "wrist-loading"],
+  "low back": ["spinal-thrust", "lumbar-loading", "lumbar-rotation", "spinal-torsion"],
+  pelvis: ["pelvic-thrust", "sacral-pressure", "pelvic-ring-load", "hip-flexion-with-adduction-or-rotation"],
+  hip: ["limb-thrust", "hip-loading", "hip-extension"],
+  leg: ["limb-thrust", "limb-provocation"],
 };
 
 const BY_MOVEMENT: Loaded = {
@@ -64,7 +67,15 @@ const LOADED: Record<Exclude<Technique, "other">, Loaded> = {
     hip: ["hip-loading"],
     leg: ["limb-provocation", "dural-tension"],
   },
-  "soft tissue": { neck: ["neck-pressure"], "upper back": ["spinal-pressure"], "low back": ["spinal-pressure"] },
+  "soft tissue": {
+    neck: ["neck-pressure"],
+    "upper back": ["spinal-pressure", "rib-pressure"],
+    arm: ["arm-provocation"],
+    "low back": ["spinal-pressure"],
+    pelvis: ["sacral-pressure"],
+    hip: ["hip-loading", "limb-provocation"],
+    leg: ["limb-provocation"],
+  },
   "muscle energy": {
     ...MOVED,
     neck: ["neck-strain", "neck-rotation", "neck-side-bend"],
@@ -86,7 +97,7 @@ const LOADED: Record<Exclude<Technique, "other">, Loaded> = {
 };
 
 /**
- * A thrust or a pull on the neck is opened by no typed reason after these: signs
+ * No documented reason allows a thrust or traction of the neck after these: signs
  * of cord, brainstem or artery, a fracture that is known or not excluded. The
  * names are those of the blocks, up to their first dot.
  */

@@ -1,6 +1,6 @@
 import { choices, closedAs, distinctListOf, name, oneOf, oneOfOrNone, orNone, text, uuid } from "../../base";
 import { partsUsed, protocolOf, TEST_IDS, type TestId } from "../../knowledge";
-import { limbOf, type Side, SIDES, unfeltLimb } from "../../vocabulary";
+import { limbOf, type Side, SIDES, STOP_REASONS, unfeltLimb } from "../../vocabulary";
 import { type Draft, kind, versionOfEvent } from "../envelope";
 import type { KnownIds } from "../known-ids";
 import { changeRun, changeStage, newRun, REPEAT_REASONS, type RepeatReason, type Run, type RunsDraft } from "../runs";
@@ -13,14 +13,6 @@ import { techniquesSoFar } from "./technique";
 import { limbsOf, type VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
-
-export const STOP_REASONS = [
-  "asked to stop",
-  "new numbness, tingling or weakness",
-  "faint or unwell",
-  "pain too strong",
-  "other",
-] as const;
 
 /** Left out because they did not want it: for the rest of the visit it is not asked for again. */
 export const DECLINED = "they do not want it";

@@ -1,5 +1,13 @@
-import { closed, closedAs, listOfEach, name, oneOf, oneOfOrNone, text, uuid, wholeIn, yesNo } from "../../base";
-import { GUARD_QUESTIONS, TEST_IDS, type TestId } from "../../knowledge";
+import { closed, closedAs, listOf, listOfEach, name, oneOf, oneOfOrNone, text, uuid, wholeIn, yesNo } from "../../base";
+import {
+  CONSENT_STATEMENTS,
+  type ConsentStatement,
+  FOLLOWS_THE_PLAN,
+  GUARD_QUESTIONS,
+  type ShortExamItem,
+  TEST_IDS,
+  type TestId,
+} from "../../knowledge";
 import { currentId } from "../../vocabulary";
 import { type Actor, type Draft, kind, versionOfEvent } from "../envelope";
 
@@ -9,8 +17,15 @@ export type ConsentRecordedBody = {
   explained: boolean;
   agreed: boolean;
   others: string;
+  /** What was explained, statement by statement; left out before it was recorded. */
+  told?: ConsentStatement[] | undefined;
 };
-const consent = closedAs<ConsentRecordedBody>({ explained: yesNo(), agreed: yesNo(), others: text(300) });
+const consent = closedAs<ConsentRecordedBody>({
+  explained: yesNo(),
+  agreed: yesNo(),
+  others: text(300),
+  told: listOf(CONSENT_STATEMENTS).optional(),
+});
 
 /** Who an answer came from. */
 export const ANSWERED_BY = ["them", "interpreter", "relative", "records"] as const;
@@ -24,19 +39,58 @@ export type GuardAnsweredBody = {
   answer: string;
   /** Left out before it was asked who answered. */
   by?: AnsweredBy | undefined;
-  /** Which of the question's parts it was yes to, counted from the first. */
-  parts?: number[] | undefined;
+  /** Which of the question's parts it was yes to, by their ids. */
+  parts?: string[] | undefined;
+  /** Asked together with others, one after another, and answered by one press. */
+  together?: boolean | undefined;
 };
 const guardAnswer = closedAs<GuardAnsweredBody>({
+  question: name(),
+  answer: name(),
+  by: oneOf(ANSWERED_BY).optional(),
+  parts: listOfEach(name(), MOST_PARTS).optional(),
+  together: yesNo().optional(),
+});
+
+/** As it was before version 10: the parts by their position, counted from the first. */
+type AnsweredByPosition = Omit<GuardAnsweredBody, "parts" | "together"> & { parts?: number[] | undefined };
+const answeredByPosition = closedAs<AnsweredByPosition>({
   question: name(),
   answer: name(),
   by: oneOf(ANSWERED_BY).optional(),
   parts: listOfEach(wholeIn(1, MOST_PARTS).required("is missing; send the number of the part"), MOST_PARTS).optional(),
 });
 
-/** A typed reason against a block: for one test; before version 3 for whatever the block reached. */
+/** The ids of the parts that stood at these positions in the list of then. */
+function partsAt(question: string, positions: readonly number[]): string[] {
+  const id = currentId(GUARD_QUESTIONS, question);
+  const ids = GUARD_QUESTIONS.find((known) => known.id === id)?.partsByPosition ?? [];
+  return positions.flatMap((position) => ids[position - 1] ?? []);
+}
+
+/** The short examination of the neck, item by item. */
+export const SHORT_EXAM_FOUND = ["normal", "not normal", "not done"] as const;
+export type ShortExamFound = (typeof SHORT_EXAM_FOUND)[number];
+export type ShortExamRecordedBody = { readonly [Item in ShortExamItem]: ShortExamFound };
+const shortExamBody = closedAs<ShortExamRecordedBody>({
+  pressure: oneOf(SHORT_EXAM_FOUND),
+  eyes: oneOf(SHORT_EXAM_FOUND),
+  cranial: oneOf(SHORT_EXAM_FOUND),
+  gait: oneOf(SHORT_EXAM_FOUND),
+  range: oneOf(SHORT_EXAM_FOUND),
+});
+/** The latest short examination: what was found, by whom, and when. */
+export type ShortExam = {
+  readonly items: ShortExamRecordedBody;
+  readonly actor: Actor;
+  readonly at: string;
+};
+
+/** A documented reason against a block: for one test; before version 3 for whatever the block reached. */
 export type Override = {
   readonly test: TestId | null;
+  /** From version 10, where one reason is enough: it stands for every test that the block reaches. */
+  readonly forRegion?: true;
   readonly reason: string;
   readonly actor: Actor;
   readonly at: string;
@@ -47,9 +101,11 @@ export type Given = {
   readonly by: AnsweredBy;
   readonly at: string;
   readonly actor: string;
-  readonly parts: readonly number[];
-  /** Pressed by themselves on a pad. */
+  readonly parts: readonly string[];
+  /** Pressed by the patient on a tablet. */
   readonly onPad?: true;
+  /** Asked together with others and answered by one press. */
+  readonly together?: true;
 };
 
 /** When a question was last answered: in which round of asking, and after how many runs. */
@@ -68,6 +124,8 @@ export type SafetyState = {
   readonly guardGiven: Readonly<Record<string, Given>>;
   /** The same for the whole guard, as one answer stood for all of it before version 3. */
   guardAskedAsOne: Asked;
+  /** The latest short examination of the neck. */
+  shortExam: ShortExam | null;
 };
 
 export const nothingAsked: SafetyState = {
@@ -79,6 +137,7 @@ export const nothingAsked: SafetyState = {
   guardAsked: {},
   guardGiven: {},
   guardAskedAsOne: { round: 0, runs: 0 },
+  shortExam: null,
 };
 
 type SafetyDraft = Draft<SafetyState> & { readonly runs: readonly unknown[] };
@@ -100,10 +159,10 @@ export type Supervisor = {
 };
 export const supervisor = () => closedAs<Supervisor>({ practitioner: uuid(), name: text(120, 1) });
 
-/** A new answer ends what was decided for one test under the answers before it. */
+/** A new answer ends what was decided for a test or a region under the answers before it. */
 function endOverrides(draft: SafetyDraft): void {
   for (const [block, given] of Object.entries(draft.overrides)) {
-    const stay = given.filter(({ test }) => test === null);
+    const stay = given.filter(({ test, forRegion }) => test === null && !forRegion);
     if (stay.length < given.length) draft.overrides[block] = stay;
   }
 }
@@ -121,17 +180,42 @@ export type ReferralAcknowledgedBody = {
 
 export const safety = {
   "consent-recorded": kind(consent, (draft: SafetyDraft, { body }) => void (draft.consent = body)),
-  "guard-answered": kind(guardAnswer, (draft: SafetyDraft, event) => {
-    const [question, answer] = currentAnswer(event.body.question, event.body.answer);
-    const asked = { round: draft.guardRound, runs: draft.runs.length };
-    draft.guardAnswers = { ...draft.guardAnswers, [question]: answer };
-    draft.guardAsked[question] = asked;
-    const { by, parts = [] } = event.body;
-    const onPad = event.channel === "pad" ? ({ onPad: true } as const) : {};
-    if (by) draft.guardGiven[question] = { by, at: event.at, actor: event.actor.id, parts, ...onPad };
-    if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
-    else endOverrides(draft);
-  }),
+  "guard-answered": kind(
+    guardAnswer,
+    (draft: SafetyDraft, event) => {
+      const [question, answer] = currentAnswer(event.body.question, event.body.answer);
+      const asked = { round: draft.guardRound, runs: draft.runs.length };
+      draft.guardAnswers = { ...draft.guardAnswers, [question]: answer };
+      draft.guardAsked[question] = asked;
+      const { by, parts = [], together } = event.body;
+      const onPad = event.channel === "pad" ? ({ onPad: true } as const) : {};
+      if (by)
+        draft.guardGiven[question] = {
+          by,
+          at: event.at,
+          actor: event.actor.id,
+          parts,
+          ...onPad,
+          ...(together ? { together } : {}),
+        };
+      if (versionOfEvent(event) < EACH_BY_ITSELF) draft.guardAskedAsOne = asked;
+      else endOverrides(draft);
+    },
+    [
+      {
+        v: FOLLOWS_THE_PLAN - 1,
+        body: answeredByPosition,
+        up: ({ parts, ...body }: AnsweredByPosition) => ({
+          ...body,
+          ...(parts ? { parts: partsAt(body.question, parts) } : {}),
+        }),
+      },
+    ],
+  ),
+  "short-exam-recorded": kind(
+    shortExamBody,
+    (draft: SafetyDraft, { body, actor, at }) => void (draft.shortExam = { items: body, actor, at }),
+  ),
   "block-overridden": kind(
     closedAs<BlockOverriddenBody>({
       block: name(),
@@ -139,9 +223,16 @@ export const safety = {
       reason: text(600, 10),
       supervisor: supervisor().optional(),
     }),
-    (draft: SafetyDraft, { body: { block, test, reason, supervisor: by }, actor, at }) => {
+    (draft: SafetyDraft, event) => {
+      const { actor, at } = event;
+      const { block, test, reason, supervisor: by } = event.body;
       const others = (draft.overrides[block] ?? []).filter((given) => given.test !== test);
-      draft.overrides[block] = [...others, { test, reason, actor, at, ...(by ? { supervisor: by } : {}) }];
+      const forRegion =
+        test === null && versionOfEvent(event) >= FOLLOWS_THE_PLAN ? ({ forRegion: true } as const) : {};
+      draft.overrides[block] = [
+        ...others,
+        { test, reason, actor, at, ...forRegion, ...(by ? { supervisor: by } : {}) },
+      ];
     },
     [
       {

@@ -1,0 +1,65 @@
+import type { Act } from "../access";
+import { type EventType, isEventType } from "../record";
+
+/** What recording each kind of event amounts to: a kind that is not named here does not compile. */
+const ACT_OF_EVENT: Readonly<Record<EventType, Act>> = {
+  "exam-opened": "examine",
+  "evidence-chosen": "examine",
+  "settings-changed": "examine",
+  "read-anew": "examine",
+  "start-set": "examine",
+  "visit-noted": "examine",
+  "asked-anew": "examine",
+  "area-recorded": "examine",
+  "area-removed": "examine",
+  "familiar-chosen": "examine",
+  "symptom-named": "examine",
+  "symptom-dropped": "examine",
+  "symptom-first": "examine",
+  "history-recorded": "examine",
+  "centralisation-recorded": "examine",
+  "rest-rated": "examine",
+  "consent-recorded": "examine",
+  "guard-answered": "examine",
+  "short-exam-recorded": "examine",
+  "block-overridden": "override a block",
+  "referral-acknowledged": "examine",
+  "plan-set": "examine",
+  "run-started": "examine",
+  "stage-skipped": "examine",
+  "run-stopped": "examine",
+  "run-counted": "examine",
+  "test-skipped": "examine",
+  "test-postponed": "examine",
+  "sheet-set": "examine",
+  "response-recorded": "examine",
+  "felt-recorded": "examine",
+  "answer-recorded": "examine",
+  "sign-recorded": "examine",
+  "soreness-recorded": "examine",
+  "dose-recorded": "examine",
+  "measure-recorded": "examine",
+  "answer-reported": "examine",
+  "vitals-recorded": "examine",
+  "neuro-recorded": "examine",
+  "technique-logged": "examine",
+  "reaction-told": "examine",
+  "activity-rated": "examine",
+  "exam-ended": "examine",
+  "note-written": "examine",
+  "event-retracted": "examine",
+  "exam-signed": "sign",
+  "amendment-signed": "sign",
+};
+
+/**
+ * What recording an event of an examination amounts to; a technique that is done
+ * despite a block overrides it. Null: a kind that this program does not know, which
+ * nobody may record.
+ *
+ * @example actOfEvent({ type: "exam-signed" }) // "sign"
+ */
+export function actOfEvent({ type, body }: { readonly type: string; readonly body?: object }): Act | null {
+  if (type === "technique-logged" && body && (body as { despite?: unknown }).despite) return "override a block";
+  return isEventType(type) ? ACT_OF_EVENT[type] : null;
+}
