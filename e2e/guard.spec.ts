@@ -153,6 +153,7 @@ test("a long-known dizziness: the short examination opens the neck to one reason
   await expect(page.locator("[data-short-exam]")).toContainText("Blood pressure and pulse: normal");
   await expect(card).toBeHidden();
   await openRun(page, exam);
+  await page.getByRole("button", { name: /^Neck rotation right\s*, blocked|^Neck rotation R\s*, blocked/ }).click();
   await page.getByText("Override for this region with a reason").click();
   await page.getByLabel(/Reason/).fill("Known vestibular migraine, short examination normal");
   await page.getByRole("button", { name: "Override", exact: true }).click();
@@ -254,7 +255,7 @@ test(
 test("nothing is tested before guard, agreement and the rating at rest", async ({ page, prepare }) => {
   const { exam } = await prepare((builder) => void builder.complaint("si-area.right"));
   await openRun(page, exam);
-  await expect(page.getByRole("heading", { name: "The guard comes first" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Safety questions first" })).toBeVisible();
   await page.keyboard.press("4");
   await expect(page.locator("[data-response]")).toHaveCount(0);
 });

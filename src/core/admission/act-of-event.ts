@@ -1,8 +1,8 @@
 import type { Act } from "../access";
-import { type EventType, isEventType } from "../record";
+import type { EpisodeKind, EventType } from "../record";
 
 /** What recording each kind of event amounts to: a kind that is not named here does not compile. */
-const ACT_OF_EVENT: Readonly<Record<EventType, Act>> = {
+const ACT_OF_EVENT: Readonly<Record<EventType | EpisodeKind, Act>> = {
   "exam-opened": "examine",
   "evidence-chosen": "examine",
   "settings-changed": "examine",
@@ -50,10 +50,23 @@ const ACT_OF_EVENT: Readonly<Record<EventType, Act>> = {
   "event-retracted": "examine",
   "exam-signed": "sign",
   "amendment-signed": "sign",
+  /** Of an episode of care. */
+  "episode-opened": "examine",
+  "visit-joined": "examine",
+  "visit-left": "examine",
+  "technique-moved": "examine",
+  "marker-set": "examine",
+  "marker-dropped": "examine",
+  "outcome-told": "examine",
+  "review-set": "examine",
+  "letter-wanted": "examine",
+  "letter-sent": "examine",
+  "letter-written": "examine",
+  "episode-ended": "examine",
 };
 
 /**
- * What recording an event of an examination amounts to; a technique that is done
+ * What recording an event of an examination or an episode amounts to; a technique that is done
  * despite a block overrides it. Null: a kind that this program does not know, which
  * nobody may record.
  *
@@ -61,5 +74,5 @@ const ACT_OF_EVENT: Readonly<Record<EventType, Act>> = {
  */
 export function actOfEvent({ type, body }: { readonly type: string; readonly body?: object }): Act | null {
   if (type === "technique-logged" && body && (body as { despite?: unknown }).despite) return "override a block";
-  return isEventType(type) ? ACT_OF_EVENT[type] : null;
+  return Object.hasOwn(ACT_OF_EVENT, type) ? ACT_OF_EVENT[type as keyof typeof ACT_OF_EVENT] : null;
 }

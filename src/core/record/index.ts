@@ -189,6 +189,8 @@ export {
   withAnswer,
 } from "./runs";
 export {
+  EPISODE_KINDS,
+  type EpisodeKind,
   type ClinicDraft,
   type EpisodeDraft,
   foldClinic,

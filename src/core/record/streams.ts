@@ -22,7 +22,8 @@ const KINDS: Readonly<Record<Exclude<StreamKind, "exam">, Kinds>> = {
 
 type PersonKind = keyof typeof person;
 type ClinicKind = keyof typeof clinic;
-type EpisodeKind = keyof typeof episode;
+export type EpisodeKind = keyof typeof episode;
+export const EPISODE_KINDS = Object.keys(episode) as EpisodeKind[];
 
 export type PersonDraft = {
   [T in PersonKind]: { type: T; body: (typeof person)[T]["body"]["__outputType"] };

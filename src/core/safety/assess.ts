@@ -118,13 +118,14 @@ function collect(into: Collected, state: ExamState, { id, from, effect }: Source
     const { under, untilClear } = effect;
     if (under && schoolIn(settingsOf(state), under.school) !== under.option) return;
     if (untilClear && allClear(untilClear, outcomes)) return;
-    const awaitsShortExam = effect.afterShortExam === true && !isShortExamNormal(state);
+    const isLowered = effect.afterShortExam !== undefined && isShortExamNormal(state);
+    const awaitsShortExam = effect.afterShortExam !== undefined && !isLowered;
     const final = effect.final === true || awaitsShortExam;
     into.blocks.push({
       id,
       loads: effect.loads,
       on: effect.on,
-      reason: effect.reason,
+      reason: isLowered ? effect.afterShortExam! : effect.reason,
       overridden: final ? [] : (state.overrides[id] ?? []),
       final,
       onceForRegion: effect.onceForRegion ?? false,

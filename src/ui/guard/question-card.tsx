@@ -195,7 +195,7 @@ export function Together({ questions, onNo, onOpen }: TogetherProps) {
           </Button>
         </div>
       ))}
-      <Button big look="main" onClick={onNo} className="min-h-18! text-xl">
+      <Button big look="main" data-option="no" onClick={onNo} className="min-h-18! text-xl">
         No to all of these <KeyHint entry={KEYS.answerNo} />
       </Button>
     </section>

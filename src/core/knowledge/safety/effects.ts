@@ -38,8 +38,8 @@ export type BlockEffect = {
    * visit; everywhere else each test has its own.
    */
   readonly onceForRegion?: true;
-  /** Final until the short examination of the neck was done and found nothing. */
-  readonly afterShortExam?: true;
+  /** Final until the short examination of the neck was done and found nothing; the reason it stands for then. */
+  readonly afterShortExam?: string;
   /** In force only under this option of a school. */
   readonly under?: { readonly school: string; readonly option: string };
   /** Lifted once each of these tests was done and every outcome was negative. */

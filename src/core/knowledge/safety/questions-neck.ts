@@ -148,7 +148,7 @@ const BRAINSTEM = question(
 /** Lowered by the short examination: one documented reason then stands for the region. */
 const afterShortExam = (reason: string): BlockEffect => ({
   ...block([...NECK_LOADS, "relocation"], reason),
-  afterShortExam: true,
+  afterShortExam: "Known dizziness or nausea, short examination normal: one documented reason for the region.",
   onceForRegion: true,
 });
 
