@@ -357,7 +357,7 @@ test("one press changes who one is in the demo, and a trainee is told who may li
   await expect(page.getByRole("link", { name: "Back-ups" })).toHaveCount(0);
   await openRun(page, exam);
   await page.getByRole("button", { name: /^Sacral thrust\s*, blocked: Pregnancy/ }).click();
-  await expect(page.getByText("Only a practitioner may lift it, with a reason: ask yours to.")).toBeVisible();
+  await expect(page.getByText("Only a practitioner may override it, with a reason: ask yours to.")).toBeVisible();
   await expect(page.getByText("Override for this test with a reason")).toHaveCount(0);
 });
 

@@ -327,7 +327,7 @@ test("what a pad says waits for the examiner, counts when it is taken, and stand
   await expect(page.locator("[data-ghost]")).toContainText("Only a pull or pressure");
   await page.waitForTimeout(1500);
   expect((await stored(request, exam)).filter(({ type }) => type === "response-recorded")).toEqual([]);
-  await pad.getByRole("button", { name: "Not that" }).click();
+  await pad.getByRole("button", { name: "No, that is wrong" }).click();
   await expect(page.locator("[data-ghost]")).toBeHidden();
   await pad.locator("[data-choice=other]").click();
   await page.locator("[data-ghost]").click();
@@ -603,7 +603,7 @@ test(
     await pad.getByRole("button", { name: "Yes, there" }).click();
     /** The other side than the one that is tested: it waits for the examiner, though answers count by themselves. */
     await expect(page.locator("[data-ghost]")).toContainText("It is not on the tested side.");
-    await pad.getByRole("button", { name: "Not that" }).click();
+    await pad.getByRole("button", { name: "No, that is wrong" }).click();
     await pad.locator("[data-place]").first().waitFor();
     await pad.getByRole("button", { name: "My back" }).click();
     await pad.locator('[data-place="central-buttock.right"]').click();

@@ -132,7 +132,10 @@ function collect(into: Collected, state: ExamState, { id, from, effect }: Source
       awaitsShortExam,
     });
   } else if (effect.kind === "caution") {
-    into.cautions.push({ id, loads: effect.loads, text: effect.text });
+    const isSaid = into.cautions.some(
+      ({ text, loads }) => text === effect.text && JSON.stringify(loads) === JSON.stringify(effect.loads),
+    );
+    if (!isSaid) into.cautions.push({ id, loads: effect.loads, text: effect.text });
   } else if (effect.kind === "first") {
     if (!allClear(effect.tests, outcomes)) into.first.push({ id, tests: effect.tests, text: effect.text });
   } else {

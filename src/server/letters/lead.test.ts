@@ -92,7 +92,7 @@ describe("every letter to a colleague", () => {
         const letter = writeReferral(state)!;
         expect(firstLines(letter)[0]).toMatch(new RegExp(`^${URGENCY_LABELS[gravest(state)!]}: .*[Pp]lease`));
         expect(firstLines(letter).join(" ")).not.toMatch(/\brefer\b/i);
-        expect(letter.sections.map(({ heading }) => heading)).toContain("Asked and denied");
+        expect(letter.sections.map(({ heading }) => heading)).toContain("Asked, positive and denied");
       },
     ));
 });

@@ -1,12 +1,11 @@
 "use client";
 
 import { CONSENT_TEXTS, type ConsentStatement, consentStatements } from "@/core/knowledge";
-import { sheetTests } from "@/core/record";
-import { useExam } from "../exam/exam-provider";
 import { useSaid } from "../exam/use-said";
+import { usePlannedTests } from "../plan/use-draft-plan";
 
 /** What is explained before anybody is touched: by what the planned tests do. */
-export const useConsentStatements = (): readonly ConsentStatement[] => consentStatements(sheetTests(useExam().state));
+export const useConsentStatements = (): readonly ConsentStatement[] => consentStatements(usePlannedTests());
 
 /** The same, as it is said. */
 export function ConsentWords() {

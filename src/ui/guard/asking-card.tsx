@@ -33,7 +33,7 @@ const ASKED_TOGETHER = 3;
 /** How far each group is; a press opens its first question that waits, or its first. */
 function Progress({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (question: string) => void }) {
   return (
-    <ol aria-label="How far" className="flex flex-wrap gap-1.5">
+    <ol aria-label="How far" className="grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-1.5">
       {groups.map(({ id, label, questions, left }) => (
         <li key={id} className="grow">
           <button

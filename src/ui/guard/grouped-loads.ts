@@ -21,7 +21,10 @@ export function groupedLoads(loads: Block["loads"]): string {
   if (loads === "all") return "everything";
   const left = new Set<LoadId>(loads);
   const whole = GROUPS.flatMap(([label, prefixes]) => {
-    const own = ALL_LOADS.filter((load) => prefixes.some((prefix) => load.startsWith(prefix)));
+    /** Strain from afar is named by itself. */
+    const own = ALL_LOADS.filter(
+      (load) => load !== "neck-strain" && prefixes.some((prefix) => load.startsWith(prefix)),
+    );
     if (!own.every((load) => left.has(load))) return [];
     own.forEach((load) => left.delete(load));
     return [`${label} (all)`];

@@ -79,8 +79,10 @@ export function GuardScreen() {
     <div className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[1fr_22rem]">
       <div className="flex flex-col gap-3">
         {course && course.visitsBefore > 0 && <NothingNew onAsked={setAskedFirst} />}
+        {/* Where an answer waits for it, it comes before what was answered. */}
+        {blocks.some(({ awaitsShortExam }) => awaitsShortExam) && unanswered.length === 0 && <ShortExamCard />}
         <AskingCard isPaused={isAskedFirst} />
-        <ShortExamCard />
+        {(unanswered.length > 0 || !blocks.some(({ awaitsShortExam }) => awaitsShortExam)) && <ShortExamCard />}
       </div>
       <aside className="flex flex-col gap-4" aria-label="Result">
         {referrals.length > 0 && (

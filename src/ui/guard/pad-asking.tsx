@@ -4,7 +4,7 @@ import { Tablet } from "lucide-react";
 import { useEffect, useState } from "react";
 import { ALL_CLEAR_OPTION, type GuardQuestion, TEXT_STANDING } from "@/core/knowledge";
 import type { EventBody } from "@/core/record";
-import { isForPad, isGrave, nextPadPage, padAnswers, type PadGiven, padProgress } from "@/core/safety";
+import { isForPad, isGrave, nextPadPage, padAnswers, type PadGiven, padProgress, partsToday } from "@/core/safety";
 import { LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { byChannel } from "../exam/channel";
 import { useExam } from "../exam/exam-provider";
@@ -68,8 +68,12 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
 
   const answers = padAnswers(questions, given);
   const notNo = answers.filter(({ answer }) => answer !== ALL_CLEAR_OPTION);
-  /** A no to what is gravest is asked aloud once more before it counts. */
-  const taken = answers.filter(({ question, answer }) => answer !== ALL_CLEAR_OPTION || !isGrave(question));
+  /** A no to what is gravest, or to what the examiner also looks at, is asked in person before it counts. */
+  const isLookedAt = (id: string) =>
+    questions.some((question) => question.id === id && partsToday(question).some(({ examiner }) => examiner));
+  const taken = answers.filter(
+    ({ question, answer }) => answer !== ALL_CLEAR_OPTION || !(isGrave(question) || isLookedAt(question)),
+  );
   const quick = pressed.filter(({ at }, index) => index > 0 && at - pressed[index - 1]!.at < QUICK_MS).length;
   const take = async () => {
     const kept = await byChannel("pad", () =>
@@ -155,6 +159,7 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
 export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
   const [asked, setAsked] = useState<readonly GuardQuestion[] | null>(null);
   const forPad = waiting.filter(isForPad);
+  const unchecked = LANGUAGE_IDS.filter((id) => TEXT_STANDING[id].checkedBy === null);
   if (asked)
     return (
       <>
@@ -171,15 +176,12 @@ export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
         One question per page, in {LANGUAGE_IDS.map((id) => LANGUAGES[id]).join(" or ")}; nothing is recorded until you
         accept it.
       </span>
-      {LANGUAGE_IDS.map((id) => (
-        <span key={id} className="w-full text-sm text-caution" data-language-standing={id}>
-          {LANGUAGES[id]}: written by {TEXT_STANDING[id].writtenBy};{" "}
-          {TEXT_STANDING[id].checkedBy
-            ? `checked by ${TEXT_STANDING[id].checkedBy}`
-            : "not checked by a native-speaking clinician"}
-          .
+      {unchecked.length > 0 && (
+        <span className="w-full text-sm text-caution" data-language-standing>
+          Not checked by a native-speaking clinician yet: {unchecked.map((id) => LANGUAGES[id]).join(", ")} (written by
+          the makers of this program).
         </span>
-      ))}
+      )}
     </p>
   ) : null;
 }

@@ -59,7 +59,7 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
     { heading: "Asked of you", lines: requestLines(state) },
     { heading: "What led to it", lines: [...lossLines(state), ...whatLedToIt(state, referrals)] },
     { heading: "Complaint", lines: complaintLines(state) },
-    { heading: "Asked and denied", lines: answerLines(state).filter((line) => !line.startsWith("Positive")) },
+    { heading: "Asked, positive and denied", lines: answerLines(state) },
     {
       heading: "Done so far",
       lines: [

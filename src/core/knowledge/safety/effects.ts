@@ -17,7 +17,7 @@ export const REFERRED_TO = {
   ambulance: "the emergency services",
   "emergency department": "the emergency department",
   "doctor today": "a doctor, seen today (general practice or out-of-hours service)",
-  doctor: "their doctor (general practice)",
+  doctor: "the patient's doctor (general practice)",
   surgeon: "the surgeon who operated",
   maternity: "the maternity unit, or the emergency department",
 } as const;
