@@ -75,7 +75,7 @@ test(
     await page.getByRole("radio", { name: "Ordinary letter" }).click();
     const first = page.locator("[data-letter] h3").first();
     await page.getByRole("radio", { name: "a surgeon" }).click();
-    await expect(first).toHaveText("Level, side, reflex, power");
+    await expect(first).toHaveText("In short");
     await page.getByRole("radio", { name: "the next therapist" }).click();
     await expect(first).toHaveText("In short");
     await page.getByRole("radio", { name: "Referral" }).click();

@@ -56,7 +56,7 @@ test(
     await expect(page.locator("[data-asked=answer], [data-asked=rest]")).toBeVisible();
     await page.goto(`/exams/${exam}/baseline`);
     await page.locator('[data-neuro="touch s3-s5 right"]').click();
-    await page.getByRole("button", { name: /^They do not/ }).click();
+    await page.getByRole("button", { name: /^Patient declines/ }).click();
     await expect(page.getByText("not examined, and not asked for again today")).toBeVisible();
   },
 );

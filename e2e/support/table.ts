@@ -51,7 +51,7 @@ export async function openTest(page: Page, test: TestId, side: string | null): P
 export async function agree(page: Page): Promise<boolean> {
   const asked = page.locator("[data-asked-anew]");
   if ((await asked.count()) === 0) return false;
-  await asked.getByRole("button", { name: /^They agree/ }).click();
+  await asked.getByRole("button", { name: /^Patient agrees/ }).click();
   await expect(asked).toHaveCount(0);
   return true;
 }

@@ -79,3 +79,9 @@ describe("how a movement can be measured", () => {
     }
   });
 });
+
+it("a device of an unknown kind measures nothing", () => {
+  const unknown = "divining rod" as (typeof MEASURED_WITH)[number];
+  expect(notMeasuredBy("straight-leg-raise", "onset", unknown)).toContain("does not know such a device");
+  expect(notMeasuredBy("craniocervical-flexion", "good-holds", unknown)).toContain("does not know such a device");
+});

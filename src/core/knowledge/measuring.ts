@@ -111,8 +111,20 @@ export const MEASURING: { readonly [T in TestId]?: Readonly<Record<string, Measu
 /** Numbers of good holds against a cuff, by test. */
 export const COUNTED_BY_CUFF: { readonly [T in TestId]?: string } = { "craniocervical-flexion": "good-holds" };
 
-/** What feels gravity along one line only. */
-const ONE_LINE: readonly MeasuredWith[] = ["inclinometer", "two inclinometers"];
+/** How each device measures; a kind that is not named here does not compile, and measures nothing. */
+const MEASURES_BY: Readonly<
+  Record<MeasuredWith, "by hand" | "one line of gravity" | "three axes" | "pressure" | "force" | "simulated">
+> = {
+  goniometer: "by hand",
+  inclinometer: "one line of gravity",
+  "two inclinometers": "one line of gravity",
+  "three axes": "three axes",
+  photograph: "by hand",
+  tape: "by hand",
+  cuff: "pressure",
+  "force gauge": "force",
+  simulated: "simulated",
+};
 
 /**
  * Why something cannot measure a number of a test, with what to do instead; null
@@ -124,13 +136,14 @@ const ONE_LINE: readonly MeasuredWith[] = ["inclinometer", "two inclinometers"];
 export function notMeasuredBy(test: TestId, measure: string, by: MeasuredWith): string | null {
   const how = MEASURING[test]?.[measure];
   const isCounted = COUNTED_BY_CUFF[test] === measure;
-  if (by === "cuff") return isCounted ? null : "A cuff tells a pressure, not this: type it.";
-  if (by === "force gauge") return "A force gauge tells how hard was pressed, which is the dose: type this number.";
-  if (by === "simulated" && isCounted) return null;
-  if (by !== "three axes" && by !== "simulated" && !ONE_LINE.includes(by)) return null;
+  const way = Object.hasOwn(MEASURES_BY, by) ? MEASURES_BY[by] : null;
+  if (way === null) return "This program does not know such a device: type the number.";
+  if (way === "pressure") return isCounted ? null : "A cuff tells a pressure, not this: type it.";
+  if (way === "force") return "A force gauge tells how hard was pressed, which is the dose: type this number.";
+  if (way === "by hand" || (way === "simulated" && isCounted)) return null;
   if (!how) return "This number is counted or judged, not measured by a device: type it.";
   if (how.plane === "level") return `Not by gravity: ${how.why}. Instead: ${how.instead}.`;
-  if (how.plane === "leaning" && ONE_LINE.includes(by))
+  if (how.plane === "leaning" && way === "one line of gravity")
     return "One axis does not tell it: the plane leans with the bent head. Use a device with three axes, or type it.";
   return null;
 }

@@ -56,6 +56,15 @@ export const TABLES = {
     techniques_before: "how many techniques the course had had by then",
     measured_with: "with what, where it was told",
   },
+  safety: {
+    exam: "the examination",
+    person: "see persons",
+    question: "the safety question's id",
+    answer: "the answer's id",
+    parts: "the ids of the sentences that were a yes, separated by spaces; empty: none was named",
+    by: "who answered: them, interpreter, relative, records; empty: not told",
+    on_tablet: "yes: answered on a tablet",
+  },
   techniques: {
     exam: "the examination",
     person: "see persons",
@@ -158,6 +167,20 @@ const measureRows = ({ runs }: ExamState, { person, exam }: Told): Row[] =>
           ];
     }),
   );
+
+const safetyRows = ({ guardAnswers, guardGiven }: ExamState, { person, exam }: Told): Row[] =>
+  Object.entries(guardAnswers).map(([question, answer]) => {
+    const given = guardGiven[question];
+    return {
+      exam,
+      person,
+      question,
+      answer,
+      parts: given?.parts.join(" ") ?? "",
+      by: given?.by ?? "",
+      on_tablet: given?.onPad ? "yes" : "",
+    };
+  });
 
 const techniqueRows = ({ techniques }: ExamState, { person, exam }: Told): Row[] =>
   techniques.map(({ at, kind, region, side }) => ({ exam, person, at, kind, region: region ?? "", side: side ?? "" }));
@@ -266,6 +289,7 @@ export function openBundle(
     persons: [],
     visits: [],
     measures: [],
+    safety: [],
     techniques: [],
     readings: [],
     courses: [],
@@ -298,6 +322,7 @@ export function openBundle(
     rows.measures.push(
       ...measureRows(state, told).map((row) => (isNamed ? row : { ...row, run: hidden(String(row.run)) })),
     );
+    rows.safety.push(...safetyRows(state, told));
     rows.techniques.push(...techniqueRows(state, told));
     rows.readings.push(...readingRows(state, told));
     const reading = readExam({ ...state, settings: settingsOf(state) }, evidenceFor(store, state.evidenceVersion));
