@@ -96,12 +96,11 @@ export {
   NOT_KNOWN_OPTION,
 } from "./safety/questions";
 export {
+  LANGUAGE_STANDING,
   SAFETY_TEXTS,
   safetyAnswer,
   safetyText,
   safetyTextFaults,
-  TEXT_STANDING,
-  type TextStanding,
   WHICH,
   type WhichId,
 } from "./texts/safety";

@@ -4,6 +4,7 @@ import { ASKED_ANEW_IDS, askedAnew, CONSENT_TEXTS, FIXED_WORDS } from "./consent
 import { PROTOCOLS } from "./protocols";
 import { IN_POSTURE, restQuestion } from "./rest-question";
 import { GUARD_QUESTIONS } from "./safety/questions";
+import { LANGUAGE_STANDING } from "./texts/safety";
 
 /**
  * Every sentence a person is told or asked, where it is said. A clinic may say
@@ -13,7 +14,8 @@ import { GUARD_QUESTIONS } from "./safety/questions";
 export const TOLD_KINDS = {
   consent: "Before anybody is touched",
   rest: "At rest",
-  guard: "Warning questions",
+  guard: "Safety questions",
+  languages: "Who has checked a language",
   say: "Before a test",
   ask: "During a test",
 } as const;
@@ -39,6 +41,7 @@ export function toldSentences(): readonly Told[] {
     if (until !== undefined) continue;
     parts.filter((part) => part.until === undefined).forEach(({ ask }) => add("guard", ask, heading));
   }
+  Object.values(LANGUAGE_STANDING).forEach((text) => add("languages", text, "safety questions on a tablet"));
   for (const { id, name, stages } of PROTOCOLS) {
     const { say, ways = [] } = GUIDES[id];
     [say, ...ways.flatMap((way) => way.say ?? [])].forEach((text) => add("say", text, name));

@@ -2,11 +2,12 @@
 
 import { Tablet } from "lucide-react";
 import { useEffect, useState } from "react";
-import { ALL_CLEAR_OPTION, type GuardQuestion, TEXT_STANDING } from "@/core/knowledge";
+import { ALL_CLEAR_OPTION, type GuardQuestion, LANGUAGE_STANDING } from "@/core/knowledge";
 import type { EventBody } from "@/core/record";
 import { isForPad, isGrave, nextPadPage, padAnswers, type PadGiven, padProgress, partsToday } from "@/core/safety";
 import { LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { byChannel } from "../exam/channel";
+import { useSaid } from "../exam/use-said";
 import { useExam } from "../exam/exam-provider";
 import { HandsHere } from "../hands/hands-here";
 import { JoinCard } from "../hands/join-card";
@@ -157,9 +158,9 @@ function Asked({ questions, onEnd }: { questions: readonly GuardQuestion[]; onEn
 
 /** Offers the pad for the questions that wait. */
 export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
+  const said = useSaid();
   const [asked, setAsked] = useState<readonly GuardQuestion[] | null>(null);
   const forPad = waiting.filter(isForPad);
-  const unchecked = LANGUAGE_IDS.filter((id) => TEXT_STANDING[id].checkedBy === null);
   if (asked)
     return (
       <>
@@ -176,12 +177,9 @@ export function PadAsking({ waiting }: { waiting: readonly GuardQuestion[] }) {
         One question per page, in {LANGUAGE_IDS.map((id) => LANGUAGES[id]).join(" or ")}; nothing is recorded until you
         accept it.
       </span>
-      {unchecked.length > 0 && (
-        <span className="w-full text-sm text-caution" data-language-standing>
-          Not checked by a native-speaking clinician yet: {unchecked.map((id) => LANGUAGES[id]).join(", ")} (written by
-          the makers of this program).
-        </span>
-      )}
+      <span className="w-full text-sm text-caution" data-language-standing>
+        {LANGUAGE_IDS.map((id) => said(LANGUAGE_STANDING[id])).join(" ")}
+      </span>
     </p>
   ) : null;
 }

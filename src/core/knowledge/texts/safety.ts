@@ -43,16 +43,14 @@ function english(): Record<string, string> {
   return texts;
 }
 
-/** Who wrote a language, and who has checked it. */
-export type TextStanding = {
-  readonly writtenBy: string;
-  /** A clinician who speaks the language from birth; null: nobody yet. */
-  readonly checkedBy: string | null;
-};
-
-export const TEXT_STANDING: Readonly<Record<Language, TextStanding>> = {
-  en: { writtenBy: "the makers of this program", checkedBy: null },
-  de: { writtenBy: "the makers of this program", checkedBy: null },
+/**
+ * Who wrote a language and who has checked it, shown before its texts are used.
+ * A clinic puts the name of the clinician who checked it in its own words of
+ * this sentence; until then it says that nobody has.
+ */
+export const LANGUAGE_STANDING: Readonly<Record<Language, string>> = {
+  en: "English: written by the makers of this program; not checked by a native-speaking clinician.",
+  de: "Deutsch: written by the makers of this program; not checked by a native-speaking clinician.",
 };
 
 /** The safety texts of each language, by id. */
