@@ -587,7 +587,7 @@ test(
     await page.getByRole("button", { name: "It is down" }).click();
     await pad.locator("[data-choice=familiar]").click();
     await pad.locator("[data-choice=elsewhere]").click();
-    await pad.getByRole("button", { name: "All of me" }).click();
+    await pad.getByRole("button", { name: "Show the whole body" }).click();
     const across = async (place: string) => (await pad.locator(`[data-place="${place}"]`).boundingBox())!.x;
     for (const [view, site] of [
       ["My back", "central-buttock"],
@@ -693,7 +693,7 @@ test(
     await openOwn({ page, prepare });
     await openDevices(page);
     const pad = await joinAs(browser, server.url, page, /^Answer pad/, "Deutsch");
-    const said = /Warten Sie: ich frage gleich|Antwort-Gerät/;
+    const said = /Bitte warten Sie: Ich frage gleich|Antwortgerät/;
     await expect(pad.locator("main[lang=de]")).toContainText(said);
     await pad.reload();
     await expect(pad.locator("main[lang=de]")).toContainText(said);

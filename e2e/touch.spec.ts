@@ -22,6 +22,10 @@ test("a whole examination by touch only", { tag: "@all" }, async ({ page, reques
   await page.waitForURL("**/plan");
   await page.getByRole("button", { name: /^The fixed sheet instead/ }).tap();
   await page.waitForURL("**/run");
+  /** Tests that were not planned bring their own questions. */
+  await page.getByRole("link", { name: "Continue to safety screen" }).tap();
+  await askAll(page, () => page.locator("[data-option=no]").tap());
+  await page.waitForURL("**/run");
   await page.getByRole("radio", { name: "2 of 10" }).tap();
 
   const answer = async (name: string, response: "nothing" | "familiar") => {

@@ -80,8 +80,8 @@ test(
     await openRun(page, exam);
     await expect(page.getByRole("button", { name: /^Sacral thrust\s*, skipped/ })).toBeVisible();
     await page.goto(`/exams/${exam}/complaint`);
-    await page.getByRole("radio", { name: "did not agree" }).click();
-    await expect(page.getByRole("radio", { name: "did not agree" })).toBeChecked();
+    await page.getByRole("radio", { name: "declined" }).click();
+    await expect(page.getByRole("radio", { name: "declined" })).toBeChecked();
     await saved(page);
     await page.goto(`/exams/${exam}/run`);
     await expect(page.getByText(/they wished to stop/i).first()).toBeVisible();
