@@ -39,7 +39,7 @@ function Progress({ groups, onOpen }: { groups: readonly AskedGroup[]; onOpen: (
           <button
             type="button"
             onClick={() => onOpen(questions[0]!.id)}
-            className="flex min-h-11 w-full flex-col justify-center rounded-lg border border-line px-2 text-start text-xs"
+            className="flex h-full min-h-11 w-full flex-col justify-end rounded-lg border border-line px-2 py-1 text-start text-xs"
           >
             <span className="flex items-center gap-1 font-medium">
               {left === 0 && <Check aria-hidden size={14} />} {label}
