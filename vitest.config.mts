@@ -10,7 +10,7 @@ export default defineConfig({
     /** Nothing else runs beside the unit tests, so every core is theirs. */
     maxWorkers: availableParallelism(),
     isolate: false,
-    globalSetup: "src/fixtures/vitest/seed.global.ts",
+    globalSetup: ["src/fixtures/vitest/seed.global.ts", "src/fixtures/vitest/temporary-folder.global.ts"],
     setupFiles: ["src/fixtures/vitest/seed.setup.ts", "src/fixtures/vitest/whole-first.setup.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
