@@ -3,7 +3,6 @@ import {
   caution,
   CRANIAL_ITEMS,
   finalBlock,
-  findRootLevel,
   FOLLOWS_THE_PLAN,
   type GuardEffect,
   LUMBAR_LOADS,
@@ -20,7 +19,7 @@ import {
 } from "../knowledge";
 import { ADULT_AGE } from "../measurement";
 import { ageAtExam, type ExamState, irritability, type NeuroFinding, versionOfEvent, type Vitals } from "../record";
-import { cordSigns, isNew, upperMotorLabel } from "./findings";
+import { cordSigns, hasWeakLegs, isNew, upperMotorLabel } from "./findings";
 
 /** An effect with an id of its own. */
 export type Effect = readonly [id: string, effect: GuardEffect];
@@ -35,13 +34,6 @@ function ofPower({ neuro, signed }: ExamState): Effect[] {
   const severe = power.filter((finding) => finding.value <= SEVERE_WEAKNESS && isNew(finding));
   const worse = power.filter((finding) => fall(finding) >= 1);
   const less = power.filter((finding) => fall(finding) > 0 && fall(finding) < 1);
-  const weakLegs = new Set(
-    power
-      .filter(
-        (finding) => finding.value < 4.5 && isNew(finding) && findRootLevel(finding.level)?.region === "lumbopelvic",
-      )
-      .map(({ side }) => side),
-  );
   const effects: Effect[] = [];
   if (severe.length) {
     const where = list(severe, (finding) => `${at(finding)} ${finding.value} of 5`);
@@ -81,7 +73,7 @@ function ofPower({ neuro, signed }: ExamState): Effect[] {
         `Possible loss of power since last visit (${list(less, at)}): retest with distraction, and repeat the cord and cauda equina questions.`,
       ),
     ]);
-  if (weakLegs.size === 2) {
+  if (hasWeakLegs({ neuro })) {
     effects.push(["baseline.legs.1", block("all", "Weakness in both legs: possible cauda equina syndrome.")]);
     /** Since then it is asked first whether pain is what limits them. */
     if (signed && versionOfEvent(signed) < FOLLOWS_THE_PLAN)

@@ -22,6 +22,10 @@ const ofRegion =
 const isOnBothSides = (findings: readonly NeuroFinding[]): boolean =>
   SIDES.every((side) => findings.some((finding) => finding.side === side));
 
+/** Whether both legs are weak, and newly so. */
+export const hasWeakLegs = ({ neuro }: Pick<ExamState, "neuro">): boolean =>
+  isOnBothSides(neuro.filter((finding) => isWeak(finding) && ofRegion("lumbopelvic")(finding)));
+
 /** The muscles of the hand. */
 const HAND_LEVELS: readonly string[] = ["c8", "t1"];
 const HAND_SITES: readonly SiteId[] = ["thumb-index", "middle-finger", "ring-little-finger"];
@@ -86,7 +90,7 @@ export function findingsOf(state: ExamState): ReadonlySet<GuardFinding> {
     "limb weakness": weak.length > 0 || guardAnswers["leg-weakness"] === "yes",
     "weak arms": weak.some(ofRegion("neck-arm")),
     "weak hands on both sides": isOnBothSides(weakHands),
-    "weak legs on both sides": isOnBothSides(weak.filter(ofRegion("lumbopelvic"))),
+    "weak legs on both sides": hasWeakLegs(state),
     "cord signs":
       cordSigns(state).length > 0 || guardAnswers["cord-signs"] === "yes" || guardAnswers["electric-shock"] === "yes",
     "cord signs not examined": !MUST_BE_EXAMINED.every((sign) =>

@@ -1,5 +1,5 @@
 import type { LoadId } from "../../vocabulary";
-import { block, caution, finalBlock, LUMBAR_LOADS, referral, WHOLE_NECK } from "./effects";
+import { block, caution, finalBlock, type GuardEffect, LUMBAR_LOADS, referral, WHOLE_NECK } from "./effects";
 import { FOLLOWS_THE_PLAN, type GuardCondition, type GuardCount } from "./question-types";
 
 /** Answers and findings that mean something only together. */
@@ -20,6 +20,16 @@ const BEFORE_CORD_SIGNS: readonly LoadId[] = [
 ];
 const CANCER: GuardCondition = { question: "cancer", options: ["other", "with-pain"] };
 
+const severalSignsOfIllness = (signs: string): readonly GuardEffect[] => [
+  block("all", "Two or more signs of illness: provocation only with a documented reason."),
+  referral(
+    "urgent",
+    "doctor today",
+    `Two or more signs of illness (${signs}).`,
+    "Two or more signs of systemic illness. Please assess for infection and tumour.",
+  ),
+];
+
 const INFECTION = [
   block("all", "Fever or injected drugs with new spinal pain: possible spinal infection, no provocation."),
   referral(
@@ -35,30 +45,14 @@ export const GUARD_COUNTS: readonly GuardCount[] = [
     id: "constitution",
     of: ["weight-loss", "infection-signs", "night-pain", "immune", "injected-drugs"].map((id) => yesTo(id)),
     atLeast: 2,
-    effects: [
-      block("all", "Two or more signs of illness: provocation only with a documented reason."),
-      referral(
-        "urgent",
-        "doctor today",
-        "Two or more signs of illness (weight, fever, night pain, immune system, injected drugs).",
-        "Two or more signs of systemic illness. Please assess for infection and tumour.",
-      ),
-    ],
+    effects: severalSignsOfIllness("weight, fever, night pain, immune system, injected drugs"),
   },
   {
     ...FROM_10,
     id: "signs-of-illness",
     of: ["weight", "fever", "sweats", "night", "immune", "drugs"].map((part) => yesTo("illness", part)),
     atLeast: 2,
-    effects: [
-      block("all", "Two or more signs of illness: provocation only with a documented reason."),
-      referral(
-        "urgent",
-        "doctor today",
-        "Two or more signs of illness (weight, fever, night sweats, night pain, immune system, injected drugs).",
-        "Two or more signs of systemic illness. Please assess for infection and tumour.",
-      ),
-    ],
+    effects: severalSignsOfIllness("weight, fever, night sweats, night pain, immune system, injected drugs"),
   },
   {
     ...FROM_10,
