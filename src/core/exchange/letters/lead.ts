@@ -1,12 +1,10 @@
-import { SOURCE_SITES, URGENCY_LABELS } from "../../knowledge";
+import { SEVERE_WEAKNESS, SOURCE_SITES, URGENCIES, URGENCY_LABELS } from "../../knowledge";
 import { examinedSources, mainSentence, type Reading, type SourceReading, WORD_TRAITS } from "../../reading";
 import type { ExamState, NeuroFinding } from "../../record";
 import { assessGuard } from "../../safety";
 import { placeParts, type Side, SIDES, sourceLabel } from "../../vocabulary";
 
 /** What a letter begins with: harm first, then the complained side and symptom, then probability. */
-
-const URGENCIES = ["emergency", "urgent", "soon"] as const;
 
 /** The sides a symptom was drawn on; in the midline, both. */
 export function complainedSides({ areas }: Pick<ExamState, "areas">): readonly Side[] {
@@ -57,7 +55,10 @@ const at = ({ level, side }: NeuroFinding): string => `${side ?? ""} ${level.toU
 /** Losses of power since the last visit, and severe weakness. */
 export const lossLines = ({ neuro }: Pick<ExamState, "neuro">): readonly string[] =>
   neuro
-    .filter(({ kind, value, before }) => kind === "power" && (value <= 3 || (before !== undefined && value < before)))
+    .filter(
+      ({ kind, value, before }) =>
+        kind === "power" && (value <= SEVERE_WEAKNESS || (before !== undefined && value < before)),
+    )
     .map((finding) =>
       finding.before !== undefined && finding.value < finding.before
         ? `Power ${at(finding)} fell from ${finding.before}/5 to ${finding.value}/5.`

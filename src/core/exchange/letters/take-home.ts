@@ -1,3 +1,4 @@
+import { URGENCIES } from "../../knowledge";
 import { examinedSources, type Reading, type SourceReading, WORD_TRAITS } from "../../reading";
 import { type ExamState, runsRead, symptomsOf } from "../../record";
 import { assessGuard } from "../../safety";
@@ -45,8 +46,6 @@ const placeText = (place: Place, language: Language): string => {
   const plain = plainSite(site, language);
   return side === "central" ? plain : `${plain} ${TAKE_HOME_WORDS[language].sides[side]}`;
 };
-
-const URGENCIES = ["emergency", "urgent", "soon"] as const;
 
 /** Whom to see and how soon, the most urgent first; each once. */
 function whomToSee(state: ExamState, words: TakeHomeWords): readonly string[] {
