@@ -79,14 +79,13 @@ export {
   WHOLE_NECK,
 } from "./safety/effects";
 export { loadsOfTechnique, NEVER_ON_THE_NECK } from "./safety/technique-loads";
+export { GUARD_COUNTS } from "./safety/combined-rules";
 export {
   ALL_CLEAR_OPTION,
   effectsOfAnswer,
   FOLLOWS_THE_PLAN,
-  GUARD_COUNTS,
   GUARD_FINDINGS,
   GUARD_GROUPS,
-  GUARD_QUESTIONS,
   type GuardCondition,
   type GuardFinding,
   type GuardGroupId,
@@ -94,7 +93,8 @@ export {
   type GuardPart,
   type GuardQuestion,
   NOT_KNOWN_OPTION,
-} from "./safety/questions";
+} from "./safety/question-types";
+export { GUARD_QUESTIONS } from "./safety/questions";
 export {
   LANGUAGE_STANDING,
   SAFETY_TEXTS,

@@ -1,7 +1,7 @@
 import { LOAD_IDS, type LoadId } from "../../vocabulary";
 import type { Protocol } from "../protocols";
 import type { GuardEffect } from "../safety/effects";
-import type { GuardQuestion } from "../safety/questions";
+import type { GuardQuestion } from "../safety/question-types";
 
 const A_POSITION = "being in that position; reached by answers that concern every load";
 

@@ -1,7 +1,7 @@
 import type { Protocol } from "../protocols";
 import type { ClusterRule } from "../rules";
 import type { StartingProbability } from "../starts/starting-probabilities";
-import type { GuardQuestion } from "../safety/questions";
+import type { GuardQuestion } from "../safety/question-types";
 import type { Sheet } from "../sheets";
 import type { AccuracyRecord } from "../studies/types";
 

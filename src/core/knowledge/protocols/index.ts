@@ -3,7 +3,7 @@ import { RECORD_VERSION, wasThere } from "../../vocabulary";
 import { CERVICAL_PROVOCATION } from "./cervical-provocation";
 import { FEMORAL } from "./femoral";
 import { GLUTEAL_AND_ABDOMEN } from "./gluteal-abdomen";
-import { GUARD_SCHOOLS } from "../safety/questions";
+import { GUARD_SCHOOLS } from "../safety/questions-neck";
 import { HIP } from "./hip";
 import { LUMBAR } from "./lumbar";
 import { NEURAL_LOWER_LIMB } from "./neural-lower-limb";

@@ -1,6 +1,7 @@
 import type { Language } from "../../vocabulary";
 import { RECORD_VERSION, wasThere } from "../../vocabulary";
-import { GUARD_QUESTIONS, type GuardQuestion } from "../safety/questions";
+import type { GuardQuestion } from "../safety/question-types";
+import { GUARD_QUESTIONS } from "../safety/questions";
 import { SAFETY_DE } from "./safety.de";
 
 /** Headings of the page that asks which of several, after a yes. */
