@@ -1,6 +1,6 @@
 import { restQuestion, type Stage } from "../knowledge";
 import { isAnswered, kindOf } from "../record";
-import { ELSEWHERE, PAD_WORDS } from "./pad-words";
+import { ELSEWHERE, padAnswer, padAsks } from "./pad-words";
 import { type Effect, type Place, placeParts, plainPlace, type Response, type Side } from "../vocabulary";
 import type { AskedNow } from "./asked-now";
 import type { RunPosition, TestOnSide } from "./entry";
@@ -34,7 +34,7 @@ export type HandsFree =
 
 const offered = <T extends Response | Effect>(
   ...ids: readonly T[]
-): readonly { readonly id: T; readonly label: string }[] => ids.map((id) => ({ id, label: PAD_WORDS.en.answers[id] }));
+): readonly { readonly id: T; readonly label: string }[] => ids.map((id) => ({ id, label: padAnswer(id) }));
 const ANSWERS = offered("nothing", "stretch", "other", "familiar");
 const EFFECTS_ASKED = offered("gone", "less", "unchanged", "worse");
 
@@ -52,8 +52,7 @@ export type HandsFreeAsked = {
   readonly atRest: number | null;
 };
 
-const wordsFor = (stage: Stage): string =>
-  kindOf(stage) === "provoke" ? PAD_WORDS.en.asked.provoked : PAD_WORDS.en.asked.eased;
+const wordsFor = (stage: Stage): string => (kindOf(stage) === "provoke" ? padAsks("provoked") : padAsks("eased"));
 
 /**
  * What goes on now, hands free.
@@ -75,16 +74,16 @@ export function handsFree(here: HandsFreeAsked): HandsFree {
     case "rest":
       return scale(restQuestion(test.protocol.position), atRest, "rest");
     case "how bad":
-      return scale(PAD_WORDS.en.asked.howBad, atRest, "how bad");
+      return scale(padAsks("how-bad"), atRest, "how bad");
     case "place":
       return {
         is: "asked",
         id,
         what: "place",
-        words: PAD_WORDS.en.asked.where,
+        words: padAsks("where"),
         choices: [
           ...places.map((place) => ({ id: place, label: plainPlace(place) })),
-          { id: ELSEWHERE, label: PAD_WORDS.en.answers.elsewhere },
+          { id: ELSEWHERE, label: padAnswer(ELSEWHERE) },
         ],
       };
     case "agreement":

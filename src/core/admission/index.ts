@@ -27,7 +27,7 @@ export {
 export { anewStands, isNeckThrust } from "./agreement";
 export { type AskedNow, askedNow } from "./asked-now";
 export { type AskedOfThem, countsByItself, type HandsFree, handsFree } from "./hands-free";
-export { ELSEWHERE, PAD_WORDS, padChoice, padQuestion } from "./pad-words";
+export { ELSEWHERE, padAnswer, padAsks, padChoice, padQuestion } from "./pad-words";
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { restAgain } from "./rest-again";

@@ -283,7 +283,7 @@ describe("sending on", () => {
         },
       },
     ]);
-    expect(told.sendOn[0]).toMatchObject({ id: "deficit", isUrgent: true });
+    expect(told.sendOn[0]).toMatchObject({ id: "deficit", exam: expect.any(String) });
     expect(told.neurologySaid).toContain("Less than last time: L5 power right");
   });
 });

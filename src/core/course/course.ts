@@ -28,7 +28,10 @@ export type CourseTechnique = {
   readonly text: string;
 };
 
-export type VisitShown = Pick<CourseVisit, "exam" | "date" | "signedAt" | "guardAnswers" | "referrals"> & {
+export type VisitShown = Pick<
+  CourseVisit,
+  "exam" | "date" | "signedAt" | "guardAnswers" | "guardGiven" | "referrals"
+> & {
   readonly day: number;
   readonly isOpen: boolean;
   /** What was read there, as it was signed; null: it is not signed, or was signed before readings were kept. */
@@ -223,6 +226,7 @@ export function courseFrom({
       isCourse: visit.treated !== null,
       reactions: visit.reactions,
       guardAnswers: visit.guardAnswers,
+      guardGiven: visit.guardGiven,
       referrals: visit.referrals,
       techniques: visit.techniques.length,
     })),

@@ -20,19 +20,20 @@ const WEEK = 7;
 export type SendOn = {
   readonly id: "red-flag" | "deficit" | "worse" | "not-better";
   readonly text: string;
-  readonly isUrgent: boolean;
+  /** The visit whose answers or findings ask for it; null: the course as a whole. */
+  readonly exam: string | null;
 };
 
 /** Of the baseline: a deficit that is new or has grown. */
 const isDeficit = ({ id }: { readonly id: string }): boolean => id.startsWith("baseline.");
 
 function fromGuard(visits: readonly CourseVisit[]): readonly SendOn[] {
-  return visits.flatMap(({ date, referrals }) => {
+  return visits.flatMap(({ exam, date, referrals }) => {
     const grave = referrals.filter(({ urgency }) => urgency !== "soon");
     return grave.map((referral): SendOn => ({
       id: isDeficit(referral) ? "deficit" : "red-flag",
       text: `${sayDay(date)}: ${referral.text}`,
-      isUrgent: true,
+      exam,
     }));
   });
 }
@@ -49,7 +50,7 @@ function fromWorse(signs: readonly SignCourse[]): readonly SendOn[] {
           {
             id: "worse",
             text: `${label} is worse than at the start, beyond the error, at two visits running.`,
-            isUrgent: false,
+            exam: null,
           },
         ]
       : [];
@@ -81,7 +82,7 @@ function fromNotBetter(
         {
           id: "not-better",
           text: `After ${visits.length} visits over ${Math.round(days / WEEK)} weeks neither main sign is better than at the start, beyond the error: ${main.map(({ label }) => label).join("; ")}.`,
-          isUrgent: false,
+          exam: null,
         },
       ]
     : [];

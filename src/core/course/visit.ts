@@ -23,6 +23,7 @@ export type CourseFacts = Pick<
   | "alsoTheirs"
   | "ended"
   | "guardAnswers"
+  | "guardGiven"
   | "history"
 >;
 
@@ -37,7 +38,7 @@ export type CourseVisit = CourseFacts & {
   readonly signedAt: string | null;
   /** The visit that its device knew before it. */
   readonly before: string | null;
-  readonly referrals: readonly Pick<Referral, "id" | "urgency" | "text">[];
+  readonly referrals: readonly Pick<Referral, "id" | "urgency" | "text" | "request">[];
   /** What was read when it was signed; none while it is open, and of one signed before readings were kept. */
   readonly read: readonly Pick<KeptSource, "source" | "side" | "word" | "firmness" | "readBy">[];
 };
@@ -66,7 +67,7 @@ export function sayDay(day: string): string {
  */
 export function visitOf(state: ExamState): CourseVisit {
   const { runs, techniques, treated, readAnew, reactions, activities, neuro, rest, visit, areas } = state;
-  const { familiar, alsoTheirs, ended, guardAnswers, history, opened, signed } = state;
+  const { familiar, alsoTheirs, ended, guardAnswers, guardGiven, history, opened, signed } = state;
   return {
     exam: state.id,
     date: dayOfVisit(state),
@@ -75,7 +76,7 @@ export function visitOf(state: ExamState): CourseVisit {
     left: endedShort(state) === null ? [] : leftOver(state),
     signedAt: signed?.at ?? null,
     before: opened?.body.visit?.before ?? null,
-    referrals: assessGuard(state).referrals.map(({ id, urgency, text }) => ({ id, urgency, text })),
+    referrals: assessGuard(state).referrals.map(({ id, urgency, text, request }) => ({ id, urgency, text, request })),
     read: (signed?.body.reading?.sources ?? []).map(({ source, side, word, firmness, readBy }) => ({
       source,
       side,
@@ -84,7 +85,7 @@ export function visitOf(state: ExamState): CourseVisit {
       readBy,
     })),
     ...{ runs, techniques, treated, readAnew, reactions, activities, neuro, rest, visit, areas },
-    ...{ familiar, alsoTheirs, ended, guardAnswers, history },
+    ...{ familiar, alsoTheirs, ended, guardAnswers, guardGiven, history },
   };
 }
 

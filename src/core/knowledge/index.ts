@@ -97,13 +97,15 @@ export {
 export { GUARD_QUESTIONS } from "./safety/questions";
 export {
   LANGUAGE_STANDING,
-  SAFETY_TEXTS,
+  PATIENT_TEXTS,
+  patientText,
+  patientTexts,
   safetyAnswer,
   safetyText,
-  safetyTextFaults,
   WHICH,
   type WhichId,
-} from "./texts/safety";
+} from "./texts/texts";
+export type { TextId } from "./texts/en";
 export { CONCERNED_BY_STOP } from "./safety/after-a-stop";
 export { SHORT_EXAM_ITEMS, type ShortExamItem } from "./safety/short-exam";
 export { searchCatalogue } from "./search";
@@ -132,6 +134,6 @@ export {
   consentStatements,
 } from "./consent";
 export { NEVER_SAID } from "./never-said";
-export { IN_POSTURE, restQuestion } from "./rest-question";
+export { restQuestion } from "./rest-question";
 export { RETENTION_PRESETS, type RetentionPreset } from "./retention";
 export { type Told, TOLD_KINDS, type ToldKind, toldSentences } from "./told";

@@ -1,10 +1,10 @@
-import type { Position } from "../vocabulary";
+import { POSITIONS } from "../vocabulary";
 import { GUIDES } from "./guides";
 import { ASKED_ANEW_IDS, askedAnew, CONSENT_TEXTS, FIXED_WORDS } from "./consent";
 import { PROTOCOLS } from "./protocols";
-import { IN_POSTURE, restQuestion } from "./rest-question";
+import { restQuestion } from "./rest-question";
 import { GUARD_QUESTIONS } from "./safety/questions";
-import { LANGUAGE_STANDING } from "./texts/safety";
+import { LANGUAGE_STANDING } from "./texts/texts";
 
 /**
  * Every sentence a person is told or asked, where it is said. A clinic may say
@@ -35,7 +35,7 @@ export function toldSentences(): readonly Told[] {
   ASKED_ANEW_IDS.filter((id) => !FIXED_WORDS.includes(id))
     .map(askedAnew)
     .forEach(({ say, label }) => add("consent", say, label));
-  for (const position of [undefined, ...Object.keys(IN_POSTURE)] as (Position | undefined)[])
+  for (const position of [undefined, ...POSITIONS])
     add("rest", restQuestion(position), position ?? "in no posture of its own");
   for (const { parts, heading, until } of GUARD_QUESTIONS) {
     if (until !== undefined) continue;

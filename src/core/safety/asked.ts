@@ -81,8 +81,11 @@ const holding = rememberedWith((given: Answers, age: number | null): Answers => 
 });
 
 /** The parts that were answered yes, by question. */
-export const partsGiven = ({ guardGiven }: Pick<ExamState, "guardGiven">): PartsGiven =>
-  Object.fromEntries(Object.entries(guardGiven).map(([id, { parts }]) => [id, parts]));
+export const partsGiven = ({ guardGiven }: Pick<ExamState, "guardGiven">): PartsGiven => partsIn(guardGiven);
+
+const partsIn = remembered((given: ExamState["guardGiven"]): PartsGiven =>
+  Object.fromEntries(Object.entries(given).map(([id, { parts }]) => [id, parts])),
+);
 
 /** Whether the answer that a question follows from holds; most follow from none. */
 function isCalledFor({ onlyIf }: GuardQuestion, answers: Answers, parts: PartsGiven): boolean {
@@ -113,9 +116,16 @@ export function questionsInForce(
   state: ExamState,
   answers: Answers = answersThatHold(state),
 ): readonly GuardQuestion[] {
-  const [age, sex, parts] = [ageAtExam(state), sexOf(state), partsGiven(state)];
-  return GUARD_QUESTIONS.filter((question) => concerns(question, sex, age) && isCalledFor(question, answers, parts));
+  const [age, sex] = [ageAtExam(state), sexOf(state)];
+  return calledFor(answers)(partsGiven(state)).filter((question) => concerns(question, sex, age));
 }
+
+/** The questions that follow from the answers and their parts, whoever the patient is. */
+const calledFor = remembered((answers: Answers) =>
+  remembered((parts: PartsGiven): readonly GuardQuestion[] =>
+    GUARD_QUESTIONS.filter((question) => isCalledFor(question, answers, parts)),
+  ),
+);
 
 /** What decides which questions are asked, beside the answers. */
 type Reach = {

@@ -8,6 +8,7 @@ import { type GuardQuestion, PROTOCOLS, type Stage } from "../knowledge";
 import type { ExamState } from "../record";
 import { EXAM_REGIONS, type ExamRegion, LOAD_IDS, SIDES, TECHNIQUE_REGIONS, TECHNIQUES } from "../vocabulary";
 import { assessGuard, type Guard } from "./assess";
+import { carriedAnswers, isGrave } from "./carried";
 import { blocksOn, blocksOnTechnique, cautionsOn } from "./reach";
 
 /** Protection never falls as an answer becomes graver or as age moves away from young adults. */
@@ -190,6 +191,24 @@ describe("protection", () => {
         const unnamed = guardWith(person, { [question.id]: { answer } });
         if (others.length > 0) expect(fallen(one, more)).toEqual([]);
         expect(fallen(more, unnamed)).toEqual([]);
+      },
+    ));
+
+  it("never falls when an answer is carried over from an earlier visit, whatever part of it was a yes then", () =>
+    forEvery(
+      ASKED.filter(({ id }) => !isGrave(id)).flatMap((question) =>
+        question.options.map(({ id }) => [`${question.id}: ${id}`, question, id] as const),
+      ),
+      (_name, question, answer) => {
+        const carried = carriedAnswers({ unanswered: [question] }, { [question.id]: answer });
+        expect(carried.map(({ body }) => [body.answer, body.parts])).toEqual([[answer, undefined]]);
+        const parts = [[], ...question.parts.map(({ id }) => [id]), question.parts.map(({ id }) => id)];
+        const lost = EXAM_REGIONS.flatMap((region) => {
+          const person = { region, sex: "female", age: question.onlyIf?.maxAge ?? 60 } as const;
+          const today = (yesTo: readonly string[]) => guardWith(person, { [question.id]: { answer, parts: yesTo } });
+          return parts.flatMap((yesTo) => fallen(today(yesTo), guardWith(person, { [question.id]: { answer } })));
+        });
+        expect(lost).toEqual([]);
       },
     ));
 

@@ -10,15 +10,20 @@ import {
   examIn,
   fold,
   type ExamFile,
+  type ExamState,
   InputError,
   OUTCOMES,
   parseExamFile,
   readBundle,
+  readExam,
+  settingsOf,
+  toBundle,
   RESPONSES,
   SOURCE_IDS,
   PROTOCOLS,
 } from "@/core";
 import { fhirExample } from "@/fixtures/fhir-example";
+import { buildExam } from "@/fixtures/samples/build";
 import { loadDemo } from "@/fixtures/demo/demo";
 import { NOW, temporaryPath } from "@/fixtures/store";
 import { examIds } from "../repositories/exams";
@@ -49,12 +54,47 @@ function* objectsIn(value: unknown, path = ""): Generator<readonly [string, Reco
 const resourcesIn = (bundle: Bundle, type: string) =>
   bundle.entry.map(({ resource }) => resource).filter(({ resourceType }) => resourceType === type);
 
+/** An exam as a bundle, without its file. */
+function bundleOfState(state: ExamState): Bundle {
+  const reading = readExam({ ...state, settings: settingsOf(state) });
+  const head = { head: "0".repeat(64), length: 1 };
+  return toBundle({ state, reading, head, note: "", madeAt: NOW, base64: base64Of });
+}
+
 /** The exam's events up to one of them, as a file of its own. */
 function cutAt(file: ExamFile, length: number): ExamFile {
   const stream = examIn(file);
   const links = stream.links.slice(0, length);
   return { ...file, streams: [{ ...stream, links, length, head: links.at(-1)!.hash }], branches: [] };
 }
+
+it("the short examination of the neck is in the bundle, item by item, with who did it", () => {
+  const exam = buildExam({ region: "neck-arm" });
+  exam.add("short-exam-recorded", {
+    pressure: "normal",
+    eyes: "not normal",
+    cranial: "normal",
+    gait: "not done",
+    range: "normal",
+  });
+  const bundle = bundleOfState(exam.state());
+  expect(errorsOf(bundle)).toEqual([]);
+  const found = resourcesIn(bundle, "Observation").find(({ code }) =>
+    JSON.stringify(code).includes("short-examination"),
+  );
+  expect(found).toMatchObject({ performer: [{ display: "Ines Calder" }] });
+  expect(
+    (found!.component as { code: { text: string }; valueCodeableConcept?: { text: string } }[]).map(
+      ({ code, valueCodeableConcept }) => [code.text.split(/[,:]/)[0], valueCodeableConcept?.text ?? null],
+    ),
+  ).toEqual([
+    ["Blood pressure and pulse", "normal"],
+    ["Eye movements", "not normal"],
+    ["Cranial nerves", "normal"],
+    ["Gait and balance", null],
+    ["Active range of the neck", "normal"],
+  ]);
+});
 
 describe("the bundle of every demo examination", () => {
   it("answers to the published schema of R4", () =>

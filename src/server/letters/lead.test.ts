@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { forEvery } from "@/fixtures/for-every";
 import {
   assessGuard,
+  courseFrom,
   type ExamState,
   fold,
   isComplained,
@@ -14,8 +15,10 @@ import {
   sourceLabel,
   takeHome,
   URGENCY_LABELS,
+  visitOf,
   writeNote,
   writeOrdinary,
+  writeProgress,
   writeReferral,
 } from "@/core";
 import { loadDemo } from "@/fixtures/demo/demo";
@@ -40,6 +43,14 @@ const gravest = (state: ExamState) =>
 const END = { head: "0".repeat(64), length: 1 };
 
 const firstLines = (note: Note): readonly string[] => note.sections[0]!.lines;
+/** The progress letter of a course of one visit. */
+const progressOf = (state: ExamState): Note =>
+  writeProgress(courseFrom({ episode: state.id, events: [], visits: [visitOf(state)], today: NOW.slice(0, 10) }), {
+    person: state.opened!.body.person,
+    writer: { name: "Ines Calder", registration: "" },
+    today: NOW.slice(0, 10),
+    asked: "",
+  });
 /** The place of the first line that names one of these sources; none: behind all. */
 const placeOf = (lines: readonly string[], labels: readonly string[]): number => {
   const found = lines.findIndex((line) => labels.some((label) => line.includes(`${label}: `)));
@@ -76,6 +87,7 @@ describe("every letter to a colleague", () => {
       const letters = [
         ...READER_IDS.map((reader) => writeOrdinary(state, reading, reader, {})),
         writeNote(state, reading, END),
+        progressOf(state),
       ];
       for (const letter of letters) {
         const text = letter.sections.flatMap(({ lines }) => lines).join("\n");
@@ -83,6 +95,14 @@ describe("every letter to a colleague", () => {
           expect(text).toMatch(/Positive: .*\n(Not known: .*\n)?Denied: /);
         else expect(text).toContain("Safety questions: none answered.");
       }
+    }));
+
+  it("a progress letter begins with what its reader is asked for, most urgent first", () =>
+    forEvery(EXAMS, (_name, state) => {
+      const urgency = gravest(state);
+      const [first] = progressOf(state).sections;
+      if (urgency) expect(first!.lines[0]).toMatch(new RegExp(`^${URGENCY_LABELS[urgency]}: .*[Pp]lease`));
+      else expect(first!.heading).toBe("Complaint");
     }));
 
   it("a referral asks its reader for something, most urgent first, and never to refer", () =>

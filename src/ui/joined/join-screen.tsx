@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { DEVICE_ROUTES } from "@/wire/device-routes";
 import type { Joined } from "@/wire/devices";
-import { PAD_WORDS } from "@/core/admission";
+import { patientText } from "@/core/knowledge";
 import { type Problem, problemAtField } from "@/core/base";
 import { LANGUAGE_IDS, LANGUAGES, WORDINGS } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
@@ -47,7 +47,6 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
   const [code, setCode] = useState(() => (thanks ? "" : broughtAlong()));
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [language, setLanguage] = usePadLanguage();
-  const words = PAD_WORDS[language].join;
   const [isThanking, setThanking] = useState(thanks);
   const join = async () => {
     setThanking(false);
@@ -60,11 +59,11 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
     <main lang={language} className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-5 p-6">
       {isThanking && (
         <p role="status" className="text-3xl font-semibold">
-          {words.thanks}
+          {patientText("tablet.join.thanks", language)}
         </p>
       )}
-      <h1 className="text-2xl font-bold">{words.title}</h1>
-      <p>{words.intro}</p>
+      <h1 className="text-2xl font-bold">{patientText("tablet.join.title", language)}</h1>
+      <p>{patientText("tablet.join.intro", language)}</p>
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {
@@ -73,7 +72,7 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
         }}
       >
         <label className="flex flex-col gap-1">
-          <span className="font-medium">{words.code}</span>
+          <span className="font-medium">{patientText("tablet.join.code", language)}</span>
           <input
             value={code}
             onChange={(event) => setCode(event.target.value)}
@@ -85,7 +84,7 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
           />
         </label>
         <Choice
-          label={words.speaks}
+          label={patientText("tablet.join.speaks", language)}
           big
           value={language}
           options={LANGUAGE_IDS.map((value) => ({ value, label: LANGUAGES[value] }))}
@@ -97,7 +96,7 @@ function CodeForm({ thanks, onJoined }: { thanks: boolean; onJoined: (joined: Jo
           className="min-h-16 text-xl"
           disabled={code.trim().length < LETTERS_OF_A_CODE}
         >
-          {words.join}
+          {patientText("tablet.join.join", language)}
         </Button>
       </form>
       {problems.length > 0 && (

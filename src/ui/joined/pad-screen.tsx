@@ -1,7 +1,8 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { ELSEWHERE, PAD_WORDS, padChoice, padQuestion } from "@/core/admission";
+import { ELSEWHERE, padChoice, padQuestion } from "@/core/admission";
+import { patientText } from "@/core/knowledge";
 import { type Language, LANGUAGE_IDS, LANGUAGES } from "@/core/vocabulary";
 import { pressedAt } from "@/devices/feed";
 import type { DeviceSign, PadChoice } from "@/wire/devices";
@@ -17,7 +18,6 @@ const DARK_FOR_MS = 900;
 const UNDO_FOR_MS = 5000;
 const BUZZ_MS = 60;
 
-type Words = (typeof PAD_WORDS)[Language];
 type Say = ReturnType<typeof useJoined>["say"];
 
 /** One buzz where the device has one, and one click: neither needs to be looked at. */
@@ -88,9 +88,9 @@ const SLAB =
 const ZERO_TO_TEN = Array.from({ length: 11 }, (_none, value) => value);
 
 /** 0 to 10 in two rows, from the least below to the worst above; the last one has a foot, and is not chosen. */
-type ScaleProps = { last: number | null; words: Words; onAnswer: (answer: string) => void };
+type ScaleProps = { last: number | null; language: Language; onAnswer: (answer: string) => void };
 
-function Scale({ last, words, onAnswer }: ScaleProps) {
+function Scale({ last, language, onAnswer }: ScaleProps) {
   const row = (values: readonly number[]) => (
     <div className="grid grid-cols-6 gap-2">
       {values.map((value) => (
@@ -107,10 +107,10 @@ function Scale({ last, words, onAnswer }: ScaleProps) {
   );
   return (
     <div className="flex flex-col gap-2 text-xl">
-      <span className="text-end">{words.worst}</span>
+      <span className="text-end">{patientText("tablet.worst", language)}</span>
       {row(ZERO_TO_TEN.slice(6))}
       {row(ZERO_TO_TEN.slice(0, 6))}
-      <span>{words.noPain}</span>
+      <span>{patientText("tablet.no-pain", language)}</span>
     </div>
   );
 }
@@ -164,7 +164,6 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   const { shown, show, isUp, say, leave } = useJoined(onEnd);
   const [answered, setAnswered] = useState<Answered | null>(null);
   const [language, setLanguage] = usePadLanguage();
-  const words = PAD_WORDS[language];
   useWakeLock();
   const stop = () => {
     say({ says: "stop" });
@@ -191,20 +190,20 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
   if (shown.show === "hold" || shown.show === "practise")
     return (
       <main lang={language} data-pad-shows={shown.show}>
-        <h1 className="sr-only">{words.pad}</h1>
+        <h1 className="sr-only">{patientText("tablet.pad", language)}</h1>
         {shown.show === "practise" && (
           <p className="fixed inset-x-0 top-10 z-10 px-6 text-center text-3xl font-semibold text-white">
-            {words.practise}
+            {patientText("tablet.practise", language)}
           </p>
         )}
-        <Hold sign={sign} label={words.hold} say={say} onStop={stop} />
+        <Hold sign={sign} label={patientText("tablet.hold", language)} say={say} onStop={stop} />
       </main>
     );
   if (shown.show === "stopped")
     return (
       <main lang={language} data-pad-shows="stopped" className="grid min-h-dvh place-items-center bg-[#9f1f18] p-6">
         <h1 role="status" className="text-center text-5xl font-bold text-white">
-          {words.stopped}
+          {patientText("tablet.stopped", language)}
         </h1>
       </main>
     );
@@ -216,7 +215,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
     >
       <header className="flex items-center justify-between text-neutral-300">
         <SignMark sign={sign} size={44} />
-        {!isUp && <span role="status">{words.looking}</span>}
+        {!isUp && <span role="status">{patientText("tablet.looking", language)}</span>}
         <span className="flex">
           {LANGUAGE_IDS.filter((id) => id !== language).map((id) => (
             <button
@@ -230,7 +229,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             </button>
           ))}
           <button type="button" onClick={leave} className="min-h-11 px-3 text-lg underline">
-            {words.giveBack}
+            {patientText("tablet.give-back", language)}
           </button>
         </span>
       </header>
@@ -239,7 +238,7 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
           <>
             <Words>{padQuestion(shown.words ?? "", language, shown.text)}</Words>
             {shown.scale ? (
-              <Scale last={shown.scale.last} words={words} onAnswer={(given) => answer(shown.id!, given)} />
+              <Scale last={shown.scale.last} language={language} onAnswer={(given) => answer(shown.id!, given)} />
             ) : isPointing ? (
               <WherePicture
                 offered={(shown.choices ?? []).map(({ id }) => id)}
@@ -257,7 +256,9 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             )}
           </>
         ) : (
-          <h1 className="grow content-center text-center text-3xl text-neutral-300">{words.wait}</h1>
+          <h1 className="grow content-center text-center text-3xl text-neutral-300">
+            {patientText("tablet.wait", language)}
+          </h1>
         )}
         {done && done.at > 0 && (
           <button
@@ -268,11 +269,11 @@ export function PadScreen({ sign, onEnd }: { sign: DeviceSign; onEnd: () => void
             }}
             className="min-h-[72px] w-full rounded-2xl border-2 border-neutral-500 text-2xl"
           >
-            {words.notThat}
+            {patientText("tablet.not-that", language)}
           </button>
         )}
       </div>
-      <Stop label={words.stop} onStop={stop} />
+      <Stop label={patientText("tablet.stop", language)} onStop={stop} />
     </main>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { PAD_WORDS } from "@/core/admission";
+import { patientText } from "@/core/knowledge";
 import type { View } from "@/core/poses";
 import { type Language, type Place, plainPlace } from "@/core/vocabulary";
 import { OUTLINE_PATH, regionsOf } from "../drawing/body-regions";
@@ -46,11 +46,10 @@ export function WherePicture({ offered, language, onPlace, onCannot }: Props) {
   const [view, setView] = useState<View>(() => viewOf(offered));
   const [chosen, setChosen] = useState<Place | null>(null);
   const [isWhole, setWhole] = useState(false);
-  const words = PAD_WORDS[language];
   const part = isWhole ? WHOLE : partOf(view, offered);
   return (
     <div className="flex grow flex-col gap-3" data-where={view}>
-      <div role="group" aria-label={words.asked.where} className="grid grid-cols-2 gap-2">
+      <div role="group" aria-label={patientText("tablet.asked.where", language)} className="grid grid-cols-2 gap-2">
         {VIEWS.map((one) => (
           <button
             key={one}
@@ -62,12 +61,14 @@ export function WherePicture({ offered, language, onPlace, onCannot }: Props) {
             }}
             className={`${SLAB} ${one === view ? "border-white! bg-neutral-700!" : ""}`}
           >
-            {words.views[one]}
+            {patientText(`tablet.views.${one}`, language)}
           </button>
         ))}
       </div>
       <div className="flex grow items-stretch justify-center gap-1">
-        <span className="self-center text-lg [writing-mode:vertical-rl]">{words.sides.left}</span>
+        <span className="self-center text-lg [writing-mode:vertical-rl]">
+          {patientText("tablet.sides.left", language)}
+        </span>
         <svg viewBox={part} className="h-[46dvh] min-w-0 grow touch-manipulation" role="group" data-part={part}>
           <g transform={view === "front" ? "translate(0 4) scale(-1 1)" : "translate(0 4)"}>
             <path d={OUTLINE_PATH} fill="#1c1c1c" stroke="#a3a3a3" strokeWidth={1.5} />
@@ -93,15 +94,17 @@ export function WherePicture({ offered, language, onPlace, onCannot }: Props) {
             ))}
           </g>
         </svg>
-        <span className="self-center text-lg [writing-mode:vertical-rl]">{words.sides.right}</span>
+        <span className="self-center text-lg [writing-mode:vertical-rl]">
+          {patientText("tablet.sides.right", language)}
+        </span>
       </div>
       {chosen === null ? (
         <div className="grid grid-cols-2 gap-2">
           <button type="button" className={SLAB} onClick={() => setWhole(!isWhole)} aria-pressed={isWhole}>
-            {words.morePlaces}
+            {patientText("tablet.more-places", language)}
           </button>
           <button type="button" className={SLAB} onClick={onCannot}>
-            {words.cannotShow}
+            {patientText("tablet.cannot-show", language)}
           </button>
         </div>
       ) : (
@@ -111,10 +114,10 @@ export function WherePicture({ offered, language, onPlace, onCannot }: Props) {
           </p>
           <div className="grid grid-cols-2 gap-2">
             <button type="button" className={SLAB} onClick={() => setChosen(null)}>
-              {words.notHere}
+              {patientText("tablet.not-here", language)}
             </button>
             <button type="button" className={`${SLAB} font-semibold`} onClick={() => onPlace(chosen)}>
-              {words.here}
+              {patientText("tablet.here", language)}
             </button>
           </div>
         </>

@@ -1,4 +1,5 @@
-import { GUARD_QUESTIONS, NEURO_SCALES, PROTOCOLS, RULES } from "../../knowledge";
+import { GUARD_QUESTIONS, NEURO_SCALES, PROTOCOLS, RULES, SHORT_EXAM_ITEMS } from "../../knowledge";
+import { SHORT_EXAM_FOUND } from "../../record";
 import {
   EFFECTS,
   OUTCOMES,
@@ -38,6 +39,9 @@ const RATINGS = {
   soreness: "soreness after a test, 0 to 10",
 } as const;
 export type Rating = keyof typeof RATINGS;
+
+export const SHORT_EXAM = "short-examination";
+export const SHORT_EXAM_NAME = "Short examination of the neck";
 
 /** Every list of codes, and what it is a list of. Stages, options, numbers and signs are named after their test. */
 const LISTS = {
@@ -98,6 +102,14 @@ const LISTS = {
       named("systolic", "Systolic blood pressure"),
       named("diastolic", "Diastolic blood pressure"),
       named("pulse", "Pulse"),
+    ],
+  ],
+  "short-exam": [
+    "short examination of the neck",
+    () => [
+      named(SHORT_EXAM, SHORT_EXAM_NAME),
+      ...Object.entries(SHORT_EXAM_ITEMS).map(([id, label]) => named(id, label)),
+      ...SHORT_EXAM_FOUND.map((found) => named(found, found)),
     ],
   ],
   technique: ["techniques", () => TECHNIQUES.map((technique) => named(technique, technique))],

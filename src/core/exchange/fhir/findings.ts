@@ -1,11 +1,21 @@
-import { NEURO_SCALES, protocolOf } from "../../knowledge";
+import { NEURO_SCALES, protocolOf, SHORT_EXAM_ITEMS, type ShortExamItem } from "../../knowledge";
 import { describeRun } from "../letters/describe-run";
 import type { TestOutcome } from "../../reading";
 import { effectiveRuns, kindOf, ladderOf, measuredText, type Run, type Rung } from "../../record";
 import { type Outcome, RESPONSE_LABELS, SOURCES, sourceLabel } from "../../vocabulary";
-import { codeOf, conceptOf, interpretationOf, placeConcept, quantityOf, ratingConcept, sideConcept } from "./codes";
+import {
+  codeOf,
+  conceptOf,
+  interpretationOf,
+  placeConcept,
+  quantityOf,
+  ratingConcept,
+  SHORT_EXAM,
+  SHORT_EXAM_NAME,
+  sideConcept,
+} from "./codes";
 import { notesOf, type Resource } from "./resources";
-import type { Telling } from "./telling";
+import { byActor, type Telling } from "./telling";
 
 /** Each run, the neurological baseline, blood pressure and pulse. */
 
@@ -14,6 +24,10 @@ type Component = Readonly<Record<string, unknown>>;
 const NOT_DONE = {
   coding: [{ system: "http://terminology.hl7.org/CodeSystem/data-absent-reason", code: "not-performed" }],
 } as const;
+
+const EXAM_CATEGORY = [
+  { coding: [{ system: "http://terminology.hl7.org/CodeSystem/observation-category", code: "exam" }] },
+] as const;
 
 /** What one stage brought on or showed, where, how bad, under how much. */
 function stageComponents({ test }: Run, { stage, record, status }: Rung): readonly Component[] {
@@ -112,7 +126,7 @@ function runObservation(telling: Telling, run: Run, isReplaced: boolean): Resour
     resourceType: "Observation",
     id: run.id,
     status: run.stopped ? "cancelled" : status,
-    category: [{ coding: [{ system: "http://terminology.hl7.org/CodeSystem/observation-category", code: "exam" }] }],
+    category: EXAM_CATEGORY,
     code: conceptOf("test", run.test, name),
     subject,
     encounter,
@@ -192,12 +206,38 @@ const vitals = ({ state, subject, encounter, status, idOf }: Telling): readonly 
     ],
   }));
 
+/** The short examination of the neck: who did it, and what each item showed. */
+function shortExamination({ state, subject, encounter, status, idOf }: Telling): readonly Resource[] {
+  if (!state.shortExam) return [];
+  const { items, actor, at } = state.shortExam;
+  return [
+    {
+      resourceType: "Observation",
+      id: idOf("short examination"),
+      status,
+      category: EXAM_CATEGORY,
+      code: conceptOf("short-exam", SHORT_EXAM, SHORT_EXAM_NAME),
+      subject,
+      encounter,
+      effectiveDateTime: at,
+      performer: [byActor(actor)],
+      component: (Object.keys(SHORT_EXAM_ITEMS) as ShortExamItem[]).map((item) => ({
+        code: conceptOf("short-exam", item, SHORT_EXAM_ITEMS[item]),
+        ...(items[item] === "not done"
+          ? { dataAbsentReason: NOT_DONE }
+          : { valueCodeableConcept: conceptOf("short-exam", items[item], items[item]) }),
+      })),
+    },
+  ];
+}
+
 export function findings(telling: Telling): readonly Resource[] {
   const { runs } = telling.state;
   const read = new Set(effectiveRuns(runs).map(({ id }) => id));
   return [
     ...neurology(telling),
     ...vitals(telling),
+    ...shortExamination(telling),
     ...runs.map((run) => runObservation(telling, run, !read.has(run.id) && run.techniquesBefore === 0)),
   ];
 }

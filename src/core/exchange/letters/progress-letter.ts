@@ -1,12 +1,15 @@
 import { type Course, endWord, sayDay } from "../../course";
+import { URGENCIES, URGENCY_LABELS } from "../../knowledge";
 import { REACTIONS_TOLD } from "../../record";
 import type { Note } from "./note";
-import { answerSummary } from "./safety-section";
+import { answerLines } from "./safety-section";
 
 /** One page on how a complaint goes: what was complained of, the signs first and last, what was done, what stays open. */
 
 const FOOTER =
   "Changes are judged against the error of measuring; getting better after treatment moves no probability of a cause. This letter lists what was measured, done and asked; licensed judgement comes first.";
+
+const NOTHING_ASKED = { guardAnswers: {}, guardGiven: {} };
 
 const numbered = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`;
 
@@ -41,6 +44,16 @@ function doneLines({ techniques, visits }: Course): readonly string[] {
   ];
 }
 
+/** What the reader is asked for since the last visit, the most urgent first; then what the course so far asks for. */
+function referralLines({ visits, sendOn }: Course): readonly string[] {
+  const last = visits.at(-1);
+  const asked = URGENCIES.flatMap((urgency) => (last?.referrals ?? []).filter((one) => one.urgency === urgency));
+  return [
+    ...asked.map(({ urgency, request }) => `${URGENCY_LABELS[urgency]}: ${request}`),
+    ...sendOn.filter(({ exam }) => exam === null || exam !== last?.exam).map(({ text }) => text),
+  ];
+}
+
 /** Whose course it is, who writes, and to whom. */
 export type ProgressAsked = {
   readonly person: { readonly name: string; readonly number: string; readonly birthDate: string };
@@ -60,6 +73,7 @@ export type ProgressAsked = {
 export function writeProgress(course: Course, { person, writer, today, asked }: ProgressAsked): Note {
   const [first, last] = [course.visits[0], course.visits.at(-1)];
   const read = course.visits.find(({ read: told, isCourse }) => told !== null && !isCourse);
+  const reasons = referralLines(course);
   const span =
     first && last
       ? `${numbered(course.visits.length, "visit", "visits")}, ${sayDay(first.date)} to ${sayDay(last.date)}`
@@ -69,19 +83,7 @@ export function writeProgress(course: Course, { person, writer, today, asked }: 
     who: `${person.name}, ${person.number}, born ${sayDay(person.birthDate)}`,
     when: sayDay(today),
     sections: [
-      ...(course.sendOn.length > 0
-        ? [
-            {
-              heading: "In short",
-              lines: [
-                ...course.sendOn
-                  .toSorted((a, b) => Number(b.isUrgent) - Number(a.isUrgent))
-                  .map(({ text, isUrgent }) => `${isUrgent ? "Urgent: " : ""}${text}`),
-                course.neurologySaid,
-              ],
-            },
-          ]
-        : []),
+      ...(reasons.length > 0 ? [{ heading: "In short", lines: [...reasons, course.neurologySaid] }] : []),
       {
         heading: "Complaint",
         lines: [
@@ -90,13 +92,13 @@ export function writeProgress(course: Course, { person, writer, today, asked }: 
         ],
       },
       { heading: "Signs, first and latest", lines: signLines(course) },
-      ...(course.sendOn.length > 0 ? [] : [{ heading: "Neurology", lines: [course.neurologySaid] }]),
+      ...(reasons.length > 0 ? [] : [{ heading: "Neurology", lines: [course.neurologySaid] }]),
       {
         heading: "Safety, at the last visit",
-        lines: [...answerSummary(last?.guardAnswers ?? {}), ...(last?.referrals ?? []).map(({ text }) => text)],
+        lines: [...answerLines(last ?? NOTHING_ASKED, null), ...(last?.referrals ?? []).map(({ text }) => text)],
       },
       { heading: "What was done", lines: doneLines(course) },
-      ...(course.sendOn.length > 0 ? [] : [{ heading: "What stays open", lines: ["No referral is due."] }]),
+      ...(reasons.length > 0 ? [] : [{ heading: "What stays open", lines: ["No referral is due."] }]),
       ...(asked.trim() ? [{ heading: "What is asked of you", lines: [asked.trim()] }] : []),
     ],
     signature: [[writer.name, writer.registration].filter(Boolean).join(", ")],

@@ -59,7 +59,7 @@ export function writeReferral(state: ExamState, end?: { head: ChainHead; anchor?
     { heading: "Asked of you", lines: requestLines(state) },
     { heading: "What led to it", lines: [...lossLines(state), ...whatLedToIt(state, referrals)] },
     { heading: "Complaint", lines: complaintLines(state) },
-    { heading: "Asked, positive and denied", lines: answerLines(state) },
+    { heading: "Asked, positive and denied", lines: answerLines(state, assessGuard(state).questions) },
     {
       heading: "Done so far",
       lines: [

@@ -22,46 +22,33 @@ export function saidYes(
   return `${heading}: ${lower(label)}${named.length ? ` (${named.join(" ")})` : ""}`;
 }
 
+type Answered = Pick<ExamState, "guardAnswers" | "guardGiven">;
+
 /**
  * The answers to the safety questions: what was a yes with its sentences, what
  * is not known, what was denied by name, what was not asked.
  *
- * @example answerLines(openedState) // ["Safety questions: none answered."]
+ * @param questions what there was to ask; none: what was answered
+ * @example answerLines(openedState, GUARD_QUESTIONS) // ["Safety questions: none answered."]
  */
-export function answerLines(state: ExamState): readonly string[] {
-  const { questions, answers, unanswered } = assessGuard(state);
-  const answered = questions.filter(({ id }) => answers[id] !== undefined);
+export function answerLines(visit: Answered, questions: readonly GuardQuestion[] | null): readonly string[] {
+  const answers = visit.guardAnswers;
+  const answered = (questions ?? GUARD_QUESTIONS).filter(({ id }) => answers[id] !== undefined);
+  const unanswered = (questions ?? []).filter(({ id }) => answers[id] === undefined);
   if (answered.length === 0) return ["Safety questions: none answered."];
   const with_ = (isMeant: (answer: string) => boolean) => answered.filter(({ id }) => isMeant(answers[id]!));
+  const named = (found: readonly GuardQuestion[]) => found.map(({ heading }) => lower(heading)).join(", ");
   const labelOf = ({ id, options }: GuardQuestion) =>
     options.find((option) => option.id === answers[id])?.label ?? answers[id]!;
   const positive = with_((answer) => answer !== ALL_CLEAR_OPTION && answer !== NOT_KNOWN_OPTION);
   const unknown = with_((answer) => answer === NOT_KNOWN_OPTION);
   const denied = with_((answer) => answer === ALL_CLEAR_OPTION);
   return [
-    `Safety questions: ${answered.length} of ${questions.length} answered.`,
-    `Positive: ${positive.length ? `${positive.map((question) => saidYes(state, question, labelOf(question))).join("; ")}.` : "none."}`,
-    ...(unknown.length ? [`Not known: ${unknown.map(({ heading }) => lower(heading)).join(", ")}.`] : []),
-    `Denied: ${denied.length ? `${denied.map(({ heading }) => lower(heading)).join(", ")}.` : "none."}`,
-    ...(unanswered.length ? [`Not asked: ${unanswered.map(({ heading }) => lower(heading)).join(", ")}.`] : []),
-  ];
-}
-
-/**
- * The same of a visit of which only the answers are at hand.
- *
- * @example answerSummary({}) // ["Safety questions: none answered."]
- */
-export function answerSummary(answers: Readonly<Record<string, string>>): readonly string[] {
-  const asked = GUARD_QUESTIONS.filter(({ id }) => answers[id] !== undefined);
-  if (asked.length === 0) return ["Safety questions: none answered."];
-  const positive = asked.filter(({ id }) => answers[id] !== ALL_CLEAR_OPTION);
-  const denied = asked.filter(({ id }) => answers[id] === ALL_CLEAR_OPTION);
-  const labelOf = ({ id, options }: GuardQuestion) =>
-    lower(options.find((option) => option.id === answers[id])?.label ?? answers[id]!);
-  return [
-    `Positive: ${positive.length ? positive.map((question) => `${question.heading}: ${labelOf(question)}`).join("; ") : "none"}.`,
-    `Denied: ${denied.length ? denied.map(({ heading }) => lower(heading)).join(", ") : "none"}.`,
+    ...(questions ? [`Safety questions: ${answered.length} of ${questions.length} answered.`] : []),
+    `Positive: ${positive.length ? `${positive.map((question) => saidYes(visit, question, labelOf(question))).join("; ")}.` : "none."}`,
+    ...(unknown.length ? [`Not known: ${named(unknown)}.`] : []),
+    `Denied: ${denied.length ? named(denied) : "none"}.`,
+    ...(unanswered.length ? [`Not asked: ${named(unanswered)}.`] : []),
   ];
 }
 
@@ -93,7 +80,7 @@ export function consequenceLines(state: ExamState): readonly string[] {
 
 /** The whole section, as every letter has it. */
 export const safetyLines = (state: ExamState): readonly string[] => [
-  ...answerLines(state),
+  ...answerLines(state, assessGuard(state).questions),
   ...shortExamLines(state),
   ...consequenceLines(state),
 ];
