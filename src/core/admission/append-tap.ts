@@ -13,6 +13,7 @@ import {
   historyOf,
   readEvent,
   SIGNATURES,
+  versionOfEvent,
   walk,
   type RecordedEvent,
   type TakenFrom,
@@ -72,6 +73,19 @@ function asKnownTo(history: History, event: RecordedEvent): History {
 }
 
 /**
+ * A new event as today's rules judge it: in today's shape and under today's
+ * version, whatever it says of itself. Only what is stored is read by the rules
+ * of its own day.
+ *
+ * @returns null for an event of a later program
+ * @example asNew(ratingAtRest).v // RECORD_VERSION
+ */
+export function asNew(recorded: RecordedEvent): ExamEvent | null {
+  const event = readEvent(recorded);
+  return event && versionOfEvent(event) !== RECORD_VERSION ? { ...event, v: RECORD_VERSION } : event;
+}
+
+/**
  * What the gate says of an event at the end of a history: null when it is taken
  * as it should be; "irregular" when it would be refused now and was allowed as
  * far as its device knew; else why it is refused.
@@ -79,7 +93,7 @@ function asKnownTo(history: History, event: RecordedEvent): History {
  * @example gate(history, ratingAtRest) // null
  */
 export function gate(history: History, recorded: RecordedEvent): Refusal | "irregular" | null {
-  const event = readEvent(recorded);
+  const event = asNew(recorded);
   if (!event) return LATER;
   const wrong = shapeProblem(history.state, event) ?? roomProblem(history.state, event);
   if (wrong || !asksPermission(event)) return wrong;

@@ -6,6 +6,7 @@ export { type Refusal, type RefusalClass } from "./admit-run";
 export {
   appendGated,
   appendTap,
+  asNew,
   assertRecorded,
   gate,
   irregularities,

@@ -1,13 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { runs } from "@/fixtures/property-runs";
-import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
-import { examOfCase, TEST_CASES } from "@/fixtures/samples/cases";
-import { HAND_MADE } from "@/fixtures/frozen/hand-made";
+import { idOf, PRACTITIONER } from "@/fixtures/samples/build";
+import { EVERY_KIND } from "@/fixtures/samples/every-kind";
 import { chainEvent, type ChainHead, genesisOf, verifyChain } from "./chain";
 import type { RecordedEvent } from "./envelope";
 import { EVENT_TYPES } from "./event";
-import { USUAL_VISIT } from "./events/visit";
 import { fold } from "./fold";
 import { append, begin } from "./history";
 import { parseEvent } from "./parse-event";
@@ -15,107 +13,11 @@ import { RECORD_VERSION } from "../vocabulary";
 
 const EXAM = idOf(1);
 
-/** Two symptoms of theirs, what held for the visit, and what was asked for on its own. */
-function twoSymptoms(): readonly RecordedEvent[] {
-  const exam = buildExam().complaint("si-area.right").consent();
-  exam.add("area-recorded", {
-    area: "area-2",
-    places: ["posterior-calf.right"],
-    qualities: [],
-    now: null,
-    best: null,
-    worst: null,
-  });
-  exam.add("symptom-named", { area: "area-2", words: "a buzz in the calf" });
-  exam.add("symptom-first", { area: "area-2" });
-  exam.add("symptom-dropped", { area: "area-2" });
-  exam.add("visit-noted", {
-    ...USUAL_VISIT,
-    interpreter: "professional",
-    limbs: [{ part: "lower-leg", side: "left", is: "artificial, worn" }],
-    chair: "with help",
-    cord: "below T6",
-  });
-  exam.add("plan-set", {
-    tests: [{ test: "slump", side: "right", settles: [] }],
-    edits: { without: [], added: [], first: null, burden: 40, minutes: 25 },
-  });
-  exam.add("asked-anew", { what: "saddle", agreed: false });
-  return exam.events;
-}
-
-/** A test first done after a technique, added to the reading by hand, and the end of the exam. */
-function treated(): readonly RecordedEvent[] {
-  const exam = buildExam().complaint("si-area.right").consent().guard().rest(1);
-  exam.technique();
-  exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"] });
-  exam.add("run-counted", { run: exam.state().runs[0]!.id });
-  exam.add("exam-ended", { reason: "time", note: "" });
-  return exam.events;
-}
-
-/** A raise with a device on the shin, the onset marked on a pad, and what they said themselves. */
-function measured(): readonly RecordedEvent[] {
-  const exam = buildExam().complaint("si-area.right").consent().guard().rest(1);
-  exam.add("run-started", { run: idOf(60), test: "straight-leg-raise", side: "right", variant: {} });
-  exam.add("answer-reported", {
-    run: idOf(60),
-    stage: "raise",
-    says: "familiar",
-    places: ["central-buttock.right"],
-    intensity: 5,
-  });
-  exam.add("measure-recorded", {
-    run: idOf(60),
-    measure: "onset",
-    value: 42,
-    how: { device: "inclinometer", method: "onset by pad", trials: 1, mount: "shin", zero: "leg down", error: 1.4 },
-  });
-  return exam.events;
-}
-
-/** A visit of a course: read anew, what came after the last one, and an activity. */
-function ofACourse(): readonly RecordedEvent[] {
-  const exam = buildExam();
-  exam.add("read-anew", { reason: "a fall since the last visit" });
-  exam.add("reaction-told", {
-    after: "last visit",
-    which: null,
-    what: "sore",
-    where: "the buttock",
-    hours: 20,
-    intensity: 4,
-    done: "warmth",
-  });
-  exam.add("short-exam-recorded", {
-    pressure: "normal",
-    eyes: "normal",
-    cranial: "normal",
-    gait: "normal",
-    range: "not done",
-  });
-  exam.add("activity-rated", { activity: idOf(77), words: "put on my left sock", value: 4 });
-  return exam.events;
-}
-
-/** One event of every kind there is, as real exams tell them. */
-const REAL: readonly RecordedEvent[] = (() => {
-  const told = [
-    ...measured(),
-    ...HAND_MADE().flatMap(({ exam }) => exam.events),
-    ...TEST_CASES.flatMap((one) => examOfCase(one).exam.events),
-    ...treated(),
-    ...twoSymptoms(),
-    ...ofACourse(),
-  ];
-  return EVENT_TYPES.flatMap((type) => told.filter((event) => event.type === type).slice(0, 3));
-})();
-
 type Step = { real: number; kind: "real" | "later kind" | "later version" | "retract"; at: number; device: string };
 
 const steps: fc.Arbitrary<Step[]> = fc.array(
   fc.record({
-    real: fc.nat(REAL.length - 1),
+    real: fc.nat(EVERY_KIND.length - 1),
     kind: fc.constantFrom<Step["kind"]>("real", "real", "real", "later kind", "later version", "retract"),
     at: fc.nat(200),
     device: fc.constantFrom("a", "b"),
@@ -127,7 +29,7 @@ const steps: fc.Arbitrary<Step[]> = fc.array(
 function eventsOf(plan: readonly Step[], shuffle: number): RecordedEvent[] {
   const ids = plan.map((_, index) => idOf(100_000 + ((index * 7919 + shuffle) % 50_021)));
   return plan.map(({ real, kind, at, device }, index): RecordedEvent => {
-    const { amendment: _amended, ...event } = REAL[real]!;
+    const { amendment: _amended, ...event } = EVERY_KIND[real]!;
     const common = { ...event, id: ids[index]!, exam: EXAM, actor: PRACTITIONER, device };
     if (kind === "later kind")
       return { ...common, v: RECORD_VERSION + 1, type: "moon-phase-noted", body: { phase: "full" } };
@@ -190,7 +92,7 @@ function read(events: readonly RecordedEvent[], pieces: readonly number[]) {
 
 describe("any list of events", () => {
   it("knows one of every kind there is", () =>
-    expect([...new Set(REAL.map(({ type }) => type))].sort()).toEqual([...EVENT_TYPES].sort()));
+    expect([...new Set(EVERY_KIND.map(({ type }) => type))].sort()).toEqual([...EVENT_TYPES].sort()));
 
   it("adds up to what a simple reading of it adds up to, is kept as it is, and chains", () => {
     fc.assert(

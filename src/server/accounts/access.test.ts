@@ -1,77 +1,37 @@
-import { mkdtempSync, rmSync, statSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { statSync } from "node:fs";
+import { beforeAll, describe, expect, it } from "vitest";
+import {
+  ask,
+  at,
+  browser,
+  cookies,
+  cookiesOf,
+  everyRoute,
+  idOfRole,
+  IDS,
+  inAFolder,
+  makeMembers,
+  makeOwner,
+  PASSPHRASE,
+  signIn,
+  why,
+} from "@/fixtures/clinic";
 import { whatOf } from "@/fixtures/samples/what-of";
 import * as OTPAuth from "otpauth";
 import { type Act, ACTS, foldClinic, type Role, ROLES, type StreamEvent } from "@/core";
 import { buildExam, idOf } from "@/fixtures/samples/build";
-import { pathOf, type Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
 import { addPerson } from "../repositories/people";
 import { eventsOf, storeIdOf } from "../repositories/streams";
 import { theStore } from "../store/open";
 import { addMember } from "./accounts";
-import { ADDRESS_HEADER } from "./auth";
-import { cost, passphraseProblem } from "./passphrase";
+import { passphraseProblem } from "./passphrase";
 import { secretPath } from "./secret";
 import { senderProblem } from "./sender";
 import { IDLE_MS } from "./who";
 
-const served = import.meta.glob<Record<string, (request: Request) => Promise<Response>>>("../../app/api/*/route.ts", {
-  eager: true,
-})["../../app/api/[...path]/route.ts"]!;
-
 const NOW = "2026-03-01T09:00:00.000Z";
-const WORDS = "walnut ferry quiet amber";
-const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4), token: idOf(5) };
-const idOfRole = (role: Role): string => idOf(700 + ROLES.indexOf(role));
-const nameOf = (role: Role): string => role.replace(" ", "-");
-const cookies = new Map<string, string>();
-
-let folder = "";
-const everyRoute = Object.entries(ROUTES) as unknown as [string, Route<never, never>][];
-
-const ask = async (
-  route: Route<never, never>,
-  {
-    cookie = "",
-    body = {},
-    ids = IDS,
-    address = "10.0.0.1",
-  }: { cookie?: string; body?: unknown; ids?: Record<string, string>; address?: string } = {},
-): Promise<Response> => {
-  const isRead = route.method === "GET";
-  const headers: Record<string, string> = { cookie, [ADDRESS_HEADER]: address };
-  if (!isRead) headers["content-type"] = "application/json";
-  const init = { method: route.method, headers, ...(isRead ? {} : { body: JSON.stringify(body) }) };
-  return served[route.method]!(new Request(`http://127.0.0.1:4180${pathOf(route.path, ids)}`, init));
-};
-const at = (name: keyof typeof ROUTES): Route<never, never> => ROUTES[name] as never;
-const cookiesOf = (answer: Response): string =>
-  answer.headers
-    .getSetCookie()
-    .map((one) => one.split(";")[0]!)
-    .join("; ");
-let devices = 0;
-/** From another address each time, unless one is named. */
-const signIn = async (name: string, passphrase = WORDS, address = `10.0.1.${++devices}`): Promise<Response> =>
-  ask(at("signIn"), { body: { signIn: name, passphrase }, address });
-const why = async (answer: Response): Promise<string> =>
-  ((await answer.json()) as { problems: { what: string; todo: string }[] }).problems
-    .map(({ what, todo }) => `${what}. ${todo}`)
-    .join(" ");
-
-beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), "dust-lantern-access-"));
-  process.env.DUST_LANTERN_DB = join(folder, "store.sqlite");
-  cost.N = 2 ** 10;
-});
-afterAll(() => {
-  delete process.env.DUST_LANTERN_DB;
-  cost.N = 2 ** 17;
-  rmSync(folder, { recursive: true, force: true });
-});
+inAFolder();
 
 describe("a store that nobody owns yet", () => {
   it("opens nothing but its door, and takes an owner with a passphrase that is hard to guess", async () => {
@@ -87,12 +47,13 @@ describe("a store that nobody owns yet", () => {
       const refused = await ask(at("makeOwner"), { body: { ...owner, passphrase } });
       expect(refused.status, passphrase).toBe(400);
     }
-    const made = await ask(at("makeOwner"), { body: { ...owner, passphrase: WORDS } });
+    const made = await makeOwner();
     expect(made.status).toBe(200);
     expect(await made.text()).not.toMatch(/token|hash/);
-    cookies.set("owner", cookiesOf(made));
     expect(await (await ask(at("door"))).json()).toEqual({ entrance: "accounts", isLocked: false, profiles: [] });
-    const second = await ask(at("makeOwner"), { body: { ...owner, id: idOf(9), signIn: "other", passphrase: WORDS } });
+    const second = await ask(at("makeOwner"), {
+      body: { ...owner, id: idOf(9), signIn: "other", passphrase: PASSPHRASE },
+    });
     expect(second.status).toBe(409);
     expect(statSync(secretPath(process.env.DUST_LANTERN_DB!)).mode & 0o777).toBe(0o600);
   });
@@ -106,21 +67,7 @@ describe("a store with accounts", () => {
       { id: idOf(2), name: "R. Quill", birthDate: "1984-05-12", sex: "female", notes: "spoke of her sister" },
       { now: NOW },
     );
-    for (const role of ROLES.filter((one) => one !== "owner")) {
-      const member = {
-        id: idOfRole(role),
-        name: `${role} here`,
-        registration: "",
-        role,
-        signIn: nameOf(role),
-        passphrase: WORDS,
-      };
-      const added = await ask(at("addMember"), { cookie: cookies.get("owner")!, body: member });
-      expect(added.status).toBe(200);
-      const came = await signIn(nameOf(role));
-      expect(await came.json()).toEqual({ next: "come in" });
-      cookies.set(role, cookiesOf(came));
-    }
+    await makeMembers();
   }, 180_000);
 
   it("asks of every route, with every role and with none, what the table says", async () => {
@@ -227,7 +174,7 @@ describe("a store with accounts", () => {
     const over = (name: keyof typeof ROUTES, body: object = {}) => ask(at(name), { cookie, body });
     expect((await over("lock")).status).toBe(409);
     expect((await over("chooseLockCode", { code: "2468", passphrase: "wrong words here now" })).status).toBe(403);
-    expect((await over("chooseLockCode", { code: "2468", passphrase: WORDS })).status).toBe(200);
+    expect((await over("chooseLockCode", { code: "2468", passphrase: PASSPHRASE })).status).toBe(200);
     await over("lock");
     for (const [name, route] of everyRoute)
       if (route.act !== "anybody") expect((await ask(route, { cookie })).status, name).toBe(401);
@@ -265,7 +212,7 @@ describe("a store with accounts", () => {
   it("asks a one-time code where one was set up, takes each once, and a recovery code once", async () => {
     const cookie = cookiesOf(await signIn("front-desk"));
     const over = (name: keyof typeof ROUTES, body: object) => ask(at(name), { cookie, body });
-    const begun = (await (await over("beginCodes", { passphrase: WORDS })).json()) as {
+    const begun = (await (await over("beginCodes", { passphrase: PASSPHRASE })).json()) as {
       address: string;
       recovery: string[];
     };
@@ -295,29 +242,19 @@ describe("a store with accounts", () => {
 
   it("lets a device change hands between those who are signed in at it, and opens for each by their own code", async () => {
     const store = theStore();
-    const jar = new Map<string, string>();
-    const take = (answer: Response) => {
-      for (const one of answer.headers.getSetCookie()) {
-        const [name, ...value] = one.split(";")[0]!.split("=");
-        jar.set(name!, value.join("="));
-      }
-      return answer;
-    };
-    const cookie = () => [...jar].map(([name, value]) => `${name}=${value}`).join("; ");
-    const over = async (name: keyof typeof ROUTES, body: object = {}) =>
-      take(await ask(at(name), { cookie: cookie(), body }));
+    const { over } = browser();
     const member = {
       id: idOf(720),
       name: "Tamsin",
       registration: "",
       role: "practitioner" as const,
       signIn: "tamsin",
-      passphrase: WORDS,
+      passphrase: PASSPHRASE,
     };
     await addMember(store, member, { now: NOW });
-    await over("signIn", { signIn: "tamsin", passphrase: WORDS });
-    await over("chooseLockCode", { code: "1357", passphrase: WORDS });
-    await over("signIn", { signIn: "trainee", passphrase: WORDS });
+    await over("signIn", { signIn: "tamsin", passphrase: PASSPHRASE });
+    await over("chooseLockCode", { code: "1357", passphrase: PASSPHRASE });
+    await over("signIn", { signIn: "trainee", passphrase: PASSPHRASE });
     const own = (await (await over("ownAccount")).json()) as { others: { session: string; name: string }[] };
     expect(own.others.map(({ name }) => name)).toEqual(["Tamsin"]);
     expect((await over("changeHands", { session: own.others[0]!.session })).status).toBe(200);
@@ -340,7 +277,8 @@ describe("a store with accounts", () => {
     expect(await why(locked)).toMatch(/Try again in \d+ minutes?/);
     expect((await ask(at("here"), { cookie: cookies.get("owner")! })).status).toBe(200);
     const fromOne = [];
-    for (let count = 0; count < 42; count++) fromOne.push((await signIn(`name${count}`, WORDS, "10.0.2.1")).status);
+    for (let count = 0; count < 42; count++)
+      fromOne.push((await signIn(`name${count}`, PASSPHRASE, "10.0.2.1")).status);
     expect(fromOne).toEqual([...Array.from({ length: 40 }, () => 401), 429, 429]);
   }, 180_000);
 });

@@ -1,4 +1,15 @@
-import { type Message, actOfEvent, isKeyOfRun, may, type RecordedEvent, type Refusal, phrase } from "@/core";
+import {
+  actOfEvent,
+  isKeyOfRun,
+  may,
+  type Message,
+  phrase,
+  type RecordedEvent,
+  type Refusal,
+  SIGNATURES,
+} from "@/core";
+import { clinicOf } from "../repositories/clinic";
+import { findProfile } from "../repositories/practitioners";
 import { payloadById } from "../repositories/streams";
 import type { Store } from "../store/store";
 import { goesByCare, hasExams, isOutsideCare, personIn } from "./care";
@@ -31,6 +42,41 @@ function takesBackOwn(store: Store, { type, body, actor }: RecordedEvent): boole
 }
 
 /**
+ * What stands against how an event names people. Whoever records is named as
+ * their profile is, or was when a device went offline; a signature carries the
+ * name and registration that the profile has now.
+ */
+function namesProblem(store: Store, { type, actor, body }: RecordedEvent): Refusal | null {
+  const profile = findProfile(store, actor.id)!;
+  const isSignature = SIGNATURES.has(type as never);
+  const former = isSignature ? [] : (clinicOf(store).practitioners[actor.id]?.formerNames ?? []);
+  if (actor.name !== profile.name && !former.includes(actor.name))
+    return forbidden(
+      "actor › name",
+      phrase`is "${actor.name}", and this profile is ${profile.name}`,
+      "Load the page again, then record it under your own name.",
+    );
+  const { name, registration, supervisor } = body as {
+    readonly name?: unknown;
+    readonly registration?: unknown;
+    readonly supervisor?: { readonly practitioner: string; readonly name: string } | null;
+  };
+  if (isSignature && (name !== profile.name || registration !== profile.registration))
+    return forbidden(
+      "body › name",
+      phrase`signs with another name or registration than the profile of ${profile.name} has`,
+      "Load the page again, look at the record, then sign.",
+    );
+  if (supervisor && findProfile(store, supervisor.practitioner)?.name !== supervisor.name)
+    return forbidden(
+      "body › supervisor",
+      phrase`names "${supervisor.name}", and no profile here has that name`,
+      "Choose the supervisor from the list.",
+    );
+  return null;
+}
+
+/**
  * What stands against an event that somebody sends: whom it names must be them,
  * with a profile here, and may do what it amounts to.
  */
@@ -51,6 +97,8 @@ export const senderProblem =
         phrase`names ${named.name}, and you are signed in as ${who.member.name}`,
         phrase`It waits here until ${named.name} signs in again.`,
       );
+    const misnamed = namesProblem(store, event);
+    if (misnamed) return misnamed;
     const isHelper = named.role === "helper";
     if (isHelper && !(isKeyOfRun(event.type) && takesBackOwn(store, event)))
       return forbidden(

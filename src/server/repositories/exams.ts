@@ -1,6 +1,7 @@
 import {
   anchorText,
   append,
+  asNew,
   canonicalJson,
   type ChainHead,
   describeProblem,
@@ -13,7 +14,6 @@ import {
   historyOf,
   permissionProblem,
   type Problem,
-  readEvent,
   type RecordedEvent,
   type Refusal,
   type RefusalClass,
@@ -310,7 +310,7 @@ function takeOne(store: Store, input: unknown, index: number, { exam, now, sende
     const same = payloadById(store, recorded.id) === canonicalJson(recorded);
     return same ? receipt(id, "already stored") : refused([idInUse(where)]);
   }
-  const event = readEvent(recorded)!;
+  const event = asNew(recorded)!;
   const problem = sender(store, recorded) ?? refusal(store, exam, event, progress);
   if (problem) return refused([{ ...problem, where: `${where} › ${problem.where}` }], problem.refusal);
   if (event.type === "exam-opened") listExam(store, event, now);

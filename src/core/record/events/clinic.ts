@@ -31,6 +31,8 @@ export type ClinicPractitioner = {
   readonly id: string;
   readonly name: string;
   readonly registration: string;
+  /** The names this profile had before: what was recorded under one is theirs. */
+  readonly formerNames: readonly string[];
   /** Null: as shipped. */
   readonly settings: PractitionerSettings | null;
   readonly role: Role;
@@ -150,8 +152,10 @@ export const clinic = {
   ...ownErrors,
   "practitioner-entered": kind(profile, (draft: ClinicDraft, { body }) => {
     const { practitioner: id, name, registration } = body;
-    const before = draft.practitioners[id] ?? { settings: null, role: ROLE_BEFORE, hasLeft: false };
-    draft.practitioners[id] = { ...before, id, name, registration };
+    const known = draft.practitioners[id];
+    const before = known ?? { settings: null, role: ROLE_BEFORE, hasLeft: false };
+    const formerNames = known ? [...new Set([...known.formerNames, known.name])].filter((one) => one !== name) : [];
+    draft.practitioners[id] = { ...before, id, name, registration, formerNames };
   }),
   "member-set": kind(
     closedAs<MemberSetBody>({ practitioner: uuid(), role: oneOf(ROLES), hasLeft: yesNo() }),
