@@ -174,7 +174,7 @@ export const ACCOUNT_ROUTES = {
   }),
   exportLog: route("GET", "/api/log/export", { act: "see the log", ask: closed({}) }),
   notePrint: route("POST", "/api/printed", {
-    act: "see a record",
+    act: "be here",
     ask: closed({ record: uuid(), what: oneOf(PRINTED) }),
     answer: done,
     answers: answers<{ done: boolean }>(),

@@ -40,8 +40,10 @@ async function checkedHash(passphrase: string, known: readonly string[]): Promis
   return problem ? fail(problem) : hashed(passphrase);
 }
 
-function assertNew(store: Store, { id, signIn }: NewMember): void {
+function assertNew(store: Store, { id, signIn }: NewMember, isFirst: boolean): void {
   const others = store.db.select().from(accountUsers).all();
+  if (isFirst && others.length > 0)
+    fail({ where: "owner", what: "is there already", todo: "Sign in, or ask the owner." });
   if (others.some((one) => one.id === id))
     fail({ where: "practitioner", what: "has an account already", todo: "Change that one instead." });
   if (others.some((one) => one.email === addressOf(signIn)))
@@ -52,15 +54,17 @@ function assertNew(store: Store, { id, signIn }: NewMember): void {
  * Gives somebody an account: who has a profile already keeps it, with everything
  * they did.
  *
+ * @param isFirst only where nobody has an account yet, also after the passphrase was hashed
+ *
  * @throws InputError when the passphrase is easy to guess, or the name to sign in with is taken
  */
-export async function addMember(store: Store, member: NewMember, sayer: Sayer): Promise<void> {
+export async function addMember(store: Store, member: NewMember, sayer: Sayer, isFirst = false): Promise<void> {
   const { id, name, registration, role, signIn, passphrase } = member;
-  assertNew(store, member);
+  assertNew(store, member, isFirst);
   const password = await checkedHash(passphrase, [name, signIn]);
   const made = { createdAt: new Date(sayer.now), updatedAt: new Date(sayer.now) };
   atOnce(store, () => {
-    assertNew(store, member);
+    assertNew(store, member, isFirst);
     saveProfile(store, { id, name, registration }, sayer);
     setMember(store, id, role, false, sayer);
     store.db
@@ -111,7 +115,7 @@ export function changeMember(store: Store, id: string, role: Role, hasLeft: bool
   });
 }
 
-/** Gives an account another passphrase, takes its one-time codes and passkeys away, and ends its sessions. */
+/** Gives an account another passphrase, takes its one-time codes, passkeys and short code away, and ends its sessions. */
 export async function resetAccount(store: Store, id: string, passphrase: string, now: string): Promise<void> {
   const user = store.db.select().from(accountUsers).where(eq(accountUsers.id, id)).get();
   if (!user) return fail({ where: "practitioner", what: "has no account", todo: "Make one for them first." });
@@ -121,7 +125,11 @@ export async function resetAccount(store: Store, id: string, passphrase: string,
     store.db.update(accountCredentials).set({ password, updatedAt }).where(eq(accountCredentials.userId, id)).run();
     store.db.delete(accountTwoFactors).where(eq(accountTwoFactors.userId, id)).run();
     store.db.delete(accountPasskeys).where(eq(accountPasskeys.userId, id)).run();
-    store.db.update(accountUsers).set({ twoFactorEnabled: false, updatedAt }).where(eq(accountUsers.id, id)).run();
+    store.db
+      .update(accountUsers)
+      .set({ twoFactorEnabled: false, lockCode: null, updatedAt })
+      .where(eq(accountUsers.id, id))
+      .run();
     endSessions(store, id);
   });
 }
@@ -168,7 +176,8 @@ export function isLockCode(store: Store, user: string, code: string): boolean {
   return kept != null && timingSafeEqual(Buffer.from(kept, "hex"), Buffer.from(codeHash(store, user, code), "hex"));
 }
 
-type Lock = { readonly lockedAt: number | null; readonly lockTries: number };
+/** Wrong codes stay counted where they are not named. */
+type Lock = { readonly lockedAt: number | null; readonly lockTries?: number };
 export const setLock = ({ db }: Store, token: string, lock: Lock): void =>
   void db.update(accountSessions).set(lock).where(eq(accountSessions.token, token)).run();
 
@@ -186,6 +195,7 @@ export async function makeOwner(store: Store, member: Omit<NewMember, "role">, n
     store,
     { ...member, registration, role: "owner" },
     { now, actor: { id: member.id, name: member.name } },
+    true,
   );
 }
 

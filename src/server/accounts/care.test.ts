@@ -32,7 +32,7 @@ function byCare(role: Role = "practitioner"): { store: Store; exam: string } {
 const outside = (store: Store, who = OTHER, at = AT) => isOutsideCare(store, PERSON, who, at);
 const other = (store: Store) => memberById(store, OTHER)!;
 const change = (store: Store, over: Partial<CareChange>, who = OTHER) =>
-  changeCare(store, PERSON, { what: "take over", practitioner: null, reason: null, ...over }, memberById(store, who)!, {
+  changeCare(store, PERSON, { what: "take over", practitioner: null, reason: "I see them from today on", ...over }, memberById(store, who)!, {
     now: NOW,
     actor: { id: who, name: memberById(store, who)!.name },
   });
@@ -98,6 +98,15 @@ describe("whose care somebody is in", () => {
     ]);
   });
 
+  it("is not ended from outside, nor taken over without saying why", () => {
+    const { store } = byCare();
+    change(store, { what: "give", practitioner: PRACTITIONER.id }, PRACTITIONER.id);
+    expect(() => change(store, { what: "end", practitioner: PRACTITIONER.id })).toThrow(/not in your care/);
+    expect(clinicOf(store).care[PERSON]).toEqual([PRACTITIONER.id]);
+    for (const reason of [null, "", "because"]) expect(() => change(store, { reason })).toThrow(/too short/);
+    expect(outside(store)).toBe(true);
+  });
+
   it("is not given on by somebody outside of it, nor to somebody who is not here", () => {
     const { store } = byCare();
     const third = { what: "give" as const, practitioner: PRACTITIONER.id };
@@ -132,13 +141,15 @@ describe("outside of somebody's care", () => {
     const by = { id: OTHER, name: "Bo" };
     const note = { id: idOf(1), exam, at: NOW, actor: by, device: "d", type: "note-written", body: {} };
     const opening = { ...note, exam: idOf(400), type: "exam-opened", body: { person: { id: PERSON } } };
-    for (const event of [note, opening])
+    const course = { ...note, exam: undefined, episode: idOf(500), type: "episode-opened", body: { person: PERSON } };
+    for (const event of [note, opening, course])
       expect(asked(store, event as never)).toMatchObject({
         refusal: "forbidden",
         what: "this person is not in your care",
       });
     change(store, {});
-    for (const event of [note, opening]) expect(asked(store, event as never)).toBeNull();
+    const course = { ...note, exam: undefined, episode: idOf(500), type: "episode-opened", body: { person: PERSON } };
+    for (const event of [note, opening, course]) expect(asked(store, event as never)).toBeNull();
     const fresh = sampleStore();
     saveProfile(fresh, { id: OTHER, name: "Bo", registration: "" }, { now: NOW });
     setTeam(fresh, "by care", SAYER);

@@ -12,6 +12,7 @@ import { type Member, memberById } from "./who";
  */
 
 const HOUR = 3_600_000;
+const SHORTEST_REASON = 10;
 /** So long a record that was opened for a stated reason stays open. */
 export const GLASS_MS = 12 * HOUR;
 
@@ -85,13 +86,14 @@ export function changeCare(store: Store, person: string, change: CareChange, mem
   if (statements(store).isKnown.get(person) === undefined)
     refuse("person", phrase`no person ${person} is on the roster`, "Check the id.");
   const whom = what === "take over" ? member.id : (practitioner ?? "");
-  if (what === "open with a reason" && (reason ?? "").trim().length < 10)
-    refuse("reason", "is too short", "Say in a sentence why you open it.");
   if ((what === "give" || what === "end") && memberById(store, whom) === null)
     refuse("practitioner", "does not work here", "Choose somebody who does.");
   const isTheirs = member.role === "owner" || !isOutsideCare(store, person, member.id, Date.parse(sayer.now));
-  if (what === "give" && !isTheirs)
+  if ((what === "give" || what === "end") && !isTheirs)
     refuse("person", "is not in your care", "Take them over first, or ask who looks after them.");
+  const why = (reason ?? "").trim();
+  if ((what === "open with a reason" || (what === "take over" && !isTheirs)) && why.length < SHORTEST_REASON)
+    refuse("reason", "is too short", "Say in a sentence why you do it.");
   atOnce(store, () =>
     say(
       store,
@@ -99,8 +101,10 @@ export function changeCare(store: Store, person: string, change: CareChange, mem
       storeIdOf(store),
       [
         what === "open with a reason"
-          ? { type: "glass-broken", body: { person, reason: reason!.trim() } }
-          : { type: what === "end" ? "care-ended" : "care-given", body: { person, practitioner: whom } },
+          ? { type: "glass-broken", body: { person, reason: why } }
+          : what === "end"
+            ? { type: "care-ended", body: { person, practitioner: whom } }
+            : { type: "care-given", body: { person, practitioner: whom, ...(why ? { reason: why } : {}) } },
       ],
       sayer,
     ),

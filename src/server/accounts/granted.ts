@@ -4,7 +4,7 @@ import { isGranted, isSigned } from "../repositories/grants";
 import type { Store } from "../store/store";
 import { goesByCare, isOutsideCare, personIn } from "./care";
 import { isInvited } from "./helping";
-import { memberIn, type Who } from "./who";
+import { assertMay, memberIn, type Who } from "./who";
 
 /** What is known of a record where nothing is. */
 export const NOTHING: RecordFacts = {
@@ -40,4 +40,17 @@ export function recordFacts(
   return act === asked && ids.exam !== undefined
     ? { ...NOTHING, isSigned: isSigned(store, ids.exam), isGranted: isGranted(store, ids.exam, member.id) }
     : null;
+}
+
+/**
+ * Refuses whoever may not see a record that is named by its id alone, be it an
+ * examination, a course or a person.
+ *
+ * @returns the id under the name of what it is of
+ */
+export function assertMaySee(store: Store, who: Who, record: string, now: number): Readonly<Record<string, string>> {
+  const kinds: readonly Readonly<Record<string, string>>[] = [{ exam: record }, { episode: record }, { person: record }];
+  const ids = kinds.find((one) => personIn(store, one) !== null) ?? { exam: record };
+  assertMay(who, "see a record", recordFacts(store, who, "see a record", ids, now), () => personIn(store, ids));
+  return ids;
 }

@@ -48,5 +48,11 @@ export async function countTry(store: Store, name: string, address: string): Pro
   if (over.length > 0) tooOften(Math.max(1, Math.ceil(Math.max(...over) / SECOND / 60)));
 }
 
+/** A try that was right is counted neither against the name nor against the address. */
+export async function takeBackTry(store: Store, name: string, address: string): Promise<void> {
+  const { name: byName, address: byAddress } = limits(store);
+  await Promise.all([byName.delete(name), byAddress.reward(address)]);
+}
+
 /** A try that was right is not counted against the name. */
 export const forgetTries = (store: Store, name: string): Promise<boolean> => limits(store).name.delete(name);

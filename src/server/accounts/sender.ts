@@ -29,7 +29,9 @@ const forbidden = (where: string, what: Message, todo: Message): Refusal => ({
 function personOf(store: Store, { type, body, ...event }: RecordedEvent): string | null {
   const { exam, episode } = event as { exam?: string; episode?: string };
   const known = personIn(store, exam ? { exam } : episode ? { episode } : {});
-  if (known !== null || type !== "exam-opened") return known;
+  if (known !== null) return known;
+  if (type === "episode-opened") return (body as { person: string }).person;
+  if (type !== "exam-opened") return null;
   const { id } = (body as { person: { id: string } }).person;
   return hasExams(store, id) ? id : null;
 }

@@ -1,8 +1,9 @@
+import { parseCookies } from "better-auth/cookies";
 import { and, desc, eq, lt } from "drizzle-orm";
 import { type Message, InputError, phrase } from "@/core";
 import type { OwnAccount, SessionShown, SignedIn } from "@/wire/accounts";
 import { RequestError, UNKEPT } from "../edge/http";
-import { accountSessions, accountUsedCodes, accountUsers } from "../store/schema";
+import { accountSessions, accountUsedCodes, accountUsers, accountVerifications } from "../store/schema";
 import type { Store } from "../store/store";
 import { addressOf, endSessions, hasLockCode, isLockCode, passkeysOf, setLock, signInNameOf } from "./accounts";
 import { ADDRESS_HEADER, authOf, COOKIE_PREFIX, isEncrypted } from "./auth";
@@ -71,6 +72,14 @@ function useCode({ db }: Store, user: string, code: string, now: number): boolea
   return db.insert(accountUsedCodes).values({ user, code, at: now }).onConflictDoNothing().run().changes === 1;
 }
 
+/** Who has given a passphrase and is asked for a code next, by what the library keeps of it. */
+function halfwayIn({ db }: Store, request: Request): string | null {
+  const cookie = [...parseCookies(request.headers.get("cookie") ?? "")].find(([name]) => name.endsWith(".two_factor"));
+  const identifier = decodeURIComponent(cookie?.[1] ?? "").split(".")[0]!;
+  const asked = db.select().from(accountVerifications).where(eq(accountVerifications.identifier, identifier));
+  return asked.get()?.value ?? null;
+}
+
 /** The second step of a sign-in. A code is taken once, whoever is first with it. */
 export async function giveCode(
   { store, request }: Asked,
@@ -79,7 +88,8 @@ export async function giveCode(
   now: number,
 ): Promise<Response> {
   const digits = code.replaceAll(/\s/g, "");
-  await countTry(store, `second step ${addressIn(request)}`, addressIn(request));
+  const whose = `second step ${halfwayIn(store, request) ?? addressIn(request)}`;
+  await countTry(store, whose, addressIn(request));
   const { api } = authOf(store);
   const asking = { body: { code: digits }, headers: request.headers, asResponse: true } as const;
   const said = kind === "one-time" ? await api.verifyTOTP(asking) : await api.verifyBackupCode(asking);
@@ -87,7 +97,7 @@ export async function giveCode(
     noteEntrance({ store, request }, "refused: signing in", null, "code");
     return wrongCode("Take the next one; after a while, sign in anew.");
   }
-  await forgetTries(store, `second step ${addressIn(request)}`);
+  await forgetTries(store, whose);
   const { token, user } = (await said.json()) as { token: string; user: { id: string } };
   if (kind === "one-time" && !useCode(store, user.id, digits, now)) {
     store.db.delete(accountSessions).where(eq(accountSessions.token, token)).run();
@@ -215,8 +225,9 @@ export async function changeHands(asked: Asked, who: Who, session: string): Prom
   });
   if (!said.ok)
     throw new RequestError(401, { where: "session", what: "has ended", todo: "Let them sign in here again." });
-  const locked = { lockedAt: Date.now(), lockTries: 0 };
-  [mine.token, theirs.session.token].forEach((token) => setLock(store, token, locked));
+  /** Wrong codes that were tried on either stay counted: handing over gives nobody five more. */
+  const lockedAt = Date.now();
+  [mine.token, theirs.session.token].forEach((token) => setLock(store, token, { lockedAt }));
   return answered({ done: true }, said.headers.getSetCookie());
 }
 

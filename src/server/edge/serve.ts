@@ -3,6 +3,7 @@ import type { Route } from "@/wire/route";
 import { assertMay, type Who, whoAsks } from "../accounts/who";
 import { answer, jsonText, parsed, RequestError } from "./http";
 import { personIn } from "../accounts/care";
+import { shownTo } from "../accounts/fields";
 import { recordFacts } from "../accounts/granted";
 import { noteAct, noteRefusal } from "../log/noted";
 import type { Store } from "../store/store";
@@ -72,19 +73,20 @@ export function serve<Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Aske
       const store = theStore();
       const who = await whoAsks(store, request, Date.now());
       const noted = { store, who, route, ids, ask: null, request };
-      try {
+      const done = async (): Promise<unknown> => {
         if (route.act !== "anybody")
           assertMay(who, route.act, recordFacts(store, who, route.act, ids, Date.now()), () => personIn(store, ids));
-      } catch (error) {
-        if (error instanceof RequestError && error.status === 403) noteRefusal(noted);
+        const sent = await sentWith(route, request);
+        const ask = (route.ask ? check(route.ask as Schema<Ask>, sent, "") : sent) as Ask;
+        await oncePossible(() => noteAct({ ...noted, ask }));
+        return oncePossible(() => work({ store, ids, ask, request, who }));
+      };
+      const result = await done().catch((error: unknown) => {
+        if (error instanceof RequestError && error.status === 403 && route.act !== "anybody") noteRefusal(noted);
         throw error;
-      }
-      const sent = await sentWith(route, request);
-      const ask = (route.ask ? check(route.ask as Schema<Ask>, sent, "") : sent) as Ask;
-      await oncePossible(() => noteAct({ ...noted, ask }));
-      const result = await oncePossible(() => work({ store, ids, ask, request, who }));
+      });
       if (route.method !== "GET") assertSameFile(store);
-      return result;
+      return shownTo(store, who, { route: route as Route, ids }, result, Date.now());
     });
   return Object.assign(handle, { route: route as Route });
 }

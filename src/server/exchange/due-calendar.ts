@@ -15,10 +15,10 @@ const SAID = {
  * letters and outcomes today. People stand in it by number alone: a calendar is
  * read by others.
  *
- * @param store null: nothing that this reader may see
  * @param now an instant; the calendar begins on its day
+ * @param isShown whose courses this reader may see
  */
-export function dueCalendar(store: Store | null, now: string): string {
+export function dueCalendar(store: Store, now: string, isShown: (person: string) => boolean = () => true): string {
   const today = now.slice(0, 10);
   const until = formatISO(addYears(parseISO(today), 1), { representation: "date" });
   const calendar = ical({
@@ -26,7 +26,7 @@ export function dueCalendar(store: Store | null, now: string): string {
     prodId: { company: "Dust Lantern", product: "due", language: "EN" },
     method: ICalCalendarMethod.PUBLISH,
   });
-  for (const { episode, person, why, since } of store ? dueCourses(store, until) : []) {
+  for (const { episode, person, why, since } of dueCourses(store, until).filter((due) => isShown(due.person))) {
     const day = why === "retest" && since && since > today ? since : today;
     calendar.createEvent({
       id: `${why}-${episode}@dust-lantern`,
@@ -34,7 +34,7 @@ export function dueCalendar(store: Store | null, now: string): string {
       start: parseISO(day),
       end: addDays(parseISO(day), 1),
       allDay: true,
-      summary: `${SAID[why]}: ${findPerson(store!, person)?.number ?? "somebody"}`,
+      summary: `${SAID[why]}: ${findPerson(store, person)?.number ?? "somebody"}`,
     });
   }
   return `${calendar.toString()}\r\n`;

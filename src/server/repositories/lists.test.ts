@@ -21,30 +21,28 @@ describe("the list of everybody", () => {
       persons.map((person) => ({ id: person.id, person, told: [] })),
       { now: NOW },
     );
-    const first = listPage(store, 0, NOW.slice(0, 10), OWNER, true);
+    const first = listPage(store, 0, NOW.slice(0, 10), OWNER);
     expect(first.rows).toHaveLength(LIST_PAGE);
-    const second = listPage(store, first.next!, NOW.slice(0, 10), OWNER, true);
+    const second = listPage(store, first.next!, NOW.slice(0, 10), OWNER);
     expect(second.next).toBeNull();
     const ids = [...first.rows, ...second.rows].map(({ id }) => id);
     expect(new Set(ids).size).toBe(ids.length);
     expect(persons.every(({ id }) => ids.includes(id))).toBe(true);
   });
 
-  it("tells of an open examination until it is signed or was a mistake, and nothing clinical to the front desk", () => {
+  it("tells of an open examination until it is signed or was a mistake", () => {
     const store = sampleStore();
     const exam = buildExam();
     const person = { id: idOf(2) };
     storeExam(store, exam);
-    const own = (seesClinical = true) =>
-      listPage(store, 0, NOW.slice(0, 10), OWNER, seesClinical).rows.find(({ id }) => id === person.id)!;
+    const own = () => listPage(store, 0, NOW.slice(0, 10), OWNER).rows.find(({ id }) => id === person.id)!;
     expect(own()).toMatchObject({ open: idOf(1), lastVisit: "2026-03-02" });
-    expect(own(false)).toMatchObject({ open: null, waits: [], countersign: null });
     addPerson(
       store,
       { id: idOf(31), name: "Nobody Yet", birthDate: "1990-02-28", sex: "female", notes: "" },
       { now: NOW },
     );
-    expect(listPage(store, 0, NOW.slice(0, 10), null, true).rows.find(({ id }) => id === idOf(31))).toMatchObject({
+    expect(listPage(store, 0, NOW.slice(0, 10), null).rows.find(({ id }) => id === idOf(31))).toMatchObject({
       open: null,
       lastVisit: null,
       countersign: null,

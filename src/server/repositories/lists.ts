@@ -29,25 +29,21 @@ const statements = remembered(({ sqlite }: Store) =>
  *
  * @param from how many come before it
  * @param member who asks, for what waits for their signature; null: a store without accounts
- * @param seesClinical whoever may not see records is not told what their courses wait for
  */
 export function listPage(
   store: Store,
   from: number,
   today: string,
   member: Parameters<typeof may>[0] | null,
-  seesClinical: boolean,
 ): { rows: ListRow[]; next: number | null } {
   const rows = statements(store).all(LIST_PAGE, from);
   const waits = new Map<string, Set<ListRow["waits"][number]>>();
-  if (seesClinical)
-    for (const { person, why } of dueCourses(store, today, MOST_DUE))
-      waits.set(person, (waits.get(person) ?? new Set()).add(why));
+  for (const { person, why } of dueCourses(store, today, MOST_DUE))
+    waits.set(person, (waits.get(person) ?? new Set()).add(why));
   const signatures = new Map((member ? awaitingFor(store, member) : []).map(({ exam, number }) => [number, exam]));
   return {
     rows: rows.map((row) => ({
       ...row,
-      open: seesClinical ? row.open : null,
       waits: [...(waits.get(row.id) ?? [])],
       countersign: signatures.get(row.number) ?? null,
     })),

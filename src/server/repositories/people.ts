@@ -129,10 +129,14 @@ const initials = (name: string): string =>
 /** Whether two names, of people born the same day, may be one person's. */
 const isAlike = (a: string, b: string): boolean => initials(a) === initials(b) || searchable(a) === searchable(b);
 
+/** Who is perhaps meant: what tells people apart, and nothing else of them. */
+export type Duplicate = Pick<Person, "id" | "name" | "number" | "birthDate">;
+
 /** People born the same day whose name begins alike: perhaps the same person. */
-export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" | "birthDate">): Person[] {
-  const born = store.db.select().from(people).where(eq(people.birthDate, person.birthDate)).all();
-  return born.filter(({ name }) => isAlike(name, person.name)) as unknown as Person[];
+export function likelyDuplicates(store: Store, person: Pick<PersonInput, "name" | "birthDate">): Duplicate[] {
+  const { id, name, number, birthDate } = people;
+  const born = store.db.select({ id, name, number, birthDate }).from(people).where(eq(birthDate, person.birthDate));
+  return born.all().filter((one) => isAlike(one.name, person.name));
 }
 
 /** The same for many at once: the roster is read once, by birth date. */
@@ -155,7 +159,7 @@ export function duplicateFinder({
 
 /** Possible duplicates that the practitioner has to look at before the person is added. */
 export class DuplicateWarning extends Error {
-  constructor(readonly duplicates: readonly Person[]) {
+  constructor(readonly duplicates: readonly Duplicate[]) {
     super("Somebody with this birth date and these initials is on the roster already.");
   }
 }

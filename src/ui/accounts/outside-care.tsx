@@ -3,7 +3,6 @@
 import { useState } from "react";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
-import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { ReasonForm } from "../primitives/reason-form";
 
@@ -24,9 +23,15 @@ export function OutsideCare({ person, onIn }: { person: string; onIn: () => void
         Records here are seen by those who look after somebody. Whichever way you take, it stands in the log of access.
       </p>
       <Card heading="You look after them from now on">
-        <Button look="main" big onClick={() => void enter("take over", null)}>
-          Take them over
-        </Button>
+        <p className="mb-2">Your reason stands in the clinic&rsquo;s record.</p>
+        <ReasonForm
+          label={`Why you take them over (at least ${SHORTEST_REASON} characters)`}
+          button="Take them over"
+          shortest={SHORTEST_REASON}
+          className="gap-2"
+          fieldClass="min-w-64"
+          onGive={(reason) => void enter("take over", reason)}
+        />
       </Card>
       <Card heading="You need to see it now">
         <p className="mb-2">

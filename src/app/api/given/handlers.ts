@@ -18,7 +18,7 @@ export const POST = serve(ROUTES.takeKeys, async ({ store, who, request, ask: { 
   const { id, role } = memberIn(who)!;
   if (role !== "helper")
     refuse("you", "work here as somebody else than a helper", "A code for the keys is for a helper's own account.");
-  const { exam, by } = await openedBy(store, request, "keys", keysBy(code, Date.now()));
+  const { exam, by } = await openedBy(store, request, "keys", () => keysBy(code, Date.now()));
   inviteHelper(store, exam, id, true, { now: now(), actor: by });
   return { exam };
 });

@@ -10,7 +10,7 @@ const told = ({ role, sign }: ReturnType<typeof whichDevice>["device"]) => ({ ro
 export const GET = serve(ROUTES.joined, ({ request }) => told(whichDevice(request).device));
 
 export const POST = serve(ROUTES.join, async ({ store, ask: { code }, request }) => {
-  const joined = await openedBy(store, request, "join", join(code, Date.now()));
+  const joined = await openedBy(store, request, "join", () => join(code, Date.now()));
   const { role, sign } = joined.device;
   return Response.json({ role, sign }, { headers: { ...UNKEPT, "set-cookie": joinedCookie(joined.token) } });
 });

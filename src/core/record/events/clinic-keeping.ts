@@ -105,6 +105,9 @@ export type Cared = {
 };
 const cared = closedAs<Cared>({ person: uuid(), practitioner: uuid() });
 
+export type CareGivenBody = Cared & { reason?: string | undefined };
+const careGiven = closedAs<CareGivenBody>({ person: uuid(), practitioner: uuid(), reason: text(400).optional() });
+
 export type TeamSetBody = {
   team: (typeof TEAMS)[number];
 };
@@ -132,7 +135,7 @@ export const keeping = {
     closedAs<TeamSetBody>({ team: oneOf(TEAMS) }),
     (draft: KeepingDraft, { body }) => void (draft.team = body.team),
   ),
-  "care-given": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
+  "care-given": kind(careGiven, (draft: KeepingDraft, { body: { person, practitioner } }) => {
     draft.care[person] = [...new Set([...(draft.care[person] ?? []), practitioner])];
   }),
   "care-ended": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {

@@ -1,5 +1,6 @@
 import { refuse } from "@/core/base";
-import { sayerIn } from "@/server/accounts/who";
+import { recordFacts } from "@/server/accounts/granted";
+import { assertMay, sayerIn } from "@/server/accounts/who";
 import { serve } from "@/server/edge/serve";
 import { codeFor, devicesOf, sendOff } from "@/server/live/hub";
 import { noSuchExam } from "@/server/repositories/exams";
@@ -13,6 +14,8 @@ export const GET = serve(ROUTES.joinedDevices, ({ ids }) => told(ids.exam!));
 export const POST = serve(ROUTES.joinCode, ({ store, ids, who, ask: { role } }) => {
   const exam = ids.exam!;
   if (whoseExam(store, exam) === null) noSuchExam(exam);
+  /** A helper is invited by whoever examines, never by another helper. */
+  if (role === "helper") assertMay(who, "sign", recordFacts(store, who, "sign", ids, Date.now()));
   if (isSigned(store, exam)) refuse("exam", "is signed", "There is nothing left for a device to do.");
   const by = sayerIn(who) ?? refuse("you", "have no name here yet", "Say who you are on the roster, then again.");
   return codeFor(exam, role, by, Date.now());

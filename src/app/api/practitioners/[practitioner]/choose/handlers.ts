@@ -1,4 +1,5 @@
 import { refuse } from "@/core/base";
+import { isEncrypted } from "@/server/accounts/auth";
 import { assertOwn } from "@/server/accounts/who";
 import { serve } from "@/server/edge/serve";
 import { PROFILE_COOKIE } from "@/server/edge/profile-cookie";
@@ -17,7 +18,7 @@ export const POST = serve(ROUTES.chooseProfile, ({ store, ids, who }) => {
     {
       headers: {
         "cache-control": "no-store",
-        "set-cookie": `${PROFILE_COOKIE}=${profile.id}; Path=/; Max-Age=${A_YEAR_SECONDS}; HttpOnly; SameSite=Strict`,
+        "set-cookie": `${PROFILE_COOKIE}=${profile.id}; Path=/; Max-Age=${A_YEAR_SECONDS}; HttpOnly; SameSite=Strict${isEncrypted() ? "; Secure" : ""}`,
       },
     },
   );
