@@ -47,12 +47,14 @@ export const KEEPING_ROUTES = {
     answers: answers<{ tokens: readonly TokenShown[] }>(),
   }),
   keeping: route("GET", "/api/keeping", {
+    logged: "viewed retention settings",
     act: "erase people",
     ask: closed({}),
     answer: keeping,
     answers: answers<KeepingPage>(),
   }),
   setRetention: route("PUT", "/api/keeping", {
+    logged: "changed the retention rule",
     act: "erase people",
     ask: closed({
       preset: oneOf([...Object.keys(RETENTION_PRESETS), "own"]),
@@ -63,6 +65,7 @@ export const KEEPING_ROUTES = {
     answers: answers<KeepingPage>(),
   }),
   erase: route("POST", "/api/people/{person}/erase", {
+    logged: "erased a patient",
     act: "erase people",
     ask: closed({
       number: text(80, 1),
@@ -86,12 +89,14 @@ export const KEEPING_ROUTES = {
   }),
   handOver: route("GET", "/api/people/{person}/hand-over", { act: "take records out" }),
   care: route("GET", "/api/people/{person}/care", {
+    logged: "viewed who looks after the patient",
     act: "take people over",
     ask: closed({}),
     answer: care,
     answers: answers<CarePage>(),
   }),
   changeCare: route("POST", "/api/people/{person}/care", {
+    logged: "changed who looks after the patient",
     act: "take people over",
     ask: closed({
       what: oneOf(["take over", "open with a reason", "give", "end"]),
@@ -102,6 +107,7 @@ export const KEEPING_ROUTES = {
     answers: answers<CarePage>(),
   }),
   setTeam: route("PUT", "/api/team", {
+    logged: "changed who sees which records",
     act: "change who works here",
     ask: closed({ team: oneOf(TEAMS) }),
     answer: holding({ team: oneOf(TEAMS) }),

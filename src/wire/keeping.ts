@@ -27,6 +27,8 @@ export type KeepingPage = {
   readonly retention: Retention | null;
   readonly due: readonly PersonDue[];
   readonly erased: readonly ErasedEntry[];
+  /** What was erased last still stands in a working file, as a back-up or a check reads the database. */
+  readonly isClearing: boolean;
   /** Until when the back-ups of today may still hold somebody who is erased now; null: none are made by themselves. */
   readonly inBackupsUntil: string | null;
 };

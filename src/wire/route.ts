@@ -14,6 +14,8 @@ export type Route<Ask = unknown, Answer = unknown> = {
   readonly answer: Schema<Answer> | null;
   /** The most bytes a body may have. */
   readonly limit: number;
+  /** What the log of access says was done, where the act says too much or too little of it; null: the act says it. */
+  readonly logged: string | null;
   /** A browser keeps the last answer, and shows it when the server cannot be reached. */
   readonly isKept: boolean;
   /** The body is a file's text, for the route to read. */
@@ -29,6 +31,7 @@ type Parts<Ask, Answer> = {
   readonly answer?: Schema<unknown>;
   readonly limit?: number;
   readonly isFile?: boolean;
+  readonly logged?: string;
   readonly isKept?: boolean;
   /** The type of what is answered; the schema asks what a screen relies on. */
   readonly answers?: Answer;
@@ -37,7 +40,7 @@ type Parts<Ask, Answer> = {
 export const route = <Ask = null, Answer = null>(
   method: Route["method"],
   path: string,
-  { act, ask, answer, limit = BODY_LIMIT, isFile = false, isKept = false }: Parts<Ask, Answer>,
+  { act, ask, answer, limit = BODY_LIMIT, isFile = false, logged, isKept = false }: Parts<Ask, Answer>,
 ): Route<Ask, Answer> => ({
   method,
   act,
@@ -45,6 +48,7 @@ export const route = <Ask = null, Answer = null>(
   ask: ask ?? null,
   answer: (answer ?? null) as Schema<Answer> | null,
   limit,
+  logged: logged ?? null,
   isFile,
   isKept,
 });

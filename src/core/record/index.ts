@@ -63,7 +63,7 @@ export { type MeasuredHow } from "./measured-how";
 export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
 export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
-export { type PersonEntry, type PersonState, type ToldOnce } from "./events/person";
+export { type CareReason, type PersonEntry, type PersonState, type ToldOnce } from "./events/person";
 export {
   ANSWERED_BY,
   type AnsweredBy,

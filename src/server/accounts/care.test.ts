@@ -32,10 +32,16 @@ function byCare(role: Role = "practitioner"): { store: Store; exam: string } {
 const outside = (store: Store, who = OTHER, at = AT) => isOutsideCare(store, PERSON, who, at);
 const other = (store: Store) => memberById(store, OTHER)!;
 const change = (store: Store, over: Partial<CareChange>, who = OTHER) =>
-  changeCare(store, PERSON, { what: "take over", practitioner: null, reason: "I see them from today on", ...over }, memberById(store, who)!, {
-    now: NOW,
-    actor: { id: who, name: memberById(store, who)!.name },
-  });
+  changeCare(
+    store,
+    PERSON,
+    { what: "take over", practitioner: null, reason: "I see them from today on", ...over },
+    memberById(store, who)!,
+    {
+      now: NOW,
+      actor: { id: who, name: memberById(store, who)!.name },
+    },
+  );
 
 describe("whose care somebody is in", () => {
   it("is nobody's in particular where the clinic is one team, as it is until it says otherwise", () => {
@@ -148,7 +154,6 @@ describe("outside of somebody's care", () => {
         what: "this person is not in your care",
       });
     change(store, {});
-    const course = { ...note, exam: undefined, episode: idOf(500), type: "episode-opened", body: { person: PERSON } };
     for (const event of [note, opening, course]) expect(asked(store, event as never)).toBeNull();
     const fresh = sampleStore();
     saveProfile(fresh, { id: OTHER, name: "Bo", registration: "" }, { now: NOW });

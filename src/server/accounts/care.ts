@@ -1,6 +1,7 @@
-import { refuse, remembered, phrase } from "@/core";
+import { type CareReason, refuse, remembered, phrase } from "@/core";
 import type { CarePage } from "@/wire/keeping";
 import { clinicOf } from "../repositories/clinic";
+import { careReasonsOf } from "../repositories/people";
 import { atOnce, say, type Sayer, storeIdOf } from "../repositories/streams";
 import type { Store } from "../store/store";
 import { type Member, memberById } from "./who";
@@ -65,13 +66,19 @@ export function carePage(store: Store, person: string, member: Member, now: numb
   const { team, care, brokenGlass } = clinicOf(store);
   const isMine = !isOutsideCare(store, person, member.id, now);
   if (!isMine) return { team, isMine, given: [], opened: [] };
+  const reasons = careReasonsOf(store, person);
   return {
     team,
     isMine,
     given: (care[person] ?? []).map((id) => ({ id, name: memberById(store, id)?.name ?? "" })),
-    opened: brokenGlass.filter((one) => one.person === person).map(({ name, at, reason }) => ({ name, at, reason })),
+    opened: brokenGlass
+      .filter((one) => one.person === person)
+      .map(({ name, at, by, reason }) => ({ name, at, reason: reason ?? reasonOf(reasons, by, at) })),
   };
 }
+
+const reasonOf = (reasons: readonly CareReason[], by: string, at: string): string =>
+  reasons.find((one) => one.by === by && one.at === at)?.reason ?? "";
 
 /** A change in who looks after somebody. */
 export type CareChange = {
@@ -94,21 +101,28 @@ export function changeCare(store: Store, person: string, change: CareChange, mem
   const why = (reason ?? "").trim();
   if ((what === "open with a reason" || (what === "take over" && !isTheirs)) && why.length < SHORTEST_REASON)
     refuse("reason", "is too short", "Say in a sentence why you do it.");
-  atOnce(store, () =>
+  const isOpening = what === "open with a reason";
+  atOnce(store, () => {
     say(
       store,
       "clinic",
       storeIdOf(store),
       [
-        what === "open with a reason"
-          ? { type: "glass-broken", body: { person, reason: why } }
-          : what === "end"
-            ? { type: "care-ended", body: { person, practitioner: whom } }
-            : { type: "care-given", body: { person, practitioner: whom, ...(why ? { reason: why } : {}) } },
+        isOpening
+          ? { type: "glass-broken", body: { person } }
+          : { type: what === "end" ? "care-ended" : "care-given", body: { person, practitioner: whom } },
       ],
       sayer,
-    ),
-  );
+    );
+    if (why && (isOpening || what === "take over"))
+      say(
+        store,
+        "person",
+        person,
+        [{ type: "care-reasoned", body: { what: isOpening ? "record opened" : "taken over", reason: why } }],
+        sayer,
+      );
+  });
 }
 
 /** Whether everybody sees all records, or those in their care. */

@@ -49,7 +49,11 @@ export function recordFacts(
  * @returns the id under the name of what it is of
  */
 export function assertMaySee(store: Store, who: Who, record: string, now: number): Readonly<Record<string, string>> {
-  const kinds: readonly Readonly<Record<string, string>>[] = [{ exam: record }, { episode: record }, { person: record }];
+  const kinds: readonly Readonly<Record<string, string>>[] = [
+    { exam: record },
+    { episode: record },
+    { person: record },
+  ];
   const ids = kinds.find((one) => personIn(store, one) !== null) ?? { exam: record };
   assertMay(who, "see a record", recordFacts(store, who, "see a record", ids, now), () => personIn(store, ids));
   return ids;

@@ -98,10 +98,18 @@ export async function jsonText(request: Request, limit: number): Promise<string>
   return text;
 }
 
+/** Half of a letter may stand in JSON; what is stored and hashed holds whole letters only. */
+const HALF_A_LETTER = /\\u[dD][89a-fA-F]/;
+function wellFormed(_key: string, value: unknown): unknown {
+  if (typeof value === "string") return value.toWellFormed();
+  if (typeof value !== "object" || value === null || Array.isArray(value)) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key.toWellFormed(), one]));
+}
+
 /** Parsed JSON, or a sentence. */
 export function parsed(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return HALF_A_LETTER.test(text) ? JSON.parse(text, wellFormed) : JSON.parse(text);
   } catch {
     return reject(400, "is not whole JSON", "Send it again.");
   }

@@ -2,7 +2,9 @@ import type { Act } from "@/core";
 import type { Route } from "@/wire/route";
 import { ADDRESS_HEADER } from "../accounts/auth";
 import { type Member, memberIn, type Who } from "../accounts/who";
+import { searchPeople } from "../repositories/people";
 import { type Store, StoreError } from "../store/store";
+import { cut } from "./cut";
 import { note } from "./access-log";
 
 /** How often an act is noted: not at all; once in a quarter of an hour for each record; or each time. */
@@ -33,26 +35,29 @@ const OFTEN: Readonly<Record<Act, Often>> = {
 type Noted = {
   readonly store: Store;
   readonly who: Who;
-  readonly route: Pick<Route, "act" | "method">;
+  readonly route: Pick<Route, "act" | "method" | "logged">;
   readonly ids: Readonly<Record<string, string>>;
   readonly ask: unknown;
   readonly request: Request;
 };
 
-/** What was looked for, printed, or done and why; nothing of what was sent besides. */
-function detailOf(ask: unknown): string {
-  const { q, what, reason } = (ask ?? {}) as { q?: unknown; what?: unknown; reason?: unknown };
-  return [q, what, reason]
-    .filter((one) => typeof one === "string" && one !== "")
-    .join(" ")
-    .slice(0, 200);
-}
+/** What was printed or done, and nothing else of what was sent: free text stands with the record, and is erased with it. */
+const detailOf = (ask: unknown): string => {
+  const { what } = (ask ?? {}) as { what?: unknown };
+  return typeof what === "string" ? cut(what, 200) : "";
+};
+const searchOf = (ask: unknown): string =>
+  String((ask as { q?: unknown } | null)?.q ?? "")
+    .trim()
+    .toLowerCase();
 
 const sessionOf = (who: Who): string => (who.kind === "session" ? who.session.id : (memberIn(who)?.id ?? ""));
 
 const recordOf = ({ exam, person, episode }: Noted["ids"]): string => exam ?? person ?? episode ?? "";
 
-function line({ store, who, ids, request, ask }: Noted, act: string, eachTime: boolean): void {
+type Line = { readonly eachTime: boolean; readonly record?: string; readonly detail?: string };
+
+function line({ store, who, ids, request, ask }: Noted, act: string, { eachTime, record, detail }: Line): void {
   const member = memberIn(who);
   const session = sessionOf(who);
   const access = {
@@ -61,8 +66,8 @@ function line({ store, who, ids, request, ask }: Noted, act: string, eachTime: b
     name: member?.name ?? "",
     role: member?.role ?? "",
     act,
-    record: recordOf(ids),
-    detail: detailOf(ask),
+    record: record ?? recordOf(ids),
+    detail: detail ?? detailOf(ask),
     address: request.headers.get(ADDRESS_HEADER) ?? "",
   };
   try {
@@ -82,7 +87,7 @@ const searches = new Map<string, { readonly text: string; readonly at: number }>
  * opens is none, and what is typed further shows fewer.
  */
 function isNewSearch({ who, ask }: Noted): boolean {
-  const text = detailOf(ask).trim().toLowerCase();
+  const text = searchOf(ask);
   const session = sessionOf(who);
   const last = searches.get(session);
   const now = Date.now();
@@ -93,23 +98,31 @@ function isNewSearch({ who, ask }: Noted): boolean {
   return true;
 }
 
+/** Whom a search showed: one person by their record, more by how many. What was typed may be a name, and is not kept. */
+function noteSearch(noted: Noted): void {
+  const shown = searchPeople(noted.store, searchOf(noted.ask));
+  const [only] = shown.length === 1 ? shown : [];
+  line(noted, noted.route.act, { eachTime: true, record: only?.id ?? "", detail: `${shown.length} shown` });
+}
+
 /** Looking at these is not noted; changing them is. */
 const READ_UNNOTED: ReadonlySet<Act> = new Set<Act>(["look after back-ups", "change who works here", "let systems in"]);
 
 /** Notes what a route does for whoever asks, before it does it. */
 export function noteAct(noted: Noted): void {
-  const { act, method } = noted.route;
+  const { act, method, logged } = noted.route;
   if (act === "anybody") return;
   const often = OFTEN[act];
-  if (often === "never" || (act === "see the list" && !isNewSearch(noted))) return;
+  if (often === "never") return;
+  if (act === "see the list") return isNewSearch(noted) ? noteSearch(noted) : undefined;
   if (method === "GET" && READ_UNNOTED.has(act)) return;
   /** What is due is a list; whose record is looked at is told then. */
   if (act === "see a record" && recordOf(noted.ids) === "") return;
-  line(noted, act, often === "each time");
+  line(noted, logged ?? act, { eachTime: often === "each time" });
 }
 
 /** Notes that somebody was refused what they may not do. */
-export const noteRefusal = (noted: Noted): void => line(noted, `refused: ${noted.route.act}`, true);
+export const noteRefusal = (noted: Noted): void => line(noted, `refused: ${noted.route.act}`, { eachTime: true });
 
 /** Notes that somebody came in, went, or was not let in; who that was said to be, where it is not known. */
 export function noteEntrance(
@@ -121,9 +134,9 @@ export function noteEntrance(
   const { id, name, role } = member ?? { id: "", name: "", role: "" };
   const at = new Date().toISOString();
   const address = request.headers.get(ADDRESS_HEADER) ?? "";
-  note(store, id, { at, member: id, name, role, act, record: "", detail: said.slice(0, 80), address }, true);
+  note(store, id, { at, member: id, name, role, act, record: "", detail: cut(said, 80), address }, true);
 }
 
 /** Notes that a record was printed. */
 export const notePrinted = (noted: Omit<Noted, "route">): void =>
-  line({ ...noted, route: { act: "see a record", method: "POST" } }, "printed", true);
+  line({ ...noted, route: { act: "see a record", method: "POST", logged: null } }, "printed", { eachTime: true });

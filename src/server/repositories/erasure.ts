@@ -22,6 +22,7 @@ import { clinicOf } from "./clinic";
 import { episodesOf } from "./episodes";
 import { findPerson } from "./people";
 import { atOnce, endOf, say, type Sayer, storeIdOf } from "./streams";
+import { clearChanges, isUncleared, markUncleared } from "./scrub";
 import { isErased } from "./tombstones";
 
 /** Records whose time is over, and their erasure: a person at a time, all of it, and for good. */
@@ -86,11 +87,6 @@ function remove(store: Store, person: string, streams: Erased["streams"]): void 
   sql.dropPerson.run(person);
 }
 
-/** Nothing of what was deleted stays readable in the file, or in what waits beside it. */
-function scrub({ sqlite, path }: Store): void {
-  if (path !== ":memory:") sqlite.pragma("wal_checkpoint(TRUNCATE)");
-}
-
 /**
  * Erases a person: what is said of them, their examinations and courses. What
  * stays is that it was done, by whom, when and why.
@@ -105,6 +101,7 @@ export function erasePerson(store: Store, input: unknown, sayer: Sayer): Erased 
   };
   if (because === "other" && reason.trim().length < 3)
     refuse("erasure › reason", "is missing", "Say in a few words why it is erased.");
+  markUncleared(store);
   const erased = atOnce(store, () => {
     if (!findPerson(store, person))
       refuse("person", phrase`no person ${person} is on the roster`, "Check whether they were erased already.");
@@ -119,7 +116,7 @@ export function erasePerson(store: Store, input: unknown, sayer: Sayer): Erased 
     remove(store, person, streams);
     return clinicOf(store).erased.at(-1)!;
   });
-  scrub(store);
+  clearChanges(store);
   return erased;
 }
 
@@ -133,6 +130,7 @@ export function eraseAgain(store: Store, list: readonly Erased[], now: string): 
   const once = [...new Map(list.map((one) => [one.person, one])).values()];
   const fresh = once.filter(({ person }) => !isErased(store, person));
   if (fresh.length === 0) return 0;
+  markUncleared(store);
   atOnce(store, () => {
     for (const { person, streams, because, reason, by } of fresh) {
       const known = new Map(streams.map((one) => [`${one.kind} ${one.id}`, one]));
@@ -148,7 +146,7 @@ export function eraseAgain(store: Store, list: readonly Erased[], now: string): 
       remove(store, person, all);
     }
   });
-  scrub(store);
+  clearChanges(store);
   return fresh.length;
 }
 
@@ -196,6 +194,7 @@ export function keepingPage(store: Store, today: string): KeepingPage {
     retention,
     due: retention ? dueForErasure(store, retention, today) : [],
     erased: erased.map(entryOf).toReversed(),
+    isClearing: isUncleared(store),
     inBackupsUntil: hasBackups ? monthsLater(`${today}T00:00:00Z`, KEEP.months) : null,
   };
 }

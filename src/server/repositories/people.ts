@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, like, sql } from "drizzle-orm";
 import {
   type Actor,
+  type CareReason,
   check,
   foldPerson,
   InputError,
@@ -269,6 +270,10 @@ export function addPeople(store: Store, taken: readonly TakenPerson[], { now, ac
 /** What other systems told of a person. */
 export const toldOf = (store: Store, id: string): readonly ToldOnce[] =>
   foldPerson(eventsOf<StreamEvent>(store, "person", id)).told;
+
+/** Why they were taken over, or their record was opened, by somebody outside their care. */
+export const careReasonsOf = (store: Store, id: string): readonly CareReason[] =>
+  foldPerson(eventsOf<StreamEvent>(store, "person", id)).careReasons;
 
 /** Corrects a person's entry. Exams keep the person as known when they were opened. */
 export function updatePerson(store: Store, input: unknown, { now, actor }: Sayer): Person {

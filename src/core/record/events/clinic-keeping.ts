@@ -69,7 +69,8 @@ export type BrokenGlass = {
   readonly by: string;
   readonly name: string;
   readonly at: string;
-  readonly reason: string;
+  /** Null: it stands with the person. */
+  readonly reason: string | null;
 };
 
 /** Somebody who keeps the keys of a run, for the one whose hands are full. */
@@ -105,9 +106,6 @@ export type Cared = {
 };
 const cared = closedAs<Cared>({ person: uuid(), practitioner: uuid() });
 
-export type CareGivenBody = Cared & { reason?: string | undefined };
-const careGiven = closedAs<CareGivenBody>({ person: uuid(), practitioner: uuid(), reason: text(400).optional() });
-
 export type TeamSetBody = {
   team: (typeof TEAMS)[number];
 };
@@ -121,7 +119,8 @@ export type HelperSentOffBody = {
 };
 export type GlassBrokenBody = {
   person: string;
-  reason: string;
+  /** In events of older programs only: it stands with the person now, and is erased with them. */
+  reason?: string | undefined;
 };
 
 export const keeping = {
@@ -135,7 +134,7 @@ export const keeping = {
     closedAs<TeamSetBody>({ team: oneOf(TEAMS) }),
     (draft: KeepingDraft, { body }) => void (draft.team = body.team),
   ),
-  "care-given": kind(careGiven, (draft: KeepingDraft, { body: { person, practitioner } }) => {
+  "care-given": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
     draft.care[person] = [...new Set([...(draft.care[person] ?? []), practitioner])];
   }),
   "care-ended": kind(cared, (draft: KeepingDraft, { body: { person, practitioner } }) => {
@@ -151,8 +150,14 @@ export const keeping = {
     (draft: KeepingDraft, { body: { exam, helper } }) => void delete draft.invited[`${exam} ${helper}`],
   ),
   "glass-broken": kind(
-    closedAs<GlassBrokenBody>({ person: uuid(), reason: text(400, 10) }),
+    closedAs<GlassBrokenBody>({ person: uuid(), reason: text(400, 10).optional() }),
     (draft: KeepingDraft, { actor, at, body }) =>
-      void draft.brokenGlass.push({ ...body, by: actor.id, name: actor.name, at }),
+      void draft.brokenGlass.push({
+        person: body.person,
+        reason: body.reason ?? null,
+        by: actor.id,
+        name: actor.name,
+        at,
+      }),
   ),
 };

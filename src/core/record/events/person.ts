@@ -24,9 +24,19 @@ const entry = closedAs<PersonEntry>({
 });
 /** What another system told, and when it was taken in, by whom. */
 export type ToldOnce = ToldBody & { readonly at: string; readonly by: string };
-export type PersonState = { entry: PersonEntry | null; enteredAt: string | null; told: ToldOnce[] };
+/** Why somebody outside their care took them over, or opened their record. */
+export type CareReason = CareReasonBody & { readonly by: string; readonly at: string };
+export type PersonState = {
+  entry: PersonEntry | null;
+  enteredAt: string | null;
+  told: ToldOnce[];
+  careReasons: CareReason[];
+};
 
-export const nobody = (): PersonState => ({ entry: null, enteredAt: null, told: [] });
+export const nobody = (): PersonState => ({ entry: null, enteredAt: null, told: [], careReasons: [] });
+
+export const CARE_TAKEN = ["taken over", "record opened"] as const;
+export type CareReasonBody = { readonly what: (typeof CARE_TAKEN)[number]; readonly reason: string };
 
 type PersonDraft = Draft<PersonState>;
 
@@ -39,5 +49,10 @@ export const person = {
   "numbers-told": kind(
     toldBody,
     (draft: PersonDraft, { body, at, actor }) => void draft.told.push({ ...body, at, by: actor.name }),
+  ),
+  /** It stands here and not with the clinic, so that it is erased with the person. */
+  "care-reasoned": kind(
+    closedAs<CareReasonBody>({ what: oneOf(CARE_TAKEN), reason: text(400, 10) }),
+    (draft: PersonDraft, { body, at, actor }) => void draft.careReasons.push({ ...body, at, by: actor.id }),
   ),
 };

@@ -4,10 +4,14 @@ import { tellErasure } from "@/server/backup/erasures";
 import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { erasePerson, keepingPage } from "@/server/repositories/erasure";
+import { clearSoon } from "@/server/repositories/scrub";
 import { findPerson } from "@/server/repositories/people";
 import { ROUTES } from "@/wire/routes";
 
-export const POST = serve(ROUTES.erase, ({ store, ids, who, ask: { number, because, reason } }) => {
+/** So long an answer waits for a back-up or a check to end; after that the page says that it is still being cleared. */
+const WAITS_MS = 5000;
+
+export const POST = serve(ROUTES.erase, async ({ store, ids, who, ask: { number, because, reason } }) => {
   const person = findPerson(store, ids.person!);
   if (person && person.number !== number.trim())
     throw new InputError([
@@ -15,5 +19,6 @@ export const POST = serve(ROUTES.erase, ({ store, ids, who, ask: { number, becau
     ]);
   const said = { now: now(), actor: sayerIn(who) };
   tellErasure(store, erasePerson(store, { person: ids.person, because, reason }, said));
+  await clearSoon(store, WAITS_MS);
   return keepingPage(store, said.now.slice(0, 10));
 });
