@@ -57,7 +57,7 @@ export function backupCommands(root: Command, { finish, print, say, now, exits }
     .description("copy the whole store, encrypted in the age format, while people work")
     .requiredOption("--to <file.age>", "the file to write, or a folder")
     .option("--passphrase-file <path>", "the file that holds the passphrase")
-    .option("--recipient <age1...>", "a public key instead of a passphrase")
+    .option("--recipient <public-key>", "a public key instead of a passphrase")
     .action(async ({ to, ...lock }: { to: string; passphraseFile?: string; recipient?: string }) => {
       const locked = lockOf(lock);
       if ("passphrase" in locked && locked.passphrase.length < SHORT)

@@ -93,7 +93,12 @@ function end(sentence: string): never {
 const begun = new Date();
 sweepAside(storePath(), begun.toISOString());
 const moved = takeReady(storePath(), begun.toISOString());
-if (moved) console.log(`A back-up was put in the store's place. What was there is kept as ${moved}.`);
+if (moved)
+  console.log(
+    `A back-up was put in the database's place. What was there is kept as ${moved.before}.${
+      moved.lost ? ` It holds what is not in the back-up: ${moved.lost}. Merge it to get that back.` : ""
+    }`,
+  );
 
 /** Whoever was signed in to the store that was there before is signed in no more. */
 function lookAtStore(): Listening {

@@ -1,4 +1,13 @@
-import { createReadStream, createWriteStream, fsyncSync, openSync, closeSync, renameSync, rmSync } from "node:fs";
+import {
+  createReadStream,
+  createWriteStream,
+  fsyncSync,
+  openSync,
+  closeSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from "node:fs";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream as WebStream } from "node:stream/web";
@@ -76,6 +85,8 @@ const CODES = /ENOENT|EACCES|EISDIR/;
  * @throws InputError when the key does not open it, or it is no such file, or was damaged or cut short
  */
 export async function unlockFile(from: string, to: string, key: Key): Promise<void> {
+  /** A pipe or a device would be read for ever. */
+  if (!statSync(from).isFile()) refuse(from, "is no file", "Choose a file that this program made as a back-up.");
   const decrypter = decrypterOf(key);
   const stream = await decrypter.decrypt(bytesOf(from)).catch((error: Error & { code?: string }) => {
     if (CODES.test(error.code ?? "")) return refuse(from, "cannot be read", "Check the path and that you may read it.");

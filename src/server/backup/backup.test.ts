@@ -181,7 +181,7 @@ describe("what does not open", () => {
     const { store } = made();
     const { file } = await makeBackup(store.path, join(folder(), "one.age"), mine, MAKING);
     await expect(lookInto(file, other, file)).rejects.toThrow("Use the secret key whose public half");
-    await expect(lookInto(`${file}.gone`, mine, file)).rejects.toThrow("cannot be read");
+    await expect(lookInto(`${file}.gone`, mine, file)).rejects.toThrow("is not there");
     await expect(makeBackup(store.path, `${file}.two`, { recipient: "age1nobody" }, MAKING)).rejects.toThrow(
       "no public key",
     );

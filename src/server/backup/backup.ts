@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from "node:fs";
 import { basename, dirname, join, resolve } from "node:path";
 import { anchorText, InputError, refuse, phrase } from "@/core";
 import type { BackupHolding, BackupMerge } from "@/wire/backups";
@@ -8,10 +8,12 @@ import { clinicOf } from "../repositories/clinic";
 import { isErased } from "../repositories/tombstones";
 import { damageOf, verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
-import { asStoreError, type Store } from "../store/store";
+import { asStoreError, type Store, StoreError } from "../store/store";
 import { forgetAgain, tellErasures } from "./erasures";
 import { backUpLog, restoreLog } from "./log-beside";
 import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
+import { withFile } from "./file-problem";
+import { asideOf, readyAt, swapIn } from "./swap";
 import { type Compared, compareStores, lostBy } from "./compare";
 
 /**
@@ -60,8 +62,10 @@ export function faultsOf(store: Store): string[] {
 
 /** A folder of one's own beside a file, gone when the work is done: what is open in it is on the same disk, and nobody else's to read. */
 const ASIDE = ".back-up-";
+const OWN_FOLDER = 0o700;
 async function aside<T>(beside: string, work: (folder: string) => Promise<T>): Promise<T> {
-  const folder = mkdtempSync(join(dirname(resolve(beside)), ASIDE));
+  const path = resolve(beside);
+  const folder = await withFile(dirname(path), () => mkdtempSync(asideOf(path, ASIDE)));
   try {
     return await work(folder);
   } finally {
@@ -72,13 +76,27 @@ async function aside<T>(beside: string, work: (folder: string) => Promise<T>): P
 /** No work with a back-up takes an hour: what is left of one stands there because the program was killed. */
 const LEFT_AFTER_MS = 3_600_000;
 
+/** Whether the process that a folder is named after has ended; earlier programs named it after none. */
+function hasEnded(name: string): boolean {
+  const named = /^\.back-up-(\d+)-/.exec(name)?.[1];
+  if (named === undefined) return false;
+  if (Number(named) === process.pid) return true;
+  try {
+    process.kill(Number(named), 0);
+    return false;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === "ESRCH";
+  }
+}
+
 /** Takes away what was left beside a store by work that was cut off: a copy of it, unlocked. */
 export function sweepAside(path: string, now: string): void {
   const beside = dirname(resolve(path));
   if (!existsSync(beside)) return;
   for (const name of readdirSync(beside).filter((one) => one.startsWith(ASIDE))) {
     const folder = join(beside, name);
-    if (Date.parse(now) - statSync(folder).mtimeMs > LEFT_AFTER_MS) rmSync(folder, { recursive: true, force: true });
+    if (hasEnded(name) || Date.parse(now) - statSync(folder).mtimeMs > LEFT_AFTER_MS)
+      rmSync(folder, { recursive: true, force: true });
   }
 }
 
@@ -110,16 +128,20 @@ export async function makeBackup(path: string, to: string, lock: Lock, { now, wo
     refuse(to, "is in a folder that is not there", "Make the folder first.");
   return aside(path, async (folder) => {
     const copy = join(folder, "store.sqlite");
-    await withStore(openToRead(path), ({ sqlite }) => sqlite.prepare("VACUUM INTO ?").run(copy));
+    await withFile(folder, () =>
+      withStore(openToRead(path), ({ sqlite }) => sqlite.prepare("VACUUM INTO ?").run(copy)),
+    );
     const { holding, faults, erased } = await withStore(openToRead(copy), (store) => ({
       holding: holdingOf(store),
       faults: faultsOf(store),
       erased: clinicOf(store).erased,
     }));
     const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
-    await lockFile(copy, file, lock, workFactor);
-    await backUpLog(path, folder, file, lock, workFactor);
-    tellErasures(erased, path, dirname(resolve(file)));
+    await withFile(file, async () => {
+      await lockFile(copy, file, lock, workFactor);
+      await backUpLog(path, folder, file, lock, workFactor);
+      tellErasures(erased, path, dirname(resolve(file)));
+    });
     return { file, bytes: statSync(file).size, at: now, ...holding, faults };
   });
 }
@@ -131,7 +153,7 @@ type Opened = { readonly store: Store; readonly path: string; readonly faults: r
 const withBackup = <T>(file: string, key: Key, beside: string, work: (opened: Opened) => T | Promise<T>): Promise<T> =>
   aside(beside, async (folder) => {
     const path = join(folder, "store.sqlite");
-    await unlockFile(file, path, key);
+    await withFile(file, () => unlockFile(file, path, key));
     return withStore(openBackup(path, file), (store) => work({ store, path, faults: faultsOf(store) }));
   });
 
@@ -164,9 +186,6 @@ export const lookBeside = (file: string, key: Key, path: string): Promise<Backup
     })),
   );
 
-/** Where a back-up waits that takes the store's place when the program starts next. */
-const readyAt = (path: string): string => `${path}.restore-ready`;
-
 /**
  * Opens a back-up and lays it ready to take the store's place at the next start,
  * so that nothing is changed under a program that runs.
@@ -183,16 +202,32 @@ export const layReady = (file: string, key: Key, path: string): Promise<Looked> 
     return { ...holding, faults };
   });
 
-/** Puts a back-up that lies ready in the store's place, which is moved aside: before anything opens it. Gives where to. */
-export function takeReady(path: string, now: string): string | null {
-  if (!existsSync(readyAt(path))) return null;
-  const before = moveAside(path, now);
-  renameSync(readyAt(path), path);
+/** What was put in the place of the store: where that one went, and what is in it and not here. */
+export type Taken = { readonly before: string; readonly lost: string | null };
+
+/** Puts a back-up that lies ready in the store's place, which is moved aside: before anything opens it. */
+export function takeReady(path: string, now: string): Taken | null {
+  const before = swapIn(path, now);
+  if (before === null) return null;
   /** Somebody may have been erased since it was laid ready. */
   const store = openStore(path);
   forgetAgain(store, path, now);
+  const lost = before === path ? null : lostTo(before, store);
   store.sqlite.close();
-  return before ?? path;
+  return { before, lost };
+}
+
+/** What a store that was moved aside holds that is not here; one that does not open says so elsewhere. */
+function lostTo(before: string, store: Store): string | null {
+  try {
+    const there = openToRead(before);
+    const lost = lostBy(compareStores(there, store));
+    there.sqlite.close();
+    return lost;
+  } catch (error) {
+    if (error instanceof StoreError) return null;
+    throw error;
+  }
 }
 
 export type Restored = Looked & {
@@ -201,15 +236,6 @@ export type Restored = Looked & {
   /** What was in that one and is not in this; null when nothing is lost. */
   readonly lost: string | null;
 };
-
-const ENDS = ["", "-wal", "-shm"] as const;
-
-function moveAside(path: string, now: string): string | null {
-  if (!existsSync(path)) return null;
-  const to = `${path}.before-restore-${now.slice(0, 19).replace(/[-:]/g, "")}`;
-  for (const end of ENDS) if (existsSync(path + end)) renameSync(path + end, to + end);
-  return to;
-}
 
 /**
  * Puts a back-up in the place of a store. One that stands there is moved aside,
@@ -223,8 +249,10 @@ export const restoreBackup = (
   key: Key,
   path: string,
   { replace, now }: { readonly replace: boolean; readonly now: string },
-): Promise<Restored> =>
-  withBackup(file, key, path, async ({ store, path: copy, faults }) => {
+): Promise<Restored> => {
+  /** Where a disk was lost, its folder was lost with it. */
+  mkdirSync(dirname(resolve(path)), { recursive: true, mode: OWN_FOLDER });
+  return withBackup(file, key, path, async ({ store, path: copy, faults }) => {
     const { lost, erased } = existsSync(path)
       ? await withStore(openStore(path), (here) => ({
           lost: lostBy(compareStores(here, store)),
@@ -241,11 +269,12 @@ export const restoreBackup = (
     forgetAgain(store, path, now, { recorded: erased, file });
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
-    const before = moveAside(path, now);
-    renameSync(copy, path);
+    renameSync(copy, readyAt(path));
+    const before = swapIn(path, now);
     await restoreLog(path, file, key);
-    return { ...holding, faults, before: before && basename(before), lost };
+    return { ...holding, faults, before: before === path ? null : basename(before!), lost };
   });
+};
 
 const countOf = (compared: readonly Compared[], standing: Compared["standing"]): number =>
   compared.filter((one) => one.standing === standing).length;

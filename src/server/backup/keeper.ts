@@ -1,10 +1,10 @@
-import { accessSync, constants, existsSync, mkdirSync, rmSync, statSync } from "node:fs";
-import { isAbsolute } from "node:path";
+import { accessSync, constants, existsSync, mkdirSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { isAbsolute, join } from "node:path";
 import { anchorText, InputError, refuse } from "@/core";
 import type { BackupRun, Backups } from "@/wire/backups";
 import { heavy } from "../heavy/pool";
 import { addRun, dropPlan, madeIn, planOf, runsOf, savePlan } from "../repositories/backups";
-import { journalEnd } from "../repositories/streams";
+import { journalEnd, storeIdOf } from "../repositories/streams";
 import { theStore } from "../store/open";
 import { shared } from "../store/shared";
 import type { Store } from "../store/store";
@@ -40,6 +40,7 @@ export function setUp(store: Store, { folder, recipient }: { folder: string; rec
   } catch {
     refuse("folder", "cannot be written", "Name a folder that the user of this program may write in.");
   }
+  markFolder(store, folder);
   savePlan(store, { folder, recipient, since: now });
 }
 
@@ -72,6 +73,39 @@ const failedRun = (at: string, file: string, problem: string): BackupRun => ({
   problem,
 });
 
+/** Whatever went wrong is noted: a back-up that fails in silence is missed when it is needed. */
+const saidOf = (error: unknown): string =>
+  error instanceof InputError || error instanceof StoreError
+    ? error.message
+    : `something went wrong that should not have: ${String(error).split("\n")[0]!.slice(0, 200)}`;
+
+/** A folder that is gone is a drive that is not connected: nothing is written in its place. */
+function assertFolder(folder: string): void {
+  const stat = statSync(folder, { throwIfNoEntry: false });
+  if (!stat?.isDirectory())
+    refuse(folder, "is not there", "Connect its drive, or choose another folder for the back-ups.");
+}
+
+/** Says in the folder whose back-ups it holds: an empty one in its place is where its drive is connected, and is not. */
+const markIn = (folder: string): string => join(folder, ".dust-lantern-back-ups");
+
+function markFolder(store: Store, folder: string): void {
+  writeFileSync(markIn(folder), `${storeIdOf(store)}\n`, { flag: "a", mode: 0o600 });
+}
+
+function assertSameFolder(store: Store, folder: string): void {
+  assertFolder(folder);
+  if (existsSync(markIn(folder))) return;
+  const made = madeIn(store, folder);
+  if (made.length > 0 && !made.some(({ file }) => existsSync(file)))
+    refuse(
+      folder,
+      "holds none of the back-ups that were made in it",
+      "Connect its drive, or set the folder of the back-ups again.",
+    );
+  markFolder(store, folder);
+}
+
 /**
  * Makes a back-up now and notes what came of it, also when nothing did.
  *
@@ -85,6 +119,7 @@ export async function backUp(
   now: string,
 ): Promise<BackupRun> {
   try {
+    assertFolder(folder);
     const { file, bytes, exams, anchor, faults } = await heavy(
       "makeBackup",
       folder,
@@ -96,8 +131,7 @@ export async function backUp(
     addRun(store, run);
     return run;
   } catch (error) {
-    if (error instanceof InputError || error instanceof StoreError)
-      addRun(store, failedRun(now, folder, error.message));
+    addRun(store, failedRun(now, folder, saidOf(error)));
     throw error;
   }
 }
@@ -110,6 +144,12 @@ export async function backUp(
 export async function backUpAsPlanned(store: Store, now: string): Promise<BackupRun> {
   const { folder, recipient } =
     planOf(store) ?? refuse("back-ups", "are not set up", "Name a folder and a key first, or use a passphrase.");
+  try {
+    assertSameFolder(store, folder);
+  } catch (error) {
+    addRun(store, failedRun(now, folder, saidOf(error)));
+    throw error;
+  }
   const run = await backUp(store, folder, { recipient }, now);
   thinOut(store, folder);
   return run;

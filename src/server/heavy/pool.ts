@@ -9,6 +9,8 @@ import { type TaskArgs, type TaskName, type TaskResult, TASKS } from "./tasks";
 /** The build puts the thread's own script here; without one, as in unit tests, the work is done where it is asked. */
 const SCRIPT = join(/* turbopackIgnore: true */ process.cwd(), ".next", "heavy.mjs");
 const THREADS = 2;
+/** The longest work, a back-up of a large clinic onto a slow drive, takes a fraction of that. */
+const DEADLINE_MS = 20 * 60_000;
 
 /**
  * Threads are shared by every copy of this module that the program is bundled
@@ -69,7 +71,15 @@ export function heavy<T extends TaskName>(task: T, ...args: TaskArgs<T>): Promis
   return new Promise<Done>((done, failed) => {
     const thread = leastBusy();
     const job: Job = { id: pool().next++, path: store.path, task, args: args as readonly string[] };
-    thread.waiting.set(job.id, { done, failed });
+    /** A thread that does not come back is ended, and with it whatever else it was asked. */
+    const late = setTimeout(() => void thread.worker.terminate(), DEADLINE_MS).unref();
+    const ended =
+      <V>(then: (value: V) => void) =>
+      (value: V) => {
+        clearTimeout(late);
+        then(value);
+      };
+    thread.waiting.set(job.id, { done: ended(done), failed: ended(failed) });
     thread.worker.postMessage(job);
   }).then((done) => {
     if (done.kind !== "done") throw errorOf(done);
