@@ -10,12 +10,15 @@ import { entranceOf } from "./accounts/who";
 import { DEFAULT_HEADERS, sentenceOf, standInFront, turnedAway } from "./edge/front";
 import { sweepAside, takeReady } from "./backup/backup";
 import { keepBackingUp } from "./backup/keeper";
-import { answerStraight, goesStraight, isTap, straightAnswering } from "./edge/straight";
+import { addresses } from "./edge/addresses";
+import { bodyOf, isTap, requestOf, routeAsked, sendAnswer, straightAnswering } from "./edge/straight";
 import { turns } from "./edge/turn";
+import type { Route } from "@/wire/route";
 import { logFailure, pathKind, programLog } from "./log/program-log";
 import { keepTelling } from "./log/keep-telling";
 import { allowedHosts, isAllowedHost } from "./edge/origin";
-import { openAsFarAsMay, storePath } from "./store/open";
+import { clearSoon, isUncleared } from "./repositories/scrub";
+import { openAsFarAsMay, storePath, theStore } from "./store/open";
 import { StoreError } from "./store/store";
 import { type OwnCertificate, ownCertificate, reachedBy } from "./tls/certificates";
 import { howToListen, type Listening } from "./tls/listening";
@@ -51,17 +54,17 @@ function drain(request: IncomingMessage): void {
 
 /**
  * Pages and data are made one at a time, and none is begun while a tap is being
- * taken, so that a tap never stands behind twenty of them. Files, and what stays
- * open, do not wait.
+ * taken, so that a tap never stands behind twenty of them. A request waits and
+ * counts from when it is whole until its answer is made: how slowly it is sent or
+ * read holds nobody else up. Files do not wait.
  */
 const READ_AT_ONCE = 1;
-/** Whoever sends or reads slowly keeps nobody else waiting longer than that. */
+/** An answer that is not made by then no longer counts; it goes on. */
 const TAP_FOR = 0.25 * SECOND;
 const READ_FOR = 2 * SECOND;
 const reading = turns(READ_AT_ONCE, setImmediate);
-const isKeptOpen = (url: string): boolean => /^\/api\/exams\/[^/]+\/live/.test(url);
-const waitsItsTurn = ({ method, url = "" }: IncomingMessage): boolean =>
-  method === "GET" && !url.startsWith("/_next/static/") && !isKeptOpen(url);
+const isPage = ({ method, url = "" }: IncomingMessage): boolean =>
+  method === "GET" && !url.startsWith("/_next/static/");
 
 function isTurnedAway(request: IncomingMessage, response: ServerResponse): boolean {
   const away = turnedAway({
@@ -107,9 +110,9 @@ function lookAtStore(): Listening {
   try {
     const store = openAsFarAsMay(storePath());
     if (moved) forgetSessions(store);
-    const entrance = entranceOf(store);
+    const by = entranceOf(store);
     store.sqlite.close();
-    return howToListen({ ...told, ...files, entrance });
+    return howToListen({ ...told, ...files, entrance: by });
   } catch (error) {
     if (!(error instanceof StoreError)) throw error;
     /** The pages say what is wrong with it, at this machine; to a network it is not shown. */
@@ -133,12 +136,14 @@ const app = next({ dev: false, dir: process.cwd(), hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
+const addressOf = ({ socket }: IncomingMessage): string => socket.remoteAddress?.replace(/^::ffff:/, "") ?? "unknown";
+
 /** What a client says of where it came from is thrown away; what the connection says is put in its place. */
 function sayWhence(request: IncomingMessage): void {
   for (const name of Object.keys(request.headers))
     if (name.startsWith("x-forwarded") || name === "forwarded") delete request.headers[name];
   request.headers["x-forwarded-proto"] = scheme;
-  request.headers[ADDRESS_HEADER] = request.socket.remoteAddress?.replace(/^::ffff:/, "") ?? "unknown";
+  request.headers[ADDRESS_HEADER] = addressOf(request);
 }
 
 /** A year; only where the clinic has a certificate that outlives a device's trust in ours. */
@@ -147,44 +152,122 @@ const STRICT = listening.kind === "encrypted" && listening.certificate ? "max-ag
 const SLOW_MS = 2 * SECOND;
 
 /** A request that took long or failed, by its kind: no ids, no names. */
-function watch({ method, url = "" }: IncomingMessage, response: ServerResponse): void {
+function watch({ method, url = "" }: IncomingMessage, response: ServerResponse, route: Route | null): void {
   const began = performance.now();
   response.once("finish", () => {
     const ms = Math.round(performance.now() - began);
-    if (response.statusCode < 500 && (ms < SLOW_MS || isKeptOpen(url))) return;
+    if (response.statusCode < 500 && (ms < SLOW_MS || route?.isStream)) return;
     programLog().warn({ method, path: pathKind(url), status: response.statusCode, ms }, "slow or failed");
   });
 }
 
+/** Says in short why a request is not answered, and closes the connection it came over. */
+function turnAway(request: IncomingMessage, response: ServerResponse, status: number, what: string): void {
+  response.writeHead(status, { "content-type": "application/json; charset=utf-8", "cache-control": "no-store" });
+  response.end(JSON.stringify({ problems: [{ where: "request", what, todo: "Wait a moment, then try again." }] }));
+  drain(request);
+}
+
+const limits = addresses();
+/** Whoever has signed in is held to account by their session. */
+const hasSession = ({ headers }: IncomingMessage): boolean => /session_token=/.test(headers.cookie ?? "");
+
+let entrance = { isByAccounts: false, at: -Infinity };
+/** Where nobody signs in, everybody is at this machine. */
+function isByAccounts(now: number): boolean {
+  if (now - entrance.at > SECOND) {
+    try {
+      entrance = { isByAccounts: entranceOf(theStore()) === "accounts", at: now };
+    } catch (error) {
+      if (!(error instanceof StoreError)) throw error;
+      entrance = { ...entrance, at: now };
+    }
+  }
+  return entrance.isByAccounts;
+}
+
+/** Ends a turn when the work has ended, its time is over or nobody waits for it any more. */
+const during =
+  (response: ServerResponse, most: number, work: () => Promise<void>) =>
+  (ended: () => void): void => {
+    if (response.destroyed) return ended();
+    const late = setTimeout(ended, most);
+    const over = () => {
+      clearTimeout(late);
+      ended();
+    };
+    response.once("close", over);
+    void work().finally(over);
+  };
+
+/** Data, straight to what answers it: its turn ends when its answer is made. */
+async function serveData(
+  route: Route,
+  answering: (request: Request) => Promise<Response>,
+  request: IncomingMessage,
+  response: ServerResponse,
+): Promise<void> {
+  const ended = limits.begin(addressOf(request));
+  if (!ended) return turnAway(request, response, 429, "comes from an address that has too many begun and not sent");
+  const body = await bodyOf(request, route.limit).finally(ended);
+  if (body === null) return;
+  const work = async (): Promise<void> => {
+    try {
+      const answer = await answering(requestOf(request, response, `${scheme}://${request.headers.host}`, body));
+      void sendAnswer(answer, response, route.isStream).catch(() => response.destroy());
+    } catch (error) {
+      failWith(error, response);
+    }
+  };
+  if (isTap(route)) reading.goFirst(during(response, TAP_FOR, work));
+  else if (route.method === "GET") reading.take(during(response, READ_FOR, work));
+  else void work();
+}
+
+function failWith(error: unknown, response: ServerResponse): void {
+  logFailure("a page failed", error);
+  if (!response.headersSent) response.writeHead(500);
+  response.end();
+}
+
+/**
+ * A page, made by the framework. What it writes is taken from it at once, so that
+ * its turn ends when it is made, however slowly it is read.
+ */
+function servePage(request: IncomingMessage, response: ServerResponse): void {
+  const work = () =>
+    new Promise<void>((made) => {
+      const [write, end] = [response.write.bind(response), response.end.bind(response)];
+      response.write = ((...sent: Parameters<typeof write>) => {
+        write(...sent);
+        return true;
+      }) as typeof response.write;
+      response.end = ((...sent: Parameters<typeof end>) => {
+        const ended = end(...sent);
+        made();
+        return ended;
+      }) as typeof response.end;
+      handle(request, response)
+        .catch((error: unknown) => failWith(error, response))
+        .finally(made);
+    });
+  if (isPage(request)) reading.take(during(response, READ_FOR, work));
+  else void work();
+}
+
 function serveOne(request: IncomingMessage, response: ServerResponse): void {
-  watch(request, response);
+  const route = routeAsked(request);
+  watch(request, response, route);
   for (const [name, value] of Object.entries(DEFAULT_HEADERS)) response.setHeader(name, value);
   if (STRICT) response.setHeader("strict-transport-security", STRICT);
   if (isTurnedAway(request, response)) return;
+  const now = Date.now();
+  if (isByAccounts(now) && !hasSession(request) && !limits.take(addressOf(request), now))
+    return turnAway(request, response, 429, "comes from an address that asks too often");
   sayWhence(request);
-  const straight = goesStraight(request) ? straightAnswering() : null;
-  const made = () =>
-    straight
-      ? answerStraight(straight, request, response, `${scheme}://${request.headers.host}`)
-      : handle(request, response);
-  const answer = () =>
-    made().catch((error: unknown) => {
-      logFailure("a page failed", error);
-      if (!response.headersSent) response.writeHead(500);
-      response.end();
-    });
-  const within = (most: number) => (ended: () => void) => {
-    if (response.destroyed) return ended();
-    const late = setTimeout(ended, most);
-    response.once("close", () => {
-      clearTimeout(late);
-      ended();
-    });
-    void answer();
-  };
-  if (waitsItsTurn(request)) reading.take(within(READ_FOR));
-  else if (isTap(request)) reading.goFirst(within(TAP_FOR));
-  else void answer();
+  const answering = route && straightAnswering();
+  if (answering) void serveData(route, answering, request, response);
+  else servePage(request, response);
 }
 
 const LIMITS = {
@@ -268,12 +351,35 @@ async function listener(): Promise<ReturnType<typeof createListener>> {
 const server = await listener();
 server.on("error", (error) => end(`The server could not listen on ${hostname}:${port}: ${error.message}`));
 server.listen(port, hostname, () => programLog().info({ scheme, port, node: process.version }, "listening"));
+/** What was erased before the program was ended may still stand beside the database. */
+function clearWhatIsLeft(): void {
+  try {
+    const store = theStore();
+    if (isUncleared(store)) void clearSoon(store, 0);
+  } catch (error) {
+    if (!(error instanceof StoreError)) throw error;
+  }
+}
+
+/** The database is closed before the program ends: what is recorded stands in it, and nothing beside it. */
+function closeAndExit(): never {
+  try {
+    const { sqlite } = theStore();
+    sqlite.pragma("wal_checkpoint(TRUNCATE)");
+    sqlite.close();
+  } catch {
+    /** A database that cannot be closed well is opened well the next time. */
+  }
+  process.exit(0);
+}
+
 keepBackingUp();
 keepTelling();
+clearWhatIsLeft();
 /** Started by a script over a channel, as the demo is: a server whose script is gone would keep the port for nobody. */
-process.on("disconnect", () => process.exit(0));
+process.on("disconnect", closeAndExit);
 for (const signal of ["SIGINT", "SIGTERM"] as const)
   process.on(signal, () => {
     programLog().info({ signal }, "ending");
-    process.exit(0);
+    closeAndExit();
   });

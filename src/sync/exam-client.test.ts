@@ -147,7 +147,7 @@ describe("a tap", () => {
     const outbox: Outbox = { ...openOutbox(), add: () => Promise.reject(new OutboxError("full")) };
     const tab = client(all, { outbox });
     const before = tab.snapshot().history.events.length;
-    await expect(tab.append([rest(3)])).rejects.toThrow("will not keep what is tapped");
+    await expect(tab.append([rest(3)])).rejects.toThrow("did not keep the entry");
     expect(tab.snapshot().history.events).toHaveLength(before);
   });
 

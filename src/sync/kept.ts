@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Keeper } from "@/wire/kept-answers";
+import { reopening } from "./reopening";
 import { ALGORITHM, type Sealed, sealed, unsealed } from "./sealing";
 
 type Kept = Sealed & { readonly at: number };
@@ -20,17 +21,17 @@ const KEPT_MS = 12 * 60 * 60 * 1000;
  * @param now in milliseconds since 1970
  */
 export function openKept(now: () => number = Date.now): Keeper {
-  let opening: Promise<IDBPDatabase<Schema>> | null = null;
-  const database = () =>
-    (opening ??= openDB<Schema>(DATABASE, 1, {
+  const withDatabase = reopening<Schema>((onEnd) =>
+    openDB<Schema>(DATABASE, 1, {
       upgrade(db) {
         db.createObjectStore("answers");
         db.createObjectStore("keys");
       },
-    }));
+      terminated: onEnd,
+    }),
+  );
 
-  const sealKey = async (): Promise<CryptoKey> => {
-    const db = await database();
+  const sealKey = async (db: IDBPDatabase<Schema>): Promise<CryptoKey> => {
     const there = await db.get("keys", "seal");
     if (there) return there;
     const made = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, ["encrypt", "decrypt"]);
@@ -43,20 +44,21 @@ export function openKept(now: () => number = Date.now): Keeper {
   };
 
   return {
-    keep: async (address, body) => {
-      const key = await sealKey();
-      const shut = await sealed(key, body);
-      await (await database()).put("answers", { at: now(), ...shut }, address);
-    },
-    find: async (address) => {
-      const db = await database();
-      const [there, key] = await Promise.all([db.get("answers", address), db.get("keys", "seal")]);
-      return !there || !key || now() - there.at > KEPT_MS ? null : unsealed(key, there);
-    },
-    wipe: async () => {
-      const wiping = (await database()).transaction(["answers", "keys"], "readwrite");
-      await Promise.all([wiping.objectStore("answers").clear(), wiping.objectStore("keys").clear()]);
-      await wiping.done;
-    },
+    keep: (address, body) =>
+      withDatabase(async (db) => {
+        const shut = await sealed(await sealKey(db), body);
+        await db.put("answers", { at: now(), ...shut }, address);
+      }),
+    find: (address) =>
+      withDatabase(async (db) => {
+        const [there, key] = await Promise.all([db.get("answers", address), db.get("keys", "seal")]);
+        return !there || !key || now() - there.at > KEPT_MS ? null : unsealed(key, there);
+      }),
+    wipe: () =>
+      withDatabase(async (db) => {
+        const wiping = db.transaction(["answers", "keys"], "readwrite");
+        await Promise.all([wiping.objectStore("answers").clear(), wiping.objectStore("keys").clear()]);
+        await wiping.done;
+      }),
   };
 }

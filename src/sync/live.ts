@@ -37,6 +37,8 @@ export function listenLive(exam: string, onNews: () => void, onState: (isLive: b
         /** The browser connects again by itself; one that was refused for good stays closed. */
         source.onerror = () => {
           onState(false);
+          /** A session that has ended ends the stream: whoever asks next is told to sign in. */
+          onNews();
           if (source.readyState === EventSource.CLOSED) done();
         };
         signal.addEventListener("abort", () => {

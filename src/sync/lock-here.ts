@@ -76,9 +76,25 @@ export function isLockedHere(): boolean {
   }
 }
 
-export function setLockedHere(isLocked: boolean): void {
+const SIGNED_OUT = "signed out";
+
+/** Whether somebody signed out here and the server has not heard of it yet. */
+export function isSignedOutHere(): boolean {
   try {
-    if (isLocked) localStorage.setItem(LOCKED, "yes");
+    return localStorage.getItem(LOCKED) === SIGNED_OUT;
+  } catch {
+    return false;
+  }
+}
+
+/** Signed out while the server is gone: this browser is shut until the session there has ended. */
+export const setSignedOutHere = (): void => setHere(SIGNED_OUT);
+
+export const setLockedHere = (isLocked: boolean): void => setHere(isLocked ? "yes" : null);
+
+function setHere(state: string | null): void {
+  try {
+    if (state !== null) localStorage.setItem(LOCKED, state);
     else localStorage.removeItem(LOCKED);
   } catch {
     /** A browser that keeps nothing has nothing to lock after a reload either. */

@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { RefusalClass } from "@/core/admission";
 import type { RecordedEvent } from "@/core/record";
+import { reopening } from "./reopening";
 import { sealHere } from "./seal";
 import { type Sealed, sealed, unsealed } from "./sealing";
 
@@ -52,8 +53,14 @@ async function entryOf({ event, whose, sealed: closed, ...entry }: Stored): Prom
   const mine = sealHere();
   if (mine?.whose !== whose.id) return [{ ...entry, order, event: waitingFor(whose, entry.exam, order) }];
   const opened = (await unsealed(mine.key, closed).catch(() => null)) as RecordedEvent | null;
-  return opened ? [{ ...entry, order, event: opened }] : [];
+  /** It stays on every list, and says why it cannot be sent. */
+  return opened
+    ? [{ ...entry, order, event: opened }]
+    : [{ ...entry, order, event: waitingFor(whose, entry.exam, order), refused: UNOPENED, refusal: "forbidden" }];
 }
+
+const UNOPENED =
+  "It was sealed under a key that this sign-in no longer has, so it cannot be read here. If the database was restored from an older back-up, record it again, then discard this.";
 
 const entriesOf = async (all: readonly Stored[]): Promise<OutboxEntry[]> =>
   (await Promise.all(all.map(entryOf))).flat();
@@ -74,7 +81,7 @@ const VERSION = 1;
 export class OutboxError extends Error {
   constructor(cause: unknown) {
     super(
-      "This browser will not keep what is tapped (private window, or no room left). Leave private browsing or free some space, then tap again; nothing is shown as taken until it is kept.",
+      "This browser did not keep the entry: there is no room left, its storage was cleared, or this is a private window. Enter it again; if it happens again, free some space or use another window. Nothing is shown as saved until it is kept.",
       { cause },
     );
   }
@@ -107,20 +114,23 @@ const STRICT = { durability: "strict" } as const;
 
 /** Opens the outbox in IndexedDB. */
 export function openOutbox(): Outbox {
-  let opening: Promise<IDBPDatabase<Schema>> | null = null;
-  const database = () =>
-    (opening ??= openDB<Schema>(DATABASE, VERSION, {
+  const withDatabase = reopening<Schema>((onEnd) =>
+    openDB<Schema>(DATABASE, VERSION, {
       upgrade(db) {
         db.createObjectStore("outbox", { keyPath: "order", autoIncrement: true }).createIndex("exam", "exam");
       },
-    }));
+      terminated: onEnd,
+    }),
+  );
 
   const write = async <T>(work: (store: ReturnType<typeof writing>["store"]) => Promise<T>): Promise<T> => {
     try {
-      const { store, done } = writing(await database());
-      const result = await work(store);
-      await done;
-      return result;
+      return await withDatabase(async (db) => {
+        const { store, done } = writing(db);
+        const result = await work(store);
+        await done;
+        return result;
+      });
     } catch (error) {
       throw new OutboxError(error);
     }
@@ -140,8 +150,8 @@ export function openOutbox(): Outbox {
         ),
       );
     },
-    forExam: async (exam) => entriesOf(await (await database()).getAllFromIndex("outbox", "exam", exam)),
-    all: async () => entriesOf(await (await database()).getAll("outbox")),
+    forExam: async (exam) => entriesOf(await withDatabase((db) => db.getAllFromIndex("outbox", "exam", exam))),
+    all: async () => entriesOf(await withDatabase((db) => db.getAll("outbox"))),
     offerAgain: (orders) =>
       write(async (store) => {
         for (const order of orders) {

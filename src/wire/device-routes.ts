@@ -68,7 +68,7 @@ export const DEVICE_ROUTES = {
     answer: holding({ pads: wholeIn(0, MOST_DEVICES) }),
     answers: answers<{ pads: number }>(),
   }),
-  hearDevices: route("GET", "/api/exams/{exam}/devices/live", { act: "see a record", ask: closed({}) }),
+  hearDevices: route("GET", "/api/exams/{exam}/devices/live", { act: "see a record", ask: closed({}), isStream: true }),
   join: route("POST", "/api/join", {
     act: "anybody",
     ask: closed({ code: text(20, 1) }),
@@ -93,7 +93,7 @@ export const DEVICE_ROUTES = {
     answer: holding({ taken: wholeIn(0, MOST_SAID) }),
     answers: answers<{ taken: number }>(),
   }),
-  joinedLive: route("GET", "/api/join/live", { act: "anybody", ask: closed({}) }),
+  joinedLive: route("GET", "/api/join/live", { act: "anybody", ask: closed({}), isStream: true }),
   leave: route("POST", "/api/join/leave", {
     act: "anybody",
     ask: closed({}),

@@ -72,5 +72,5 @@ export const EXAM_ROUTES = {
     answer: holding({ receipts: listOfEach(receipt, MOST_EVENTS_AT_ONCE), head, anchor: text(80) }),
     answers: answers<RecordEnd & { receipts: readonly Receipt[] }>(),
   }),
-  liveEvents: route("GET", "/api/exams/{exam}/live", { act: "see a record", ask: closed({}) }),
+  liveEvents: route("GET", "/api/exams/{exam}/live", { act: "see a record", ask: closed({}), isStream: true }),
 } as const;

@@ -16,6 +16,8 @@ export type Route<Ask = unknown, Answer = unknown> = {
   readonly limit: number;
   /** What the log of access says was done, where the act says too much or too little of it; null: the act says it. */
   readonly logged: string | null;
+  /** The answer goes on for as long as somebody listens. */
+  readonly isStream: boolean;
   /** A browser keeps the last answer, and shows it when the server cannot be reached. */
   readonly isKept: boolean;
   /** The body is a file's text, for the route to read. */
@@ -31,6 +33,7 @@ type Parts<Ask, Answer> = {
   readonly answer?: Schema<unknown>;
   readonly limit?: number;
   readonly isFile?: boolean;
+  readonly isStream?: boolean;
   readonly logged?: string;
   readonly isKept?: boolean;
   /** The type of what is answered; the schema asks what a screen relies on. */
@@ -40,7 +43,16 @@ type Parts<Ask, Answer> = {
 export const route = <Ask = null, Answer = null>(
   method: Route["method"],
   path: string,
-  { act, ask, answer, limit = BODY_LIMIT, isFile = false, logged, isKept = false }: Parts<Ask, Answer>,
+  {
+    act,
+    ask,
+    answer,
+    limit = BODY_LIMIT,
+    isFile = false,
+    isStream = false,
+    logged,
+    isKept = false,
+  }: Parts<Ask, Answer>,
 ): Route<Ask, Answer> => ({
   method,
   act,
@@ -50,6 +62,7 @@ export const route = <Ask = null, Answer = null>(
   limit,
   logged: logged ?? null,
   isFile,
+  isStream,
   isKept,
 });
 

@@ -25,7 +25,8 @@ const ALWAYS = ["/", "/library"];
 /** A server that says nothing for so long is taken to be gone. */
 const GONE_AFTER_SECONDS = 4;
 
-const isData = (path: string): boolean => path.startsWith("/api/") || path.startsWith("/trust");
+const DATA = ["/api/", "/trust", "/due.ics", "/fhir"];
+const isData = (path: string): boolean => DATA.some((start) => path.startsWith(start));
 
 const runtimeCaching: RuntimeCaching[] = [
   {
@@ -70,12 +71,26 @@ const keep = async (paths: readonly string[]): Promise<void> => {
   for (const path of missing.flat()) await cache.add(path).catch(() => {});
 };
 
-const dropOld = async (): Promise<void> => {
-  const old = (await caches.keys()).filter((name) => name.startsWith(PAGES_OF) && name !== PAGES);
-  await Promise.all(old.map((name) => caches.delete(name)));
+const oldCaches = async (): Promise<readonly string[]> =>
+  (await caches.keys()).filter((name) => name.startsWith(PAGES_OF) && name !== PAGES);
+
+const pathsIn = async (name: string): Promise<readonly string[]> =>
+  (await (await caches.open(name)).keys()).map(({ url }) => new URL(url).pathname);
+
+/** What opened without the server before an update opens without it after that too. */
+const keepAsBefore = async (): Promise<void> => {
+  const before = (await Promise.all((await oldCaches()).map(pathsIn))).flat();
+  await keep([...new Set([...ALWAYS, ...before])]);
 };
 
-around.addEventListener("install", (event) => event.waitUntil(keep(ALWAYS)));
+/** An old page is dropped once this version has it as well. */
+const dropOld = async (): Promise<void> => {
+  const here = new Set(await pathsIn(PAGES));
+  for (const name of await oldCaches())
+    if ((await pathsIn(name)).every((path) => here.has(path))) await caches.delete(name);
+};
+
+around.addEventListener("install", (event) => event.waitUntil(keepAsBefore()));
 around.addEventListener("activate", (event) => event.waitUntil(dropOld()));
 
 const MOST_PAGES = 20;

@@ -3,6 +3,7 @@ import { remembered, phrase } from "@/core";
 import { RequestError } from "../edge/http";
 import type { Store } from "../store/store";
 
+const SECOND = 1000;
 const QUARTER_OF_AN_HOUR = 15 * 60;
 
 /** So many tries in a quarter of an hour, for one name and from one address; they stand in the store, so that a restart forgets none. */
@@ -21,11 +22,10 @@ const limits = remembered(({ sqlite }: Store) => {
   return {
     name: limit("name", 10),
     address: limit("address", 40),
-    forgetOld: sqlite.prepare("DELETE FROM account_tries WHERE expire < ?"),
+    /** What ends later than any try may is of a clock that was ahead then. */
+    forgetOld: sqlite.prepare("DELETE FROM account_tries WHERE expire < ? OR expire > ?"),
   };
 });
-
-const SECOND = 1000;
 
 function tooOften(minutes: number): never {
   throw new RequestError(429, {
@@ -38,7 +38,8 @@ function tooOften(minutes: number): never {
 /** Counts a try, whoever it is said to be and whether they are known or not. */
 export async function countTry(store: Store, name: string, address: string): Promise<void> {
   const { name: byName, address: byAddress, forgetOld } = limits(store);
-  forgetOld.run(Date.now());
+  const now = Date.now();
+  forgetOld.run(now, now + QUARTER_OF_AN_HOUR * SECOND);
   const tries = await Promise.allSettled([byName.consume(name), byAddress.consume(address)]);
   const over = tries.flatMap((one) => {
     if (one.status === "fulfilled") return [];

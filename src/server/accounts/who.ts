@@ -128,6 +128,22 @@ export async function whoAsks(store: Store, request: Request, now: number): Prom
   return { kind: "session", member, session: { id, token, lockedAt, lockTries } };
 }
 
+/** Who that is now who asked a while ago: somebody whose session has ended, or is locked, is nobody any more. */
+export function whoStill(store: Store, who: Who, now: number): Who {
+  if (who.kind === "nobody") return who;
+  if (who.kind === "here")
+    return entranceOf(store) === "here"
+      ? { kind: "here", member: who.member && memberById(store, who.member.id) }
+      : { kind: "nobody", isFirst: false };
+  const session = kept(store).session.get(who.session.token);
+  const member = session && memberById(store, session.user);
+  const lastUsed = Math.max(session?.usedAt ?? 0, kept(store).used.get(who.session.token) ?? 0);
+  if (!session || !member || member.hasLeft || session.expiresAt < now || now - lastUsed > IDLE_MS)
+    return { kind: "nobody", isFirst: false };
+  const { id, lockedAt, lockTries } = session;
+  return { kind: "session", member, session: { id, token: who.session.token, lockedAt, lockTries } };
+}
+
 /** Where nobody has a profile yet, whoever is at the machine may do all of it. */
 const WHOEVER: Member = { id: "", name: "", role: "owner", hasLeft: false };
 

@@ -12,12 +12,14 @@ type EventStream = {
   readonly listen: (look: () => void) => () => void;
   /** Says what is new; "over" when nothing more will come. */
   readonly tell: (say: (text: string) => void) => "over" | undefined;
+  /** Whether whoever listens may still hear it: asked before anything is said, and each time that the line is kept up. */
+  readonly mayHear: () => boolean;
   /** So often it is said that the line still stands, in ms. */
   readonly breathEvery: number;
 };
 
 /** A stream that looks for news at once and whenever it is told to, until either side leaves or it is over. */
-export function eventStream({ signal, listen, tell, breathEvery }: EventStream): ReadableStream<Uint8Array> {
+export function eventStream({ signal, listen, tell, mayHear, breathEvery }: EventStream): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let stop = () => {};
   return new ReadableStream({
@@ -33,13 +35,13 @@ export function eventStream({ signal, listen, tell, breathEvery }: EventStream):
       };
       const look = () => {
         try {
-          if (tell(say) === "over") leave();
+          if (!mayHear() || tell(say) === "over") leave();
         } catch {
           leave();
         }
       };
       const unlisten = listen(look);
-      const breathing = setInterval(() => say(": still here\n\n"), breathEvery);
+      const breathing = setInterval(() => (mayHear() ? say(": still here\n\n") : leave()), breathEvery);
       stop = () => {
         stop = () => {};
         clearInterval(breathing);

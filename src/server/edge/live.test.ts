@@ -10,10 +10,16 @@ afterEach(() => void vi.useRealTimers());
 /** A stream, and what has come of it so far. */
 function listening() {
   const end = { head: "a", length: 1 };
+  const may = { hear: true };
   const leaving = new AbortController();
-  const reader = liveStream({ exam: EXAM, end: () => end, signal: leaving.signal }).getReader();
+  const reader = liveStream({
+    exam: EXAM,
+    end: () => end,
+    mayHear: () => may.hear,
+    signal: leaving.signal,
+  }).getReader();
   const read = async () => decoder.decode((await reader.read()).value);
-  return { end, leaving, reader, read };
+  return { end, may, leaving, reader, read };
 }
 
 describe("news of an exam", () => {
@@ -25,6 +31,21 @@ describe("news of an exam", () => {
     announce("another");
     announce(EXAM);
     expect(await read()).toContain('"length":2');
+  });
+
+  it("ends with the session of whoever listens: at the next news, and at the latest when the line is kept up", async () => {
+    for (const [name, wait] of [
+      ["news", () => announce(EXAM)],
+      ["no news", () => vi.advanceTimersByTime(15_000)],
+    ] as const) {
+      const { end, may, reader, read } = listening();
+      await read();
+      await read();
+      may.hear = false;
+      Object.assign(end, { head: "z", length: 9 });
+      wait();
+      expect([name, await reader.read()]).toEqual([name, { done: true, value: undefined }]);
+    }
   });
 
   it("sees what another program wrote, and says now and then that it is there", async () => {

@@ -29,6 +29,7 @@ type Live = {
   readonly exam: string;
   /** Where the record ends now; null when it is gone. */
   readonly end: () => ChainHead | null;
+  readonly mayHear: () => boolean;
   /** Ends the stream when the other side leaves. */
   readonly signal: AbortSignal;
 };
@@ -38,10 +39,11 @@ type Live = {
  * on. Each says all there is to know, so that somebody who comes back after a
  * break has missed nothing.
  */
-export function liveStream({ exam, end, signal }: Live): ReadableStream<Uint8Array> {
+export function liveStream({ exam, end, mayHear, signal }: Live): ReadableStream<Uint8Array> {
   let told = "";
   return eventStream({
     signal,
+    mayHear,
     breathEvery: STILL_HERE_EVERY_MS,
     listen: (look) => {
       const looking = setInterval(look, LOOK_EVERY_MS);

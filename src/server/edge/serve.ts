@@ -1,6 +1,6 @@
 import { check, isUuid, type Schema } from "@/core";
 import type { Route } from "@/wire/route";
-import { assertMay, type Who, whoAsks } from "../accounts/who";
+import { assertMay, type Who, whoAsks, whoStill } from "../accounts/who";
 import { answer, jsonText, parsed, RequestError } from "./http";
 import { personIn } from "../accounts/care";
 import { shownTo } from "../accounts/fields";
@@ -17,6 +17,8 @@ export type Asked<Ask> = {
   readonly ask: Ask;
   readonly request: Request;
   readonly who: Who;
+  /** Whether whoever asked may still do it: for an answer that goes on after it was begun. */
+  readonly stillMay: () => boolean;
 };
 
 type Ids = Readonly<Record<string, string>>;
@@ -73,13 +75,27 @@ export function serve<Ask, Answer>(route: Route<Ask, Answer>, work: (asked: Aske
       const store = theStore();
       const who = await whoAsks(store, request, Date.now());
       const noted = { store, who, route, ids, ask: null, request };
+      const act = route.act;
+      const assertItMay = (now: Who): void => {
+        if (act !== "anybody")
+          assertMay(now, act, recordFacts(store, now, act, ids, Date.now()), () => personIn(store, ids));
+      };
+      const stillMay = (): boolean => {
+        const now = whoStill(store, who, Date.now());
+        try {
+          assertItMay(now);
+          return true;
+        } catch (error) {
+          if (error instanceof RequestError) return false;
+          throw error;
+        }
+      };
       const done = async (): Promise<unknown> => {
-        if (route.act !== "anybody")
-          assertMay(who, route.act, recordFacts(store, who, route.act, ids, Date.now()), () => personIn(store, ids));
+        assertItMay(who);
         const sent = await sentWith(route, request);
         const ask = (route.ask ? check(route.ask as Schema<Ask>, sent, "") : sent) as Ask;
         await oncePossible(() => noteAct({ ...noted, ask }));
-        return oncePossible(() => work({ store, ids, ask, request, who }));
+        return oncePossible(() => work({ store, ids, ask, request, who, stillMay }));
       };
       const result = await done().catch((error: unknown) => {
         if (error instanceof RequestError && error.status === 403 && route.act !== "anybody") noteRefusal(noted);

@@ -5,22 +5,26 @@ import { idOf } from "@/fixtures/samples/build";
 import { ROUTES } from "@/wire/routes";
 import { pathOf, type Route } from "@/wire/route";
 import { bodyText, RequestError } from "./http";
-import { answerStraight, goesStraight, isTap } from "./straight";
+import { bodyOf, isTap, requestOf, routeAsked, sendAnswer } from "./straight";
 
 const IDS = { exam: idOf(1), person: idOf(2), practitioner: idOf(3), episode: idOf(4), token: idOf(5) };
 
 describe("what goes straight to its answer", () => {
-  it("is what appends, what a joined device says and what is shown on one, and no other address of all", () => {
-    const straight = (Object.entries(ROUTES) as [string, Route][]).filter(([, { method, path }]) =>
-      goesStraight({ method, url: pathOf(path, IDS) }),
+  it("is every route by its method and address, and no other address of all", () => {
+    const lost = (Object.entries(ROUTES) as [string, Route][]).filter(
+      ([, route]) => routeAsked({ method: route.method, url: `${pathOf(route.path, IDS)}?x=1` }) !== route,
     );
-    expect(straight.map(([name]) => name).toSorted()).toEqual(
-      ["appendEvents", "courseEvents", "joinedSay", "showOnPad"].toSorted(),
-    );
-    expect(isTap({ method: "POST", url: `/api/exams/${idOf(1)}/events?x=1` })).toBe(true);
-    expect(goesStraight({ method: "GET", url: `/api/exams/${idOf(1)}/events` })).toBe(false);
-    expect(goesStraight({ method: "POST", url: `/api/exams/${idOf(1)}/events/more` })).toBe(false);
+    expect(lost.map(([name]) => name)).toEqual([]);
+    for (const url of ["/", "/api", `/api/exams/${idOf(1)}/events/more`, "/_next/static/x.js", "/fhir/Patient"])
+      expect(routeAsked({ method: "GET", url })).toBeNull();
+    expect(isTap(ROUTES.appendEvents as never)).toBe(true);
+    expect(isTap(ROUTES.eventsAfter as never)).toBe(false);
   });
+
+  it("goes on for as long as somebody listens exactly where the route says so", () =>
+    expect(
+      (Object.entries(ROUTES) as [string, Route][]).filter(([, { isStream }]) => isStream).map(([name]) => name),
+    ).toEqual(["liveEvents", "hearDevices", "joinedLive"]));
 });
 
 describe("a request that is answered straight", () => {
@@ -42,9 +46,15 @@ describe("a request that is answered straight", () => {
   };
   const port = () => (server.address() as { port: number }).port;
   beforeAll(async () => {
-    server = createServer(
-      (come, go) => void answerStraight(echo, come, go, `http://${come.headers.host}`).catch(() => go.destroy()),
-    );
+    server = createServer((come, go) => {
+      const answered = async () => {
+        const body = await bodyOf(come, 8_000_000);
+        if (body === null) return;
+        const answer = await echo(requestOf(come, go, `http://${come.headers.host}`, body));
+        await sendAnswer(answer, go, false);
+      };
+      void answered().catch(() => go.destroy());
+    });
     await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
   });
   afterAll(() => server.close());

@@ -118,7 +118,7 @@ describe("what a device says", () => {
     const { here } = joined("pad");
     hear(here, { says: "answer", at: NOW, answer: "before" });
     const ending = new AbortController();
-    const reader = deviceStream(EXAM, null, ending.signal).getReader();
+    const reader = deviceStream(EXAM, null, { signal: ending.signal, mayHear: () => true }).getReader();
     const decoder = new TextDecoder();
     const next = async () => decoder.decode((await reader.read()).value);
     expect(await next()).toContain("retry");
@@ -126,7 +126,10 @@ describe("what a device says", () => {
     hear(here, { says: "answer", at: NOW, answer: "after" });
     expect(await next()).toContain('"answer":"after"');
     ending.abort();
-    const again = deviceStream(EXAM, lastSeq(EXAM) - 2, new AbortController().signal).getReader();
+    const again = deviceStream(EXAM, lastSeq(EXAM) - 2, {
+      signal: new AbortController().signal,
+      mayHear: () => true,
+    }).getReader();
     await again.read();
     await again.read();
     expect(decoder.decode((await again.read()).value)).toContain('"answer":"before"');

@@ -4,11 +4,16 @@ import { devicesOf, heardAfter, type JoinedHere, joinedBy, lastSeq, padOf, whenH
 const STILL_HERE_EVERY_MS = 10_000;
 
 /** What the devices of an examination say, and which there are. */
-export function deviceStream(exam: string, after: number | null, signal: AbortSignal): ReadableStream<Uint8Array> {
+export function deviceStream(
+  exam: string,
+  after: number | null,
+  { signal, mayHear }: { readonly signal: AbortSignal; readonly mayHear: () => boolean },
+): ReadableStream<Uint8Array> {
   let heard = after ?? lastSeq(exam);
   let told = "";
   return eventStream({
     signal,
+    mayHear,
     breathEvery: STILL_HERE_EVERY_MS,
     listen: (look) => whenHeard(exam, look),
     tell: (say) => {
@@ -28,6 +33,7 @@ export function shownStream(joined: JoinedHere, token: string, signal: AbortSign
   let told = "";
   return eventStream({
     signal,
+    mayHear: () => true,
     breathEvery: STILL_HERE_EVERY_MS,
     listen: (look) => whenShown(joined, look),
     tell: (say) => {

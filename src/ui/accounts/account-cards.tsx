@@ -2,7 +2,8 @@
 
 import { useState } from "react";
 import { call } from "@/wire/call";
-import { forgetCode, learnCode, setLockedHere } from "@/sync/lock-here";
+import { forgetCode, learnCode, setLockedHere, setSignedOutHere } from "@/sync/lock-here";
+import { openOutbox } from "@/sync/outbox";
 import { forgetSeal } from "@/sync/seal";
 import type { OwnAccount, SessionShown } from "@/wire/accounts";
 import { keptAnswers } from "@/wire/kept-answers";
@@ -111,6 +112,8 @@ function Sessions({ sessions, onDone }: { sessions: readonly SessionShown[]; onD
   );
 }
 
+const WITHIN_MS = 10_000;
+
 function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLock: boolean }) {
   const [problem, setProblem] = useState<string | null>(null);
   const give = async (session: string) => {
@@ -118,11 +121,17 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
     if (given.ok) location.reload();
     else setProblem(given.message);
   };
+  const [waiting, setWaiting] = useState(0);
   const leave = async () => {
-    await call(ROUTES.signOut, {}, {});
+    /** What waits stays in this browser, sealed: whoever leaves is told before. */
+    const left = (await openOutbox().all()).length;
+    if (left > 0 && waiting === 0) return setWaiting(left);
+    const said = await call(ROUTES.signOut, {}, {}, WITHIN_MS);
     await Promise.all([keptAnswers()?.wipe(), forgetSeal(), forgetCode()]);
-    setLockedHere(false);
-    location.reload();
+    if (said.ok || said.status !== 0) {
+      setLockedHere(false);
+      location.reload();
+    } else setSignedOutHere();
   };
   return (
     <Card heading="At this device">
@@ -133,8 +142,14 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
             Hand over to {name}
           </Button>
         ))}
-        <Button onClick={() => void leave()}>Sign out</Button>
+        <Button onClick={() => void leave()}>{waiting > 0 ? "Sign out all the same" : "Sign out"}</Button>
       </div>
+      {waiting > 0 && (
+        <p role="alert" className="mt-2 text-caution">
+          {waiting} {waiting === 1 ? "entry is" : "entries are"} not sent yet. They stay sealed on this device and are
+          sent when you sign in here again.
+        </p>
+      )}
       {problem && (
         <p role="alert" className="mt-2 text-stop">
           {problem}

@@ -6,7 +6,8 @@ import { call } from "@/wire/call";
 import type { Door } from "@/wire/accounts";
 import { EXAM_ROUTES } from "@/wire/exam-routes";
 import { keptAnswers } from "@/wire/kept-answers";
-import { forgetCode, isLockedHere, learnCode, setLockedHere } from "@/sync/lock-here";
+import { forgetCode, isLockedHere, isSignedOutHere, learnCode, setLockedHere } from "@/sync/lock-here";
+import { forgetSeal } from "@/sync/seal";
 import { ROUTES } from "@/wire/routes";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
@@ -26,6 +27,10 @@ const WITHIN_MS = 10_000;
 
 /** Who may come in at the door now. A lock that the server has not heard of is told to it first. */
 async function atTheDoor() {
+  if (isSignedOutHere()) {
+    const out = await call(ROUTES.signOut, {}, {}, WITHIN_MS);
+    if (out.ok || out.status !== 0) setLockedHere(false);
+  }
   const told = await call(ROUTES.door, {}, null, WITHIN_MS);
   if (!told.ok || told.value.isLocked || !isLockedHere()) return told;
   await call(ROUTES.lock, {}, {}, WITHIN_MS);
@@ -34,7 +39,10 @@ async function atTheDoor() {
 
 /** Whoever comes next at this device finds nothing of the one who was here. */
 const forgetWhoWasHere = (): void =>
-  [keptAnswers()?.wipe(), forgetCode()].forEach((forgetting) => void forgetting?.catch(() => {}));
+  [keptAnswers()?.wipe(), forgetSeal(), forgetCode()].forEach((forgetting) => void forgetting?.catch(() => {}));
+
+const SIGNED_OUT =
+  "You are signed out on this device. The server cannot be reached: the session there ends as soon as it can be.";
 
 type EntranceProps = {
   /** Whose page it is; null: not known yet. */
@@ -56,9 +64,9 @@ export function EntranceScreen({ whose, onIn }: EntranceProps) {
     if (told.ok) setDoor(told.value);
     /** A store without accounts has no lock: this one was left by another store at the same address. */
     if (told.ok && told.value.entrance !== "accounts") setLockedHere(false);
-    const isLeftAlone = !told.ok && told.status === 0 && isLockedHere();
+    const isLeftAlone = !told.ok && told.status === 0 && isLockedHere() && !isSignedOutHere();
     setAlone(isLeftAlone);
-    setProblem(told.ok || isLeftAlone ? null : told.message);
+    setProblem(told.ok || isLeftAlone ? null : isSignedOutHere() ? SIGNED_OUT : told.message);
   }, []);
   useEffect(() => {
     const timer = setTimeout(() => void look(), 0);

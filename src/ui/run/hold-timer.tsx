@@ -121,8 +121,11 @@ function useHold({ id, seconds, onHeld }: Pick<HoldTimerProps, "id" | "seconds" 
     }
     keepStart(id, null);
     setStartedAt(null);
-    report.current(Math.round(((Date.now() - startedAt) / 1000) * 10) / 10);
-  }, [startedAt, id]);
+    const held = (Date.now() - startedAt) / 1000;
+    /** Nobody holds longer than asked for: the clock had stood still meanwhile. */
+    if (held > seconds + SLEPT_MS / 1000) return setSlept(true);
+    report.current(Math.min(seconds, Math.round(held * 10) / 10));
+  }, [startedAt, id, seconds]);
   return { startedAt, elapsed, slept, toggle };
 }
 

@@ -9,6 +9,7 @@ import { ageAtExam, type ExamState, SIGNALS, symptomsOf } from "@/core/record";
 import { placeLabel } from "@/core/vocabulary";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
+import { useHere } from "./here";
 import { useExam } from "../exam/exam-provider";
 import { EmergencyDialog } from "../guard/emergency-dialog";
 import { StatusPill } from "./status-pill";
@@ -74,6 +75,23 @@ function Refusal() {
       </p>
       <Button onClick={clearRefusal}>Close</Button>
     </div>
+  );
+}
+
+const MINUTE_MS = 60_000;
+const CLOCK_OFF_MS = 10 * MINUTE_MS;
+
+/** Times in the record are this device's: a clock that is wrong is said while it can still be set. */
+function ClockNote() {
+  const { behindMs } = useHere();
+  if (Math.abs(behindMs) < CLOCK_OFF_MS) return null;
+  const minutes = Math.round(Math.abs(behindMs) / MINUTE_MS);
+  const long = minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 60)} hours`;
+  return (
+    <p role="alert" className="no-print border-b border-caution bg-caution-well px-4 py-2 text-caution">
+      This device&rsquo;s clock is {long} {behindMs > 0 ? "behind" : "ahead of"} the server&rsquo;s, and times in the
+      record are this device&rsquo;s. Set its clock.
+    </p>
   );
 }
 
@@ -155,6 +173,7 @@ export function ExamShell({ children }: { children: ReactNode }) {
         </div>
       </header>
       {state.signed && <SignedBar signed={state.signed} />}
+      <ClockNote />
       {isOpen && <RecordNotices />}
       <Refusal />
       <main className="flex grow flex-col" aria-busy={!isOpen}>

@@ -5,8 +5,9 @@ import { noSuchExam } from "@/server/repositories/exams";
 import { whoseExam } from "@/server/repositories/grants";
 import { ROUTES } from "@/wire/routes";
 
-export const GET = serve(ROUTES.hearDevices, ({ store, ids, request }) => {
+export const GET = serve(ROUTES.hearDevices, ({ store, ids, request, stillMay }) => {
   if (whoseExam(store, ids.exam!) === null) noSuchExam(ids.exam!);
   const last = Number(request.headers.get("last-event-id") ?? NaN);
-  return new Response(deviceStream(ids.exam!, Number.isInteger(last) ? last : null, request.signal), LIVE_HEADERS);
+  const told = { signal: request.signal, mayHear: stillMay };
+  return new Response(deviceStream(ids.exam!, Number.isInteger(last) ? last : null, told), LIVE_HEADERS);
 });
