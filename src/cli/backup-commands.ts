@@ -1,5 +1,6 @@
 import type { Command } from "commander";
-import { refuse } from "@/core";
+import { phrase, refuse } from "@/core";
+import { RESTORED_AS } from "@/server/backup/key-inside";
 import { generateX25519Identity, identityToRecipient } from "age-encryption";
 import type { Key, Lock } from "@/server/backup/age-file";
 import { lookInto, makeBackup, mergeBackup, restoreBackup } from "@/server/backup/backup";
@@ -82,9 +83,13 @@ export function backupCommands(root: Command, { finish, print, say, now, exits }
     },
   );
   opening(root.command("restore").description("put a back-up in the place of the store"))
+    .option("--as <which>", "same: the database whose disk was lost; copy: one that goes on beside it, with a new key")
     .option("--replace", "also where the store holds what the back-up does not: it is moved aside")
-    .action(async (file: string, { replace = false, ...key }: KeyOptions & { replace?: boolean }) => {
-      const restored = await restoreBackup(file, keyOf(key), storePath(), { replace, now: now() });
+    .action(async (file: string, { replace = false, as, ...key }: KeyOptions & { replace?: boolean; as?: string }) => {
+      const which = RESTORED_AS.find((one) => one === as) ?? null;
+      if (as !== undefined && which === null)
+        refuse("--as", phrase`"${as}" is neither`, phrase`Use one of: ${RESTORED_AS.join(", ")}.`);
+      const restored = await restoreBackup(file, keyOf(key), storePath(), { replace, now: now(), as: which });
       print(restored);
       if (restored.before) say(`The store that was there is kept as ${restored.before}.`);
       ended(restored.faults);

@@ -30,6 +30,8 @@ export type BackupHolding = {
   readonly anchor: string;
   /** What is wrong in it, a line each. */
   readonly faults: readonly string[];
+  /** Whose key is in it: this database's, another's, or none, as earlier programs put none in. */
+  readonly key: "own" | "other" | "none";
   /** What is in the store and not in it, in words; null when nothing is. */
   readonly lost: string | null;
 };

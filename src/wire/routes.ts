@@ -12,12 +12,21 @@ import {
   yesNo,
 } from "@/core/base";
 import { EXAM_FILE_MAX_BYTES } from "@/core/admission";
-import { KEPT_MOST_LETTERS, type OwnError, ownError, ownSentence, type Person, shippedSentence } from "@/core/record";
+import {
+  KEPT_MOST_LETTERS,
+  keyFingerprint,
+  type OwnError,
+  ownError,
+  ownSentence,
+  type Person,
+  shippedSentence,
+} from "@/core/record";
 import type { EvidenceChanges } from "@/core/evidence";
 import { ACCOUNT_ROUTES } from "./account-routes";
 import { DEVICE_ROUTES } from "./device-routes";
 import type { BackupHolding, BackupMerge, BackupRun, Backups } from "./backups";
 import type { Awaiting, SignatureStanding } from "./countersigning";
+import type { Databases, SignedBy } from "./exchange";
 import type { Given, RecordGrants } from "./grants";
 import { EXCHANGE_ROUTES } from "./exchange-routes";
 import { KEEPING_ROUTES } from "./keeping-routes";
@@ -44,6 +53,11 @@ const MOST_PEOPLE = 10_000_000;
 const ownErrorList = holding({ errors: listOfEach(holding({ id: uuid(), at: instant() }), MOST) });
 const standing = holding({ state: oneOf(["none", "waits", "countersigned", "returned"]) });
 
+const databases = holding({
+  own: text(39, 39),
+  known: listOfEach(holding({ fingerprint: text(39, 39), name: text(400) }), PEOPLE),
+});
+
 /** Who is perhaps meant by somebody new. */
 export const alreadyThere = holding({
   duplicates: listOfEach(holding({ id: uuid(), name: text(400), number: text(80), birthDate: text(20) }), PEOPLE),
@@ -63,7 +77,22 @@ export const ROUTES = {
     limit: EXAM_FILE_MAX_BYTES,
     isFile: true,
     answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
-    answers: answers<{ exam: string; added: number; already: number; branches: number }>(),
+    answers: answers<{ exam: string; added: number; already: number; branches: number; signedBy: SignedBy }>(),
+  }),
+  databases: route("GET", "/api/databases", {
+    act: "take records in",
+    ask: closed({}),
+    answer: databases,
+    answers: answers<Databases>(),
+  }),
+  knowDatabase: route("POST", "/api/databases", {
+    act: "let systems in",
+    ask: closed({
+      fingerprint: keyFingerprint(),
+      name: text(120, 1).nullable().defined("is missing; send what it is called, or null to forget it"),
+    }),
+    answer: databases,
+    answers: answers<Databases>(),
   }),
   awaiting: route("GET", "/api/countersign", {
     act: "countersign",
@@ -264,8 +293,11 @@ export const ROUTES = {
   }),
   restoreBackup: route("POST", "/api/backups/restore", {
     act: "look after back-ups",
-    ask: closed(opening),
+    ask: closed({
+      ...opening,
+      as: oneOf(["same", "copy"]).nullable().defined("is missing; send which of the two it is, or null"),
+    }),
     answer: holding({ exams: wholeIn(0, MOST), faults: listOfEach(text(4000), MOST) }),
-    answers: answers<Omit<BackupHolding, "lost">>(),
+    answers: answers<Omit<BackupHolding, "lost" | "key">>(),
   }),
 } as const;

@@ -24,6 +24,7 @@ import * as backupsLook from "./backups/look/handlers";
 import * as backupsMerge from "./backups/merge/handlers";
 import * as backupsRestore from "./backups/restore/handlers";
 import * as countersign from "./countersign/handlers";
+import * as databases from "./databases/handlers";
 import * as due from "./due/handlers";
 import * as lists from "./lists/handlers";
 import * as dueCalendar from "./due/calendar/handlers";
@@ -106,6 +107,7 @@ export const HANDLERS = [
   backupsMerge,
   backupsRestore,
   countersign,
+  databases,
   due,
   lists,
   dueCalendar,

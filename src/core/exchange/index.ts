@@ -25,7 +25,7 @@ export {
   verifyExamFile,
   versionsNamed,
 } from "./exam-file/exam-file";
-export { type ExamFile, type FileStream } from "./exam-file/frame";
+export { type ExamFile, type FileSignature, type FileStream } from "./exam-file/frame";
 export { examFileJsonSchema } from "./exam-file/json-schema";
 export { keepReading, type KeptDifference, keptDifferences, signedReadingProblem } from "./letters/kept-reading";
 export { type BundleRead, notesOfTold, type PersonTold, readBundle } from "./fhir/from-bundle";

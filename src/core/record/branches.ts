@@ -34,6 +34,44 @@ export function sharedLength(here: readonly ChainLink[], there: readonly ChainLi
   return shared;
 }
 
+type Path<L extends ChainLink> = { readonly leaf: L; readonly path: readonly L[] };
+
+/** Every way from the first event to a last one. */
+function waysOf<L extends ChainLink>(kind: StreamKind, stream: string, links: readonly L[]): readonly Path<L>[] {
+  const genesis = genesisOf(stream, kind);
+  const byHash = new Map(links.map((link) => [link.hash, link]));
+  const followed = new Set(links.map(({ previous }) => previous));
+  return [...byHash.values()]
+    .filter(({ hash }) => !followed.has(hash))
+    .flatMap((leaf) => {
+      const path = pathTo(leaf, byHash, genesis);
+      return path ? [{ leaf, path }] : [];
+    });
+}
+
+/**
+ * The continuations beside a record that stands: where it began here, nothing
+ * that comes from elsewhere makes it longer, whatever it says of itself.
+ *
+ * @param trunk the record, from its first event
+ * @param beside links that are known besides, each once or more, in any order
+ * @returns each continuation from where it leaves, the smallest head first
+ * @example besideRecord("exam", exam, links, []) // []
+ */
+export function besideRecord<L extends ChainLink>(
+  kind: StreamKind,
+  stream: string,
+  trunk: readonly L[],
+  beside: readonly L[],
+): readonly (readonly L[])[] {
+  if (beside.length === 0) return [];
+  const inTrunk = new Set(trunk.map(({ hash }) => hash));
+  return waysOf(kind, stream, [...trunk, ...beside])
+    .filter(({ leaf }) => !inTrunk.has(leaf.hash))
+    .toSorted((a, b) => (a.leaf.hash < b.leaf.hash ? -1 : 1))
+    .map(({ path }) => path.slice(sharedLength(trunk, path)));
+}
+
 /**
  * Which continuation of a stream is the record. A signed one comes first, then
  * the one that goes on from what was recorded here, then the longer; where all
@@ -51,15 +89,7 @@ export function branchesOf<L extends ChainLink>(
   links: readonly L[],
   own: string | null,
 ): Branched<L> {
-  const genesis = genesisOf(stream, kind);
-  const byHash = new Map(links.map((link) => [link.hash, link]));
-  const followed = new Set(links.map(({ previous }) => previous));
-  const whole = [...byHash.values()]
-    .filter(({ hash }) => !followed.has(hash))
-    .flatMap((leaf) => {
-      const path = pathTo(leaf, byHash, genesis);
-      return path ? [{ leaf, path }] : [];
-    });
+  const whole = waysOf(kind, stream, links);
   if (whole.length === 1) return { trunk: whole[0]!.path, branches: [] };
   const paths = whole
     .map(({ leaf, path }) => {

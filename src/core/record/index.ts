@@ -2,7 +2,7 @@
 export { ageAtExam } from "./age-at-exam";
 export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, linkHash, verifyChain } from "./chain";
 export { type Payload, readPayload, SIGNATURES, signsWhatIsBefore } from "./signatures";
-export { type Branched, branchesOf, sharedLength } from "./branches";
+export { besideRecord, type Branched, branchesOf, sharedLength } from "./branches";
 export { answerOf, type Facts, feltAt, isMet } from "./condition";
 export {
   broughtOn,
@@ -63,6 +63,7 @@ export { type MeasuredHow } from "./measured-how";
 export { PURPOSES } from "./events/opening";
 export { type Plan } from "./events/plan";
 export { type ClinicPractitioner, type ClinicState, type Grant, type SavedEvidence } from "./events/clinic";
+export { keyFingerprint } from "./events/clinic-keeping";
 export { type CareReason, type PersonEntry, type PersonState, type ToldOnce } from "./events/person";
 export {
   ANSWERED_BY,

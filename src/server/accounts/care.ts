@@ -61,6 +61,23 @@ export const goesByCare = (store: Store): boolean => clinicOf(store).team === "b
 export const isOutsideCare = (store: Store, person: string | null, member: string, now: number): boolean =>
   person !== null && goesByCare(store) && !isInCare(store, person, member, now);
 
+/**
+ * Refuses whoever adds to the records of people outside their care.
+ *
+ * @throws InputError naming how many they are
+ */
+export function assertInCare(store: Store, member: string, persons: readonly string[]): void {
+  const outside = persons.filter((person) => isOutsideCare(store, person, member, Date.now()));
+  if (outside.length > 0)
+    refuse(
+      "file",
+      outside.length === 1
+        ? "adds to the record of somebody who is not in your care"
+        : phrase`adds to the records of ${outside.length} people who are not in your care`,
+      "Take them over first, or ask who looks after them.",
+    );
+}
+
 /** Who looks after a person, and who opened their record from outside: told to those who look after them. */
 export function carePage(store: Store, person: string, member: Member, now: number): CarePage {
   const { team, care, brokenGlass } = clinicOf(store);

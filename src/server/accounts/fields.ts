@@ -98,6 +98,8 @@ export const SHOWS: Readonly<Record<keyof typeof ROUTES, Shows>> = {
   dueCalendar: "the record",
   exportExam: "the record",
   importExam: "no patient",
+  databases: "no patient",
+  knowDatabase: "no patient",
   awaiting: [{ at: "awaiting", whose: { exam: "exam" }, hides: { person: "", number: "" } }],
   signature: "the record",
   countersign: "the record",

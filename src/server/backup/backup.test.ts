@@ -10,7 +10,9 @@ import { appendEvents, loadExam } from "../repositories/exams";
 import { logFaults, logPath, note } from "../log/access-log";
 import { verifyStore } from "../repositories/verify";
 import { openStore, openToRead } from "../store/open";
+import { fingerprintOf, keyPath, publicKeyOf } from "../store/signing-key";
 import type { Store } from "../store/store";
+import { branchesIn } from "../repositories/merge";
 import { holdingOf, lookInto, makeBackup, mergeBackup, restoreBackup } from "./backup";
 import { logBeside } from "./log-beside";
 
@@ -290,14 +292,57 @@ describe("merging", () => {
     const { identity, recipient } = await keys();
     const { file } = await makeBackup(other, join(folder(), "two.age"), { recipient }, MAKING);
     const merge = (dryRun: boolean) => mergeBackup(file, { identity }, first.store.path, { dryRun, now: LATER });
-    expect(await merge(true)).toEqual({ added: 0, forwarded: 1, forked: 1, erased: 0, refused: [] });
-    expect(await merge(false)).toEqual({ added: 0, forwarded: 1, forked: 1, erased: 0, refused: [] });
+    /** It is another database, with a key of its own: what it recorded stands beside what began here. */
+    expect(await merge(true)).toEqual({ added: 0, forwarded: 0, forked: 2, erased: 0, refused: [] });
+    expect(await merge(false)).toEqual({ added: 0, forwarded: 0, forked: 2, erased: 0, refused: [] });
     const texts = (exam: string) =>
       loadExam(first.store, exam)!.events.map(({ body }) => (body as { text?: string }).text);
-    expect(texts(first.exams[0]!)).toContain("only there");
-    expect(texts(first.exams[1]!).includes("apart, here")).not.toBe(texts(first.exams[1]!).includes("apart, there"));
+    expect(texts(first.exams[0]!)).not.toContain("only there");
+    expect(texts(first.exams[1]!)).toContain("apart, here");
+    expect(texts(first.exams[1]!)).not.toContain("apart, there");
+    expect(first.exams.map((exam) => branchesIn(first.store, "exam", exam).length).slice(0, 2)).toEqual([1, 1]);
     expect(await merge(false)).toEqual({ added: 0, forwarded: 0, forked: 0, erased: 0, refused: [] });
     expect(verifyStore(first.store).records.flatMap(({ faults }) => faults)).toEqual([]);
+  });
+
+  it("carries on what this very database recorded later, as its key in the back-up shows", async () => {
+    const { store, exams } = made();
+    publicKeyOf(store);
+    const { identity, recipient } = await keys();
+    const backUpAs = (name: string) => makeBackup(store.path, join(folder(), name), { recipient }, MAKING);
+    const early = await backUpAs("early.age");
+    goOn(store, exams[0]!, "after the copy", 800_001);
+    const late = await backUpAs("late.age");
+    const path = temporaryPath();
+    await expect(restoreBackup(early.file, { identity }, path, { replace: false, now: LATER })).rejects.toThrow(
+      /Say whether it is the same database/,
+    );
+    await restoreBackup(early.file, { identity }, path, { replace: false, now: LATER, as: "same" });
+    expect(readFileSync(keyPath(path))).toEqual(readFileSync(keyPath(store.path)));
+    expect(await mergeBackup(late.file, { identity }, path, { dryRun: false, now: LATER })).toMatchObject({
+      forwarded: 1,
+      forked: 0,
+    });
+    const restored = openStore(path);
+    expect(verifyStore(restored).records.flatMap(({ faults }) => faults)).toEqual([]);
+    expect(loadExam(restored, exams[0]!)!.events.map(({ body }) => (body as { text?: string }).text)).toContain(
+      "after the copy",
+    );
+  });
+
+  it("restored as a copy has a key of its own; no table of it holds the old one", async () => {
+    const { store } = made();
+    publicKeyOf(store);
+    const { identity, recipient } = await keys();
+    const { file } = await makeBackup(store.path, join(folder(), "one.age"), { recipient }, MAKING);
+    const path = temporaryPath();
+    await restoreBackup(file, { identity }, path, { replace: false, now: LATER, as: "copy" });
+    const copy = openStore(path);
+    expect(fingerprintOf(publicKeyOf(copy))).not.toBe(fingerprintOf(publicKeyOf(store)));
+    expect(verifyStore(copy).store).toEqual([]);
+    const secret = readFileSync(keyPath(store.path), "utf8").split("\n")[1]!;
+    for (const name of readdirSync(dirname(path)).filter((one) => one.startsWith("store.sqlite")))
+      expect(readFileSync(join(dirname(path), name), "latin1")).not.toContain(secret);
   });
 
   it("of a person whose record was changed in the back-up takes nothing, and says so", async () => {

@@ -13,6 +13,7 @@ import { forgetAgain, tellErasures } from "./erasures";
 import { backUpLog, restoreLog } from "./log-beside";
 import { type Key, type Lock, lockFile, unlockFile } from "./age-file";
 import { withFile } from "./file-problem";
+import { keyInside, layKeyReady, putKeyInto, type RestoredAs, takeKeyOut } from "./key-inside";
 import { asideOf, readyAt, swapIn } from "./swap";
 import { type Compared, compareStores, lostBy } from "./compare";
 
@@ -136,6 +137,7 @@ export async function makeBackup(path: string, to: string, lock: Lock, { now, wo
       faults: faultsOf(store),
       erased: clinicOf(store).erased,
     }));
+    putKeyInto(copy, path);
     const file = isFolder ? join(to, backupName(now, holding.anchor)) : to;
     await withFile(file, async () => {
       await lockFile(copy, file, lock, workFactor);
@@ -154,6 +156,7 @@ const withBackup = <T>(file: string, key: Key, beside: string, work: (opened: Op
   aside(beside, async (folder) => {
     const path = join(folder, "store.sqlite");
     await withFile(file, () => unlockFile(file, path, key));
+    takeKeyOut(path);
     return withStore(openBackup(path, file), (store) => work({ store, path, faults: faultsOf(store) }));
   });
 
@@ -170,7 +173,7 @@ function openBackup(path: string, file: string): Store {
   }
 }
 
-type Looked = Omit<BackupHolding, "lost">;
+type Looked = Omit<BackupHolding, "lost" | "key">;
 
 /** Opens a back-up, walks every chain in it, and says what it holds. */
 export const lookInto = (file: string, key: Key, beside: string): Promise<Looked> =>
@@ -178,9 +181,10 @@ export const lookInto = (file: string, key: Key, beside: string): Promise<Looked
 
 /** The same, and what would be lost if it took the place of a store that is there. */
 export const lookBeside = (file: string, key: Key, path: string): Promise<BackupHolding> =>
-  withBackup(file, key, path, ({ store, faults }) =>
+  withBackup(file, key, path, ({ store, path: copy, faults }) =>
     withStore(openToRead(path), (here) => ({
       ...holdingOf(store),
+      key: keyInside(copy, path),
       faults,
       lost: lostBy(compareStores(here, store)),
     })),
@@ -190,8 +194,9 @@ export const lookBeside = (file: string, key: Key, path: string): Promise<Backup
  * Opens a back-up and lays it ready to take the store's place at the next start,
  * so that nothing is changed under a program that runs.
  */
-export const layReady = (file: string, key: Key, path: string): Promise<Looked> =>
+export const layReady = (file: string, key: Key, path: string, as: RestoredAs | null): Promise<Looked> =>
   withBackup(file, key, path, async ({ store, path: copy, faults }) => {
+    layKeyReady(copy, path, as);
     const now = new Date().toISOString();
     const recorded = await withStore(openToRead(path), (here) => clinicOf(here).erased);
     forgetAgain(store, path, now, { recorded, file });
@@ -248,7 +253,7 @@ export const restoreBackup = (
   file: string,
   key: Key,
   path: string,
-  { replace, now }: { readonly replace: boolean; readonly now: string },
+  { replace, now, as = null }: { readonly replace: boolean; readonly now: string; readonly as?: RestoredAs | null },
 ): Promise<Restored> => {
   /** Where a disk was lost, its folder was lost with it. */
   mkdirSync(dirname(resolve(path)), { recursive: true, mode: OWN_FOLDER });
@@ -266,6 +271,7 @@ export const restoreBackup = (
         "Take the back-up in with merge, so that nothing is lost; or restore with --replace, which moves the store that is there aside.",
       );
     const holding = holdingOf(store);
+    layKeyReady(copy, path, as);
     forgetAgain(store, path, now, { recorded: erased, file });
     store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
     store.sqlite.close();
@@ -312,10 +318,13 @@ export const mergeBackup = (
           throw error;
         }
       });
+      /** What another database recorded after one of ours is kept beside it. */
+      const isOurs = keyInside(there.path, path) === "own";
+      const longer = countOf(compared, "longer there");
       return {
         added: countOf(compared, "only there"),
-        forwarded: countOf(compared, "longer there"),
-        forked: countOf(compared, "forked"),
+        forwarded: isOurs ? longer : 0,
+        forked: countOf(compared, "forked") + (isOurs ? 0 : longer),
         erased: countOf(compared, "erased here"),
         refused,
       };

@@ -23,11 +23,11 @@ function standingOf(here: Store, there: Store, kind: StreamKind, id: string): Co
   if (!own) return said(isTombstoned(here, kind, id) ? "erased here" : "only there");
   if (!other) return said("only here", own.length);
   if (own.head === other.head) return said("same");
+  /** It was taken in before: its way is kept beside the record. */
+  if (branchLinksOf(here, kind, id).some(({ hash }) => hash === other.head)) return said("same");
   if (other.length < own.length && hashAt(here, kind, id, other.length) === other.head)
     return said("longer here", own.length - other.length);
   if (own.length < other.length && hashAt(there, kind, id, own.length) === own.head) return said("longer there");
-  /** It was taken in before: its way is kept beside the record. */
-  if (branchLinksOf(here, kind, id).some(({ hash }) => hash === other.head)) return said("same");
   const shared = Array.from({ length: Math.min(own.length, other.length) }, (_none, index) => index + 1).findIndex(
     (seq) => hashAt(here, kind, id, seq) !== hashAt(there, kind, id, seq),
   );

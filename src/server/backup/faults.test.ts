@@ -117,7 +117,7 @@ describe("a restore", () => {
   it("that was killed between any two of its steps is finished at the next start, and loses nothing of what was there", async () => {
     const count = await (async () => {
       const { store, identity, folder, recipient } = await ready();
-      await layReady((await backUp(store, folder, { recipient }, NOW)).file, { identity }, store.path);
+      await layReady((await backUp(store, folder, { recipient }, NOW)).file, { identity }, store.path, null);
       store.sqlite.close();
       return stepsOf(store.path, NOW).steps.length;
     })();
@@ -126,7 +126,7 @@ describe("a restore", () => {
       const { store, identity, folder, recipient } = await ready();
       const { file } = await makeBackup(store.path, folder, { recipient }, { now: NOW });
       storeExam(store, buildExam({ exam: idOf(77), idsFrom: 770_000 }).complaint("groin.left"));
-      await layReady(file, { identity }, store.path);
+      await layReady(file, { identity }, store.path, null);
       /** A program that is killed closes nothing: its recent changes stand beside the database. */
       const copy = mkdtempSync(join(dirname(store.path), "killed-"));
       for (const name of readdirSync(dirname(store.path)).filter((one) => one.startsWith("store.sqlite")))

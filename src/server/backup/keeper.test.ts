@@ -106,7 +106,7 @@ describe("a back-up that lies ready", () => {
     setUp(store, { folder, recipient }, NOW);
     const { file } = await backUp(store, folder, { recipient }, NOW);
     storeExam(store, buildExam({ exam: idOf(77), idsFrom: 770_000 }).complaint("groin.left"));
-    await layReady(file, { identity }, store.path);
+    await layReady(file, { identity }, store.path, null);
     const exams = (path: string): unknown => {
       const one = openStore(path);
       const number = one.sqlite.prepare("SELECT count(*) FROM exams").pluck().get();

@@ -1,6 +1,7 @@
 import { closeSync, existsSync, fsyncSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import Database from "better-sqlite3";
+import { keyPath } from "../store/signing-key";
 
 /**
  * Puts one database in the place of another, as one step: a program that is
@@ -47,8 +48,14 @@ function bringTogether(path: string): void {
   }
 }
 
+/** The key that was laid ready with it; none where it has the key that is here. */
+function takeKey(path: string): void {
+  const ready = keyPath(readyAt(path));
+  if (existsSync(ready)) renameSync(ready, keyPath(path));
+}
+
 /** The steps of it, for a test that stops between any two. */
-export type Step = () => void;
+export type Step = () => unknown;
 
 /**
  * The steps that put what is ready in its place; each may be done again.
@@ -60,7 +67,9 @@ export function stepsOf(
   now: string,
 ): { readonly before: string | null; readonly steps: readonly Step[] } {
   const drop = () => rmSync(planAt(path), { force: true });
+  /** It is in its place: what is left of the plan is its key. */
   if (!existsSync(readyAt(path))) {
+    takeKey(path);
     drop();
     return { before: null, steps: [] };
   }
@@ -75,6 +84,7 @@ export function stepsOf(
       ...moves,
       () => settle(path),
       () => renameSync(readyAt(path), path),
+      () => takeKey(path),
       () => settle(path),
       drop,
     ],

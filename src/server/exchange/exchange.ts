@@ -28,21 +28,26 @@ import { episodesOf } from "../repositories/episodes";
 import { addPerson, findPerson } from "../repositories/people";
 import { atOnce, journalEnd, storeIdOf, wholeStream } from "../repositories/streams";
 import { erasedPersonProblem, erasedProblem } from "../repositories/tombstones";
+import type { SignedBy } from "@/wire/exchange";
 import { nativeSha256 } from "../store/native-hash";
+import { signed, signedBy } from "./signed-file";
 import type { Store } from "../store/store";
 
 const eventsIn = ({ links }: StoredStream): RecordedEvent[] =>
   links.map(({ payload }) => JSON.parse(payload) as RecordedEvent);
 
-/** A file of some streams, with the continuations beside them and the evidence their exams name. */
+/** A signed file of some streams, with the continuations beside them and the evidence their exams name. */
 function fileOf(store: Store, streams: readonly StoredStream[], now: string): ExamFile {
   const named = new Set(streams.flatMap((stream) => (stream.kind === "exam" ? versionsNamed(eventsIn(stream)) : [])));
   const { n, hash } = journalEnd(store);
-  return toExamFile(
-    streams,
-    { store: storeIdOf(store), exportedAt: now, anchor: n > 0 ? { n, hash } : null },
-    [...named].flatMap((version) => changesOf(store, version) ?? []),
-    streams.flatMap(({ kind, id }) => branchesIn(store, kind, id)),
+  return signed(
+    store,
+    toExamFile(
+      streams,
+      { store: storeIdOf(store), exportedAt: now, anchor: n > 0 ? { n, hash } : null },
+      [...named].flatMap((version) => changesOf(store, version) ?? []),
+      streams.flatMap(({ kind, id }) => branchesIn(store, kind, id)),
+    ),
   );
 }
 
@@ -90,6 +95,8 @@ export type ImportResult = {
   readonly already: number;
   /** Continuations that are kept beside a record, since it was continued apart. */
   readonly branches: number;
+  /** Which database signed the file. */
+  readonly signedBy: SignedBy;
 };
 
 /** The person as an exam knew them, under their own number where it is free. */
@@ -134,6 +141,7 @@ const isMerged = ({ kind }: FileStream): boolean => kind !== "clinic";
 /** A file that was read, checked and laid ready: what is left to do is to write it. */
 type ReadyFile = {
   readonly evidence: ExamFile["evidence"];
+  readonly signedBy: SignedBy;
   readonly streams: readonly { readonly stream: FileStream; readonly ready: Ready; readonly naming: ExamEvent[] }[];
 };
 
@@ -150,6 +158,7 @@ const namingEvidence = ({ kind, links }: FileStream): ExamEvent[] =>
 function readyFile(store: Store, content: string): ReadyFile {
   const file = parseExamFile(content);
   assertImportable(file, nativeSha256);
+  const by = signedBy(store, file);
   /** What is said of a person comes before their exams. */
   const order = (kind: string) => (kind === "person" ? 0 : 1);
   const streams = file.streams.filter(isMerged).toSorted((a, b) => order(a.kind) - order(b.kind));
@@ -158,28 +167,37 @@ function readyFile(store: Store, content: string): ReadyFile {
     streams.map(({ kind, id }, index) => ({
       kind,
       id,
-      links: [streams[index]!, ...file.branches.filter((one) => one.kind === kind && one.id === id)].flatMap((part) =>
-        storedLinks(part, file.exportedAt),
-      ),
+      trunk: storedLinks(streams[index]!, file.exportedAt),
+      beside: file.branches
+        .filter((one) => one.kind === kind && one.id === id)
+        .flatMap((part) => storedLinks(part, file.exportedAt)),
     })),
   );
   return {
     evidence: file.evidence,
+    signedBy: by,
     streams: streams.map((stream, index) => ({ stream, ready: ready[index]!, naming: namingEvidence(stream) })),
   };
 }
 
 /** Writes a file that was laid ready, all of it or nothing. Within the writer's transaction. */
-function write(store: Store, { evidence, streams }: ReadyFile, now: string): ImportResult {
+function write(
+  store: Store,
+  { evidence, streams, signedBy: by }: ReadyFile,
+  now: string,
+  sender: Importing,
+): ImportResult {
   const exams = streams.filter(({ stream }) => stream.kind === "exam");
   for (const { stream } of streams) assertNotErased(store, stream);
+  const isOurs = by.is === "this database";
+  sender.assertMay?.(personsIn(store, streams));
   for (const changes of evidence) holdEvidence(store, changes, now);
   const merged = streams.map(({ stream, ready, naming }): Merged => {
     if (stream.kind === "exam") {
       assertEvidenceHeld(store, naming);
       addPersonOf(store, stream, now);
     }
-    return mergeStream(store, ready, now);
+    return mergeStream(store, ready, now, isOurs);
   });
   const total = (count: (one: Merged) => number) => merged.reduce((sum, one) => sum + count(one), 0);
   return {
@@ -188,8 +206,22 @@ function write(store: Store, { evidence, streams }: ReadyFile, now: string): Imp
     added: total(({ added }) => added),
     already: total(({ already }) => already),
     branches: total(({ branches }) => branches),
+    signedBy: by,
   };
 }
+
+/** Whom the records of a file are of, where they are here already. */
+function personsIn(store: Store, streams: ReadyFile["streams"]): string[] {
+  const named = streams.flatMap(({ stream }) => {
+    if (stream.kind === "person") return [stream.id];
+    const first = stream.kind === "exam" ? readEvent(stream.links[0]!.event) : null;
+    return first?.type === "exam-opened" ? [first.body.person.id] : [];
+  });
+  return [...new Set(named)].filter((id) => findPerson(store, id) !== null);
+}
+
+/** Who imports, as far as it decides whose records they may add to; left out: the clinic itself, at its machine. */
+export type Importing = { readonly assertMay?: (persons: readonly string[]) => void };
 
 /**
  * Takes files into the store: all of them or nothing. What is there already is
@@ -198,18 +230,23 @@ function write(store: Store, { evidence, streams }: ReadyFile, now: string): Imp
  *
  * @throws InputError saying what is wrong with a file, where, and what to do
  */
-export function importFiles(store: Store, contents: readonly string[], now: string): ImportResult[] {
+export function importFiles(
+  store: Store,
+  contents: readonly string[],
+  now: string,
+  sender: Importing = {},
+): ImportResult[] {
   try {
     const ready = contents.map((content) => readyFile(store, content));
-    return atOnce(store, () => ready.map((file) => write(store, file, now)));
+    return atOnce(store, () => ready.map((file) => write(store, file, now, sender)));
   } finally {
     clearReady(store);
   }
 }
 
 /** The same of one file. */
-export const importExam = (store: Store, content: string, now: string): ImportResult =>
-  importFiles(store, [content], now)[0]!;
+export const importExam = (store: Store, content: string, now: string, sender: Importing = {}): ImportResult =>
+  importFiles(store, [content], now, sender)[0]!;
 
 /** The file as text, keys in a fixed order. */
 export const examFileText = (file: ExamFile): string => `${JSON.stringify(JSON.parse(canonicalJson(file)), null, 2)}\n`;

@@ -1,6 +1,6 @@
 import { readBundle, refuse } from "@/core";
 import type { Store } from "../store/store";
-import { importExam, importFiles, type ImportResult } from "./exchange";
+import { importExam, importFiles, type Importing, type ImportResult } from "./exchange";
 import { fromBase64 } from "./fhir";
 
 /** Whether a file is a FHIR bundle: its first words say so, wherever they stand. */
@@ -11,8 +11,8 @@ const isBundle = (content: string): boolean => /^\s*\{/.test(content) && /"resou
  *
  * @throws InputError saying what is wrong with the file, where, and what to do
  */
-export function importAny(store: Store, content: string, now: string): ImportResult {
-  if (!isBundle(content)) return importExam(store, content, now);
+export function importAny(store: Store, content: string, now: string, sender: Importing = {}): ImportResult {
+  if (!isBundle(content)) return importExam(store, content, now, sender);
   const { files } = readBundle(content, fromBase64);
   if (files.length === 0)
     refuse(
@@ -20,11 +20,12 @@ export function importAny(store: Store, content: string, now: string): ImportRes
       "holds no exam file of this program",
       "Bring its persons in under People from elsewhere, where each is shown before anything is written.",
     );
-  return importFiles(store, files, now).reduce((all, one) => ({
+  return importFiles(store, files, now, sender).reduce((all, one) => ({
     exam: all.exam,
     exams: [...all.exams, ...one.exams],
     added: all.added + one.added,
     already: all.already + one.already,
     branches: all.branches + one.branches,
+    signedBy: all.signedBy.is === one.signedBy.is ? all.signedBy : { is: "nobody", name: null, fingerprint: null },
   }));
 }

@@ -18,14 +18,14 @@ describe("heavy work", () => {
     const text = await heavy("exportExam", exam, NOW);
     expect(await heavy("exportFindings", exam)).toContain("test");
     process.env.DUST_LANTERN_DB = temporaryPath();
-    const taken = await heavy("importExam", text, NOW);
+    const taken = await heavy("importExam", text, NOW, null);
     expect(taken.exams).toEqual([exam]);
     expect(loadExam(theStore(), exam)?.head).toEqual(loadExam(from, exam)?.head);
   });
 
   it("says what is wrong as it would here", async () => {
     process.env.DUST_LANTERN_DB = temporaryPath();
-    await expect(heavy("importExam", "no file", NOW)).rejects.toMatchObject({ name: "InputError" });
+    await expect(heavy("importExam", "no file", NOW, null)).rejects.toMatchObject({ name: "InputError" });
     await expect(heavy("exportPerson", idOf(9), NOW)).rejects.toThrow("on the roster");
   });
 

@@ -9,7 +9,9 @@ import { loadExam } from "../repositories/exams";
 import { handOver } from "../exchange/hand-over";
 import { fold, type SendOnSettings } from "@/core";
 import type { Key, Lock } from "../backup/age-file";
+import type { RestoredAs } from "../backup/key-inside";
 import { layReady, lookBeside, makeBackup, mergeBackup } from "../backup/backup";
+import { assertInCare } from "../accounts/care";
 import { coursesOf } from "../repositories/episodes";
 import type { Store } from "../store/store";
 
@@ -19,7 +21,13 @@ const personOf = (store: Store, exam: string): string | null =>
 
 /** Work that takes longer than a tap may wait: done in a thread of its own, on a connection of its own. */
 export const TASKS = {
-  importExam: (store: Store, content: string, now: string) => importAny(store, content, now),
+  importExam: (store: Store, content: string, now: string, importer: string | null) =>
+    importAny(
+      store,
+      content,
+      now,
+      importer === null ? {} : { assertMay: (persons) => assertInCare(store, importer, persons) },
+    ),
   fhirOf: (store: Store, exam: string, now: string) => JSON.stringify(bundleOf(exportExam(store, exam, now)), null, 2),
   fhirOfPerson: (store: Store, person: string, now: string) => JSON.stringify(resourcesOf(store, person, now)),
   letter: async (store: Store, exam: string, asked: string, now: string) => {
@@ -44,7 +52,8 @@ export const TASKS = {
   lookIntoBackup: (store: Store, file: string, key: string) => lookBeside(file, JSON.parse(key) as Key, store.path),
   mergeBackup: (store: Store, file: string, key: string, now: string, dryRun: string) =>
     mergeBackup(file, JSON.parse(key) as Key, store.path, { dryRun: dryRun === "dry run", now }),
-  restoreBackup: (store: Store, file: string, key: string) => layReady(file, JSON.parse(key) as Key, store.path),
+  restoreBackup: (store: Store, file: string, key: string, as: RestoredAs | null) =>
+    layReady(file, JSON.parse(key) as Key, store.path, as),
 } as const;
 
 export type Tasks = typeof TASKS;

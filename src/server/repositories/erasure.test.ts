@@ -195,7 +195,7 @@ describe("an old copy of somebody who was erased", () => {
     addPerson(store, second, { now: NOW, confirmed: true });
     const { file } = await makeBackup(store.path, join(dirname(store.path), "one.age"), KEY, MAKING);
     erasePerson(store, { person: PERSON, ...WHY }, BY);
-    await layReady(file, KEY, store.path);
+    await layReady(file, KEY, store.path, null);
     tellErasure(store, erasePerson(store, { person: second.id, ...WHY }, BY));
     store.sqlite.close();
     expect(takeReady(store.path, LATER)).not.toBeNull();

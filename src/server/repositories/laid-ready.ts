@@ -1,5 +1,5 @@
 import {
-  branchesOf,
+  besideRecord,
   type Branched,
   refuse,
   type RecordedEvent,
@@ -56,14 +56,21 @@ export const eventOf = (link: StoredLink): RecordedEvent => link.event ?? (JSON.
 export const refuseId = (id: string): never =>
   refuse(`event ${id}`, "has the id of another event in the store", "Export the exam again and choose that file.");
 
+/** A stream as a file has it: the record, and what stands beside it there. */
+type Laid = Pick<Ready, "kind" | "id"> & {
+  readonly trunk: readonly StoredLink[];
+  readonly beside: readonly StoredLink[];
+};
+
 /** Lays streams ready. Before the writer's transaction, and away again after it, whatever came of it. */
-export function layReady(store: Store, streams: readonly Pick<Ready, "kind" | "id" | "links">[]): Ready[] {
+export function layReady(store: Store, streams: readonly Laid[]): Ready[] {
   const { lay, lastLot, together } = statements(store);
   const before = lastLot.get()!;
   const ready = streams.map((one, index) => ({
     ...one,
     lot: before + index + 1,
-    branched: branchesOf(one.kind, one.id, one.links, null),
+    links: [...one.trunk, ...one.beside],
+    branched: { trunk: one.trunk, branches: besideRecord(one.kind, one.id, one.trunk, one.beside) },
   }));
   together(() => {
     for (const { kind, id, lot, branched } of ready)

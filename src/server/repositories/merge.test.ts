@@ -80,18 +80,53 @@ describe("a record that was continued in two places", () => {
     expect(() => store.sqlite.exec("DELETE FROM stream_events")).toThrow("never deleted");
   });
 
-  it("takes a signed continuation as the record, and keeps the unsigned one whole", () => {
+  it("stays as it is where it began here, also against a signed continuation: that is kept whole beside it", () => {
     const { store, common } = origin();
     const signed = forkOf(common, (exam) => void exam.sign());
     const exam = continued(loadExam(store, EXAM)!.events);
     note("here")(exam);
     send(store, exam.events.slice(-1));
-    expect(take(store, signed)).toMatchObject({ added: 1, branches: 1 });
-    expect(fold(loadExam(store, EXAM)!.events).signed).not.toBeNull();
+    expect(take(store, signed)).toMatchObject({ added: 0, branches: 1 });
+    expect(fold(loadExam(store, EXAM)!.events).signed).toBeNull();
+    expect(loadExam(store, EXAM)!.events.at(-1)!.id).toBe(exam.events.at(-1)!.id);
     expect(faults(store)).toEqual([]);
-    const amended = { ...exam.events.at(-1)!, id: idOf(777_777), amendment: "said before the signature" };
-    send(store, [amended]);
+  });
+
+  it("is made no longer in a colleague's name: links after its end stand beside it, and it stays open", () => {
+    const { store } = origin();
+    const forged = continued(loadExam(store, EXAM)!.events);
+    note("never said here")(forged);
+    forged.sign();
+    const other = sampleStore();
+    send(other, forged.events);
+    const before = loadExam(store, EXAM)!.head;
+    expect(take(store, other)).toMatchObject({ added: 0, branches: 1, signedBy: { is: "unknown" } });
+    expect(loadExam(store, EXAM)!.head).toEqual(before);
+    expect(fold(loadExam(store, EXAM)!.events).signed).toBeNull();
+    expect(branchesIn(store, "exam", EXAM)[0]!.links).toHaveLength(2);
+    /** What is recorded here goes on as before. */
+    const exam = continued(loadExam(store, EXAM)!.events);
+    note("here")(exam);
+    send(store, exam.events.slice(-1));
+    expect(branchesIn(store, "exam", EXAM)[0]!.links).toHaveLength(2);
     expect(faults(store)).toEqual([]);
+  });
+
+  it("that came from elsewhere goes on with a longer copy, until something was recorded of it here", () => {
+    const { store, common } = origin();
+    const into = sampleStore();
+    importExam(into, common, NOW);
+    const exam = continued(loadExam(store, EXAM)!.events);
+    note("later there")(exam);
+    send(store, exam.events.slice(-1));
+    expect(take(into, store)).toMatchObject({ added: 1, branches: 0 });
+    const own = continued(loadExam(into, EXAM)!.events);
+    note("here now")(own);
+    send(into, own.events.slice(-1));
+    note("and later there")(exam);
+    send(store, exam.events.slice(-1));
+    expect(take(into, store)).toMatchObject({ added: 0, branches: 1 });
+    expect(faults(into)).toEqual([]);
   });
 
   it("travels whole: a third store has the same record and the same beside it", () => {

@@ -1,4 +1,5 @@
 import {
+  besideRecord,
   branchesOf,
   foldPerson,
   type PersonEntry,
@@ -46,8 +47,7 @@ export type Merged = {
 export function branchesIn(store: Store, kind: StreamKind, stream: string): StoredStream[] {
   const beside = branchLinksOf(store, kind, stream);
   if (beside.length === 0) return [];
-  const links = [...linksOfStream(store, kind, stream), ...beside];
-  return branchesOf(kind, stream, links, endOf(store, kind, stream)?.own ?? null).branches.map((branch) => ({
+  return besideRecord(kind, stream, linksOfStream(store, kind, stream), beside).map((branch) => ({
     kind,
     id: stream,
     head: branch.at(-1)!.hash,
@@ -129,9 +129,13 @@ function cutTo(store: Store, kind: StreamKind, stream: string, stored: readonly 
  * Takes links of a stream into the store, within the writer's transaction. What
  * is here is left as it is; a stream that was continued apart keeps both ways:
  * one is the record, the other stands beside it, whole. Which is which hangs on
- * the links alone, so that any order and any repetition comes to the same.
+ * the links alone, so that any order and any repetition comes to the same. A
+ * record that something was recorded of here is made no longer by what comes from
+ * elsewhere: that stands beside it, until somebody takes it over by hand.
+ *
+ * @param isOurs it comes from this very database, as its signature shows
  */
-export function mergeStream(store: Store, ready: Ready, now: string): Merged {
+export function mergeStream(store: Store, ready: Ready, now: string, isOurs: boolean): Merged {
   const { kind, id, links: incoming } = ready;
   const stored = linksOfStream(store, kind, id);
   const beside = branchLinksOf(store, kind, id);
@@ -139,11 +143,14 @@ export function mergeStream(store: Store, ready: Ready, now: string): Merged {
   const fresh = incoming.filter(({ hash }) => !known.has(hash));
   const already = incoming.length - fresh.length;
   if (fresh.length === 0) {
-    const { branches } = branchesOf(kind, id, [...stored, ...beside], null);
-    return { added: 0, already, branches: beside.length ? branches.length : 0 };
+    return { added: 0, already, branches: besideRecord(kind, id, stored, beside).length };
   }
   const isNew = known.size === 0;
   const own = endOf(store, kind, id)?.own ?? null;
+  if (own !== null && !isOurs) {
+    keepBranchLinks(store, kind, id, fresh);
+    return { added: 0, already, branches: besideRecord(kind, id, stored, [...beside, ...fresh]).length };
+  }
   const { trunk, branches } = isNew ? ready.branched : branchesOf(kind, id, [...stored, ...beside, ...fresh], own);
   const shared = sharedLength(stored, trunk);
   const tail = trunk.slice(shared);

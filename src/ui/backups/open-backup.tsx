@@ -5,8 +5,15 @@ import type { BackupHolding, BackupMerge } from "@/wire/backups";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import { Button } from "../primitives/button";
+import { Choice } from "../primitives/choice";
 import { Card } from "../primitives/card";
 import { Field, inputClass } from "../primitives/field";
+
+type RestoredAs = "same" | "copy";
+const RESTORED_AS = [
+  { value: "same", label: "The same database: its disk was lost" },
+  { value: "copy", label: "A copy that goes on beside it, with a new key" },
+] as const;
 
 type Opened = { readonly holds: BackupHolding; readonly would: BackupMerge };
 type Props = { readonly file: string; readonly onFile: (file: string) => void; readonly onChanged: () => void };
@@ -57,6 +64,7 @@ export function OpenBackup({ file, onFile, onChanged }: Props) {
   const [isWorking, setWorking] = useState(false);
   const [asksAgain, setAsksAgain] = useState(false);
   const [said, setSaid] = useState<{ text: string; isProblem: boolean } | null>(null);
+  const [as, setAs] = useState<RestoredAs | null>(null);
   const doing = async (work: () => Promise<void>) => {
     setWorking(true);
     setSaid(null);
@@ -84,7 +92,7 @@ export function OpenBackup({ file, onFile, onChanged }: Props) {
     onChanged();
   };
   const restore = async () => {
-    const laid = await call(ROUTES.restoreBackup, {}, asked);
+    const laid = await call(ROUTES.restoreBackup, {}, { ...asked, as });
     if (!laid.ok) return refused(laid.message);
     setAsksAgain(false);
     setSaid({
@@ -151,8 +159,20 @@ export function OpenBackup({ file, onFile, onChanged }: Props) {
               ? `The store would no longer hold: ${opened.holds.lost}. It is kept beside the new one.`
               : "Nothing that is here would be missing after it."}
           </p>
+          {opened.holds.key === "other" && (
+            <Choice
+              label="This back-up has another key than this database. Which is it?"
+              value={as}
+              options={RESTORED_AS}
+              onChoose={setAs}
+            />
+          )}
           <div className="mt-2 flex flex-wrap gap-2">
-            <Button look="stop" disabled={isWorking} onClick={() => void doing(restore)}>
+            <Button
+              look="stop"
+              disabled={isWorking || (opened.holds.key === "other" && as === null)}
+              onClick={() => void doing(restore)}
+            >
               At the next start
             </Button>
             <Button onClick={() => setAsksAgain(false)}>Leave it as it is</Button>

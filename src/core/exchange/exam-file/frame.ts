@@ -40,7 +40,12 @@ export type ExamFile = {
   /** The clinic's versions of the evidence its exams are read under. */
   readonly evidence: readonly EvidenceChanges[];
   readonly attachments: readonly [];
+  /** By the database it comes from; left out in files of programs that signed none. */
+  readonly signature?: FileSignature | undefined;
 };
+
+/** An Ed25519 signature over the file without it, keys in order; key and value in base64. */
+export type FileSignature = { readonly key: string; readonly value: string };
 
 const AGAIN = "export the exam again";
 
@@ -54,6 +59,14 @@ const hash = () =>
       .matches(HASH, "is not a hash; send 64 hexadecimal digits"),
     (value) => typeof value === "string" && HASH.test(value),
   );
+
+const BASE64 = /^[A-Za-z0-9+/]+={0,2}$/;
+const base64 = (letters: number) =>
+  string()
+    .typeError(`is not base64; ${AGAIN}`)
+    .required(`is missing; ${AGAIN}`)
+    .length(letters, phrase`is not ${letters} letters of base64; export the exam again`)
+    .matches(BASE64, `is not base64; ${AGAIN}`);
 
 const ANY = () => true;
 
@@ -132,4 +145,7 @@ export const fileFrame = closed({
       .required(`is missing; ${AGAIN}`),
     (value) => Array.isArray(value) && value.length === 0,
   ),
+  signature: closed({ key: base64(44), value: base64(88) })
+    .optional()
+    .default(undefined),
 });

@@ -85,6 +85,8 @@ export type KeepingState = {
   /** Who took somebody over, or was given them to look after, by person. */
   readonly care: Readonly<Record<string, readonly string[]>>;
   readonly brokenGlass: readonly BrokenGlass[];
+  /** Databases whose signatures are known here, by the fingerprint of their key. */
+  readonly databases: Readonly<Record<string, { readonly name: string; readonly at: string }>>;
   /** Helpers at the keys of an examination that is open, by examination and helper. */
   readonly invited: Readonly<Record<string, Invited>>;
 };
@@ -95,6 +97,7 @@ export const noKeeping = (): KeepingState => ({
   team: "whole clinic",
   care: {},
   brokenGlass: [],
+  databases: {},
   invited: {},
 });
 
@@ -123,7 +126,29 @@ export type GlassBrokenBody = {
   reason?: string | undefined;
 };
 
+export type DatabaseKnownBody = { fingerprint: string; name: string };
+export type DatabaseForgottenBody = { fingerprint: string };
+
+/**
+ * How a key is read out: 32 hexadecimal digits in groups of four.
+ *
+ * @example keyFingerprint().isValidSync("E3B0 C442 98FC 1C14 9AFB F4C8 996F B924") // true
+ */
+export const keyFingerprint = () =>
+  text(39, 39).matches(
+    /^([0-9A-F]{4} ){7}[0-9A-F]{4}$/,
+    "is not a fingerprint; write its 32 digits in groups of four, as they are read out",
+  );
+
 export const keeping = {
+  "database-known": kind(
+    closedAs<DatabaseKnownBody>({ fingerprint: keyFingerprint(), name: text(120, 1) }),
+    (draft: KeepingDraft, { body: { fingerprint, name }, at }) => void (draft.databases[fingerprint] = { name, at }),
+  ),
+  "database-forgotten": kind(
+    closedAs<DatabaseForgottenBody>({ fingerprint: keyFingerprint() }),
+    (draft: KeepingDraft, { body }) => void delete draft.databases[body.fingerprint],
+  ),
   "retention-set": kind(retention, (draft: KeepingDraft, { body }) => void (draft.retention = body)),
   "person-erased": kind(
     erased,
