@@ -371,7 +371,9 @@ test(
 
     await page.reload();
     const branch = page.locator("[data-course-branch]");
-    await branch.getByText("This course was also continued elsewhere: 1 entry by Jonah Elsewhere is kept").click();
+    await branch
+      .getByText("This course was also continued elsewhere: 1 entry, said to be by Jonah Elsewhere, is kept")
+      .click();
     await expect(branch).toContainText("2030-02-20");
     await branch.getByRole("button", { name: "Take over" }).click();
     await expect(branch.getByText("said here too")).toBeVisible();

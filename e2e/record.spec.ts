@@ -147,7 +147,7 @@ test(
     expect(await imported.json()).toMatchObject({ added: 0, branches: 1 });
 
     await page.goto(`/exams/${exam}/sign`);
-    await page.getByText("This record was also continued elsewhere: 2 entries by Jonah Elsewhere").click();
+    await page.getByText("This record was also continued elsewhere: 2 entries, said to be by Jonah Elsewhere").click();
     await page.getByRole("button", { name: "Take over" }).first().click();
     await expect(page.getByText("taken over", { exact: true })).toBeVisible();
     await saved(page);

@@ -27,6 +27,10 @@ import { importAny } from "@/server/exchange/import-any";
 import { examIds, loadExam } from "@/server/repositories/exams";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
 import { openStore, openToRead } from "@/server/store/open";
+import { readSignedLine, signedLine } from "@/server/exchange/signed-code";
+import { signerOf } from "@/server/exchange/signed-file";
+import { clinicOf } from "@/server/repositories/clinic";
+import { fingerprintOf, publicKeyOf } from "@/server/store/signing-key";
 import { nativeSha256 } from "@/server/store/native-hash";
 import { asStoreError, type Store, StoreError } from "@/server/store/store";
 import { logEnds, logFaults, logPath } from "@/server/log/access-log";
@@ -112,17 +116,49 @@ function report(name: string, faults: readonly string[]): boolean {
   return faults.length > 0;
 }
 
-/** A file's chains, or the store: all of it, or one exam. */
-function verify(target: string | undefined, { anchor }: { anchor?: string }): number {
-  if (target && /[./\\]/.test(target)) {
-    const faults = verifyExamFile(parseExamFile(readFile(target)), nativeSha256);
-    return report(
-      target,
-      faults.map(({ message }) => message),
-    )
-      ? EXIT.finding
-      : EXIT.done;
+/** Whose key that is, as the database here knows it. */
+function signerText(fingerprint: string): string {
+  let store: Store | null = null;
+  try {
+    store = openToRead();
+    if (fingerprintOf(publicKeyOf(store)) === fingerprint) return `this database (${fingerprint})`;
+    const known = clinicOf(store).databases[fingerprint];
+    return known ? `${known.name} (${fingerprint})` : `a database that is not known here (${fingerprint})`;
+  } catch (error) {
+    /** Without a database here nobody is known. */
+    if (error instanceof StoreError) return `the database with the key ${fingerprint}`;
+    throw error;
+  } finally {
+    store?.sqlite.close();
   }
+}
+
+/** A letter's picture code, or an anchor, as text. */
+function verifyCode(text: string): number {
+  const read = readSignedLine(text);
+  if (!read) return refuse("--code", "has no signature", "Give all of the text that the picture code holds.");
+  if (!read.isWhole) {
+    print(`Changed after it was signed with the key ${read.fingerprint}.\n`);
+    return EXIT.finding;
+  }
+  print(`${read.line}\nsigned by ${signerText(read.fingerprint)}\n`);
+  return EXIT.done;
+}
+
+/** A file's chains, or the store: all of it, or one exam. */
+function verify(target: string | undefined, { anchor, code }: { anchor?: string; code?: string }): number {
+  if (target && /[./\\]/.test(target)) {
+    const file = parseExamFile(readFile(target));
+    const faults = verifyExamFile(file, nativeSha256).map(({ message }) => message);
+    const signer = signerOf(file);
+    if (signer && !signer.isWhole)
+      faults.push(`Changed after it was signed with the key ${fingerprintOf(signer.key)}.`);
+    const isBroken = report(target, faults);
+    if (signer?.isWhole) print(`${target}: signed by ${signerText(fingerprintOf(signer.key))}\n`);
+    else if (!signer) say(`${target} has no signature: who wrote it cannot be told.`);
+    return isBroken ? EXIT.finding : EXIT.done;
+  }
+  if (code !== undefined) return verifyCode(code);
   const store = storeToRead();
   if (!store) return EXIT.unchecked;
   const damage = damageOf(store);
@@ -182,7 +218,9 @@ function anchor(): number {
   const store = storeToRead();
   if (!store) return EXIT.unchecked;
   const { n, hash } = journalEnd(store);
-  print({ store: storeIdOf(store), n, hash, anchor: anchorText({ n, hash }) });
+  const text = anchorText({ n, hash });
+  const line = `dust-lantern-anchor ${storeIdOf(store)} ${text}`;
+  print({ store: storeIdOf(store), n, hash, anchor: text, signed: signedLine(store, line) });
   return EXIT.done;
 }
 
@@ -307,7 +345,10 @@ function program(finish: (code: number) => void): Command {
     .description("find changed, dropped or reordered events")
     .argument("[id|file]", "one exam of the store, or an exam file; all records without it")
     .option("--anchor <n.digits>", "an end of the journal as it was printed: what came before it has to be the same")
-    .action((target: string | undefined, options: { anchor?: string }) => finish(verify(target, options)));
+    .option("--code <text>", "the text of a letter's picture code, or of a signed anchor: who signed it")
+    .action((target: string | undefined, options: { anchor?: string; code?: string }) =>
+      finish(verify(target, options)),
+    );
   root
     .command("anchor")
     .description("the end of the store's journal, to be kept outside it")

@@ -3,6 +3,7 @@ import { examFileText, exportExam, exportFindings, exportPerson } from "../excha
 import { bundleOf } from "../exchange/fhir";
 import { resourcesOf } from "../exchange/fhir-endpoint";
 import { importAny } from "../exchange/import-any";
+import { signedLine } from "../exchange/signed-code";
 import { type Incoming, takeIn, type Taking } from "../exchange/take-in";
 import { type LetterAsked, letterOf } from "../letters/from-file";
 import { loadExam } from "../repositories/exams";
@@ -34,7 +35,7 @@ export const TASKS = {
     const letter = JSON.parse(asked) as LetterAsked;
     const person = letter.kind === "progress" ? personOf(store, exam) : null;
     const file = person === null ? exportExam(store, exam, now) : exportPerson(store, person, now);
-    const { bytes, pages } = await letterOf(file, letter);
+    const { bytes, pages } = await letterOf(file, letter, (line) => signedLine(store, line));
     return { pdf: bytes.toString("base64"), pages };
   },
   takeIn: (store: Store, incoming: string, taking: string) => {

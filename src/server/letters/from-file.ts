@@ -87,9 +87,10 @@ const anchorOf = ({ anchor }: ExamFile): string | undefined => (anchor ? anchorT
 /**
  * A letter of an exam file as PDF; a progress letter may have a person's whole file.
  *
+ * @param sign signs the picture code with the key of the database that makes the letter
  * @throws InputError when the file holds no such letter
  */
-export async function letterOf(file: ExamFile, asked: LetterAsked): Promise<Made> {
+export async function letterOf(file: ExamFile, asked: LetterAsked, sign?: (line: string) => string): Promise<Made> {
   const { kind, paper = "A4", reader = "doctor", language = "en", own = "", leave = [] } = asked;
   const shared = { paper, madeAt: file.exportedAt };
   if (kind === "progress") {
@@ -102,6 +103,6 @@ export async function letterOf(file: ExamFile, asked: LetterAsked): Promise<Made
   }
   const { head, length } = examIn(file);
   const anchor = anchorOf(file);
-  const end: RecordEnd = { head, length, ...(anchor ? { anchor } : {}) };
+  const end: RecordEnd = { head, length, sign, ...(anchor ? { anchor } : {}) };
   return letterPdf(editedLetter(noteOf(file, kind, reader), leave, own), { ...shared, end });
 }

@@ -9,9 +9,17 @@ export type Made = { readonly bytes: Buffer; readonly pages: number };
 const LETTER_SIZE = 10.5;
 
 /** What the record's end is written as in a picture code. */
-export type RecordEnd = { readonly head: string; readonly length: number; readonly anchor?: string };
-const codeText = ({ head: hash, length, anchor }: RecordEnd): string =>
-  ["dust-lantern", length, hash, anchor].filter(Boolean).join(" ");
+export type RecordEnd = {
+  readonly head: string;
+  readonly length: number;
+  readonly anchor?: string;
+  /** Signs the code with the key of the database it comes from; left out: it has no signature. */
+  readonly sign?: ((line: string) => string) | undefined;
+};
+function codeText({ head: hash, length, anchor, sign }: RecordEnd): string {
+  const line = ["dust-lantern", length, hash, anchor].filter(Boolean).join(" ");
+  return sign ? sign(line) : line;
+}
 
 /**
  * A letter of any kind as a tagged PDF, the end of its record as text and as a picture code.

@@ -58,7 +58,7 @@ export function drawBody(
   doc.y = y;
 }
 
-const CODE_SIDE = 66;
+const CODE_SIDE = 76;
 
 /** Who stands behind it, and the end of the record: as text, and as a code that any telephone reads and a later copy is compared with. */
 export function drawEnd(

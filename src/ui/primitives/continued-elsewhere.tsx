@@ -32,7 +32,7 @@ const EntryFields = ({ type, at, actor, body }: Entry) => (
     <p className="font-medium">
       {said(type)}{" "}
       <span className="font-normal">
-        {timeText(at)}, {actor.name}
+        {timeText(at)}, said to be by {actor.name}
       </span>
     </p>
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-sm">
@@ -59,8 +59,8 @@ type ContinuedProps<E extends Entry> = Omit<ComponentProps<"details">, "children
 export const ContinuedElsewhere = <E extends Entry>({ what, head, events, children, ...rest }: ContinuedProps<E>) => (
   <details {...rest}>
     <summary className="flex min-h-11 items-center font-medium">
-      This {what} was also continued elsewhere: {events.length} {events.length === 1 ? "entry" : "entries"} by{" "}
-      {events.at(-1)?.actor.name} {events.length === 1 ? "is" : "are"} kept beside it. Look at them.
+      This {what} was also continued elsewhere: {events.length} {events.length === 1 ? "entry" : "entries"}, said to be
+      by {events.at(-1)?.actor.name}, {events.length === 1 ? "is" : "are"} kept beside it. Look at them.
     </summary>
     <p className="text-sm">Nothing of it counts here until it is taken over. Continuation {head.slice(0, 12)}.</p>
     <ul className="text-sm">

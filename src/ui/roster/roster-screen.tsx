@@ -12,6 +12,7 @@ import { call } from "@/wire/call";
 import type { Profile } from "@/wire/practitioners";
 import type { DueCourse } from "@/wire/course";
 import type { RosterRow } from "@/wire/roster";
+import type { SignedBy } from "@/wire/exchange";
 import { ROUTES } from "@/wire/routes";
 import { KEYS } from "../shell/keymap";
 import { Button, ButtonLink } from "../primitives/button";
@@ -77,6 +78,22 @@ const REGION_BUTTONS: readonly { region: ExamRegion; label: string }[] = [
   { region: "neck-arm", label: "Neck, arm" },
 ];
 
+function importedText({ added, branches }: { added: number; branches: number }): string {
+  if (added > 0) return `Imported: ${added} ${added === 1 ? "entry" : "entries"} added.`;
+  return branches > 0
+    ? "Nothing was added to the record: what was recorded elsewhere stands beside it. Open the examination to look at it."
+    : "That examination is here already; nothing was changed.";
+}
+
+/** Who signed the file: what it says of its authors is worth as much. */
+function signedText({ is, name, fingerprint }: SignedBy): string {
+  if (is === "this database") return "Signed by this database.";
+  if (is === "known") return `Signed by ${name}.`;
+  return is === "unknown"
+    ? `Signed by a database that is not known here (${fingerprint}): ask who sent it to read that out.`
+    : "The file has no signature: who wrote it cannot be told.";
+}
+
 function useImport(onChanged: () => void) {
   const [message, setMessage] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
@@ -84,9 +101,7 @@ function useImport(onChanged: () => void) {
     const written = await call(ROUTES.importExam, {}, await file.text());
     setMessage(
       written.ok
-        ? written.value.added
-          ? `Imported: ${written.value.added} events added.`
-          : "That exam is here already; nothing was changed."
+        ? `${importedText(written.value)} ${signedText(written.value.signedBy)}`
         : `Not imported. ${written.message}`,
     );
     if (written.ok) onChanged();

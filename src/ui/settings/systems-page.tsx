@@ -13,6 +13,7 @@ import { Choice } from "../primitives/choice";
 import { dayText } from "../primitives/dates";
 import { Loaded, Outline } from "../shell/loaded";
 import { PageHeader } from "../shell/page-header";
+import { DatabasesCard } from "./databases-card";
 import { SettingsHeading } from "./settings-heading";
 
 type Made = { readonly token: string; readonly scope: Scope };
@@ -140,6 +141,9 @@ export function SystemsPage() {
               none. Each time stands in the log of access.
             </p>
             <Systems first={tokens} />
+            <Loaded route={ROUTES.databases} ask={{}} skeleton={<Outline blocks={["h-48"]} />}>
+              {(databases) => <DatabasesCard first={databases} />}
+            </Loaded>
           </main>
         )}
       </Loaded>
