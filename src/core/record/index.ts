@@ -150,6 +150,7 @@ export {
   type JournalFault,
   type JournalLine,
   nextLine,
+  RECEIVED_HERE,
   readAnchor,
   verifyJournal,
 } from "./journal";

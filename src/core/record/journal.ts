@@ -9,7 +9,17 @@ export type JournalEntry = {
   readonly subject: string;
   readonly head: string;
   readonly length: number;
+  /**
+   * What stands beside the chain of the stream: "here", where all that is new in it
+   * was received when the line was written; else a hash over when each of its events
+   * was received, and which of them came from elsewhere. Null in lines of earlier
+   * programs.
+   */
+  readonly beside?: string | null;
 };
+
+/** All that is new in a stream was recorded here, and received when its line was written. */
+export const RECEIVED_HERE = "here";
 
 /** One line of a store's journal: one for each stream that a transaction moved, chained over the whole store. */
 export type JournalLine = JournalEntry & { readonly previous: string; readonly hash: string };
@@ -24,8 +34,14 @@ export const beforeJournal = (store: string, hash: Sha256 = portableSha256): Jou
 });
 
 /** The fields stand in the order of canonical JSON, and are words and numbers: its text is the platform's own. */
-const lineHash = (previous: string, { at, head, kind, length, n, subject }: JournalEntry, hash: Sha256): string =>
-  hash(`${previous}\n${JSON.stringify({ at, head, kind, length, n, subject })}`);
+const lineHash = (
+  previous: string,
+  { at, beside = null, head, kind, length, n, subject }: JournalEntry,
+  hash: Sha256,
+): string =>
+  hash(
+    `${previous}\n${JSON.stringify({ at, ...(beside === null ? {} : { beside }), head, kind, length, n, subject })}`,
+  );
 
 /**
  * The next line of a journal.
@@ -34,10 +50,10 @@ const lineHash = (previous: string, { at, head, kind, length, n, subject }: Jour
  */
 export function nextLine(
   end: JournalEnd,
-  { at, kind, subject, head, length }: Omit<JournalEntry, "n">,
+  { at, kind, subject, head, length, beside = null }: Omit<JournalEntry, "n">,
   hash: Sha256 = portableSha256,
 ): JournalLine {
-  const entry: JournalEntry = { n: end.n + 1, at, kind, subject, head, length };
+  const entry: JournalEntry = { n: end.n + 1, at, kind, subject, head, length, beside };
   return {
     n: entry.n,
     at,
@@ -45,6 +61,7 @@ export function nextLine(
     subject,
     head,
     length,
+    beside,
     previous: end.hash,
     hash: lineHash(end.hash, entry, hash),
   };

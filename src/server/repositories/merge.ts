@@ -19,6 +19,7 @@ import { listExam } from "./exams";
 import { eventOf, moveReady, type Ready, refuseId } from "./laid-ready";
 import { nextNumber, putPerson } from "./people";
 import {
+  besideOf,
   branchLinksOf,
   dropAfter,
   dropBranchLink,
@@ -100,7 +101,7 @@ function extend(store: Store, kind: StreamKind, stream: string, links: readonly 
       refuseId(event.id);
   }
   settle(store, kind, stream, end);
-  moveEnd(store, kind, stream, end, now);
+  moveEnd(store, kind, stream, end, now, { beside: besideOf(store, kind, stream, end) });
 }
 
 /** Puts a stream that is not here yet into the store: what was laid ready of it is moved at once. */
@@ -112,7 +113,7 @@ function begin(store: Store, ready: Ready, now: string): void {
   moveReady(store, ready);
   const end = { head: last.hash, length: last.seq, own: null };
   settle(store, kind, id, end);
-  moveEnd(store, kind, id, end, now);
+  moveEnd(store, kind, id, end, now, { beside: besideOf(store, kind, id, end) });
 }
 
 /** The end of a stream after its last events were moved beside it. */

@@ -7,8 +7,10 @@ import {
   type ChainLink,
   type ClinicDraft,
   genesisOf,
+  canonicalJson,
   type JournalEnd,
   nextLine,
+  RECEIVED_HERE,
   type PersonDraft,
   remembered,
   type StoredLink,
@@ -72,7 +74,7 @@ function prepare({ sqlite }: Store) {
     ids: sqlite.prepare<[string], string>("SELECT stream FROM streams WHERE kind = ? ORDER BY stream").pluck(),
     lastLine: sqlite.prepare<[], JournalEnd>("SELECT n, hash FROM journal ORDER BY n DESC LIMIT 1"),
     writeLine: sqlite.prepare(
-      "INSERT INTO journal (n, at, kind, subject, head, length, previous, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+      "INSERT INTO journal (n, at, kind, subject, head, length, beside, previous, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
     ),
     keepBranchLink: sqlite.prepare(
       "INSERT INTO branch_links (kind, stream, hash, seq, payload, previous, received_at) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (kind, stream, hash) DO NOTHING",
@@ -203,6 +205,7 @@ export const storeOwnEvent = (
  * Writes the journal's line that says where a stream ends now. Within the writer's transaction.
  *
  * @param last the journal's end, where it is known
+ * @param beside what stands beside the chain; left out: all that is new was received at this moment
  */
 export function moveEnd(
   store: Store,
@@ -210,9 +213,10 @@ export function moveEnd(
   stream: string,
   end: ChainHead,
   at: string,
-  last: JournalEnd = journalEnd(store),
+  { last = journalEnd(store), beside = RECEIVED_HERE }: { last?: JournalEnd; beside?: string | null } = {},
 ): JournalEnd {
-  const line = nextLine(last, { at, kind, subject: stream, head: end.head, length: end.length }, nativeSha256);
+  const { head, length } = end;
+  const line = nextLine(last, { at, kind, subject: stream, head, length, beside }, nativeSha256);
   statements(store).writeLine.run(
     line.n,
     line.at,
@@ -220,10 +224,28 @@ export function moveEnd(
     line.subject,
     line.head,
     line.length,
+    line.beside,
     line.previous,
     line.hash,
   );
   return line;
+}
+
+type Received = { readonly seq: number; readonly receivedAt: string };
+
+/**
+ * A hash over what a chain says nothing of: when each event was received, how many
+ * came from elsewhere, and which was the last one recorded here.
+ */
+export const besideHash = (
+  rows: readonly Received[],
+  { settled, own }: { readonly settled: number; readonly own: string | null },
+): string =>
+  nativeSha256(canonicalJson({ own, received: rows.map(({ seq, receivedAt }) => [seq, receivedAt]), settled }));
+
+/** The same of a stream as it stands now. Within the writer's transaction. */
+export function besideOf(store: Store, kind: StreamKind, stream: string, { length, own }: StreamEnd): string {
+  return besideHash(linksOfStream(store, kind, stream), { settled: length, own });
 }
 
 /** The end of the store's journal. */
@@ -288,7 +310,7 @@ export function storeBeginning(
   let end: StreamEnd = { head: links[0]!.link.previous, length: 0, own: null };
   for (const { link, event } of links)
     end = storeLink(store, kind, stream, end, { link, event, receivedAt, isOwn: true }) ?? end;
-  return moveEnd(store, kind, stream, end, receivedAt, last);
+  return moveEnd(store, kind, stream, end, receivedAt, { last });
 }
 
 /** Keeps links that are not the record beside it. */

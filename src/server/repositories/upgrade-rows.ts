@@ -43,7 +43,7 @@ export function upgradeRows(store: Store, now: string): void {
         .prepare<[], string>("SELECT stream FROM streams WHERE kind = 'exam' ORDER BY stream")
         .pluck();
       for (const exam of exams.all())
-        moveEnd(store, "exam" satisfies StreamKind, exam, endOf(store, "exam", exam)!, now);
+        moveEnd(store, "exam" satisfies StreamKind, exam, endOf(store, "exam", exam)!, now, { beside: null });
       for (const row of db.select().from(people).orderBy(people.id).all()) {
         const { id, number, name, birthDate, sex, notes } = row;
         const entry = { number, name, birthDate, sex, notes } as PersonEntry;

@@ -134,6 +134,15 @@ const TAMPERINGS: Readonly<Record<string, (string | ((store: Store) => void))[]>
   "an event's kind beside it": [`UPDATE stream_events SET type = 'note-written' WHERE ${E} AND seq = 3`],
   "an event's id beside it": [`UPDATE stream_events SET id = 'x' WHERE ${E} AND seq = 3`],
   "an event's time of receipt made none": [`UPDATE stream_events SET received_at = 'once' WHERE ${E} AND seq = 3`],
+  "an event's time of receipt put earlier": [
+    `UPDATE stream_events SET received_at = '2026-01-01T00:00:00.000Z' WHERE ${E} AND seq = 3`,
+  ],
+  "a record said to come from elsewhere": [`UPDATE streams SET settled = 3 WHERE ${E}`],
+  "another last event said to be recorded here": [`UPDATE streams SET own = '${"0".repeat(64)}' WHERE ${E}`],
+  "a record put on the list of what is to be countersigned": [
+    `INSERT INTO awaiting VALUES ('${EXAM}', '${OTHER}', '${NOW}', 'x')`,
+  ],
+  "an event replaced": [`UPDATE stream_events SET payload = replace(payload, 'nothing', 'stretch') WHERE ${E}`],
   "an event under another record": [`UPDATE stream_events SET stream = '${OTHER}', seq = 99 WHERE ${E} AND seq = 3`],
   "a version of the evidence edited under its name": [
     `UPDATE evidence_versions SET changes = replace(changes, '20', '90')`,
@@ -246,7 +255,7 @@ describe("verifying beside writers", () => {
         .run(exam, end.length + 1, id, payload, end.head, head, at);
       const last = db.prepare("SELECT n, hash FROM journal ORDER BY n DESC LIMIT 1").get();
       const line = { n: last.n + 1, at, kind: "exam", subject: exam, head, length: end.length + 1 };
-      db.prepare("INSERT INTO journal VALUES (?, ?, 'exam', ?, ?, ?, ?, ?)")
+      db.prepare("INSERT INTO journal (n, at, kind, subject, head, length, previous, hash) VALUES (?, ?, 'exam', ?, ?, ?, ?, ?)")
         .run(line.n, at, exam, head, line.length, last.hash, sha(last.hash + "\\n" + JSON.stringify(sorted(line))));
     });
     process.stdout.write("writing");

@@ -124,6 +124,8 @@ export const journal = sqliteTable("journal", {
   subject: text("subject").notNull(),
   head: text("head").notNull(),
   length: integer("length").notNull(),
+  /** What stands beside the chain, bound into it: see `Beside`. Null in lines of earlier programs. */
+  beside: text("beside"),
   previous: text("previous").notNull(),
   hash: text("hash").notNull(),
 });
