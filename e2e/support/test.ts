@@ -77,6 +77,9 @@ let made = 0;
 /** Long enough ago for everything that is prepared to lie in the past. */
 const TWO_HOURS_MS = 7_200_000;
 
+/** As the demo's practitioner is registered: a signature carries it. */
+const INES_REGISTRATION = "made-up 0417";
+
 /** A person and an exam of their own, brought to where the test begins. */
 export async function prepareExam(
   request: APIRequestContext,
@@ -107,6 +110,7 @@ export async function prepareExam(
     region: person.region ?? "lumbopelvic",
     settings: person.schools ? { schools: person.schools } : {},
     actor: person.actor ?? INES,
+    registration: INES_REGISTRATION,
     person: { id: idOf(base), number, name },
   });
   tell(builder);

@@ -1,6 +1,12 @@
 import { type Device, readSerialLine, type StreamUnit } from "@/core/measurement";
 import { makeFeed } from "./feed";
 
+/** What a line is of, by the unit it sends; a unit that is not named here does not compile. */
+const DEVICE_BY_UNIT = { mmHg: "cuff", N: "force gauge", "°": "inclinometer" } as const satisfies Record<
+  StreamUnit,
+  string
+>;
+
 /** The part of the browser's serial port that is used. */
 type Port = {
   open: (options: { baudRate: number }) => Promise<void>;
@@ -105,7 +111,7 @@ export function serialLine(): Device {
     label: "Serial line",
     /** By the unit it sends. */
     get with() {
-      return unit === "mmHg" ? "cuff" : unit === "N" ? "force gauge" : "inclinometer";
+      return DEVICE_BY_UNIT[unit];
     },
     get unit() {
       return unit;

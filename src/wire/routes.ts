@@ -77,7 +77,14 @@ export const ROUTES = {
     limit: EXAM_FILE_MAX_BYTES,
     isFile: true,
     answer: holding({ exam: text(80), added: wholeIn(0, MOST), already: wholeIn(0, MOST) }),
-    answers: answers<{ exam: string; added: number; already: number; branches: number; signedBy: SignedBy }>(),
+    answers: answers<{
+      exam: string;
+      added: number;
+      already: number;
+      branches: number;
+      others: number;
+      signedBy: SignedBy;
+    }>(),
   }),
   databases: route("GET", "/api/databases", {
     act: "take records in",

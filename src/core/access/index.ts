@@ -1,6 +1,6 @@
 /** Who may do what: roles and acts as data, and the one question asked of them. */
 export { type Act, ACTS } from "./acts";
-export { type Asker, isKeyOfRun, may, OUTSIDE_CARE, type RecordFacts, rolesFor, type Verdict } from "./may";
+export { type Asker, may, OUTSIDE_CARE, type RecordFacts, rolesFor, type Verdict } from "./may";
 export {
   CODE_ROLES,
   type CodeRole,

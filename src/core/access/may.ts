@@ -99,29 +99,3 @@ export function may(asker: Asker, act: Act, record: RecordFacts | null): Verdict
   const whom = rolesFor(act).includes("practitioner") ? "a practitioner" : "the owner";
   return refused(phrase`as ${asker.role} you may not ${ACTS[act].words}`, phrase`Ask ${whom}.`);
 }
-
-/** What a helper at the keys records: what happens in the run, and nothing that is decided. */
-const KEYS_OF_A_RUN: ReadonlySet<string> = new Set([
-  "run-started",
-  "response-recorded",
-  "felt-recorded",
-  "answer-recorded",
-  "measure-recorded",
-  "answer-reported",
-  "sign-recorded",
-  "soreness-recorded",
-  "dose-recorded",
-  "rest-rated",
-  "stage-skipped",
-  "run-stopped",
-  "note-written",
-  "event-retracted",
-]);
-
-/**
- * Whether an event is one of those that a helper at the keys may record.
- *
- * @example isKeyOfRun("response-recorded") // true
- * @example isKeyOfRun("exam-signed") // false
- */
-export const isKeyOfRun = (type: string): boolean => KEYS_OF_A_RUN.has(type);

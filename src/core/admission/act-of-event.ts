@@ -76,3 +76,29 @@ export function actOfEvent({ type, body }: { readonly type: string; readonly bod
   if (type === "technique-logged" && body && (body as { despite?: unknown }).despite) return "override a block";
   return Object.hasOwn(ACT_OF_EVENT, type) ? ACT_OF_EVENT[type as keyof typeof ACT_OF_EVENT] : null;
 }
+
+/** What a helper at the keys records: what happens in the run, and nothing that is decided. */
+const KEYS_OF_A_RUN: ReadonlySet<string> = new Set<EventType>([
+  "run-started",
+  "response-recorded",
+  "felt-recorded",
+  "answer-recorded",
+  "measure-recorded",
+  "answer-reported",
+  "sign-recorded",
+  "soreness-recorded",
+  "dose-recorded",
+  "rest-rated",
+  "stage-skipped",
+  "run-stopped",
+  "note-written",
+  "event-retracted",
+]);
+
+/**
+ * Whether an event is one of those that a helper at the keys may record.
+ *
+ * @example isKeyOfRun("response-recorded") // true
+ * @example isKeyOfRun("exam-signed") // false
+ */
+export const isKeyOfRun = (type: string): boolean => KEYS_OF_A_RUN.has(type);

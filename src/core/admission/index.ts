@@ -1,5 +1,5 @@
 /** What may follow what: the gate every event passes. */
-export { actOfEvent } from "./act-of-event";
+export { actOfEvent, isKeyOfRun } from "./act-of-event";
 export { admit, shapeProblem } from "./admit";
 export { episodeProblem } from "./admit-episode";
 export { type Refusal, type RefusalClass } from "./admit-run";

@@ -95,6 +95,8 @@ export type ImportResult = {
   readonly already: number;
   /** Continuations that are kept beside a record, since it was continued apart. */
   readonly branches: number;
+  /** People of a bundle who came without an exam file: they are entered where people from elsewhere are. */
+  readonly others: number;
   /** Which database signed the file. */
   readonly signedBy: SignedBy;
 };
@@ -206,6 +208,7 @@ function write(
     added: total(({ added }) => added),
     already: total(({ already }) => already),
     branches: total(({ branches }) => branches),
+    others: 0,
     signedBy: by,
   };
 }

@@ -13,14 +13,15 @@ const isBundle = (content: string): boolean => /^\s*\{/.test(content) && /"resou
  */
 export function importAny(store: Store, content: string, now: string, sender: Importing = {}): ImportResult {
   if (!isBundle(content)) return importExam(store, content, now, sender);
-  const { files } = readBundle(content, fromBase64);
+  const { files, persons } = readBundle(content, fromBase64);
   if (files.length === 0)
     refuse(
       "bundle",
       "holds no exam file of this program",
       "Bring its persons in under People from elsewhere, where each is shown before anything is written.",
     );
-  return importFiles(store, files, now, sender).reduce((all, one) => ({
+  const taken = importFiles(store, files, now, sender).reduce((all, one) => ({
+    ...all,
     exam: all.exam,
     exams: [...all.exams, ...one.exams],
     added: all.added + one.added,
@@ -28,4 +29,5 @@ export function importAny(store: Store, content: string, now: string, sender: Im
     branches: all.branches + one.branches,
     signedBy: all.signedBy.is === one.signedBy.is ? all.signedBy : { is: "nobody", name: null, fingerprint: null },
   }));
+  return { ...taken, others: persons.length };
 }

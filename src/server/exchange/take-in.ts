@@ -111,7 +111,7 @@ function readTable({ content, columns, dates }: Incoming, isTrial: boolean): Rea
 
 function readPersons({ content }: Incoming): Read {
   const { files, persons, left } = readBundle(content, fromBase64);
-  if (files.length)
+  if (files.length && persons.length === 0)
     refuse("bundle", "is of this program, with its records in it", "Bring it in where exam files are brought in.");
   return {
     headings: [],

@@ -1,8 +1,8 @@
 "use client";
 
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { PRESSURES, type Pressure, type TestId } from "@/core/knowledge";
-import { convertForce, type CuffHold, type Device, type Force, type Push } from "@/core/measurement";
+import { convertForce, type CuffHold, type Device, type Force, type Push, type StreamUnit } from "@/core/measurement";
 import type { SheetStep } from "@/core/planning";
 import { doseFor } from "@/core/record";
 import { byChannel } from "../exam/channel";
@@ -262,7 +262,15 @@ function CuffLevel({
   );
 }
 
+/** By the unit a device tells; a unit that is not named here does not compile. */
+const GAUGES: Readonly<Record<StreamUnit, ((props: Props) => ReactNode) | null>> = {
+  mmHg: PressureCuff,
+  N: ForceGauge,
+  "°": null,
+};
+
 /** What a device tells that measures no angle. */
 export function GaugeCard(props: Props) {
-  return props.device.unit === "mmHg" ? <PressureCuff {...props} /> : <ForceGauge {...props} />;
+  const Gauge = GAUGES[props.device.unit];
+  return Gauge ? <Gauge {...props} /> : <p>This program does not know a device that tells {props.device.unit}.</p>;
 }

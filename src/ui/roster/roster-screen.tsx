@@ -85,6 +85,12 @@ function importedText({ added, branches }: { added: number; branches: number }):
     : "That examination is here already; nothing was changed.";
 }
 
+/** A bundle may hold more people than those with an exam file. */
+const othersText = (others: number): string =>
+  others === 0
+    ? ""
+    : `${others} more ${others === 1 ? "person" : "people"} in it: bring them in under People from elsewhere.`;
+
 /** Who signed the file: what it says of its authors is worth as much. */
 function signedText({ is, name, fingerprint }: SignedBy): string {
   if (is === "this database") return "Signed by this database.";
@@ -101,7 +107,7 @@ function useImport(onChanged: () => void) {
     const written = await call(ROUTES.importExam, {}, await file.text());
     setMessage(
       written.ok
-        ? `${importedText(written.value)} ${signedText(written.value.signedBy)}`
+        ? [importedText(written.value), signedText(written.value.signedBy), othersText(written.value.others)].join(" ")
         : `Not imported. ${written.message}`,
     );
     if (written.ok) onChanged();

@@ -137,8 +137,25 @@ function numbersIn(resource: Loose, where: string): readonly NumberRead[] {
 }
 
 const OURS = systemOf("test").slice(0, -"test".length);
-/** A view of our own record, which comes back whole from the file beside it. */
-const isOurs = (resource: Loose): boolean => JSON.stringify(resource).includes(OURS);
+/** What our own lists of codes and questions are called by. */
+const isOwnList = ({ url }: Loose): boolean => textOf(url).startsWith(OURS);
+
+/** The persons that an exam file is of. */
+function personsIn(file: string): readonly string[] {
+  try {
+    const { streams } = JSON.parse(file) as { streams?: unknown };
+    return listOf(streams).flatMap(({ kind, id, links }) => {
+      if (kind === "person") return [textOf(id)];
+      const [first] = listOf(links);
+      const event = first && isObject(first.event) ? first.event : {};
+      const body = isObject(event.body) ? event.body : {};
+      return isObject(body.person) ? [textOf(body.person.id)] : [];
+    });
+  } catch {
+    /** What is wrong with the file is said where it is read. */
+    return [];
+  }
+}
 
 function entriesOf(
   content: string,
@@ -187,7 +204,7 @@ type Told = { readonly numbers: NumberRead[]; readonly kept: KeptResource[] };
 /** What becomes of a resource that is neither a person nor a file; a sentence where it is not taken whole. */
 function takeResource(resource: Loose, where: string, told: Told | undefined): string | null {
   const what = textOf(resource.resourceType);
-  if (isOurs(resource)) return "comes back with the exam file, or not at all";
+  if (isOwnList(resource)) return "is a list of this program's own";
   const numbers = what === "Observation" ? numbersIn(resource, where) : [];
   if (!told) return numbers.length ? "is of nobody in this bundle" : "is not read here";
   if (numbers.length) {
@@ -215,24 +232,36 @@ export function readBundle(content: string, fromBase64: (data: string) => string
   const entries = entriesOf(content);
   const files: string[] = [];
   const left: { where: string; what: string; why: string }[] = [];
-  const patients = entries
+  const others: (typeof entries)[number][] = [];
+  for (const entry of entries) {
+    if (textOf(entry.resource.resourceType) !== "Binary") {
+      others.push(entry);
+      continue;
+    }
+    const text = fromBase64(textOf(entry.resource.data));
+    if (text?.includes('"dust-lantern-exam"')) files.push(text);
+    else left.push({ where: entry.where, what: "Binary", why: "is no exam file of this program" });
+  }
+  /** What is of somebody whose exam file is here comes back with that, whole; what is of others is theirs. */
+  const ours = new Set(files.flatMap(personsIn));
+  const isOfOurs = (entry: (typeof others)[number]): boolean =>
+    textOf(entry.resource.resourceType) === "Patient"
+      ? ours.has(textOf(entry.resource.id))
+      : [...ours].some((id) => ofWhom(entry.resource).endsWith(id));
+  const foreign =
+    files.length === 0 ? others : others.filter((entry) => !isOfOurs(entry) && !isOwnList(entry.resource));
+  const patients = foreign
     .filter(({ resource }) => resource.resourceType === "Patient")
     .map((entry) => ({ ...entry, told: { numbers: [], kept: [] } as Told }));
   const byName = new Map(patients.flatMap((one) => namesOf(one).map((name) => [name, one.told] as const)));
-  for (const { where, resource } of entries) {
+  for (const { where, resource } of foreign) {
     const what = textOf(resource.resourceType);
     if (what === "Patient") continue;
-    if (what === "Binary") {
-      const text = fromBase64(textOf(resource.data));
-      if (text?.includes('"dust-lantern-exam"')) files.push(text);
-      else left.push({ where, what, why: "is no exam file of this program" });
-      continue;
-    }
     const why = takeResource(resource, where, byName.get(ofWhom(resource)));
     if (why !== null) left.push({ where, what, why });
   }
   const persons = patients.map(({ where, resource, told }) => ({ ...personOf(resource, where), ...told }));
-  return files.length ? { files, persons: [], left: [] } : { files, persons, left };
+  return { files, persons, left };
 }
 
 /** What is kept of a told person beside name, birth date and sex. */
