@@ -203,6 +203,7 @@ export const ROUTES = {
   }),
   saveProfile: route("POST", "/api/practitioners", {
     act: "be here",
+    logged: "changed a profile",
     ask: anything(),
     answer: holding({ profile }),
     answers: answers<{ profile: Profile }>(),

@@ -60,6 +60,9 @@ const kept = remembered(({ sqlite }: Store) => ({
   use: sqlite.prepare("UPDATE account_sessions SET used_at = ? WHERE token = ?"),
   end: sqlite.prepare("DELETE FROM account_sessions WHERE token = ?"),
   member: sqlite.prepare<[string], MemberRow>(`${MEMBER} WHERE id = ?`),
+  named: sqlite.prepare<[string], { name: string; registration: string }>(
+    "SELECT name, registration FROM practitioners WHERE id = ?",
+  ),
   firstMember: sqlite.prepare<[], MemberRow>(`${MEMBER} WHERE has_left = 0 ORDER BY role = 'owner' DESC, name LIMIT 1`),
 }));
 
@@ -167,6 +170,27 @@ export function assertOwn(who: Who, id: unknown): void {
       where: "practitioner",
       what: "is somebody else's profile",
       todo: "Change your own; the owner adds members in the settings.",
+    });
+}
+
+/**
+ * Where people sign in, name and registration stand under what they record: those
+ * who sign for themselves say their own, everybody else's the owner enters.
+ */
+export function assertMayName(
+  store: Store,
+  who: Who,
+  { name, registration }: { readonly name?: unknown; readonly registration?: unknown },
+): void {
+  if (who.kind !== "session") return;
+  const said = may(who.member, "sign", null);
+  if (said.may && said.countersigned === "no need") return;
+  const there = kept(store).named.get(who.member.id);
+  if (there?.name !== name || there?.registration !== registration)
+    throw new RequestError(403, {
+      where: "practitioner",
+      what: "has another name or registration than the one that the owner entered",
+      todo: "Ask the owner to change it.",
     });
 }
 

@@ -112,7 +112,7 @@ const READ_UNNOTED: ReadonlySet<Act> = new Set<Act>(["look after back-ups", "cha
 export function noteAct(noted: Noted): void {
   const { act, method, logged } = noted.route;
   if (act === "anybody") return;
-  const often = OFTEN[act];
+  const often = logged === null ? OFTEN[act] : "each time";
   if (often === "never") return;
   if (act === "see the list") return isNewSearch(noted) ? noteSearch(noted) : undefined;
   if (method === "GET" && READ_UNNOTED.has(act)) return;

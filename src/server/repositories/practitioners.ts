@@ -9,6 +9,7 @@ import {
   practitionerSettingsSchema,
   refuse,
   type Role,
+  searchable,
 } from "@/core";
 import type { Profile } from "@/wire/practitioners";
 import { practitioners } from "../store/schema";
@@ -58,6 +59,8 @@ export function saveProfile(store: Store, input: unknown, sayer: Sayer = rightNo
   return atOnce(store, () => {
     const there = findProfile(store, id);
     if (there && there.name === name && there.registration === registration) return there;
+    if (allProfiles(store).some((other) => other.id !== id && searchable(other.name) === searchable(name)))
+      refuse("practitioner › name", "is somebody else's here", "Add what tells the two apart, such as a second name.");
     store.db
       .insert(practitioners)
       .values({ id, name, registration, settings: JSON.stringify(DEFAULT_SETTINGS) })

@@ -1,4 +1,5 @@
-import { assertOwn } from "@/server/accounts/who";
+import { assertMayName, assertOwn, sayerIn } from "@/server/accounts/who";
+import { now } from "@/server/edge/http";
 import { serve } from "@/server/edge/serve";
 import { allProfiles, saveProfile } from "@/server/repositories/practitioners";
 import { ROUTES } from "@/wire/routes";
@@ -6,6 +7,8 @@ import { ROUTES } from "@/wire/routes";
 export const GET = serve(ROUTES.profiles, ({ store }) => ({ profiles: allProfiles(store) }));
 
 export const POST = serve(ROUTES.saveProfile, ({ store, ask, who }) => {
-  assertOwn(who, (ask as { id?: unknown } | null)?.id);
-  return { profile: saveProfile(store, ask) };
+  const sent = (ask ?? {}) as { id?: unknown; name?: unknown; registration?: unknown };
+  assertOwn(who, sent.id);
+  assertMayName(store, who, sent);
+  return { profile: saveProfile(store, ask, { now: now(), actor: sayerIn(who) }) };
 });
