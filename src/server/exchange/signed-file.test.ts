@@ -1,9 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { runs } from "@/fixtures/property-runs";
-import { type ExamFile, parseExamFile } from "@/core";
+import { type ExamFile, parseExamFile, verifyExamFile } from "@/core";
+import { loadDemo } from "@/fixtures/demo/demo";
+import { forEvery } from "@/fixtures/for-every";
 import { buildExam, idOf, PRACTITIONER } from "@/fixtures/samples/build";
-import { NOW, sampleStore, storeExam } from "@/fixtures/store";
+import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
+import { openStore } from "../store/open";
+import { verifyStore } from "../repositories/verify";
 import { assertInCare, setTeam } from "../accounts/care";
 import { appendEvents, loadExam } from "../repositories/exams";
 import { knowDatabase, databasesOf } from "../repositories/databases";
@@ -99,5 +103,26 @@ describe("a signed line", () => {
     expect(readSignedLine(text.replace("41", "42"))).toMatchObject({ isWhole: false });
     expect(readSignedLine("dust-lantern 41 abc 12·0123")).toBeNull();
     expect(readSignedLine("")).toBeNull();
+  });
+});
+
+describe("the demo's data", () => {
+  it("of every patient leaves as a file that verifies, is read by every reader and goes into another database", () => {
+    const demo = openStore(temporaryPath());
+    loadDemo(demo, NOW);
+    const people = demo.sqlite.prepare<[], string>("SELECT id FROM people ORDER BY id").pluck().all();
+    expect(people.length).toBeGreaterThan(10);
+    forEvery(
+      people.map((id) => [id, id] as const),
+      (_name, id) => {
+        const text = examFileText(exportPerson(demo, id, NOW));
+        const file = parseExamFile(text);
+        expect(verifyExamFile(file)).toEqual([]);
+        const into = openStore(temporaryPath());
+        importExam(into, text, NOW);
+        expect(verifyStore(into).records.flatMap(({ faults }) => faults)).toEqual([]);
+        into.sqlite.close();
+      },
+    );
   });
 });

@@ -11,14 +11,17 @@ import { NOW, sampleStore, storeExam } from "@/fixtures/store";
 import { layReady, makeBackup, mergeBackup, restoreBackup, takeReady } from "../backup/backup";
 import { tellErasure } from "../backup/erasures";
 import { examFileText, exportPerson, importExam } from "../exchange/exchange";
-import { openStore } from "../store/open";
+import { changeCare, setTeam } from "../accounts/care";
+import { openStore, openToRead } from "../store/open";
 import type { Store } from "../store/store";
 import { clinicOf } from "./clinic";
 import { appendEpisodeEvents } from "./episodes";
 import { dueForErasure, eraseAgain, erasePerson, keepingPage, readErasures, setRetention } from "./erasure";
 import { appendEvents, loadExam } from "./exams";
 import { addPerson, findPerson, searchPeople } from "./people";
+import { saveProfile } from "./practitioners";
 import { rebuildRows } from "./rebuild";
+import { clearSoon, isUncleared } from "./scrub";
 import { streamIds } from "./streams";
 import { verifyStore } from "./verify";
 
@@ -88,6 +91,46 @@ describe("erasing a person", () => {
     expect(said[0]!.erased).toBe(`was erased here on 4 May 2026 by ${PRACTITIONER.name}`);
     rebuildRows(store, LATER);
     expect([findPerson(store, PERSON), faults(store)]).toEqual([null, []]);
+  });
+
+  it("leaves nothing in any file of the folder, while something reads the database and after, with the reasons given", async () => {
+    for (const reader of ["nobody", "a back-up", "a check"] as const) {
+      const store = twoPeople();
+      setTeam(store, "by care", BY);
+      saveProfile(store, { id: idOf(51), name: "Bo", registration: "" }, { now: NOW });
+      const secrets = ["opened as she rang with new numbness", "I see her from today on", COURSE_PERSON.name];
+      const other = { id: idOf(51), name: "Bo", role: "practitioner", hasLeft: false } as const;
+      const change = (what: "open with a reason" | "take over", reason: string) =>
+        changeCare(store, PERSON, { what, practitioner: null, reason }, other, {
+          now: NOW,
+          actor: { id: idOf(51), name: "Bo" },
+        });
+      change("open with a reason", secrets[0]!);
+      const again = { id: idOf(52), name: "Cy", role: "practitioner", hasLeft: false } as const;
+      saveProfile(store, { id: idOf(52), name: "Cy", registration: "" }, { now: NOW });
+      changeCare(store, PERSON, { what: "take over", practitioner: null, reason: secrets[1]! }, again, {
+        now: NOW,
+        actor: { id: idOf(52), name: "Cy" },
+      });
+      const reading = reader === "nobody" ? null : openToRead(store.path);
+      reading?.sqlite.exec("BEGIN");
+      reading?.sqlite.prepare("SELECT count(*) FROM people").get();
+      erasePerson(store, { person: PERSON, ...WHY }, BY);
+      expect([reader, isUncleared(store)]).toEqual([reader, reading !== null]);
+      expect(keepingPage(store, "2026-05-04").isClearing).toBe(reading !== null);
+      /** A program that is killed now finds the marker when it begins again. */
+      expect(await clearSoon(store, 100)).toBe(reading === null);
+      reading?.sqlite.exec("COMMIT");
+      reading?.sqlite.close();
+      expect(await clearSoon(store, 5000)).toBe(true);
+      const folder = readdirSync(dirname(store.path)).filter((name) => !name.endsWith("-shm"));
+      const left = folder.flatMap((name) => {
+        const text = readFileSync(join(dirname(store.path), name), "latin1");
+        return secrets.filter((secret) => text.includes(secret)).map((secret) => `${name}: ${secret}`);
+      });
+      expect([reader, left]).toEqual([reader, []]);
+      expect(faults(store)).toEqual([]);
+    }
   });
 
   it("is not undone by any way in: a late tap, a new exam, the roster, a file, a course", () => {

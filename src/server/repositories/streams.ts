@@ -10,6 +10,7 @@ import {
   canonicalJson,
   type JournalEnd,
   nextLine,
+  parseStreamEvent,
   RECEIVED_HERE,
   type PersonDraft,
   remembered,
@@ -259,6 +260,18 @@ export type Sayer = {
   readonly actor?: Actor | undefined;
 };
 
+/** An event of the server's own: held to the same schema as one that is sent, so that it goes out and comes back. */
+function said(
+  kind: "person" | "clinic",
+  stream: string,
+  draft: PersonDraft | ClinicDraft,
+  { now, actor }: { readonly now: string; readonly actor: Actor },
+): StoredEvent {
+  const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor, device: "server" });
+  parseStreamEvent(kind, event, `${kind} event`);
+  return event;
+}
+
 /** Records what is said of a person or of the clinic. Within the writer's transaction. */
 export function say(
   store: Store,
@@ -270,7 +283,7 @@ export function say(
   const who = actor ?? { id: storeIdOf(store), name: "this store" };
   let end = endOrGenesis(store, kind, stream);
   for (const draft of drafts) {
-    const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor: who, device: "server" });
+    const event = said(kind, stream, draft, { now, actor: who });
     end = storeOwnEvent(store, kind, stream, end, event, now) ?? end;
   }
   moveEnd(store, kind, stream, end, now);
@@ -292,7 +305,7 @@ export function beginningOf(
 ): Beginning {
   let end: ChainHead = { head: genesisOf(stream, kind, nativeSha256), length: 0 };
   const links = drafts.map((draft) => {
-    const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor, device: "server" });
+    const event = said(kind, stream, draft, { now, actor });
     const link = chainEvent(end, event, nativeSha256);
     end = { head: link.hash, length: link.seq };
     return { link, event };
