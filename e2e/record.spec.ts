@@ -129,7 +129,11 @@ async function continuedElsewhere(request: APIRequestContext, exam: string, line
     head = { head: link.hash, length: link.seq };
     return { seq: link.seq, previous: link.previous, hash: link.hash, receivedAt: at, event };
   });
-  return JSON.stringify({ ...file, signature: undefined, streams: [{ ...here, ...head, links: [...here.links, ...links] }] });
+  return JSON.stringify({
+    ...file,
+    signature: undefined,
+    streams: [{ ...here, ...head, links: [...here.links, ...links] }],
+  });
 }
 
 test(

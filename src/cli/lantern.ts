@@ -404,5 +404,12 @@ export async function runToEnd(args: readonly string[]): Promise<number> {
   }
 }
 
+/** Whoever reads the output may have seen enough: that is no fault. */
+for (const stream of [process.stdout, process.stderr])
+  stream.on("error", (error: NodeJS.ErrnoException) => {
+    if (error.code !== "EPIPE") throw error;
+    process.exit();
+  });
+
 if (/lantern\.(ts|mjs)$/.test(process.argv[1] ?? ""))
   void runToEnd(process.argv.slice(2)).then((code) => (process.exitCode = code));

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import { createServer as createEncrypted } from "node:https";
-import { createServer as createListener, type Socket } from "node:net";
+import { type AddressInfo, createServer as createListener, type Socket } from "node:net";
 import { dirname, join } from "node:path";
 import next from "next";
 import { forgetSessions } from "./accounts/accounts";
@@ -350,7 +350,21 @@ async function listener(): Promise<ReturnType<typeof createListener>> {
 
 const server = await listener();
 server.on("error", (error) => end(`The server could not listen on ${hostname}:${port}: ${error.message}`));
-server.listen(port, hostname, () => programLog().info({ scheme, port, node: process.version }, "listening"));
+server.listen(port, hostname, () => {
+  programLog().info({ scheme, port, node: process.version }, "listening");
+  loadData();
+});
+/** What answers data is loaded before anybody asks for it: until then it goes by the framework. */
+function loadData(): void {
+  const loading = createServer((request, response) => void handle(request, response));
+  loading.listen(0, "127.0.0.1", () => {
+    const { port: own } = loading.address() as AddressInfo;
+    void fetch(`http://127.0.0.1:${own}/api/health`)
+      .catch(() => {})
+      .finally(() => loading.close());
+  });
+}
+
 /** What was erased before the program was ended may still stand beside the database. */
 function clearWhatIsLeft(): void {
   try {

@@ -32,6 +32,6 @@ export { ELSEWHERE, padAnswer, padAsks, padChoice, padQuestion } from "./pad-wor
 export { isEmptyExam, permissionProblem, repeatAsksWhy } from "./permission";
 export { isReadyToTest, type Missing, missingBeforeTesting } from "./readiness";
 export { restAgain } from "./rest-again";
-export { EXAM_FILE_MAX_BYTES, MOST_EVENTS } from "./limits";
+export { EXAM_FILE_MAX_BYTES, MOST_EVENTS, RECORD_MAX_BYTES } from "./limits";
 export { roomProblem, roomWarning } from "./room";
 export { type Unfinished, unfinishedRun } from "./unfinished";

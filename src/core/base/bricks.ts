@@ -107,7 +107,9 @@ export const text = sameFor((max: number, min: number = 0) =>
 );
 
 /** Control characters, and those that turn the direction of what stands around them. */
-const UNSEEN = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/;
+/** Joiners stay: some scripts are not written without them. */
+const UNSEEN =
+  /[\u0000-\u001f\u007f-\u009f\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180e\u200b\u200e\u200f\u2028-\u202e\u2060-\u206f\u3164\ufeff\uffa0]/;
 
 /** A name of a person or thing, in one line: nothing in it that cannot be seen and changes how the rest is read. */
 export const plainText = sameFor((max: number, min: number = 0) =>

@@ -2,7 +2,8 @@ import { type Message, InputError, isTooDeep, MOST_LEVELS, type Problem, worded,
 import { sentProblem } from "@/wire/problems";
 import { DuplicateWarning } from "../repositories/people";
 import { logFailure } from "../log/program-log";
-import { StoreError } from "../store/store";
+import { storePath } from "../store/open";
+import { asStoreError, StoreError } from "../store/store";
 import { sizeText } from "./size-text";
 
 export const now = (): string => new Date().toISOString();
@@ -30,7 +31,9 @@ const problems = (list: readonly Problem[], status: number, extra: object = {}):
   Response.json({ problems: list.map(sentProblem), ...extra }, { status, headers: UNKEPT });
 
 /** Every failure as the same three things: what, where, what to do. */
-function failure(error: unknown): Response {
+function failure(thrown: unknown): Response {
+  /** What the database itself says (damaged, full, locked) is said in its words, wherever it was met. */
+  const error = asStoreError(thrown, storePath());
   if (error instanceof RequestError) return problems([error.problem], error.status, error.extra);
   if (error instanceof InputError) return problems(error.problems, 400);
   if (error instanceof DuplicateWarning) {

@@ -1,4 +1,4 @@
-import { existsSync } from "node:fs";
+import { chmodSync, existsSync } from "node:fs";
 import Database from "better-sqlite3";
 import { canonicalJson, type ClinicState, remembered } from "@/core";
 import type { LogLine, LogSearch } from "@/wire/access-log";
@@ -25,6 +25,8 @@ CREATE TABLE IF NOT EXISTS lines (
 CREATE INDEX IF NOT EXISTS lines_record ON lines (record);
 CREATE INDEX IF NOT EXISTS lines_member ON lines (member);
 CREATE TRIGGER IF NOT EXISTS lines_stay BEFORE DELETE ON lines BEGIN SELECT RAISE(ABORT, 'the log only grows'); END;
+CREATE TRIGGER IF NOT EXISTS lines_once BEFORE INSERT ON lines WHEN EXISTS (SELECT 1 FROM lines l WHERE l.n = NEW.n)
+BEGIN SELECT RAISE(ABORT, 'the log only grows'); END;
 CREATE TRIGGER IF NOT EXISTS lines_keep BEFORE UPDATE ON lines BEGIN SELECT RAISE(ABORT, 'the log only grows'); END;
 `;
 
@@ -33,6 +35,7 @@ export type Access = Omit<LogLine, "n" | "whose">;
 
 type Stored = Access & { readonly n: number; readonly previous: string; readonly hash: string };
 
+const OWN_FILE = 0o600;
 const FIRST = "0".repeat(64);
 const hashOf = (n: number, previous: string, access: Access): string =>
   nativeSha256(canonicalJson({ n, previous, ...access }));
@@ -43,6 +46,7 @@ function open(path: string): Database.Database {
   file.pragma("synchronous = FULL");
   file.pragma("busy_timeout = 2000");
   file.exec(TABLE);
+  for (const end of ["", "-wal", "-shm"]) if (existsSync(path + end)) chmodSync(path + end, OWN_FILE);
   return file;
 }
 

@@ -5,7 +5,6 @@ import {
   canonicalJson,
   type ChainHead,
   describeProblem,
-  EXAM_FILE_MAX_BYTES,
   eventProblem,
   type ExamEvent,
   fold,
@@ -14,6 +13,7 @@ import {
   historyOf,
   permissionProblem,
   type Problem,
+  RECORD_MAX_BYTES,
   type RecordedEvent,
   type Refusal,
   type RefusalClass,
@@ -244,10 +244,10 @@ function refusal(store: Store, exam: string, event: ExamEvent, progress: Progres
       what: "has another name, sex or birth date than the roster ever had",
       todo: "Open the exam from the roster, or correct the person first.",
     });
-  if (progress.bytes > EXAM_FILE_MAX_BYTES)
+  if (progress.bytes > RECORD_MAX_BYTES)
     return never({
       where: "event",
-      what: phrase`the record is full: its texts hold more than ${EXAM_FILE_MAX_BYTES / 1024 / 1024} MB`,
+      what: phrase`the record is full: its texts hold more than ${RECORD_MAX_BYTES / 1024 / 1024} MB`,
       todo: "Go on in a new examination of the same person.",
     });
   return (

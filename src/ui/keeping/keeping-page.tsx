@@ -139,10 +139,16 @@ function Due({ due, isSet, onErase }: DueProps) {
   );
 }
 
-function Erased({ erased }: Pick<Keeping, "erased">) {
+function Erased({ erased, isClearing }: Pick<Keeping, "erased" | "isClearing">) {
   if (erased.length === 0) return null;
   return (
     <Card heading={`Erased: ${erased.length}`}>
+      {isClearing && (
+        <p role="status" className="mb-2 text-caution">
+          A back-up or a check is reading the database. Until it ends, the last erased data still stands in a working
+          file on this machine; it is cleared by itself then.
+        </p>
+      )}
       <ul data-erased>
         {erased.map(({ person, records, because, reason, by, at }) => (
           <li key={person} className="border-b border-line py-2">
@@ -175,7 +181,7 @@ function Whole({ told, onTold }: { told: Keeping; onTold: (next: Keeping) => voi
       )}
       <HowLong retention={told.retention} send={send} />
       <Due due={told.due} isSet={told.retention !== null} onErase={setErasing} />
-      <Erased erased={told.erased} />
+      <Erased erased={told.erased} isClearing={told.isClearing} />
       {erasing && (
         <EraseDialog
           person={erasing}
