@@ -29,7 +29,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   devices: ["core", "wire"],
   workers: ["core"],
   server: ["core", "wire"],
-  fixtures: ["core", "server"],
+  fixtures: ["core", "wire", "server"],
   cli: ["core", "server", "fixtures"],
   ui: ["core", "wire", "sync", "devices", "workers"],
   app: ["core", "wire", "server", "ui"],

@@ -35,7 +35,7 @@ test("what is too large, or no JSON, or not an event, gets a sentence and change
     data: Buffer.alloc(50 * 1024 * 1024, 32),
   });
   expect(big.status()).toBe(413);
-  expect(await big.text()).toContain("larger than 8 MB");
+  expect(await big.text()).toContain("larger than 48 MB");
   const { head } = (await (await request.get(path)).json()) as { head: { length: number } };
   expect(head.length).toBeGreaterThan(10);
 });

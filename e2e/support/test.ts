@@ -77,9 +77,6 @@ let made = 0;
 /** Long enough ago for everything that is prepared to lie in the past. */
 const TWO_HOURS_MS = 7_200_000;
 
-/** As the demo's practitioner is registered: a signature carries it. */
-const INES_REGISTRATION = "made-up 0417";
-
 /** A person and an exam of their own, brought to where the test begins. */
 export async function prepareExam(
   request: APIRequestContext,
@@ -100,6 +97,11 @@ export async function prepareExam(
   });
   expect(added.ok()).toBe(true);
   const { number } = ((await added.json()) as { person: { number: string } }).person;
+  const actor = person.actor ?? INES;
+  /** A signature carries what the profile says. */
+  const { profiles } = (await (await request.get("/api/practitioners")).json()) as {
+    profiles: readonly { readonly id: string; readonly registration: string }[];
+  };
   const exam = idOf(base + 1);
   const builder = buildExam({
     exam,
@@ -109,8 +111,8 @@ export async function prepareExam(
     startsAt: new Date(Date.now() - TWO_HOURS_MS).toISOString(),
     region: person.region ?? "lumbopelvic",
     settings: person.schools ? { schools: person.schools } : {},
-    actor: person.actor ?? INES,
-    registration: INES_REGISTRATION,
+    actor,
+    registration: profiles.find(({ id }) => id === actor.id)?.registration ?? "",
     person: { id: idOf(base), number, name },
   });
   tell(builder);

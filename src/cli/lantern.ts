@@ -1,11 +1,8 @@
 import { readFileSync, statSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import { rebuildRows } from "@/server/repositories/rebuild";
-import { journalEnd, storeIdOf } from "@/server/repositories/streams";
-import { damageOf, verifyExam, verifyStore } from "@/server/repositories/verify";
 import {
   accuracyOf,
-  anchorText,
   checkCatalogueText,
   evidenceInFile,
   EXAM_FILE_MAX_BYTES,
@@ -18,7 +15,6 @@ import {
   type ReadingSettings,
   refuse,
   RULES,
-  verifyExamFile,
   withRule,
   phrase,
 } from "@/core";
@@ -26,14 +22,8 @@ import { examFileText, exportExam, exportFindings, exportPerson } from "@/server
 import { importAny } from "@/server/exchange/import-any";
 import { examIds, loadExam } from "@/server/repositories/exams";
 import { isEmpty, loadDemo } from "@/fixtures/demo/demo";
-import { openStore, openToRead } from "@/server/store/open";
-import { readSignedLine, signedLine } from "@/server/exchange/signed-code";
-import { signerOf } from "@/server/exchange/signed-file";
-import { clinicOf } from "@/server/repositories/clinic";
-import { fingerprintOf, publicKeyOf } from "@/server/store/signing-key";
-import { nativeSha256 } from "@/server/store/native-hash";
-import { asStoreError, type Store, StoreError } from "@/server/store/store";
-import { logEnds, logFaults, logPath } from "@/server/log/access-log";
+import { openStore } from "@/server/store/open";
+import { StoreError } from "@/server/store/store";
 import { backupCommands } from "./backup-commands";
 import { catalogueLine, catalogueText } from "./catalogue-text";
 import { listedExam, listText } from "./list";
@@ -44,6 +34,7 @@ import { measureCommands } from "./measure-commands";
 import { memberCommands } from "./member-commands";
 import { planningCommands } from "./planning-commands";
 import { readingJson } from "./reading-json";
+import { verifyCommands } from "./verify-commands";
 
 const EXIT = { done: 0, finding: 1, badInput: 2, unchecked: 3 } as const;
 
@@ -108,120 +99,6 @@ function ruleOption(id: string, settings: ReadingSettings): Partial<ReadingSetti
   const rule = RULES.find((candidate) => candidate.id === id);
   if (rule) return withRule(settings, rule.source, id);
   return { preferredRule: "none", rules: Object.fromEntries(RULES.map(({ source }) => [source, "none"])) };
-}
-
-function report(name: string, faults: readonly string[]): boolean {
-  if (faults.length === 0) print(`${name}: whole\n`);
-  else faults.forEach((message) => print(`${name}: ${message}\n`));
-  return faults.length > 0;
-}
-
-/** Whose key that is, as the database here knows it. */
-function signerText(fingerprint: string): string {
-  let store: Store | null = null;
-  try {
-    store = openToRead();
-    if (fingerprintOf(publicKeyOf(store)) === fingerprint) return `this database (${fingerprint})`;
-    const known = clinicOf(store).databases[fingerprint];
-    return known ? `${known.name} (${fingerprint})` : `a database that is not known here (${fingerprint})`;
-  } catch (error) {
-    /** Without a database here nobody is known. */
-    if (error instanceof StoreError) return `the database with the key ${fingerprint}`;
-    throw error;
-  } finally {
-    store?.sqlite.close();
-  }
-}
-
-/** A letter's picture code, or an anchor, as text. */
-function verifyCode(text: string): number {
-  const read = readSignedLine(text);
-  if (!read) return refuse("--code", "has no signature", "Give all of the text that the picture code holds.");
-  if (!read.isWhole) {
-    print(`Changed after it was signed with the key ${read.fingerprint}.\n`);
-    return EXIT.finding;
-  }
-  print(`${read.line}\nsigned by ${signerText(read.fingerprint)}\n`);
-  return EXIT.done;
-}
-
-/** A file's chains, or the store: all of it, or one exam. */
-function verify(target: string | undefined, { anchor, code }: { anchor?: string; code?: string }): number {
-  if (target && /[./\\]/.test(target)) {
-    const file = parseExamFile(readFile(target));
-    const faults = verifyExamFile(file, nativeSha256).map(({ message }) => message);
-    const signer = signerOf(file);
-    if (signer && !signer.isWhole)
-      faults.push(`Changed after it was signed with the key ${fingerprintOf(signer.key)}.`);
-    const isBroken = report(target, faults);
-    if (signer?.isWhole) print(`${target}: signed by ${signerText(fingerprintOf(signer.key))}\n`);
-    else if (!signer) say(`${target} has no signature: who wrote it cannot be told.`);
-    return isBroken ? EXIT.finding : EXIT.done;
-  }
-  if (code !== undefined) return verifyCode(code);
-  const store = storeToRead();
-  if (!store) return EXIT.unchecked;
-  const damage = damageOf(store);
-  damage.forEach((line) => print(`the store's file: ${line}\n`));
-  try {
-    const code = target === undefined ? verifyAll(store, anchor) : verifyOne(store, target);
-    return damage.length ? EXIT.unchecked : code;
-  } catch (error) {
-    if (error instanceof InputError) throw error;
-    const known = asStoreError(error, store.path);
-    say(known instanceof StoreError ? known.message : "The store cannot be read.");
-    return EXIT.unchecked;
-  }
-}
-
-const verifyOne = (store: Store, exam: string): number =>
-  report(
-    exam,
-    verifyExam(store, exam).map(({ message }) => message),
-  )
-    ? EXIT.finding
-    : EXIT.done;
-
-function verifyAll(store: Store, anchor: string | undefined): number {
-  const { store: whole, records } = verifyStore(store, anchor);
-  const log = logFaults(logPath(store.path), logEnds(store));
-  whole.forEach((message) => print(`the store: ${message}\n`));
-  log.forEach((message) => print(`${message}\n`));
-  for (const { kind, id, faults, unchecked, erased } of records) {
-    const name = kind === "exam" ? id : `${kind} ${id}`;
-    if (erased !== null && faults.length === 0) print(`${name}: ${erased}\n`);
-    else if (unchecked === null) report(name, faults);
-    else print(`${name}: could not be checked: ${unchecked}\n`);
-  }
-  const broken = records.filter(({ faults }) => faults.length > 0).length;
-  const unchecked = records.filter((record) => record.unchecked !== null).length;
-  say(
-    `${records.length} ${records.length === 1 ? "record" : "records"} verified, ${broken} broken${unchecked ? `, ${unchecked} could not be checked` : ""}.`,
-  );
-  if (unchecked) return EXIT.unchecked;
-  return broken || whole.length || log.length ? EXIT.finding : EXIT.done;
-}
-
-/** The store as it is, or null when it cannot be looked at: a store is never made by looking for one. */
-function storeToRead(): Store | null {
-  try {
-    return openToRead();
-  } catch (error) {
-    if (!(error instanceof StoreError)) throw error;
-    say(error.message);
-    return null;
-  }
-}
-
-/** The end of the store's journal, to be kept outside it: on paper, in a message, with a copy. */
-function anchor(): number {
-  const store = storeToRead();
-  if (!store) return EXIT.unchecked;
-  const { n, hash } = journalEnd(store);
-  const text = anchorText({ n, hash });
-  const line = `dust-lantern-anchor ${storeIdOf(store)} ${text}`;
-  print({ store: storeIdOf(store), n, hash, anchor: text, signed: signedLine(store, line) });
-  return EXIT.done;
 }
 
 /** Writes what is kept beside the events anew from the events. */
@@ -340,19 +217,7 @@ function program(finish: (code: number) => void): Command {
     .description("take an exam file, or a FHIR bundle with one in it, into the store")
     .argument("<file>", "an exported exam, or its bundle")
     .action((path: string) => finish(importFrom(path)));
-  root
-    .command("verify")
-    .description("find changed, dropped or reordered events")
-    .argument("[id|file]", "one exam of the store, or an exam file; all records without it")
-    .option("--anchor <n.digits>", "an end of the journal as it was printed: what came before it has to be the same")
-    .option("--code <text>", "the text of a letter's picture code, or of a signed anchor: who signed it")
-    .action((target: string | undefined, options: { anchor?: string; code?: string }) =>
-      finish(verify(target, options)),
-    );
-  root
-    .command("anchor")
-    .description("the end of the store's journal, to be kept outside it")
-    .action(() => finish(anchor()));
+  verifyCommands(root, { finish, print, say, readFile, exits: EXIT });
   root
     .command("rebuild")
     .description("write roster, profiles and lists anew from the events")

@@ -155,7 +155,7 @@ describe("a file that is not taken", () => {
     ["that begins without an opening", chained(buildExam().rest(1).events.slice(1)), "opened"],
     ["whose signed past was changed and chained anew", chained(events.toSpliced(3, 1)), "signature of another record"],
     ["with text for a number", withBody(1, { now: "7" }), "not a number"],
-    ["of 50 MB", `"${"x".repeat(50 * 1024 * 1024)}"`, "larger than 8 MB"],
+    ["of 50 MB", `"${"x".repeat(50 * 1024 * 1024)}"`, "larger than 48 MB"],
   ])("%s", (_, content, says) => {
     const store = sampleStore();
     const before = contents(store);

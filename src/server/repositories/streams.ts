@@ -267,7 +267,8 @@ function said(
   draft: PersonDraft | ClinicDraft,
   { now, actor }: { readonly now: string; readonly actor: Actor },
 ): StoredEvent {
-  const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor, device: "server" });
+  const { id, name } = actor;
+  const event = streamEvent(kind, stream, draft, { id: newId(), at: now, actor: { id, name }, device: "server" });
   parseStreamEvent(kind, event, `${kind} event`);
   return event;
 }
