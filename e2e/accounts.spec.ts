@@ -190,6 +190,49 @@ test("the table locks without a name, opens by the short code, and changes hands
   await expect(page.getByRole("link", { name: "Ines Calder" })).toBeVisible();
 });
 
+test("a page of somebody who works here no longer shows nothing more, by itself", async ({
+  browser,
+  clinic: server,
+}) => {
+  const [owner, context] = [await open(browser, server), await open(browser, server)];
+  await signInOwner(owner.request);
+  await employTilda(owner.request, "trainee");
+  await signInTilda(context.request);
+  const { exam } = await prepareExam(context.request, readyToTest, { actor: TILDA });
+  const page = await context.newPage();
+  await openRun(page, exam);
+  const { members } = (await (await owner.request.get("/api/members")).json()) as {
+    members: readonly { readonly id: string; readonly name: string }[];
+  };
+  const tilda = members.find(({ name }) => name === "Tilda Marsh")!.id;
+  await owner.request.put(`/api/members/${tilda}`, { data: { role: "trainee", hasLeft: true } });
+  await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible({ timeout: 20_000 });
+  await owner.request.put(`/api/members/${tilda}`, { data: { role: "trainee", hasLeft: false } });
+});
+
+test("signing out while the server is gone shuts the browser at once, and ends the session when it is back", async ({
+  browser,
+}) => {
+  await withOwnStore(async (server) => {
+    const context = await open(browser, server);
+    await signInOwner(context.request);
+    const page = await context.newPage();
+    await page.goto("/settings");
+    await expect(page.getByRole("button", { name: "Sign out", exact: true })).toBeVisible();
+    await server.kill();
+    await page.getByRole("button", { name: "Sign out", exact: true }).click();
+    await expect(page.getByRole("dialog")).toContainText("You are signed out on this device");
+    expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).toContain(
+      "dust-lantern-seals",
+    );
+    await server.restart();
+    await page.reload();
+    await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await expect(page.getByRole("dialog")).not.toContainText("You are signed out on this device");
+    expect((await context.request.get("/api/here")).status()).toBe(401);
+  });
+});
+
 test(
   "the table locks by itself after minutes without use, and never while a test is in hand",
   { tag: "@all" },
