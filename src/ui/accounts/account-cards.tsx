@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { call } from "@/wire/call";
 import { forgetCode, learnCode, setLockedHere, setSignedOutHere } from "@/sync/lock-here";
 import { openOutbox } from "@/sync/outbox";
@@ -122,6 +122,8 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
     else setProblem(given.message);
   };
   const [waiting, setWaiting] = useState(0);
+  /** It stands over the page after signing out, also when the server can no longer be asked for it. */
+  useEffect(() => void import("./entrance-screen"), []);
   const leave = async () => {
     /** What waits stays in this browser, sealed: whoever leaves is told before. */
     const left = (await openOutbox().all()).length;
