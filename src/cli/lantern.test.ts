@@ -2,6 +2,7 @@ import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { buildExam } from "@/fixtures/samples/build";
 import { examFileText, exportExam } from "@/server/exchange/exchange";
+import { fingerprintOf, publicKeyOf } from "@/server/store/signing-key";
 import { NOW, sampleStore, storeExam, temporaryPath } from "@/fixtures/store";
 import { run } from "./lantern";
 
@@ -33,6 +34,34 @@ const sample = () => {
 };
 
 describe("lantern verify", () => {
+  it("names who signed a file, a picture code and an anchor, and finds what was changed after", () => {
+    const { store, file } = sample();
+    const own = fingerprintOf(publicKeyOf(store));
+    expect(run(["verify", file])).toBe(0);
+    expect(out).toContain(`signed by this database (${own})`);
+    out = "";
+    const changed = fileWith(readFileSync(file, "utf8").replace(NOW, NOW.replace("2026", "2025")));
+    expect(run(["verify", changed])).toBe(1);
+    expect(out).toContain(`Changed after it was signed with the key ${own}`);
+    out = "";
+    process.env.DUST_LANTERN_DB = temporaryPath();
+    expect(run(["verify", file])).toBe(0);
+    expect(out).toContain(`signed by the database with the key ${own}`);
+    process.env.DUST_LANTERN_DB = store.path;
+    out = "";
+    run(["anchor"]);
+    const { signed } = JSON.parse(out) as { signed: string };
+    out = "";
+    expect(run(["verify", "--code", signed])).toBe(0);
+    expect(out).toContain(`signed by this database (${own})`);
+    expect(run(["verify", "--code", signed.replace("anchor", "anchors")])).toBe(1);
+    expect(run(["verify", "--code", "dust-lantern 41 abc"])).toBe(2);
+    const { signature: _none, ...early } = JSON.parse(readFileSync(file, "utf8")) as { signature: object };
+    err = "";
+    expect(run(["verify", fileWith(JSON.stringify(early))])).toBe(0);
+    expect(err).toContain("has no signature");
+  });
+
   it("makes no store by looking for one, and says that nothing could be checked", () => {
     const missing = temporaryPath();
     process.env.DUST_LANTERN_DB = missing;

@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { chmodSync, mkdirSync, mkdtempSync, readdirSync, utimesSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -98,6 +99,12 @@ it("what a killed program left unlocked beside the store is taken away, and noth
   sweepAside(store.path, NOW);
   const left = readdirSync(beside);
   expect([".back-up-old", ".back-up-new", "kept"].map((name) => left.includes(name))).toEqual([false, true, true]);
+  /** Of a process that has ended it is taken away at once, however new; of one that runs it stays. */
+  const ended = `.back-up-${spawnSync(process.execPath, ["-e", ""]).pid}-x`;
+  const running = `.back-up-${process.ppid}-x`;
+  for (const name of [ended, running]) mkdirSync(join(beside, name));
+  sweepAside(store.path, new Date().toISOString());
+  expect([ended, running].map((name) => readdirSync(beside).includes(name))).toEqual([false, true]);
 });
 
 describe("a back-up that lies ready", () => {

@@ -94,6 +94,22 @@ describe("an exported file", () => {
   });
 });
 
+it("a patient whose records are longer than one record may be goes out and comes in whole", () => {
+  const store = sampleStore();
+  const text = "x".repeat(4000);
+  const exams = [1, 2, 3].map((number) => {
+    const builder = buildExam({ exam: idOf(60_000 + number), idsFrom: 600_000 * number });
+    builder.complaint("si-area.right");
+    for (let line = 0; line < 760; line++) builder.add("note-written", { text });
+    return storeExam(store, builder);
+  });
+  const person = buildExam().state().opened!.body.person.id;
+  const file = examFileText(exportPerson(store, person, NOW));
+  expect(file.length).toBeGreaterThan(8 * 1024 * 1024);
+  const into = sampleStore();
+  expect(importExam(into, file, NOW).exams.toSorted()).toEqual(exams.toSorted());
+}, 60_000);
+
 describe("a signed line", () => {
   it("says what it said, by whose key, and shows any change", () => {
     const { store } = made();
