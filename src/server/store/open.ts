@@ -1,4 +1,16 @@
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, readFileSync, statSync } from "node:fs";
+import {
+  accessSync,
+  chmodSync,
+  constants,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+} from "node:fs";
+import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import Database from "better-sqlite3";
 import { drizzle } from "drizzle-orm/better-sqlite3";
@@ -96,6 +108,42 @@ export function openStore(path: string = storePath(), { busyTimeoutMs = BUSY_TIM
   }
 }
 
+const canReadAlone = (sqlite: Database.Database): boolean => {
+  try {
+    sqlite.prepare("SELECT 1 FROM sqlite_master LIMIT 1").get();
+    return true;
+  } catch (error) {
+    if (error instanceof Database.SqliteError && /^SQLITE_(READONLY|CANTOPEN)/.test(error.code)) return false;
+    throw error;
+  }
+};
+
+/**
+ * A connection that only reads. Where SQLite may put no working file beside the
+ * database, a copy of it is read, which nobody else sees and which is gone with
+ * the connection.
+ */
+function readOnly(path: string): Database.Database {
+  const options = { readonly: true, fileMustExist: true, timeout: BUSY_TIMEOUT_MS };
+  const sqlite = new Database(path, options);
+  if (canReadAlone(sqlite)) return sqlite;
+  sqlite.close();
+  const folder = mkdtempSync(join(tmpdir(), "dust-lantern-read-"));
+  try {
+    const copy = join(folder, "store.sqlite");
+    for (const end of ["", "-wal"]) if (existsSync(path + end)) copyFileSync(path + end, copy + end);
+    chmodSync(copy, OWN_FILE);
+    const whole = new Database(copy);
+    whole.pragma("journal_mode = DELETE");
+    whole.close();
+    const reading = new Database(copy, options);
+    reading.prepare("SELECT 1 FROM sqlite_master LIMIT 1").get();
+    return reading;
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 /**
  * Opens a store to look at it and no more: nothing is made, changed or brought
  * up to date.
@@ -106,7 +154,7 @@ export function openToRead(path: string = storePath()): Store {
   let sqlite: Database.Database | null = null;
   try {
     if (!existsSync(path)) throw new StoreError(`There is no store at ${path}. Name it with DUST_LANTERN_DB.`);
-    sqlite = new Database(path, { readonly: true, fileMustExist: true, timeout: BUSY_TIMEOUT_MS });
+    sqlite = readOnly(path);
     refuseForeign(sqlite, path);
     if (appliedMigrations(sqlite) < knownMigrations())
       throw new StoreError(
