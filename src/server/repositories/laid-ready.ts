@@ -7,7 +7,7 @@ import {
   type StoredLink,
   type StreamKind,
 } from "@/core";
-import { beginStream } from "./streams";
+import { beginStream, besideHash } from "./streams";
 import type { Store } from "../store/store";
 
 /**
@@ -24,6 +24,8 @@ export type Ready = {
   /** Its own among what is laid ready: two files may hold the same stream. */
   readonly lot: number;
   readonly branched: Branched<StoredLink>;
+  /** What stands beside its chain where the stream is not here yet. */
+  readonly beside: string;
 };
 
 const COLUMNS = "kind, stream, seq, id, type, payload, previous, hash, received_at";
@@ -71,6 +73,7 @@ export function layReady(store: Store, streams: readonly Laid[]): Ready[] {
     lot: before + index + 1,
     links: [...one.trunk, ...one.beside],
     branched: { trunk: one.trunk, branches: besideRecord(one.kind, one.id, one.trunk, one.beside) },
+    beside: besideHash(one.trunk, { settled: one.trunk.length, own: null }),
   }));
   together(() => {
     for (const { kind, id, lot, branched } of ready)

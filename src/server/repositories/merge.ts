@@ -113,7 +113,7 @@ function begin(store: Store, ready: Ready, now: string): void {
   moveReady(store, ready);
   const end = { head: last.hash, length: last.seq, own: null };
   settle(store, kind, id, end);
-  moveEnd(store, kind, id, end, now, { beside: besideOf(store, kind, id, end) });
+  moveEnd(store, kind, id, end, now, { beside: ready.beside });
 }
 
 /** The end of a stream after its last events were moved beside it. */
