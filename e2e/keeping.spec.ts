@@ -52,7 +52,7 @@ test("somebody is erased once their record was taken out, and is nowhere after; 
 });
 
 test(
-  "by care a colleague meets a door: taken over with one press, or opened with a reason that stays",
+  "by care a colleague meets a door: taken over or opened with a reason that stays with the patient, and is in no log",
   { tag: "@all" },
   async ({ browser }) => {
     await withOwnStore(async (server) => {
@@ -79,10 +79,17 @@ test(
       await owner.goto(`/people/${id}`);
       await expect(owner.locator("[data-care]")).toContainText("Opened from outside of their care by Tilda Marsh");
       await owner.goto("/settings/log");
-      await expect(owner.getByRole("region", { name: "Lines" })).toContainText("new numbness");
+      await expect(owner.getByRole("region", { name: "Lines" })).toContainText("changed who looks after the patient");
+      await expect(owner.getByRole("region", { name: "Lines" })).not.toContainText("new numbness");
 
       const second = await prepareExam(ines.request, readyToTest);
+      await tilda.goto("/");
+      const row = tilda.getByRole("listitem").filter({ hasText: second.person });
+      await expect(row).toContainText("not in your care");
+      await expect(row).not.toContainText("no examination yet");
+      await expect(row.getByRole("button", { name: "Back, leg" })).toHaveCount(0);
       await tilda.goto(`/people/${second.builder.state().opened!.body.person.id}`);
+      await tilda.getByLabel(/Why you take them over/).fill("Ines is away from today on");
       await tilda.getByRole("button", { name: "Take them over" }).click();
       await expect(tilda.locator("[data-course-sentence]")).toBeVisible();
       await openRun(tilda, second.exam);

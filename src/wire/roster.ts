@@ -2,7 +2,12 @@ import type { Listed } from "@/core/planning";
 import type { Person } from "@/core/record";
 import type { DueCourse } from "./course";
 
-export type RosterRow = Person & { readonly recentAt: string; readonly exams: readonly ExamSummary[] };
+export type RosterRow = Person & {
+  readonly recentAt: string;
+  readonly exams: readonly ExamSummary[];
+  /** Notes and examinations are not shown to whoever asked: by their role, or as the person is not in their care. */
+  readonly isHidden: boolean;
+};
 
 /** A person in a list of all. */
 export type ListRow = Omit<Listed, "waits"> & {

@@ -29,7 +29,7 @@ type Clinical = {
  */
 type Shows = "no patient" | "the record" | readonly Clinical[];
 
-const PERSON = { notes: "", exams: [] };
+const PERSON = { notes: "", exams: [], isHidden: true };
 
 export const SHOWS: Readonly<Record<keyof typeof ROUTES, Shows>> = {
   here: "no patient",

@@ -95,13 +95,19 @@ export function searchPeople(store: Store, query: string): RosterRow[] {
     ...(row as Person),
     recentAt: row.recentAt,
     exams: byPerson.get(row.id) ?? [],
+    isHidden: false,
   }));
 }
 
 export function findPerson(store: Store, id: string): RosterRow | null {
   const row = store.db.select().from(people).where(eq(people.id, id)).get();
   return row
-    ? { ...(row as unknown as Person), recentAt: row.recentAt, exams: examsByPerson(store, [id]).get(id) ?? [] }
+    ? {
+        ...(row as unknown as Person),
+        recentAt: row.recentAt,
+        exams: examsByPerson(store, [id]).get(id) ?? [],
+        isHidden: false,
+      }
     : null;
 }
 

@@ -23,7 +23,7 @@ export function OutsideCare({ person, onIn }: { person: string; onIn: () => void
         Records here are seen by those who look after somebody. Whichever way you take, it stands in the log of access.
       </p>
       <Card heading="You look after them from now on">
-        <p className="mb-2">Your reason stands in the clinic&rsquo;s record.</p>
+        <p className="mb-2">Your reason stands with the patient, for everybody who looks after them.</p>
         <ReasonForm
           label={`Why you take them over (at least ${SHORTEST_REASON} characters)`}
           button="Take them over"

@@ -23,7 +23,7 @@ export function ToCountersign({ count }: { count: number }) {
       <span className="w-24 leading-tight font-semibold">To countersign</span>
       {waiting.slice(0, FEW).map(({ exam, person, by }) => (
         <ButtonLink key={exam} href={`/exams/${exam}/sign`}>
-          {person}
+          {person || "somebody who is not in your care"}
           <span className="text-sm text-soft">signed by {by}</span>
         </ButtonLink>
       ))}

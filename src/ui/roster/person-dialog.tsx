@@ -37,6 +37,7 @@ const messageOf = (errors: FieldErrors<PersonInput>, field: keyof PersonInput): 
 export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: PersonDialogProps) {
   const [duplicates, setDuplicates] = useState<readonly Pick<Person, "id" | "name" | "number" | "birthDate">[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const seesRecord = acts.includes("see a record") && !person?.isHidden;
   const schema = personSchema(new Date().toISOString().slice(0, 10));
   const { register, handleSubmit, formState } = useForm<PersonInput>({
     defaultValues: person
@@ -107,7 +108,7 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
             <textarea {...ids} {...register("contact")} rows={2} className={`${inputClass} py-2`} autoComplete="off" />
           )}
         </Field>
-        {acts.includes("see a record") && (
+        {seesRecord && (
           <Field label="Notes" error={messageOf(formState.errors, "notes")}>
             {(ids) => <textarea {...ids} {...register("notes")} rows={2} className={`${inputClass} py-2`} />}
           </Field>
@@ -133,13 +134,15 @@ export function PersonDialog({ person, acts, onClose, onChanged, onExamine }: Pe
           <Button type="submit" look="main" disabled={formState.isSubmitting}>
             {duplicates.length > 0 ? "Not the same person: add" : person ? "Save" : "Add"}
           </Button>
-          {person && acts.includes("examine") && <Button onClick={() => onExamine(person)}>Examine</Button>}
-          {person && acts.includes("take records out") && (
+          {person && seesRecord && acts.includes("examine") && (
+            <Button onClick={() => onExamine(person)}>Examine</Button>
+          )}
+          {person && seesRecord && acts.includes("take records out") && (
             <DownloadLink href={pathOf(ROUTES.exportPerson.path, { person: person.id })}>
               <Download aria-hidden size={18} /> All of theirs (JSON)
             </DownloadLink>
           )}
-          {person && acts.includes("take records out") && (
+          {person && seesRecord && acts.includes("take records out") && (
             <DownloadLink href={pathOf(ROUTES.handOver.path, { person: person.id })}>
               <Download aria-hidden size={18} /> To hand over (page, data, tables)
             </DownloadLink>

@@ -1,5 +1,6 @@
 "use client";
 
+import clsx from "clsx";
 import { format } from "date-fns";
 import { FileUp, Plus, RotateCcw, TrendingUp, UserPlus, List } from "lucide-react";
 import { Link } from "../primitives/link";
@@ -164,8 +165,15 @@ type PersonRowProps = {
 };
 
 function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: PersonRowProps) {
+  /** Whoever sees records sees theirs once they look after them, or say why they open it. */
+  const isOutside = person.isHidden && acts.includes("see a record");
   return (
-    <li className="grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0 md:grid-cols-[1.3fr_1fr_1.6fr_auto]">
+    <li
+      className={clsx(
+        "grid items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 last:border-0",
+        acts.includes("examine") ? "md:grid-cols-[1.3fr_1fr_1.6fr_14.75rem]" : "md:grid-cols-[1.3fr_1fr_1.6fr]",
+      )}
+    >
       <button
         type="button"
         className="min-h-11 text-start font-semibold underline-offset-4 hover:underline"
@@ -173,7 +181,7 @@ function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: 
       >
         {person.name}
         <span className="block text-sm font-normal text-soft">
-          {person.notes || (acts.includes("see a record") ? "no notes" : "")}
+          {person.notes || (person.isHidden || !acts.includes("see a record") ? "" : "no notes")}
         </span>
       </button>
       <span className="text-sm">
@@ -181,7 +189,16 @@ function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: 
         <span className="block text-soft">born {dayText(person.birthDate)}</span>
       </span>
       <span className="flex flex-wrap items-center gap-1.5">
-        <ExamLinks person={person} onDiscard={onDiscard} />
+        {isOutside ? (
+          <>
+            <span className="text-soft">not in your care</span>
+            <ButtonLink className="px-2.5!" href={`/people/${person.id}`}>
+              Open<span className="sr-only"> the record of {person.name}</span>
+            </ButtonLink>
+          </>
+        ) : (
+          <ExamLinks person={person} onDiscard={onDiscard} />
+        )}
         {person.exams.length > 0 && (
           <>
             <ButtonLink className="px-2.5!" href={`/people/${person.id}`} title="Course">
@@ -200,7 +217,7 @@ function PersonRow({ person, acts, onEdit, onExamine, onNextVisit, onDiscard }: 
         )}
       </span>
       <span className="flex gap-1.5">
-        {(acts.includes("examine") ? REGION_BUTTONS : []).map(({ region, label }) => (
+        {(acts.includes("examine") && !isOutside ? REGION_BUTTONS : []).map(({ region, label }) => (
           <Button key={region} className="px-2.5!" onClick={() => onExamine(person, region)}>
             <Plus aria-hidden size={16} />
             <span>

@@ -22,7 +22,7 @@ export function DatabasesCard({ first }: { first: Databases }) {
     if (told.ok) setDatabases(told.value);
   };
   return (
-    <Card heading="Signed files">
+    <Card heading="Signed files" className="max-w-2xl">
       <p>
         Every file that is exported here is signed. Read this out to whoever receives one, so that they can tell it is
         yours:
@@ -50,6 +50,7 @@ export function DatabasesCard({ first }: { first: Databases }) {
           {problem}
         </p>
       )}
+      <h3 className="mt-4 mb-2 font-medium">Add one</h3>
       <AskedForm
         label="Add this database"
         send={() => call(ROUTES.knowDatabase, {}, { fingerprint: fingerprint.trim().toUpperCase(), name: name.trim() })}
