@@ -121,12 +121,13 @@ function AtThisDevice({ others, canLock }: { others: OwnAccount["others"]; canLo
     if (given.ok) location.reload();
     else setProblem(given.message);
   };
+  const { here } = useHere();
   const [waiting, setWaiting] = useState(0);
   /** It stands over the page after signing out, also when the server can no longer be asked for it. */
   useEffect(() => void import("./entrance-screen"), []);
   const leave = async () => {
     /** What waits stays in this browser, sealed: whoever leaves is told before. */
-    const left = (await openOutbox().all()).length;
+    const left = (await openOutbox().all()).filter(({ event }) => event.actor.id === here?.profile?.id).length;
     if (left > 0 && waiting === 0) return setWaiting(left);
     const said = await call(ROUTES.signOut, {}, {}, WITHIN_MS);
     await Promise.all([keptAnswers()?.wipe(), forgetSeal(), forgetCode()]);
