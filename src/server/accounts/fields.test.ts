@@ -14,6 +14,7 @@ import {
 import { buildExam, type ExamBuilder, idOf } from "@/fixtures/samples/build";
 import type { Route } from "@/wire/route";
 import { ROUTES } from "@/wire/routes";
+import { answerCalendar, answerFhir } from "../edge/systems";
 import { appendEpisodeEvents } from "../repositories/episodes";
 import { appendEvents } from "../repositories/exams";
 import { giveRecord } from "../repositories/grants";
@@ -250,5 +251,37 @@ describe("what an answer shows", () => {
         }
     expect(wrong).toEqual([]);
     expect(nameOfRole("reader")).toBe("reader here");
+  });
+
+  it("to another system what its token's scope names, and nothing with a wrong one", async () => {
+    const words = CARES.flatMap((care) => Object.entries(PATIENTS[care].secrets));
+    const fhir = async (path: string, token: string) =>
+      (
+        await answerFhir(
+          new Request(`http://127.0.0.1/fhir/${path}`, { headers: { authorization: `Bearer ${token}` } }),
+          path.split("?")[0]!.split("/"),
+        )
+      ).text();
+    const calendar = async (token: string) =>
+      answerCalendar(new Request(`http://127.0.0.1/due.ics?token=${token}`)).text();
+    const shown = (text: string) => words.filter(([, word]) => text.includes(word)).map(([what]) => what);
+    for (const token of [TOKENS.get("calendar")!, "dust_x_y", ""])
+      for (const path of [
+        "Patient",
+        `Patient/${PATIENTS["in care"].person}`,
+        `Observation?patient=${PATIENTS["in care"].person}`,
+      ])
+        expect([path, shown(await fhir(path, token))]).toEqual([path, []]);
+    for (const { person } of Object.values(PATIENTS)) {
+      const everything = await fhir(`Patient/${person}/$everything`, TOKENS.get("fhir")!);
+      const observed = await fhir(`Observation?patient=${person}`, TOKENS.get("fhir")!);
+      expect(shown(everything + observed)).not.toContain("open");
+      expect(shown(everything + observed)).not.toContain("notes");
+    }
+    expect(await calendar(TOKENS.get("fhir")!)).not.toContain("VEVENT");
+    const due = await calendar(TOKENS.get("calendar")!);
+    expect(due).toContain("VEVENT");
+    expect(due).not.toMatch(/Anna Berg|Bela Dorn/);
+    expect(shown(due).filter((what) => what !== "episode")).toEqual([]);
   });
 });
