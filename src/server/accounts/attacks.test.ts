@@ -16,6 +16,7 @@ import {
   why,
 } from "@/fixtures/clinic";
 import { buildExam, idOf } from "@/fixtures/samples/build";
+import { profileCookie } from "../edge/profile-cookie";
 import { logEnds, logFaults, logPath, wholeLog } from "../log/access-log";
 import { appendEvents } from "../repositories/exams";
 import { addPerson } from "../repositories/people";
@@ -143,6 +144,16 @@ describe("a clinic with accounts", () => {
     const told = [...wholeLog(theStore())].filter(({ act }) => act === "changed a profile");
     expect(told.length).toBeGreaterThan(3);
     expect(told.every(({ member }) => member !== "")).toBe(true);
+  });
+
+  it("the cookie that says which profile was chosen goes over TLS only, where there is TLS", () => {
+    expect(profileCookie("one")).not.toContain("Secure");
+    process.env.DUST_LANTERN_TLS = "on";
+    try {
+      expect(profileCookie("one")).toContain("; Secure");
+    } finally {
+      delete process.env.DUST_LANTERN_TLS;
+    }
   });
 
   it("half a letter spoils neither the log of access nor the list of patients", async () => {

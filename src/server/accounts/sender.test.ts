@@ -39,6 +39,26 @@ describe("an event", () => {
       },
     ));
 
+  it("is judged alike whatever version it says: every kind, every role, every version", () =>
+    forEvery(
+      ROLES.map((role) => [role, role] as const),
+      (_name, role) => {
+        const { store, who, sent } = withSigner(role);
+        const other: string[] = [];
+        for (const { type, body } of KINDS) {
+          const today = sent(type, body as object);
+          const said = JSON.stringify(senderProblem(who)(store, today));
+          for (const v of [undefined, ...Array.from({ length: RECORD_VERSION - 2 }, (_none, index) => index + 2)]) {
+            const { v: _todays, ...older } = today;
+            const event = (v === undefined ? older : { ...older, v }) as RecordedEvent;
+            if (JSON.stringify(senderProblem(who)(store, event)) !== said)
+              other.push(`${type}, version ${v ?? "not said"}`);
+          }
+        }
+        expect(other).toEqual([]);
+      },
+    ));
+
   it("recorded offline before the profile was renamed is taken; a signature is not", () => {
     const { store, exam, who, sent } = withSigner("practitioner");
     saveProfile(store, { id: SIGNER, name: "Wynn Ashe", registration: "made-up 12" }, { now: NOW });
