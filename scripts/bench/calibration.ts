@@ -146,7 +146,7 @@ function coverage(world: World, dependence: number): { p50: number; p95: number 
     for (let person = 0; person < PEOPLE_PER_STUDY; person++) {
       const at = random() * sum;
       const pattern = cumulative.findIndex((upTo) => at < upTo);
-      const { p50, p95 } = spreadOf(recipeFor(pattern, ratios, dependence, start), LIMIT, [0, 1], book);
+      const { p50, p95 } = spreadOf(recipeFor(pattern, ratios, dependence, start), [0, 1], book);
       const truth = trueChance(world, pattern);
       all++;
       if (truth >= p50[0] && truth <= p50[1]) in50++;

@@ -180,7 +180,7 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
                 score.log -= weight * (truth * Math.log(stated) + (1 - truth) * Math.log(1 - stated));
               }
               for (const pattern of people) {
-                const { p95 } = spreadOf(recipe(pattern, method), LIMIT, [0, 1], method.drawn ? book : fixed);
+                const { p95 } = spreadOf(recipe(pattern, method), [0, 1], method.drawn ? book : fixed);
                 const truth = trueChance(world, pattern);
                 score.asked++;
                 if (truth >= p95[0] && truth <= p95[1]) score.held++;

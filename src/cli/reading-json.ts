@@ -18,9 +18,9 @@ import {
   spreadOf,
 } from "@/core";
 
-function sourceJson(sourceReading: SourceReading, ratioLimit: number, book: DrawBook): object {
+function sourceJson(sourceReading: SourceReading, book: DrawBook): object {
   const { source, side, start, recipe, wording, rules, preferred } = sourceReading;
-  const spread = sourceReading.figured ? spreadOf(recipe, ratioLimit, wording.band, book) : null;
+  const spread = sourceReading.figured ? spreadOf(recipe, wording.band, book) : null;
   return {
     source,
     side,
@@ -99,7 +99,7 @@ export function readingJson(state: ExamState, evidence: EvidenceSet): object {
       }),
     ),
     /** What matters most first. */
-    sources: examinedSources(reading).map((source) => sourceJson(source, reading.settings.ratioLimit, book)),
+    sources: examinedSources(reading).map((source) => sourceJson(source, book)),
     notExamined: reading.sources
       .filter(({ examined }) => !examined)
       .map(({ source, side, start }) => ({ source, side, start: start.mean })),

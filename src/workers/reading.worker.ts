@@ -20,12 +20,11 @@ function bookOf(changes: EvidenceChanges): DrawBook {
 const api = {
   spreads: (
     requests: Readonly<Record<string, SpreadRequest>>,
-    ratioLimit: number,
     changes: EvidenceChanges,
   ): Record<string, Spread> => {
     const book = bookOf(changes);
     return Object.fromEntries(
-      Object.entries(requests).map(([key, { recipe, band }]) => [key, spreadOf(recipe, ratioLimit, band, book)]),
+      Object.entries(requests).map(([key, { recipe, band }]) => [key, spreadOf(recipe, band, book)]),
     );
   },
   /** What stands in a record that was imported and would not have been admitted here. */

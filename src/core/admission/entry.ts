@@ -56,7 +56,7 @@ export function runPosition(state: ExamState, { protocol, side }: TestOnSide, pr
     before:
       state.runs.findLast(
         (earlier) =>
-          earlier.test === test && earlier.side === side && earlier.techniquesBefore < techniquesSoFar(state),
+          earlier.test === test && earlier.side === side && earlier.techniquesBefore < techniquesSoFar(state, test),
       ) ?? null,
     ladder,
     rungs: ladder ? rungs : comingRungs(protocol, preset),

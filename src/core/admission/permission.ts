@@ -76,7 +76,7 @@ const SAYS_WHY_AGAIN = 3;
  * @example repeatAsksWhy(openedState, { test: "thigh-thrust", side: "right" }) // false
  */
 export const repeatAsksWhy = (
-  state: Pick<ExamState, "runs" | "techniques" | "treated">,
+  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
   { test, side }: Pick<Run, "test" | "side">,
 ): boolean => runsNow(state, { test, side }).some(holdsAnswer);
 

@@ -9,7 +9,7 @@ import type { TestOnSide } from "./entry";
  * @example restAgain(openedState, { protocol: protocolOf("thigh-thrust"), side: "right" }) // null
  */
 export function restAgain(
-  state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs" | "techniques" | "treated">,
+  state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs" | "techniques" | "treated" | "opened" | "id">,
   { protocol, side }: TestOnSide,
 ): "brought on" | "other posture" | null {
   const { rest, restIn, restRatedAfter, runs } = state;

@@ -37,10 +37,12 @@ function asksFor(run: Run): Pick<Unfinished, "asks" | "needs"> | null {
  *
  * @example unfinishedRun(openedState) // null
  */
-export function unfinishedRun(state: Pick<ExamState, "runs" | "techniques" | "treated">): Unfinished | null {
+export function unfinishedRun(
+  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
+): Unfinished | null {
   const last = state.runs.at(-1);
   /** What was open when a technique was done cannot be finished after it. */
-  const run = last?.techniquesBefore === techniquesSoFar(state) ? last : undefined;
+  const run = last?.techniquesBefore === (last && techniquesSoFar(state, last.test)) ? last : undefined;
   const asks = run ? asksFor(run) : null;
   if (!run || !asks) return null;
   return { run, name: `${protocolOf(run.test).name}${run.side ? ` ${run.side}` : ""}`, ...asks };

@@ -1,7 +1,7 @@
 import { array, type InferType, number } from "yup";
 import { check, closed, numberIn, oneOf, oneOfOrNone, text, wholeIn, yesNo, type Message, phrase } from "../base";
 import { EVIDENCE, otherStart, protocolOf, RULES, STARTS, TEST_IDS, type TestId } from "../knowledge";
-import { SIDES, SOURCE_IDS } from "../vocabulary";
+import { SHIPPED_VERSIONS, SIDES, SOURCE_IDS } from "../vocabulary";
 import { figureFields, figuresTogether, together } from "./figures-schema";
 import { type EvidenceChanges, OWN_PREFIX, type OwnRecord, type OwnRule } from "./own-figures";
 
@@ -71,6 +71,8 @@ const MOST = 200;
 
 export const changesSchema = together(
   closed({
+    /** The shipped version that is changed; left out: the first. */
+    on: oneOf(SHIPPED_VERSIONS).optional(),
     records: array()
       .of(recordSchema)
       .typeError("is not a list; send a list of records")

@@ -1,12 +1,15 @@
 /** The figures in force: those that ship, with a clinic's own changes. */
 export { changesSchema, parseChanges } from "./changes";
 export {
+  evidenceOf,
   type EvidenceSet,
+  FIRST_EVIDENCE,
   findRecord,
   findRuleIn,
   recordsOf,
   rulesOf,
   SHIPPED_EVIDENCE,
+  shippedEvidence,
   sourcesWithFigures,
   startsOf,
 } from "./evidence-set";
@@ -17,6 +20,7 @@ export {
   NO_CHANGES,
   OWN_PREFIX,
   type OwnRecord,
+  shippedUnder,
   usesOfRecord,
 } from "./own-figures";
 export { resolveEvidence, versionOf } from "./version-of";

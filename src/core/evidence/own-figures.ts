@@ -1,19 +1,23 @@
 import {
   type AccuracyRecord,
   type ClusterRule,
-  EVIDENCE,
   isFact,
   otherStart,
   type PrintedFigures,
   type RuleMember,
-  RULES,
   type StartingProbability,
-  STARTS,
   type Stratum,
   type TestId,
 } from "../knowledge";
-import { SHIPPED_VERSION, type Side, type SourceId } from "../vocabulary";
-import { type EvidenceSet, SHIPPED_EVIDENCE } from "./evidence-set";
+import {
+  FIRST_SHIPPED,
+  isShippedVersion,
+  SHIPPED_VERSION,
+  type ShippedVersion,
+  type Side,
+  type SourceId,
+} from "../vocabulary";
+import { type EvidenceSet, shippedEvidence } from "./evidence-set";
 
 /** Everything a clinic adds carries an id that no shipped figure has. */
 export const OWN_PREFIX = "own.";
@@ -60,13 +64,19 @@ export type OwnStart = {
 
 /** Everything that sets a clinic's figures apart from those that ship. */
 export type EvidenceChanges = {
+  /** The version that shipped which they change; left out: the first. */
+  readonly on?: ShippedVersion | undefined;
   readonly records: readonly OwnRecord[];
   readonly rules: readonly OwnRule[];
   readonly switches: readonly Switch[];
   readonly starts: readonly OwnStart[];
 };
 
-export const NO_CHANGES: EvidenceChanges = { records: [], rules: [], switches: [], starts: [] };
+/** Today's shipped figures as they are. */
+export const NO_CHANGES: EvidenceChanges = { on: SHIPPED_VERSION, records: [], rules: [], switches: [], starts: [] };
+
+/** The version that shipped which a clinic's changes were made to. */
+export const shippedUnder = ({ on = FIRST_SHIPPED }: Pick<EvidenceChanges, "on">): ShippedVersion => on;
 
 /** Fields a study did not print are left out, not kept as undefined. */
 const given = <T extends object>(value: T): T =>
@@ -119,9 +129,10 @@ const MOST_RESOLVED = 24;
  * @example evidenceUnder(NO_CHANGES, SHIPPED_VERSION) === SHIPPED_EVIDENCE // true
  */
 export function evidenceUnder(changes: EvidenceChanges, version: string): EvidenceSet {
-  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
+  if (isShippedVersion(version)) return shippedEvidence(version);
   const kept = resolved.get(version);
   if (kept) return kept;
+  const shipped = shippedEvidence(shippedUnder(changes));
   const replaced = new Set(changes.records.map(({ replaces }) => replaces));
   const switches = new Map(changes.switches.map((item) => [item.id, item]));
   const switched = <T extends { id: string; off?: string }>(item: T): T => {
@@ -144,16 +155,18 @@ export function evidenceUnder(changes: EvidenceChanges, version: string): Eviden
       : start;
   };
   const others = changes.starts
-    .filter(({ id }) => !STARTS.some((start) => start.id === id))
+    .filter(({ id }) => !shipped.starts.some((start) => start.id === id))
     .map(({ id }) => setStart({ ...otherStart(id.replace(/\.other$/, "") as SourceId), when: {} }));
   const evidence: EvidenceSet = {
     version,
     records: [
       ...changes.records.map(toRecord).map(switched),
-      ...EVIDENCE.map((record) => switched(replaced.has(record.id) ? { ...record, off: REPLACED } : record)),
+      ...shipped.records.map((record) => switched(replaced.has(record.id) ? { ...record, off: REPLACED } : record)),
     ],
-    rules: [...RULES, ...changes.rules.map(toRule)].map(switched),
-    starts: [...STARTS.map(setStart), ...others],
+    rules: [...shipped.rules, ...changes.rules.map(toRule)].map(switched),
+    starts: [...shipped.starts.map(setStart), ...others],
+    others: shipped.others,
+    drawn: shipped.drawn,
   };
   if (resolved.size >= MOST_RESOLVED) resolved.delete(resolved.keys().next().value!);
   resolved.set(version, evidence);

@@ -1,17 +1,17 @@
 import { canonicalJson, portableSha256 } from "../base";
-import { SHIPPED_VERSION } from "../vocabulary";
 import type { EvidenceSet } from "./evidence-set";
-import { type EvidenceChanges, evidenceUnder } from "./own-figures";
+import { type EvidenceChanges, evidenceUnder, shippedUnder } from "./own-figures";
 
 /**
  * The version a set of changes makes: the first 16 digits of the hash of its
  * content, so that the same figures have the same name everywhere.
  *
- * @example versionOf(NO_CHANGES) // "shipped"
+ * @example versionOf(NO_CHANGES) // "shipped-2"
  */
 export function versionOf(changes: EvidenceChanges): string {
-  const empty = Object.values(changes).every((list) => list.length === 0);
-  return empty ? SHIPPED_VERSION : portableSha256(canonicalJson(changes)).slice(0, 16);
+  const { on: _on, ...lists } = changes;
+  const empty = Object.values(lists).every((list) => list.length === 0);
+  return empty ? shippedUnder(changes) : portableSha256(canonicalJson(changes)).slice(0, 16);
 }
 
 /**

@@ -34,6 +34,13 @@ export const CITATIONS = {
   "fritz-2005": "Fritz JM, Piva SR, Childs JD. Eur Spine J 2005;14:743-750",
   "cook-2010": "Cook C, Brown C, Isaacs R, et al. J Man Manip Ther 2010;18:175-180",
   "petersen-2017": "Petersen T, Laslett M, Juhl C. BMC Musculoskelet Disord 2017;18:188",
+  "van-der-windt-2010": "van der Windt DAWM, Simons E, Riphagen II, et al. Cochrane Database Syst Rev 2010;2:CD007431",
+  "hancock-2007": "Hancock MJ, Maher CG, Latimer J, et al. Eur Spine J 2007;16:1539-1550",
+  "konstantinou-2015": "Konstantinou K, Dunn KM, Ogollah R, et al. BMC Musculoskelet Disord 2015;16:332",
+  "schwarzer-si-1995": "Schwarzer AC, Aprill CN, Bogduk N. Spine 1995;20:31-37",
+  "schwarzer-1994": "Schwarzer AC, Aprill CN, Derby R, et al. Spine 1994;19:1132-1137",
+  "schwarzer-facet-1995": "Schwarzer AC, Wang SC, Bogduk N, et al. Ann Rheum Dis 1995;54:100-106",
+  "speldewinde-2001": "Speldewinde GC, Bashford GM, Davidson IR. Med J Aust 2001;174:174-176",
   "stiell-2001": "Stiell IG, Wells GA, Vandemheen KL, et al. JAMA 2001;286:1841-1848",
 } as const;
 

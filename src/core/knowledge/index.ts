@@ -111,17 +111,22 @@ export { SHORT_EXAM_ITEMS, type ShortExamItem } from "./safety/short-exam";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";
 export {
+  CARE_SETTINGS,
+  type CareSetting,
   type ComplaintCondition,
   noSymptomStart,
+  OTHER_MEANS,
   otherStart,
   SOURCE_SITES,
   type StartingProbability,
   STARTS,
 } from "./starts/starting-probabilities";
 export { EVIDENCE } from "./studies";
+export { QUALITY_PARTS, qualityOf, qualityText, type StudyQuality, WEAKNESSES } from "./studies/quality";
 export { laslett2005 } from "./studies/laslett-2005";
 export { type AccuracyRecord, type Counts } from "./studies/types";
 export { checkCatalogue } from "./check/check-catalogue";
+export { checkRecords } from "./check/check-records";
 export { checkRules } from "./check/check-rules";
 export { SHIPPED } from "./check/shipped";
 export { idsOf } from "./check/shipped-ids";

@@ -121,7 +121,7 @@ describe("the catalogue", () => {
 describe("the evidence", () => {
   it("every record and rule names its study and standing", () =>
     forEvery([...EVIDENCE, ...RULES], (record) => {
-      expect(CITATIONS[record.citation as CitationId]).toMatch(/\d{4};\d+:\d+/);
+      expect(CITATIONS[record.citation as CitationId]).toMatch(/\d{4};\d+:(CD)?\d+/);
       expect(SOURCE_STATUSES).toContain(record.standing);
       expect(TEST_IDS).toEqual(
         expect.arrayContaining("members" in record ? testMembers(record).map(({ test }) => test) : [record.test]),
@@ -133,8 +133,8 @@ describe("the evidence", () => {
       EVIDENCE.filter(({ counts }) => counts),
       ({ counts, sensitivity, specificity }) => {
         const found = accuracyOf(counts!);
-        expect(Math.abs(found.sensitivity - sensitivity!)).toBeLessThan(0.0075);
-        expect(Math.abs(found.specificity - specificity!)).toBeLessThan(0.0075);
+        expect(Math.abs(found.sensitivity - sensitivity!)).toBeLessThan(0.008);
+        expect(Math.abs(found.specificity - specificity!)).toBeLessThan(0.008);
       },
     ));
 

@@ -1,4 +1,4 @@
-import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
+import { evidenceOf, type EvidenceSet } from "../evidence";
 import { type Protocol, PROTOCOLS, type TestId } from "../knowledge";
 import { sidesOf, sourceKey } from "../reading";
 import { END_REASONS, type ExamState, sheetTests } from "../record";
@@ -94,7 +94,7 @@ function asksFirst(state: ExamState, test: TestId): readonly string[] {
  *
  * @example nextTests(twoPositivesState).tests[0]?.test // "slump"
  */
-export function nextTests(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE): NextTests {
+export function nextTests(state: ExamState, evidence: EvidenceSet = evidenceOf(state)): NextTests {
   const plan = planningOf(state, evidence);
   const { guard } = plan;
   const referral = guard.referrals.find(({ urgency, acknowledged }) => urgency !== "soon" && acknowledged === null);

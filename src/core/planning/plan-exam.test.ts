@@ -70,13 +70,13 @@ const SETS: readonly {
     name: "groin",
     exam: () => complaint("lumbopelvic", ["groin.right"]),
     asks: ["hip", "pubic-symphysis", "upper-lumbar-root", "viscera"],
-    tests: ["hip-internal-rotation", "pubic-shear", "prone-lift"],
+    tests: ["hip-internal-rotation", "pubic-shear", "side-lying-femoral"],
   },
   {
     name: "front of the thigh",
     exam: () => complaint("lumbopelvic", ["anterior-thigh.left"]),
     asks: ["upper-lumbar-root", "hip"],
-    tests: ["prone-lift"],
+    tests: ["side-lying-femoral"],
   },
   {
     name: "arm below the elbow, worse sitting",

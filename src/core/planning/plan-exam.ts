@@ -1,4 +1,4 @@
-import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
+import { evidenceOf, type EvidenceSet } from "../evidence";
 import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS } from "../knowledge";
 import { probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
 import { type ExamState, sheetTests } from "../record";
@@ -278,5 +278,8 @@ function finished(drawn: DrawnUp): ExamPlan {
  * @returns costs as expected values; minutes by conventions (`secondsOf`)
  * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "slump"
  */
-export const planExam = (state: ExamState, edits: PlanEdits = {}, evidence: EvidenceSet = SHIPPED_EVIDENCE): ExamPlan =>
-  finished(drawUp(state, edits, evidence));
+export const planExam = (
+  state: ExamState,
+  edits: PlanEdits = {},
+  evidence: EvidenceSet = evidenceOf(state),
+): ExamPlan => finished(drawUp(state, edits, evidence));

@@ -3,11 +3,11 @@ import { forEvery } from "@/fixtures/for-every";
 import { COMPLAINTS, examOfComplaint } from "@/fixtures/samples/complaints";
 import { simulatePeople } from "./simulate";
 
-describe("200 made-up people of each complaint", () => {
+describe("400 made-up people of each complaint", () => {
   it("every complaint: fewer tests, less provocation, fewer position changes, and no worse a reading", () =>
     forEvery(COMPLAINTS, (complaint) => {
       const { plan, sheet, brierDifference } = simulatePeople(examOfComplaint(complaint).state(), {
-        people: 200,
+        people: 400,
         seed: "1",
       });
       expect(plan.tests).toBeLessThan(sheet.tests);

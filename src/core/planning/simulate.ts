@@ -1,5 +1,5 @@
 import { normalQuantile, normalShare } from "../base";
-import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
+import { evidenceOf, type EvidenceSet } from "../evidence";
 import { isFact, secondsOf, type TestId, TURN_SECONDS } from "../knowledge";
 import {
   contextOf,
@@ -212,7 +212,7 @@ const meanOf = (list: readonly Fared[]): Fared => {
 export function simulatePeople(
   state: ExamState,
   { people, seed, edits = {} }: { readonly people: number; readonly seed: string; readonly edits?: PlanEdits },
-  evidence: EvidenceSet = SHIPPED_EVIDENCE,
+  evidence: EvidenceSet = evidenceOf(state),
 ): Simulated {
   const { plan, drafted, items, order, asked, painful } = drawUp(state, edits, evidence);
   const questions = drafted.ways

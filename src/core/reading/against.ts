@@ -38,9 +38,13 @@ type Input = {
 const having = (outcomes: readonly TestOutcome[], outcome: TestOutcome["outcome"]) =>
   outcomes.filter((candidate) => candidate.outcome === outcome);
 
-function opposing({ outcomes, evidence, side, source }: Input): string[] {
+/** From here on the result speaks for the source, wherever it started from. */
+const HALF = 0.5;
+
+function opposing({ outcomes, evidence, side, source, startLogOdds }: Input): string[] {
   const [positives, negatives] = [having(outcomes, "positive"), having(outcomes, "negative")];
-  if (evidence > 0 && negatives.length) return [`Against it: ${names(negatives)} negative.`];
+  const speaksFor = probabilityOf(startLogOdds + evidence) >= HALF;
+  if ((evidence > 0 || speaksFor) && negatives.length) return [`Against it: ${names(negatives)} negative.`];
   if (evidence < 0 && positives.length)
     return [
       `Speaks for the ${side ? `${side} side` : SOURCES[source].label} all the same: ${names(positives)} positive.`,

@@ -1,4 +1,4 @@
-import { type EvidenceSet, SHIPPED_EVIDENCE } from "../evidence";
+import { evidenceOf, type EvidenceSet } from "../evidence";
 import { ageAtExam, type ExamState, type ReadingSettings, type Run, runsRead, settingsOf } from "../record";
 import { ADULT_AGE } from "../measurement";
 import type { Side, SourceId } from "../vocabulary";
@@ -82,7 +82,7 @@ export function bySource(outcomes: readonly TestOutcome[]): ReadonlyMap<string, 
  */
 export function contextOf(
   state: ExamState,
-  evidence: EvidenceSet = SHIPPED_EVIDENCE,
+  evidence: EvidenceSet = evidenceOf(state),
   supposed: Supposed = {},
 ): ReadingContext {
   const chosen = settingsOf(state);

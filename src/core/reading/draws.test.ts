@@ -38,28 +38,27 @@ describe("the spread of a reading", () => {
 
   it("is made of 20,000 draws and is the same every time", () => {
     expect(DRAW_COUNT).toBe(20_000);
-    expect(spreadOf(recipe, 10, [0.8, 1], createDrawBook())).toEqual(spreadOf(recipe, 10, [0.8, 1], createDrawBook()));
+    expect(spreadOf(recipe, [0.8, 1], createDrawBook())).toEqual(spreadOf(recipe, [0.8, 1], createDrawBook()));
   });
 
   it("does not depend on which records were drawn before", () => {
     const used = createDrawBook(2000);
     used.record("sacral-thrust.laslett-2005");
-    expect(spreadOf(recipe, 10, [0, 1], used)).toEqual(spreadOf(recipe, 10, [0, 1], createDrawBook(2000)));
+    expect(spreadOf(recipe, [0, 1], used)).toEqual(spreadOf(recipe, [0, 1], createDrawBook(2000)));
   });
 
   it("keeps its order, lies in 0-1, and counts every draw once", () => {
     const book = createDrawBook(4000);
-    const { p95, p50, median, inBand } = spreadOf(recipe, 10, [0, 0.3], book);
+    const { p95, p50, median, inBand } = spreadOf(recipe, [0, 0.3], book);
     const ordered = [p95[0], p50[0], median, p50[1], p95[1]];
     expect(ordered).toEqual(ordered.toSorted((a, b) => a - b));
-    expect(inBand + spreadOf(recipe, 10, [0.3, 1], book).inBand).toBeCloseTo(1, 12);
+    expect(inBand + spreadOf(recipe, [0.3, 1], book).inBand).toBeCloseTo(1, 12);
   });
 
   it("narrows when the start is worth more people", () => {
     const width = (equivalentPeople: number) => {
       const { p95 } = spreadOf(
         { ...recipe, start: { ...recipe.start, equivalentPeople } },
-        10,
         [0, 1],
         createDrawBook(4000),
       );

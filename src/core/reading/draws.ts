@@ -25,8 +25,6 @@ export type DrawBook = {
   readonly count: number;
   /** A record's natural log ratios. */
   readonly record: (id: string) => RatioDraws;
-  /** One of a record's two, held to the most a single test may count for, in natural log. */
-  readonly limited: (id: string, positive: boolean, limit: number) => Float64Array | null;
   /** A rule's natural log ratios, one list per figure of its table, lowest count first. */
   readonly table: (id: string) => readonly Float64Array[];
   readonly start: (start: Recipe["start"]) => Float64Array;
@@ -63,10 +61,44 @@ function drawProportions({ sensitivity, specificity }: Proportions, count: numbe
 const drawLogNormal = (mean: number, sd: number, count: number, random: Random): Float64Array =>
   Float64Array.from({ length: count }, () => mean + sd * normal(random));
 
+/** No draw of a ratio goes beyond this, or below one over it. */
+const FURTHEST_RATIO = 30;
+const FURTHEST = Math.log(FURTHEST_RATIO);
+/** The weak prior on a log ratio: most tests' ratios lie between 1/10 and 10. */
+const PRIOR_VARIANCE = Math.log(10) ** 2;
+
+/**
+ * Draws of a log ratio with the weak prior N(0, (ln 10)²): mean and deviation
+ * become those of the normal posterior, the shape stays. A published ratio beyond
+ * the furthest is drawn around that. 30.3 (1.7 to 538.2) has mean 2.42 and
+ * deviation 1.24.
+ */
+function tempered(draws: Float64Array): Float64Array {
+  let [sum, squares] = [0, 0];
+  for (const value of draws) sum += value;
+  const mean = sum / draws.length;
+  for (const value of draws) squares += (value - mean) ** 2;
+  const variance = squares / draws.length;
+  const kept = PRIOR_VARIANCE / (PRIOR_VARIANCE + variance);
+  const centre = kept * Math.min(Math.max(mean, -FURTHEST), FURTHEST);
+  const narrowed = Math.sqrt(kept);
+  return draws.map((value) => Math.min(Math.max(centre + narrowed * (value - mean), -FURTHEST), FURTHEST));
+}
+
+/** What becomes of the draws of a ratio, and of a rule's ratios beside each other, by how a version is drawn. */
+type Drawing = {
+  readonly ratio: (draws: Float64Array) => Float64Array;
+  /** Of a single test. */
+  readonly single: (draws: Float64Array) => Float64Array;
+  readonly table: (columns: readonly Float64Array[], sizes: readonly number[]) => Float64Array[];
+  readonly people: (mean: number, people: number) => number;
+};
+
 function drawPair(
   id: string,
   { positive, negative }: { readonly positive: RatioDraw | null; readonly negative: RatioDraw | null },
   count: number,
+  drawing: Drawing,
 ): RatioDraws {
   const proportions = [positive, negative].find((draw): draw is Proportions => draw?.kind === "proportions");
   const both = proportions ? drawProportions(proportions, count, seeded(id)) : null;
@@ -76,7 +108,8 @@ function drawPair(
       : draw.kind === "proportions"
         ? both![which]
         : drawLogNormal(draw.mean, draw.sd, count, seeded(`${id} ${which}`));
-  return { positive: ratios(positive, "positive"), negative: ratios(negative, "negative") };
+  const after = (draws: Float64Array | null) => draws && drawing.ratio(draws);
+  return { positive: after(ratios(positive, "positive")), negative: after(ratios(negative, "negative")) };
 }
 
 /** The share of a part among parts, from one gamma draw each. */
@@ -105,7 +138,41 @@ function drawShares(having: BetaShape, lacking: BetaShape, count: number, random
   );
 }
 
-/** A table never falls as the count rises: each figure is at least the one below it, draw by draw. */
+/**
+ * A table never falls as the count rises: in each draw, neighbours that cross
+ * become their weighted mean (isotonic regression by pooling adjacent violators,
+ * Barlow et al. 1972), so that neither is pushed up by the other's chance.
+ *
+ * @param sizes how many people each figure stands on
+ */
+function isotonic(columns: readonly Float64Array[], sizes: readonly number[]): Float64Array[] {
+  const rising = columns.map((column) => Float64Array.from(column));
+  const values = new Float64Array(columns.length);
+  const weights = new Float64Array(columns.length);
+  const widths = new Uint8Array(columns.length);
+  for (let draw = 0; draw < (columns[0]?.length ?? 0); draw++) {
+    let last = -1;
+    for (let at = 0; at < columns.length; at++) {
+      last++;
+      values[last] = columns[at]![draw]!;
+      weights[last] = sizes[at]!;
+      widths[last] = 1;
+      while (last > 0 && values[last - 1]! > values[last]!) {
+        const weight = weights[last - 1]! + weights[last]!;
+        values[last - 1] = (values[last - 1]! * weights[last - 1]! + values[last]! * weights[last]!) / weight;
+        weights[last - 1] = weight;
+        widths[last - 1]! += widths[last]!;
+        last--;
+      }
+    }
+    let at = 0;
+    for (let block = 0; block <= last; block++)
+      for (let inside = 0; inside < widths[block]!; inside++) rising[at++]![draw] = values[block]!;
+  }
+  return rising;
+}
+
+/** As it first was: each figure at least the one below it, draw by draw. */
 function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
   const rising: Float64Array[] = [];
   for (const column of columns) {
@@ -115,34 +182,60 @@ function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
   return rising;
 }
 
+/** The most a single test counted for, in the draws as well, in the figures that first shipped. */
+const FIRST_LIMIT = Math.log(10);
+
+/**
+ * A start is drawn as from at least so many people that two are expected on the
+ * rarer side: with fewer the draws of a low start pile up at 0.
+ */
+const enoughPeople = (mean: number, people: number): number => Math.max(people, 2 / mean, 2 / (1 - mean));
+
+const DRAWINGS: Readonly<Record<EvidenceSet["drawn"], Drawing>> = {
+  "with a weak prior": { ratio: tempered, single: (draws) => draws, table: isotonic, people: enoughPeople },
+  "as first shipped": {
+    ratio: (draws) => draws,
+    single: (draws) => draws.map((value) => Math.min(Math.max(value, -FIRST_LIMIT), FIRST_LIMIT)),
+    table: runningMaximum,
+    people: (_mean, people) => people,
+  },
+};
+
 function drawTable(id: string, evidence: EvidenceSet, count: number): readonly Float64Array[] {
   const own = ownIdOf(id);
   const found = findRuleIn(evidence, own ?? id);
   const rule = found && own !== null ? pooledRule(found) : found;
   if (!rule) throw new Error(`No rule "${id}" is held, so it cannot be drawn.`);
   const entries = tableEntries(rule);
+  const sizes = entries.map(({ size }) => size);
   const { figures } = rule;
+  const { ratio, table, ...drawing } = DRAWINGS[evidence.drawn];
   if (figures.kind === "k of n") {
-    const pair = drawPair(id, ratiosOf(figures).draw, count);
-    return runningMaximum(entries.map(({ side }) => pair[side!]!));
+    const pair = drawPair(id, ratiosOf(figures).draw, count, { ratio, table, ...drawing });
+    return table(
+      entries.map(({ side }) => pair[side!]!),
+      sizes,
+    );
   }
   const bands = entries.find(({ draw }) => draw.kind === "bands")?.draw;
-  if (bands?.kind === "bands") return runningMaximum(drawBands(bands, id, count));
-  return runningMaximum(
+  if (bands?.kind === "bands") return table(drawBands(bands, id, count).map(ratio), sizes);
+  return table(
     entries.map(({ draw, from }) => {
       const random = seeded(`${id} ${from}`);
       return draw.kind === "shares"
-        ? drawShares(draw.with, draw.without, count, random)
+        ? ratio(drawShares(draw.with, draw.without, count, random))
         : draw.kind === "log-normal"
-          ? drawLogNormal(draw.mean, draw.sd, count, random)
+          ? ratio(drawLogNormal(draw.mean, draw.sd, count, random))
           : new Float64Array(count);
     }),
+    sizes,
   );
 }
 
-function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: number): Float64Array {
+function drawStart({ id, mean, equivalentPeople }: Recipe["start"], count: number, drawing: Drawing): Float64Array {
   const random = seeded(`start ${id}`);
-  const [a, b] = [mean * equivalentPeople, (1 - mean) * equivalentPeople];
+  const people = drawing.people(mean, equivalentPeople);
+  const [a, b] = [mean * people, (1 - mean) * people];
   return Float64Array.from({ length: count }, () => {
     const probability = Math.min(Math.max(beta(a, b, random), 1e-12), 1 - 1e-12);
     return logit(probability);
@@ -157,13 +250,6 @@ function drawWeights(dependence: number, place: number, count: number): Float64A
   const random = seeded("dependence");
   const [a, b] = [DEPENDENCE_PEOPLE * dependence, DEPENDENCE_PEOPLE * (1 - dependence)];
   return Float64Array.from({ length: count }, () => (1 - beta(a, b, random)) ** place);
-}
-
-/** Draws held to a limit each way; the same list when none goes beyond it. */
-function within(draws: Float64Array, limit: number): Float64Array {
-  return draws.every((value) => value <= limit && value >= -limit)
-    ? draws
-    : draws.map((value) => Math.min(Math.max(value, -limit), limit));
 }
 
 /** Draws kept at once; beyond it the one unused for longest is let go, and would be made again the same. */
@@ -194,24 +280,22 @@ function keeper<T>(most: number, make: (key: string) => T) {
  * @example createDrawBook(20_000).table("si-five-test").length // 2
  */
 export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet = SHIPPED_EVIDENCE): DrawBook {
+  const drawing = DRAWINGS[evidence.drawn];
   const records = keeper<RatioDraws>(MOST_KEPT.records, (id) => {
     const record = findRecord(evidence, id);
     if (!record) throw new Error(`No record "${id}" is held, so it cannot be drawn.`);
-    return drawPair(id, ratiosOf(record).draw, count);
+    const { positive, negative } = drawPair(id, ratiosOf(record).draw, count, drawing);
+    return { positive: positive && drawing.single(positive), negative: negative && drawing.single(negative) };
   });
   const tables = keeper<readonly Float64Array[]>(MOST_KEPT.tables, (id) => drawTable(id, evidence, count));
   const starts = keeper<Float64Array>(MOST_KEPT.starts, () => new Float64Array(0));
-  const held = keeper<Float64Array>(MOST_KEPT.records, () => new Float64Array(0));
   const weights = keeper<Float64Array>(MOST_KEPT.weights, () => new Float64Array(0));
   return {
     count,
     record: (id) => records.of(id),
-    limited: (id, positive, limit) => {
-      const draws = records.of(id)[positive ? "positive" : "negative"];
-      return draws && held.of(`${id} ${positive} ${limit}`, () => within(draws, limit));
-    },
     table: (id) => tables.of(id),
-    start: (start) => starts.of(`${start.id} ${start.mean} ${start.equivalentPeople}`, () => drawStart(start, count)),
+    start: (start) =>
+      starts.of(`${start.id} ${start.mean} ${start.equivalentPeople}`, () => drawStart(start, count, drawing)),
     weights: (dependence, place) =>
       place === 0 || dependence <= 0 || dependence >= 1
         ? null
@@ -222,7 +306,6 @@ export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet
         ...tables.values().flat(),
         ...starts.values(),
         ...weights.values(),
-        ...held.values(),
       ].reduce((sum, draws) => sum + (draws?.byteLength ?? 0), 0),
   };
 }
@@ -237,8 +320,8 @@ function addAt(sum: Float64Array, values: Float64Array, { weight, place, depende
   else for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weight * values[draw]!;
 }
 
-function addSingle(sum: Float64Array, item: SingleItem, at: Place, limit: number, book: DrawBook): void {
-  const draws = book.limited(item.record, item.positive, limit);
+function addSingle(sum: Float64Array, item: SingleItem, at: Place, book: DrawBook): void {
+  const draws = book.record(item.record)[item.positive ? "positive" : "negative"];
   if (draws) addAt(sum, draws, at, book);
 }
 
@@ -246,12 +329,12 @@ function addSingle(sum: Float64Array, item: SingleItem, at: Place, limit: number
  * A rule item's draws: its members' series with ranks and signs from the point
  * values, the drawn hold, and the members' part w beside it.
  */
-function ruleDraws(item: RuleItem, recipe: Recipe, limit: number, book: DrawBook): Float64Array {
+function ruleDraws(item: RuleItem, recipe: Recipe, book: DrawBook): Float64Array {
   const sum = new Float64Array(book.count);
   for (const group of item.memberGroups) {
     const dependence = dependenceIn(recipe, group);
     for (const { item: member, weight, place } of series(group, dependence))
-      addSingle(sum, member, { weight, place, dependence }, limit, book);
+      addSingle(sum, member, { weight, place, dependence }, book);
   }
   const table = book.table(item.id);
   const low = item.low && table[item.low.entry]!;
@@ -268,16 +351,15 @@ function ruleDraws(item: RuleItem, recipe: Recipe, limit: number, book: DrawBook
 }
 
 /** A rule item whose point value is 0 has no place in the series, so its draws have none either. */
-function logOddsDraws(recipe: Recipe, ratioLimit: number, book: DrawBook): Float64Array {
+function logOddsDraws(recipe: Recipe, book: DrawBook): Float64Array {
   const sum = Float64Array.from(book.start(recipe.start));
-  const limit = Math.log(ratioLimit);
   for (const group of recipe.groups) {
     const dependence = dependenceIn(recipe, group);
     for (const { item, weight, place } of weighGroup(group, recipe)) {
       const at = { weight, place, dependence };
       const { item: inner }: { item: Item } = item;
-      if (inner.kind === "single") addSingle(sum, inner, at, limit, book);
-      else if (inner.begun) addAt(sum, ruleDraws(inner, recipe, limit, book), at, book);
+      if (inner.kind === "single") addSingle(sum, inner, at, book);
+      else if (inner.begun) addAt(sum, ruleDraws(inner, recipe, book), at, book);
     }
   }
   return sum;
@@ -339,12 +421,11 @@ function shareWithin(values: Float64Array, [low, high]: Interval): number {
  * Pushes every draw of the start, the sensitivities and the specificities
  * through the recipe's own steps, holds included.
  *
- * @param ratioLimit the most a single test may count for
  * @param band the probabilities whose share of the draws is wanted
- * @example spreadOf(fiveTestMet, 10, [0.8, 1], createDrawBook(2000)).median // about 0.557
+ * @example spreadOf(fiveTestMet, [0.8, 1], createDrawBook(2000)).median // about 0.557
  */
-export function spreadOf(recipe: Recipe, ratioLimit: number, band: Interval, book: DrawBook): Spread {
-  const values = logOddsDraws(recipe, ratioLimit, book);
+export function spreadOf(recipe: Recipe, band: Interval, book: DrawBook): Spread {
+  const values = logOddsDraws(recipe, book);
   const [low95, low50, median, high50, high95] = quantiles(values, [0.025, 0.25, 0.5, 0.75, 0.975]).map(
     probabilityOf,
   ) as [number, number, number, number, number];

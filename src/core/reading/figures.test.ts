@@ -45,7 +45,7 @@ describe("the ratios of a study", () => {
 
   it("every printed ratio agrees with its printed proportions", () =>
     forEvery(
-      EVIDENCE.filter(({ lrPositive }) => lrPositive),
+      EVIDENCE.filter(({ lrPositive, sensitivity }) => lrPositive && sensitivity),
       (record) => {
         const { sensitivity, specificity, lrPositive } = record;
         expect(Math.abs(Math.log(sensitivity! / (1 - specificity!) / lrPositive!))).toBeLessThan(0.12);
@@ -57,8 +57,8 @@ describe("the ratios of a study", () => {
       EVIDENCE.filter(({ off }) => !off),
       (record) => {
         const { lrPositive, lrNegative } = ratiosOf(record);
-        expect(lrPositive!).toBeGreaterThanOrEqual(1);
-        expect(lrNegative!).toBeLessThanOrEqual(1);
+        if (lrPositive !== null) expect(lrPositive).toBeGreaterThanOrEqual(1);
+        if (lrNegative !== null) expect(lrNegative).toBeLessThanOrEqual(1);
       },
     ));
 });
@@ -73,8 +73,8 @@ describe("the published rules", () => {
     ["cervical-root-upper-limb", [0.04, 3.11, 3.11, 3.11, 3.11]],
     ["deep-gluteal", [0.11, 4.57, 4.57]],
     ["instability-pattern", [null, null, 12.8]],
-    ["stabilisation-response", [0.51, 0.51, 0.51, 4, 4]],
-    ["hip-osteoarthritis", [0.34, 0.34, 0.34, 1.92, 24.3, 24.3]],
+    ["stabilisation-response", [0.3, 0.3, 0.9, 4, 4]],
+    ["hip-osteoarthritis", [0.28, 0.33, 0.4, 1.92, 24.3, 24.3]],
     ["cervical-myelopathy", [0.18, null, null, 30.9, 30.9, 30.9]],
   ])("%s gives its printed ratio at every count", (id, printed) => {
     ruleTable(rule(id)).forEach((figure, count) => {
@@ -85,7 +85,13 @@ describe("the published rules", () => {
   });
 
   it("keep the printed figure beside the one that follows from it", () => {
-    expect(tableEntries(rule("hip-osteoarthritis")).map(({ printed }) => printed)).toEqual([undefined, 5.2, 24.3]);
+    expect(tableEntries(rule("hip-osteoarthritis")).map(({ printed }) => printed)).toEqual([
+      undefined,
+      1.16,
+      2.08,
+      5.2,
+      24.3,
+    ]);
   });
 
   it("rebuild the lowest figure of the four-item rule from its people", () => {

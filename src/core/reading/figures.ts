@@ -4,12 +4,18 @@ import { accuracyOf, type Interval, Z95 } from "./likelihood-ratio";
 
 /** How a study's uncertainty reaches the draws; the last two are marked wherever they are shown. */
 export type Uncertainty =
-  "counts" | "printed interval" | "ratio's interval" | "people, split evenly by assumption" | "people assumed";
+  | "counts"
+  | "printed interval"
+  | "ratio's interval"
+  | "people, with and without"
+  | "people, split evenly by assumption"
+  | "people assumed";
 
 export const UNCERTAINTY_TEXT: Record<Uncertainty, string> = {
   counts: "Interval from the study's counts",
   "printed interval": "Interval from the printed intervals",
   "ratio's interval": "Interval from the printed interval of the ratio",
+  "people, with and without": "Interval from the study's people with and without",
   "people, split evenly by assumption":
     "Interval takes the study's people as split evenly between those with and without",
   "people assumed": "The study's size is not at hand: the interval takes 40 people, split evenly",
@@ -63,9 +69,10 @@ function fromProportions(
   figures: PrintedFigures,
 ): Pick<Ratios, "lrPositive" | "lrNegative" | "draw" | "uncertainty"> {
   const half = (figures.people ?? ASSUMED_PEOPLE) / 2;
+  const [having, lacking] = figures.split ?? [half, half];
   const empty = [sensitivity, specificity].some((share) => share === 0 || share === 1);
   const [sens, spec] = empty
-    ? [corrected(sensitivity, half), corrected(specificity, half)]
+    ? [corrected(sensitivity, having), corrected(specificity, lacking)]
     : [sensitivity, specificity];
   const fromIntervals =
     figures.sensitivity95 && figures.specificity95
@@ -76,8 +83,8 @@ function fromProportions(
       : [null, null];
   const proportions: RatioDraw = {
     kind: "proportions",
-    sensitivity: fromIntervals[0] ?? betaOfPeople(sensitivity, half),
-    specificity: fromIntervals[1] ?? betaOfPeople(specificity, half),
+    sensitivity: fromIntervals[0] ?? betaOfPeople(sensitivity, having),
+    specificity: fromIntervals[1] ?? betaOfPeople(specificity, lacking),
   };
   const printed = fromIntervals[0] !== null && fromIntervals[1] !== null;
   return {
@@ -86,9 +93,11 @@ function fromProportions(
     draw: { positive: proportions, negative: proportions },
     uncertainty: printed
       ? "printed interval"
-      : figures.people
-        ? "people, split evenly by assumption"
-        : "people assumed",
+      : figures.split
+        ? "people, with and without"
+        : figures.people
+          ? "people, split evenly by assumption"
+          : "people assumed",
   };
 }
 
@@ -166,6 +175,8 @@ export type TableEntry = {
   /** Which of a two-figure rule's ratios it is. */
   readonly side?: "positive" | "negative";
   readonly draw: StratumDraw;
+  /** How many people it stands on: its weight where the draws of neighbours cross. */
+  readonly size: number;
   /** The ratio as the study printed it, where ours is another (for exactly k). */
   readonly printed?: number;
 };
@@ -186,7 +197,7 @@ const bandShares = (shares: readonly number[]): number[] =>
 /**
  * The figures of a rule's table, lowest count first.
  *
- * @example tableEntries(hipOsteoarthritis).map(({ from, ratio }) => [from, ratio]) // [[0, 0.337], [3, 1.917], [4, 24.3]]
+ * @example tableEntries(hipOsteoarthritis).map(({ from, ratio }) => [from, ratio]) // [[0, 0.278], [1, 0.326], [2, 0.4], [3, 1.917], [4, 24.3]]
  */
 export const tableEntries = remembered(({ figures, members }: ClusterRule): readonly TableEntry[] => {
   const n = members.length;
@@ -196,16 +207,17 @@ export const tableEntries = remembered(({ figures, members }: ClusterRule): read
       to: stratum.to,
       ratio: stratum.lr,
       draw: stratumDraw(stratum),
+      size: stratum.size ?? 1,
     }));
   if (figures.kind === "k of n") {
     const { lrPositive, lrNegative, draw } = ratiosOf(figures);
     const below: TableEntry[] =
       lrNegative === null || figures.k === 0
         ? []
-        : [{ from: 0, to: figures.k - 1, ratio: lrNegative, side: "negative", draw: draw.negative! }];
+        : [{ from: 0, to: figures.k - 1, ratio: lrNegative, side: "negative", draw: draw.negative!, size: 1 }];
     return lrPositive === null
       ? below
-      : [...below, { from: figures.k, to: n, ratio: lrPositive, side: "positive", draw: draw.positive! }];
+      : [...below, { from: figures.k, to: n, ratio: lrPositive, side: "positive", draw: draw.positive!, size: 1 }];
   }
   const { cutOffs, people } = figures;
   const having = bandShares(cutOffs.map(({ sensitivity }) => sensitivity));
@@ -219,6 +231,7 @@ export const tableEntries = remembered(({ figures, members }: ClusterRule): read
       to: last ? n : cutOffs[band]!.k - 1,
       ratio: printed ?? share / lacking[band]!,
       draw: { kind: "bands", with: counted(having, people.with), without: counted(lacking, people.without), band },
+      size: Math.max(share * people.with + lacking[band]! * people.without, 1),
       ...(band > 0 ? { printed: cutOffs[band - 1]!.lrPositive } : {}),
     };
   });

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import golden from "./golden-method.json";
 import { buildExam } from "@/fixtures/samples/build";
-import { RULES, type TestId } from "../knowledge";
+import { FIRST_EVIDENCE } from "../evidence";
+import type { TestId } from "../knowledge";
 import type { Side } from "../vocabulary";
 import {
   combine,
@@ -44,7 +45,7 @@ const SHORT: Record<string, readonly [TestId, Side | null]> = {
 
 /** "d+ t-" as an examination of the right side. */
 function examined(told: string, rule: string, memberWeight: number) {
-  const exam = buildExam({ settings: { preferredRule: rule, memberWeight } });
+  const exam = buildExam({ first: true, settings: { preferredRule: rule, memberWeight } });
   exam.complaint("si-area.right");
   exam.add("start-set", { source: "sacroiliac", side: "right", mean: 0.25, equivalentPeople: 20, reason: "as given" });
   for (const one of told.split(" ")) {
@@ -178,7 +179,7 @@ describe("the four-item root rule", () => {
 });
 
 describe("the drawn dependence", () => {
-  const book = createDrawBook();
+  const book = createDrawBook(undefined, FIRST_EVIDENCE);
   it.each([
     ["2.16", 0.5],
     ["2.17", 0.35],
@@ -202,7 +203,7 @@ describe("the drawn dependence", () => {
     ).find((one) => one.name.startsWith(name))!.outputs;
   it("gives the intervals of a rule met", () => {
     const wanted = drawnRow("2.18 interval of 2.3, rho drawn");
-    const spread = spreadOf(examined("d+ t+ c+", "si-five-test", 0.5).recipe, 10, [0.5, 1], book);
+    const spread = spreadOf(examined("d+ t+ c+", "si-five-test", 0.5).recipe, [0.5, 1], book);
     near(spread.median, wanted.median, 0.01);
     wanted.p50!.forEach((bound, index) => near(spread.p50[index]!, bound, 0.01));
     wanted.p95.forEach((bound, index) => near(spread.p95[index]!, bound, 0.01));
@@ -210,7 +211,7 @@ describe("the drawn dependence", () => {
   });
   it("and of two positives without a rule", () => {
     const wanted = drawnRow("2.19 two positive, no rule, rho drawn");
-    const spread = spreadOf(examined("d+ t+", "none", 0.5).recipe, 10, [0.5, 1], book);
+    const spread = spreadOf(examined("d+ t+", "none", 0.5).recipe, [0.5, 1], book);
     near(spread.median, wanted.median, 0.01);
     wanted.p95.forEach((bound, index) => near(spread.p95[index]!, bound, 0.01));
   });
@@ -243,7 +244,7 @@ describe("several sources", () => {
   });
 
   it("says nothing where the starts are not from people with one source each, or both sides hurt", () => {
-    const exam = buildExam().complaint("si-area.right");
+    const exam = buildExam({ first: true }).complaint("si-area.right");
     exam.run({ test: "thigh-thrust", side: "right", response: "familiar", felt: ["si-area.right"], intensity: 6 });
     expect(oneSourceEach(readExam(exam.state()).sources)).toBeNull();
   });
@@ -268,7 +269,7 @@ describe("two tests on one figure", () => {
     ["they disagree", "nothing", "disagree: neither counts"],
   ] as const)("%s, in either order", (_name, crossed, why) => {
     const read = (order: readonly ("plain" | "crossed")[]) => {
-      const exam = buildExam().complaint("posterior-calf.right");
+      const exam = buildExam({ first: true }).complaint("posterior-calf.right");
       for (const which of order) {
         if (which === "plain") {
           const run = exam.start("straight-leg-raise", "left");
@@ -295,7 +296,7 @@ describe("two tests on one figure", () => {
 
 describe("a member that is negative by place alone", () => {
   it("is open in its rule: three groin answers settle nothing", () => {
-    const exam = buildExam().complaint("groin.right", "si-area.right");
+    const exam = buildExam({ first: true }).complaint("groin.right", "si-area.right");
     for (const test of ["thigh-thrust", "faber", "gaenslen"] as const)
       exam.run({ test, side: "right", response: "familiar", felt: ["groin.right"], intensity: 6, kgf: 26 });
     const { preferred } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
@@ -307,7 +308,7 @@ describe("a member that is negative by place alone", () => {
 describe("a table in which two counts have one figure", () => {
   it("is drawn from the count's own entry, not from the first with that figure", () => {
     const rule = {
-      ...RULES.find(({ id }) => id === "cervical-root-four-item")!,
+      ...FIRST_EVIDENCE.rules.find(({ id }) => id === "cervical-root-four-item")!,
       id: "alike",
       figures: {
         kind: "by count" as const,
@@ -318,7 +319,7 @@ describe("a table in which two counts have one figure", () => {
         ],
       },
     };
-    const exam = buildExam({ region: "neck-arm" });
+    const exam = buildExam({ first: true, region: "neck-arm" });
     const item = ruleItemOf({ rule, side: "right", positive: 3, open: 0 }, [], true, contextOf(exam.state()));
     expect([item.low?.entry, item.high?.entry]).toEqual([2, 2]);
   });
@@ -329,7 +330,9 @@ describe("the pooled sacroiliac figure", () => {
     ["d+ t+ c+", 0.4485],
     ["d- t- c-", 0.0937],
   ])("%s from 0.25", (told, wanted) => {
-    const exam = buildExam({ settings: { memberWeight: 0, ruleFigures: "pooled" } }).complaint("si-area.right");
+    const exam = buildExam({ first: true, settings: { memberWeight: 0, ruleFigures: "pooled" } }).complaint(
+      "si-area.right",
+    );
     exam.add("start-set", {
       source: "sacroiliac",
       side: "right",
@@ -352,7 +355,7 @@ describe("the pooled sacroiliac figure", () => {
     const { probability, recipe, preferred } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     near(probability, wanted);
     expect(preferred?.rule.standing).toBe("second-hand");
-    const spread = spreadOf(recipe, 10, [0, 1], createDrawBook(4000));
+    const spread = spreadOf(recipe, [0, 1], createDrawBook(4000, FIRST_EVIDENCE));
     expect(spread.p95[0]).toBeLessThan(probability);
     expect(spread.p95[1]).toBeGreaterThan(probability);
   });

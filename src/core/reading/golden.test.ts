@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { forEvery } from "@/fixtures/for-every";
 import golden from "./golden-reading.json";
 import { buildExam, type RunPlan } from "@/fixtures/samples/build";
-import { EVIDENCE, RULES, type TestId } from "../knowledge";
+import { FIRST_EVIDENCE } from "../evidence";
+import type { TestId } from "../knowledge";
 import { combine, itemValue, type RuleItem, type SingleItem } from "./combine";
 import { createDrawBook, spreadOf } from "./draws";
 import { accuracyOf, posttest } from "./likelihood-ratio";
@@ -29,7 +30,7 @@ const ruleNamed = (name: string) => {
     "four-test SI composite": "si-four-test",
     "six-test SI composite": "si-six-test",
   }[name];
-  return RULES.find((rule) => rule.id === id)!;
+  return FIRST_EVIDENCE.rules.find((rule) => rule.id === id)!;
 };
 const countsOf = (name: string) => {
   const { figures } = ruleNamed(name);
@@ -50,8 +51,8 @@ describe("accuracy of a 2x2 table", () => {
 
   it("is what the shipped records hold", () => {
     const byName: Record<string, { tp: number; fn: number; fp: number; tn: number } | undefined> = {
-      "thigh thrust": EVIDENCE.find(({ id }) => id === "thigh-thrust.laslett-2005")?.counts,
-      "Gaenslen right": EVIDENCE.find(({ id }) => id === "gaenslen-right.laslett-2005")?.counts,
+      "thigh thrust": FIRST_EVIDENCE.records.find(({ id }) => id === "thigh-thrust.laslett-2005")?.counts,
+      "Gaenslen right": FIRST_EVIDENCE.records.find(({ id }) => id === "gaenslen-right.laslett-2005")?.counts,
       "five-test SI regimen": countsOf("five-test SI regimen"),
       "six-test SI composite": countsOf("six-test SI composite"),
       "four-test SI composite": countsOf("four-test SI composite"),
@@ -66,6 +67,7 @@ describe("the sacroiliac joint, from events to probability", () => {
   it("every worked example gives its probability", () =>
     forEvery(golden.sacroiliac, (row) => {
       const exam = buildExam({
+        first: true,
         settings: {
           memberWeight: 0,
           dependence: row.rho,
@@ -190,11 +192,11 @@ describe("uncertainty", () => {
     aboveRuleIn080: number;
     belowRuleOut010: number;
   };
-  const book = createDrawBook();
+  const book = createDrawBook(undefined, FIRST_EVIDENCE);
 
   it("every worked example gives its interval", () =>
     forEvery(golden[key] as unknown as Row[], (row) => {
-      const exam = buildExam({ settings: { memberWeight: 0 } });
+      const exam = buildExam({ first: true, settings: { memberWeight: 0 } });
       exam.complaint("si-area.right");
       for (const test of ["si-distraction", "thigh-thrust", "si-compression"] as const) {
         exam.run({
@@ -206,11 +208,11 @@ describe("uncertainty", () => {
       }
       const { recipe } = sourceIn(readExam(exam.state()), "sacroiliac", "right");
       expect(recipe.start).toMatchObject({ mean: row.pretestMean, equivalentPeople: row.pretestEquivalentPeople });
-      const spread = spreadOf(recipe, 10, [0.8, 1], book);
+      const spread = spreadOf(recipe, [0.8, 1], book);
       expect(Math.abs(spread.median - row.median)).toBeLessThan(0.01);
       row.p50.forEach((bound, index) => expect(Math.abs(spread.p50[index]! - bound)).toBeLessThan(0.01));
       row.p95.forEach((bound, index) => expect(Math.abs(spread.p95[index]! - bound)).toBeLessThan(0.01));
       expect(Math.abs(spread.inBand - row.aboveRuleIn080)).toBeLessThan(0.01);
-      expect(Math.abs(spreadOf(recipe, 10, [0, 0.1], book).inBand - row.belowRuleOut010)).toBeLessThan(0.01);
+      expect(Math.abs(spreadOf(recipe, [0, 0.1], book).inBand - row.belowRuleOut010)).toBeLessThan(0.01);
     }));
 });

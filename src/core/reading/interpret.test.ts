@@ -144,7 +144,7 @@ describe("dose and stages", () => {
     exam.run({ test: "thigh-thrust", side: "right", response: "nothing", kgf: 14 });
     const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     expect(right.outcomes[0]?.doseMismatch).toBe("14 kgf given, 25 asked");
-    expect(right.probability).toBe(right.start.mean);
+    expect(right.probability).toBeCloseTo(right.start.mean, 12);
     expect(right.listings[0]?.why).toContain("too little force");
   });
 
@@ -177,7 +177,7 @@ describe("dose and stages", () => {
     exam.add("stage-skipped", { run, stage: "thrusts", reason: "no thrusts" });
     const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
     expect(right.outcomes[0]).toMatchObject({ outcome: "negative", modified: true });
-    expect(right.probability).toBe(right.start.mean);
+    expect(right.probability).toBeCloseTo(right.start.mean, 12);
   });
 
   it("is not interpretable when it was stopped before an answer", () => {
@@ -225,7 +225,7 @@ describe("the two schools of what counts as positive", () => {
       .complaint("si-area.right")
       .run(thighThrustRight(["groin.right"]));
     const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
-    expect(right.probability).toBe(right.start.mean);
+    expect(right.probability).toBeCloseTo(right.start.mean, 12);
     expect(right.listings[0]?.why).toContain("the study would have counted it positive");
   });
 });

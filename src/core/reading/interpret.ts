@@ -15,6 +15,7 @@ import { sideDifference, formatted } from "../measurement";
 import {
   answerOf,
   effectiveRuns,
+  effectOf,
   type Facts,
   feltAt,
   isMet,
@@ -228,7 +229,7 @@ function lookedAt(run: Run, runs: readonly Run[]): unknown {
 
 /** What a side difference beyond the error of measuring adds: support for a positive; alone it is stiffness. */
 function differenceNote(run: Run, other: Run | null, { outcome }: Found): string | null {
-  if (!other || (outcome !== "positive" && outcome !== "negative")) return null;
+  if (!other || run.bothSore || (outcome !== "positive" && outcome !== "negative")) return null;
   const beyond = protocolOf(run.test).measures.find(({ id, mdc: error = null }) => {
     const [here, there] = [run.measures[id], other.measures[id]];
     return here !== undefined && there !== undefined && sideDifference(here, there, error).beyondMdc === true;
@@ -245,7 +246,20 @@ function differenceNote(run: Run, other: Run | null, { outcome }: Found): string
     : `side difference of ${by} in ${beyond.label.toLowerCase()}: alone it is stiffness, not a positive`;
 }
 
+/**
+ * What a release that takes load off made worse, in words; null when none did.
+ * Whatever the other answers say, this one does not fit.
+ */
+function worseOnRelease(facts: Facts): string | null {
+  const worse = facts.protocol.stages.find(
+    (stage) => stage.kind === "release" && !stage.addsLoad && effectOf(stage.id, facts) === "worse",
+  );
+  return worse ? `worse on "${worse.name.toLowerCase()}", which takes load off: the answer does not fit` : null;
+}
+
 const IN_CHAIR = "done in their wheelchair: no study did it so";
+
+const isDecided = ({ outcome }: Found): boolean => outcome === "positive" || outcome === "negative";
 
 function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): TestOutcome[] {
   const protocol = protocolOf(run.test);
@@ -255,10 +269,13 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
   const { modified } = ladderOf(run);
   const other = protocol.measures.length ? likeOther(run, runs) : null;
   const facts = factsFor(run, hearing, settings, runs, other);
+  const misfit = hearing?.heard === "reproduced" ? worseOnRelease(facts) : null;
   const outcomes = protocol.readings.flatMap((reading) =>
     sidesSpokenFor(reading, run.side).flatMap((side): TestOutcome[] => {
-      const judged = interpretSource(reading, heard, { ...facts, side });
-      if (!judged) return [];
+      const found = interpretSource(reading, heard, { ...facts, side });
+      if (!found || (misfit && reading.pointsOnly)) return [];
+      const judged =
+        misfit && isDecided(found) ? foundBy({ outcome: "equivocal", reason: misfit, noFigure: true }) : found;
       const difference = side === run.side ? differenceNote(run, other, judged) : null;
       return [
         {

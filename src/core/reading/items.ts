@@ -9,13 +9,14 @@ import {
   type TestId,
   testMembers,
 } from "../knowledge";
-import { isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
+import { type ExamState, isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
 import { runKey, type Side, type SourceId } from "../vocabulary";
 import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { meets, type TestOutcome } from "./interpret";
 import { holdCounts, isBegun, memberRunSide, type MemberState, type RuleVerdict } from "./rules";
 import { pooledId } from "./pooled";
+import { fits } from "./starting";
 import type { Figures } from "./steps";
 
 /** What an outcome's figure depends on beside the outcome. */
@@ -25,6 +26,8 @@ export type FigureContext = {
   readonly runs: readonly Run[];
   /** Figures come from adults, so that none moves a reading of somebody younger. */
   readonly underAge?: boolean;
+  /** The exam, for figures that hold for some patients only; left out: of none in particular. */
+  readonly state?: ExamState;
 };
 
 /** The key under which settings name the record that counts for a test and source. */
@@ -37,7 +40,7 @@ export const recordChoiceKey = ({ test, source }: Pick<AccuracyRecord, "test" | 
  */
 export function recordsFor(
   outcome: Pick<TestOutcome, "figuresOf" | "source" | "testedSide" | "run">,
-  { settings, evidence, runs }: FigureContext,
+  { settings, evidence, runs, state }: FigureContext,
 ): AccuracyRecord[] {
   const run = runs.find(({ id }) => id === outcome.run);
   const fitting = recordsOf(evidence, outcome.figuresOf, outcome.source).filter(
@@ -49,8 +52,17 @@ export function recordsFor(
   const chosen = settings.records?.[`${outcome.figuresOf}.${outcome.source}`];
   const rank = (record: AccuracyRecord): number =>
     record.id === chosen && !record.off ? 0 : record.off ? 3 : record.alternative ? 2 : 1;
-  return fitting.toSorted((a, b) => rank(a) - rank(b));
+  return fitting
+    .map((record) =>
+      record.patients && state && !fits(record.patients.condition, state, outcome.testedSide)
+        ? { ...record, off: `${OTHER_PATIENTS}${record.patients.otherwise}` }
+        : record,
+    )
+    .toSorted((a, b) => rank(a) - rank(b));
 }
+
+/** Before the reason why a record does not count for this patient. */
+const OTHER_PATIENTS = "other patients: ";
 
 /** Why an outcome moves no figure, or the record it is counted with. */
 export type FigureOf =
@@ -77,7 +89,8 @@ export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf
   if (context.underAge) return none("under 18: all figures come from adults, so it is read in words");
   const record = recordsFor(outcome, context)[0];
   if (!record) return none("no study gives a figure for it: read in words");
-  if (record.off) return none(`its figure is switched off: ${record.off}`);
+  if (record.off)
+    return none(record.off.startsWith(OTHER_PATIENTS) ? record.off : `its figure is switched off: ${record.off}`);
   if (!record.positive && !record.needsNone && record.standing !== "clinic's own")
     return none("the study's own definition is not told as a condition, so it moves nothing");
   if (outcome.noFigure) return none(`${outcome.reason}: read in words, since the figure is for something else`);
@@ -177,7 +190,7 @@ export function ruleItemOf(
     count === null
       ? null
       : {
-          value: Math.log(table[count]!),
+          value: limitedRatio(table[count]!, context.settings),
           entry: entries.findIndex(({ from, to }) => from <= count && count <= to),
         };
   const first = testMembers(rule)[0];
@@ -191,6 +204,17 @@ export function ruleItemOf(
     low: bound(low),
     high: bound(high),
   };
+}
+
+/**
+ * The natural log of a rule's published ratio, held to the most it may count
+ * for: small derivation samples print ratios nobody has found again.
+ *
+ * @example limitedRatio(30.3, { ruleRatioLimit: 10 }) // 2.3026
+ */
+export function limitedRatio(ratio: number, { ruleRatioLimit }: Pick<ReadingSettings, "ruleRatioLimit">): number {
+  const limit = ruleRatioLimit === undefined ? Infinity : Math.log(ruleRatioLimit);
+  return Math.min(Math.max(Math.log(ratio), -limit), limit);
 }
 
 /** An outcome that is shown beside the result but not counted, and why. */

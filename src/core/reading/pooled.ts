@@ -20,7 +20,14 @@ export const pooledRule = remembered((rule: ClusterRule): ClusterRule | null => 
   if (!pooled || figures.kind !== "k of n") return null;
   return {
     ...rule,
-    figures: { kind: "k of n", k: figures.k, lrPositive: pooled.lrPositive, lrNegative: pooled.lrNegative },
+    figures: {
+      kind: "k of n",
+      k: figures.k,
+      lrPositive: pooled.lrPositive,
+      lrNegative: pooled.lrNegative,
+      ...(pooled.lrPositive95 ? { lrPositive95: pooled.lrPositive95 } : {}),
+      ...(pooled.lrNegative95 ? { lrNegative95: pooled.lrNegative95 } : {}),
+    },
     citation: pooled.citation,
     standing: pooled.standing,
   };

@@ -1,4 +1,4 @@
-import { type EvidenceSet, rulesOf, SHIPPED_EVIDENCE } from "../evidence";
+import { evidenceOf, type EvidenceSet, rulesOf } from "../evidence";
 import { isFact } from "../knowledge";
 import { type ExamState, ruleChosenFor } from "../record";
 import { type Side, SIDES, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
@@ -89,7 +89,7 @@ export type ChosenRules = {
  *
  * @example chosenRules(fiveTestMetState).sources.find(({ source, side }) => source === "sacroiliac" && side === "right")?.preferred?.verdict // "met"
  */
-export function chosenRules(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE): ChosenRules {
+export function chosenRules(state: ExamState, evidence: EvidenceSet = evidenceOf(state)): ChosenRules {
   const context = contextOf(state, evidence);
   return {
     sources: [...sourcesRead(context)].flatMap((source) =>

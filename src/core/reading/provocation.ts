@@ -21,7 +21,7 @@ const verdict = (outcome: Outcome, reason: string): Verdict => ({ outcome, reaso
 function reproduction(
   stage: string,
   record: StageRecord,
-  rest: Run["rest"],
+  { rest, drawn }: Pick<Run, "rest" | "drawn">,
   restRise: number,
 ): ProvocationResult | Verdict {
   const hearing = (heard: Provoked): ProvocationResult => ({
@@ -32,9 +32,9 @@ function reproduction(
   });
   if (record.places.length === 0)
     return verdict("equivocal", "their symptom, but where it was felt is not recorded yet");
-  const { intensity: before, places } = restOf(rest, record.symptom);
+  const { intensity: before, places } = restOf(rest, record.symptom, drawn);
   if (before === 0) return hearing("reproduced");
-  /** At rest it was rated and not placed: whether it spread cannot be told, so the rise decides. */
+  /** Neither placed at rest nor drawn: whether it spread cannot be told, so the rise decides. */
   const spread = places.length > 0 && record.places.some((place) => !places.includes(place));
   if (spread) return hearing("reproduced");
   if (before >= NO_ROOM_TO_RISE)
@@ -62,7 +62,7 @@ export function provocationResult(run: Run, restRise: number): ProvocationResult
     return verdict("not interpretable", "there is no feeling in that limb: what it brings on cannot be felt");
   const familiar = main.filter(({ record }) => record?.response === "familiar");
   if (familiar.length) {
-    const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run.rest, restRise));
+    const hearings = familiar.map(({ stage, record }) => reproduction(stage.id, record!, run, restRise));
     return hearings.find((hearing) => "heard" in hearing && hearing.heard === "reproduced") ?? hearings[0]!;
   }
   const answered = main.filter(({ stage }) => isAnswered(stage, run));

@@ -1,4 +1,4 @@
-import { type EvidenceSet, SHIPPED_EVIDENCE, sourcesWithFigures } from "../evidence";
+import { evidenceOf, type EvidenceSet, sourcesWithFigures } from "../evidence";
 import type { ExamState, ReadingSettings } from "../record";
 import { type Family, type Side, SOURCE_IDS, type SourceId, SOURCES } from "../vocabulary";
 import { whatArguesAgainst } from "./against";
@@ -209,7 +209,11 @@ const NOTHING: Assembled = { groups: [], singles: [], figures: new Map(), listin
  * @param supposed what to read with instead of what was recorded, for what-if
  * @example sourceIn(readExam(fiveTestMetState), "sacroiliac", "right").probability // 0.6191
  */
-export function readExam(state: ExamState, evidence: EvidenceSet = SHIPPED_EVIDENCE, supposed: Supposed = {}): Reading {
+export function readExam(
+  state: ExamState,
+  evidence: EvidenceSet = evidenceOf(state),
+  supposed: Supposed = {},
+): Reading {
   const context = contextOf(state, evidence, supposed);
   const read = sourcesRead(context);
   const figured = new Set(sourcesWithFigures(evidence));

@@ -1,4 +1,4 @@
-import { type ExamState, type Run, runsAfterTreatment, runsRead } from "../record";
+import { type ExamState, type Run, runsAfterTreatment, runsRead, techniquesFor } from "../record";
 import { testLabel } from "./steps";
 
 /** A run after a technique, beside the finding of the same test before it. */
@@ -17,7 +17,9 @@ export type Response = {
  *
  * @example responsesTo(state) // []
  */
-export const responsesTo = (state: Pick<ExamState, "runs" | "techniques" | "treated">): readonly Response[] =>
+export const responsesTo = (
+  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
+): readonly Response[] =>
   runsAfterTreatment(state.runs).map((run) => ({
     run,
     before:
@@ -27,7 +29,9 @@ export const responsesTo = (state: Pick<ExamState, "runs" | "techniques" | "trea
     isOfCourse: state.treated?.tested.some(({ test, side }) => test === run.test && side === run.side) ?? false,
     after: [
       ...(state.treated ? ["what was done at earlier visits"] : []),
-      ...state.techniques.slice(0, run.techniquesBefore - (state.treated?.techniques ?? 0)).map(({ kind }) => kind),
+      ...techniquesFor(state, run.test)
+        .slice(0, run.techniquesBefore - (state.treated?.techniques ?? 0))
+        .map(({ kind }) => kind),
     ],
   }));
 

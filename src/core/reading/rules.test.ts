@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { kOfN } from "@/fixtures/samples/tables";
 import { buildExam } from "@/fixtures/samples/build";
-import { SHIPPED_EVIDENCE } from "../evidence";
+import { FIRST_EVIDENCE } from "../evidence";
 import { type ClusterRule, RULES, type TestId } from "../knowledge";
 import type { ReadingSettings } from "../record";
 import { isSettled } from "./figures";
@@ -19,7 +19,7 @@ const positive = (test: TestId, side: "right" | "left" = "right") => ({
 const negative = (test: TestId, side: "right" | "left" = "right") => ({ test, side, response: "nothing" as const });
 
 function verdicts(plans: ReturnType<typeof positive | typeof negative>[], settings: Partial<ReadingSettings> = {}) {
-  const exam = buildExam({ settings }).complaint("si-area.right");
+  const exam = buildExam({ first: true, settings }).complaint("si-area.right");
   plans.forEach((plan) => exam.run(plan));
   const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
   return { right, rule: (id: string) => right.rules.find(({ rule }) => rule.id === id)! };
@@ -89,7 +89,7 @@ describe("the five-test regimen", () => {
   });
 
   it("does not count a clear test given too lightly", () => {
-    const exam = buildExam()
+    const exam = buildExam({ first: true })
       .complaint("si-area.right")
       .run({ ...negative("thigh-thrust"), kgf: 5 });
     const verdict = sourceIn(readExam(exam.state()), "sacroiliac", "right").rules[0]!;
@@ -129,7 +129,9 @@ describe("the other rules", () => {
     ["yes", "does not apply", false],
     ["not tested", "not known", true],
   ] as const)("centralisation %s: %s", (answer, says, applies) => {
-    const exam = buildExam({ settings: { preferredRule: "si-centralisation-excluded" } }).complaint("si-area.right");
+    const exam = buildExam({ first: true, settings: { preferredRule: "si-centralisation-excluded" } }).complaint(
+      "si-area.right",
+    );
     exam.add("centralisation-recorded", { answer });
     exam.run(positive("thigh-thrust"));
     const right = sourceIn(readExam(exam.state()), "sacroiliac", "right");
@@ -164,7 +166,9 @@ describe("what argues against", () => {
   });
 
   it("names the population when the pain is recent or the person young", () => {
-    const exam = buildExam({ birthDate: "2012-01-01" }).complaint("si-area.right").run(positive("thigh-thrust"));
+    const exam = buildExam({ first: true, birthDate: "2012-01-01" })
+      .complaint("si-area.right")
+      .run(positive("thigh-thrust"));
     exam.add("history-recorded", {
       onset: "sudden",
       onsetNote: "",
@@ -203,7 +207,7 @@ describe("a rule with its own definition of positive", () => {
     ],
   } as const satisfies ClusterRule;
   const told = (right: number, left: number) => {
-    const exam = buildExam();
+    const exam = buildExam({ first: true });
     for (const [side, end] of [
       ["right", right],
       ["left", left],
@@ -220,7 +224,7 @@ describe("a rule with its own definition of positive", () => {
     );
     return judgeRule(rule, "right", outcomes, {
       state: exam.state(),
-      evidence: SHIPPED_EVIDENCE,
+      evidence: FIRST_EVIDENCE,
       centralises: null,
       order: [],
       runs,
@@ -241,7 +245,7 @@ describe("repeated movements at the table", () => {
     ["centralises", "yes", /repeated movements centralise/],
     ["none", "no", null],
   ])("answered %s, they settle the precondition whatever the complaint said", (shown, _means, condition) => {
-    const exam = buildExam().complaint("si-area.right");
+    const exam = buildExam({ first: true }).complaint("si-area.right");
     exam.add("centralisation-recorded", { answer: "not tested" });
     const run = exam.start("repeated-movements", null);
     for (const way of ["flexion", "extension", "side-glide-right", "side-glide-left"])
@@ -257,7 +261,10 @@ describe("repeated movements at the table", () => {
 
 describe("a rule that can no longer be finished", () => {
   it("says so, and names the others to choose from", () => {
-    const exam = buildExam().complaint("si-area.right").run(positive("thigh-thrust")).run(positive("si-distraction"));
+    const exam = buildExam({ first: true })
+      .complaint("si-area.right")
+      .run(positive("thigh-thrust"))
+      .run(positive("si-distraction"));
     const against = () => sourceIn(readExam(exam.state()), "sacroiliac", "right").against.join(" ");
     expect(against()).not.toContain("cannot be finished");
     exam.add("test-skipped", { test: "si-compression", side: null, reason: "too sore" });

@@ -7,7 +7,7 @@ import {
   SOURCE_SITES,
   type StartingProbability,
 } from "../knowledge";
-import type { ExamState, ReadingSettings } from "../record";
+import { ageAtExam, type ExamState, type ReadingSettings } from "../record";
 import { otherSide, type Place, placeParts, type Side, type SiteId, type SourceId, SOURCES } from "../vocabulary";
 
 /** A starting probability with the reason it was chosen for this person. */
@@ -32,11 +32,25 @@ export function hasSymptom(state: Pick<ExamState, "areas">, source: SourceId, si
   return anywhereIn(state, (felt) => !sites || isOnSide(felt, sites, side));
 }
 
-function fits(condition: ComplaintCondition, state: ExamState, side: Side | null): boolean {
+const isAnsweredYes = (
+  { question, parts }: NonNullable<ComplaintCondition["answered"]>,
+  { guardAnswers, guardGiven }: Pick<ExamState, "guardAnswers" | "guardGiven">,
+): boolean =>
+  guardAnswers[question] === "yes" &&
+  (!parts || parts.some((part) => guardGiven[question]?.parts.includes(part) ?? false));
+
+/** Of an age that is not known, nothing with a limit holds. */
+const isOfAge = ({ from = 0, to = Infinity }: NonNullable<ComplaintCondition["age"]>, age: number | null): boolean =>
+  age !== null && age >= from && age <= to;
+
+/** Whether what the patient and the complaint are is as a condition asks. */
+export function fits(condition: ComplaintCondition, state: ExamState, side: Side | null): boolean {
   const area = state.areas.find((candidate) => candidate.area === state.familiar?.area) ?? state.areas[0];
   const familiar = area ? parts(area) : [];
-  const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf, headFromNeck } = condition;
+  const { symptomAt, familiarAt, familiarNotAt, noneInMidlineOf, headFromNeck, answered, age } = condition;
   return (
+    (!answered || isAnsweredYes(answered, state)) &&
+    (!age || isOfAge(age, ageAtExam(state))) &&
     (!headFromNeck || state.history?.headFromNeck === "yes") &&
     (!symptomAt || anywhereIn(state, (felt) => isOnSide(felt, symptomAt, side))) &&
     (!familiarAt || familiar.some((felt) => isOnSide(felt, familiarAt, side))) &&
@@ -54,6 +68,7 @@ const chosen = (start: StartingProbability, reason: string = start.because): Sta
   ...(start.chronic ? CHRONIC : NOTHING),
   ...(start.citation === undefined ? NOTHING : { citation: start.citation }),
   standing: start.standing,
+  ...(start.remark === undefined ? NOTHING : { remark: start.remark }),
   reason,
 });
 const NOTHING = {};
@@ -78,7 +93,7 @@ const MOST_KEPT = 400;
  * else what the complaint says of it.
  *
  * @param side null for a source without sides
- * @example startOf(state, "sacroiliac", "right", settings, SHIPPED_EVIDENCE).mean // 0.25
+ * @example startOf(state, "sacroiliac", "right", settings, FIRST_EVIDENCE).mean // 0.25
  */
 export function startOf(
   state: ExamState,
@@ -101,9 +116,15 @@ export function startOf(
   }
   const candidates = startsOf(evidence, source);
   if (state.areas.length === 0)
-    return chosen(candidates.findLast(({ when }) => when) ?? otherStart(source), "no complaint is recorded yet");
+    return chosen(
+      candidates.findLast(({ when }) => when) ?? otherStart(source, evidence.others),
+      "no complaint is recorded yet",
+    );
   if (!hasSymptom(state, source, side)) return startWithoutSymptom(source, settings.noSymptomStart);
-  const start = candidates.find(({ when }) => when && fits(when, state, side)) ?? otherStart(source);
+  const setting = settings.careSetting ?? "primary care";
+  const start =
+    candidates.find((one) => one.when && (one.setting ?? setting) === setting && fits(one.when, state, side)) ??
+    otherStart(source, evidence.others);
   const both =
     SOURCES[source].sided && side !== null && hasSymptom(state, source, otherSide(side))
       ? "; both sides hurt, so each side is given it"

@@ -12,7 +12,7 @@ type WordTraits = {
 
 const BOTH = "beside the test and on the note";
 
-/** The eleven words of a reading, strongest first. */
+/** The twelve words of a reading, strongest first. */
 export const WORD_TRAITS = {
   likely: { rank: 10, loud: true, against: BOTH },
   suggested: { rank: 9, loud: true, against: BOTH },
@@ -20,6 +20,7 @@ export const WORD_TRAITS = {
   unsettled: { rank: 7, loud: false, against: BOTH },
   open: { rank: 6, loud: false, against: "beside the test" },
   "not shown by these tests, which miss some": { rank: 5, loud: false, against: "nowhere" },
+  "raised, still low": { rank: 4.5, loud: false, against: BOTH },
   "leaning against": { rank: 4, loud: false, against: "nowhere" },
   "low from the start, hardly moved": { rank: 3, loud: false, against: "nowhere" },
   "not suggested": { rank: 2, loud: false, against: "nowhere" },
@@ -61,8 +62,8 @@ export type WordInput = {
 
 /**
  * The word for a probability, tried in the order likely, unlikely (at most half
- * the start as well), low from the start, leaning towards, leaning against,
- * unsettled.
+ * the start as well), low from the start (raised where it at least doubled),
+ * leaning towards, leaning against, unsettled.
  *
  * @example wordFor({ probability: 0.5724, start: 0.25, evidence: 1.39, neverUnlikely: false }, settings).word // "leaning towards"
  */
@@ -77,7 +78,9 @@ export function wordFor(
   if (!neverUnlikely && probability <= unlikelyTo && probability <= lean)
     return { word: "unlikely", band: [0, Math.min(unlikelyTo, lean)] };
   if (!neverUnlikely && start <= unlikelyTo && probability <= unlikelyTo)
-    return { word: "low from the start, hardly moved", band: [lean, unlikelyTo] };
+    return probability < 2 * start
+      ? { word: "low from the start, hardly moved", band: [lean, Math.min(2 * start, unlikelyTo)] }
+      : { word: "raised, still low", band: [2 * start, unlikelyTo] };
   if (probability >= 0.5) return { word: "leaning towards", band: [0.5, 1] };
   if (probability <= lean)
     return { word: neverUnlikely ? "not shown by these tests, which miss some" : "leaning against", band: [0, lean] };

@@ -46,7 +46,7 @@ function effectIs(answer: string | null | undefined): EffectIs {
 }
 
 /** The effect of letting a part go; letting go of what was not loaded is no step at all. */
-function effectOf(id: string, facts: Facts): EffectIs {
+export function effectOf(id: string, facts: Facts): EffectIs {
   const answer = facts.run.stages[id]?.answer;
   if (!answer) return "not done";
   const loaded = facts.protocol.stages.find((stage) => stage.id === id)?.loaded;

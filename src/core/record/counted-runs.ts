@@ -33,10 +33,12 @@ export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
  * @example runsNow(openedState, { test: "thigh-thrust", side: "right" }) // []
  */
 export const runsNow = (
-  state: Pick<ExamState, "runs" | "techniques" | "treated">,
+  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
   { test, side }: Pick<Run, "test" | "side">,
 ): readonly Run[] =>
-  state.runs.filter((run) => run.test === test && run.side === side && run.techniquesBefore === techniquesSoFar(state));
+  state.runs.filter(
+    (run) => run.test === test && run.side === side && run.techniquesBefore === techniquesSoFar(state, test),
+  );
 
 /** A run that holds an answer; one that was only begun does not replace an earlier one. */
 export const holdsAnswer = (run: Run): boolean =>

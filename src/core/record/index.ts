@@ -3,7 +3,7 @@ export { ageAtExam } from "./age-at-exam";
 export { chainEvent, type ChainFault, type ChainHead, type ChainLink, genesisOf, linkHash, verifyChain } from "./chain";
 export { type Payload, readPayload, SIGNATURES, signsWhatIsBefore } from "./signatures";
 export { besideRecord, type Branched, branchesOf, sharedLength } from "./branches";
-export { answerOf, type Facts, feltAt, isMet } from "./condition";
+export { answerOf, effectOf, type Facts, feltAt, isMet } from "./condition";
 export {
   broughtOn,
   effectiveRuns,
@@ -137,7 +137,7 @@ export {
 } from "./told-number";
 export { errorsThatJudge } from "./errors-that-judge";
 export { APART, EXAMINERS, type OwnError, ownError, type OwnErrorInput } from "./events/clinic-error";
-export { techniquesSoFar } from "./events/technique";
+export { techniquesFor, techniquesSoFar } from "./events/technique";
 export { courseBegunBy } from "./episode-id";
 export { fold } from "./fold";
 export { append, begin, type History, historyOf, walk } from "./history";
@@ -158,6 +158,8 @@ export { isAnswered, kindOf, type Ladder, ladderOf, type Rung } from "./ladder";
 export { type Person, type PersonInput, personSchema, type Practitioner, practitionerSchema } from "./person";
 export {
   DEFAULT_READING_SETTINGS,
+  FIRST_READING_SETTINGS,
+  RULE_RATIO_LIMITS,
   DEPENDENCE_CHOICES,
   MEMBER_WEIGHT_CHOICES,
   type ReadingSettings,

@@ -66,6 +66,8 @@ export type Run = {
   readonly at: string;
   /** The version it was recorded under: it has the stages that the test had then. */
   readonly v: number;
+  /** Where each symptom of the complaint was when it began, by its area; the first one under "". */
+  readonly drawn: Readonly<Record<string, readonly Place[]>>;
   /** The symptom at rest when it began; null when it was not rated. */
   readonly rest: RestRating | null;
   readonly stages: Readonly<Record<string, StageRecord>>;
@@ -155,10 +157,14 @@ export const changeStage = (draft: RunsDraft, run: string, stage: string, change
 export const newRun = (
   begun: Pick<Run, "id" | "test" | "side" | "variant" | "startedBy" | "at" | "v"> &
     Partial<
-      Pick<Run, "rest" | "techniquesBefore" | "bothSore" | "isUnreliable" | "isUnfelt" | "limbs" | "inChair" | "again">
+      Pick<
+        Run,
+        "rest" | "drawn" | "techniquesBefore" | "bothSore" | "isUnreliable" | "isUnfelt" | "limbs" | "inChair" | "again"
+      >
     >,
 ): Run => ({
   rest: null,
+  drawn: {},
   techniquesBefore: 0,
   bothSore: false,
   isUnreliable: false,

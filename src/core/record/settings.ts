@@ -1,6 +1,8 @@
 import { mixed } from "yup";
 import { choices, closedAs, isChoices, isRecord, numberIn, oneOf, withFastPath } from "../base";
 import {
+  CARE_SETTINGS,
+  type CareSetting,
   DOSE_SCHOOLS,
   findSchool,
   GROUPS,
@@ -69,6 +71,10 @@ export type ReadingSettings = {
   memberWeight?: number | undefined;
   /** A rule's own figure, or the one pooled over several studies where there is one; left out: its own. */
   ruleFigures?: "own" | "pooled" | undefined;
+  /** A rule's figure counts for at most this ratio, and at least one over it; left out by exams of before: as published. */
+  ruleRatioLimit?: number | undefined;
+  /** Where its patients are seen, which decides what a source starts from; left out: primary care. */
+  careSetting?: CareSetting | undefined;
   feltWhere: "below-l5" | "any-familiar";
   dose: (typeof DOSE_SCHOOLS)[number];
   /** Rise over the symptom at rest that counts, 0-10 points. */
@@ -92,6 +98,8 @@ export const readingSettingsSchema = closedAs<ReadingSettings>({
   dependence: numberIn(0, 1).required("is missing; use a value from 0 to 1"),
   memberWeight: numberIn(0, 1).optional(),
   ruleFigures: oneOf(["own", "pooled"]).optional(),
+  ruleRatioLimit: numberIn(2, 1000).optional(),
+  careSetting: oneOf(CARE_SETTINGS).optional(),
   feltWhere: oneOf(["below-l5", "any-familiar"]),
   dose: oneOf(DOSE_SCHOOLS),
   restRise: numberIn(1, 5).required("is missing; use 1 to 5 points"),
@@ -112,6 +120,9 @@ export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   preferredRule: "si-five-test",
   dependence: 0.5,
   memberWeight: 0.5,
+  ruleFigures: "pooled",
+  ruleRatioLimit: 10,
+  careSetting: "primary care",
   feltWhere: "below-l5",
   dose: "steady",
   restRise: 2,
@@ -120,6 +131,23 @@ export const DEFAULT_READING_SETTINGS: ReadingSettings = {
   unlikelyTo: 0.1,
   noSymptomStart: 0.03,
 };
+
+/** The settings that the worked numbers and the first exams were made under. */
+export const FIRST_READING_SETTINGS: ReadingSettings = {
+  preferredRule: "si-five-test",
+  dependence: 0.5,
+  memberWeight: 0.5,
+  feltWhere: "below-l5",
+  dose: "steady",
+  restRise: 2,
+  ratioLimit: 10,
+  likelyFrom: 0.8,
+  unlikelyTo: 0.1,
+  noSymptomStart: 0.03,
+};
+
+/** What a rule's figure may count for at most. */
+export const RULE_RATIO_LIMITS = ["10", "30", "1000"] as const;
 
 /** How far the members of a rule may be let speak beside it. */
 export const MEMBER_WEIGHT_CHOICES = ["0", "0.25", "0.5", "0.75", "1"] as const;
@@ -133,6 +161,9 @@ export const MEMBER_WEIGHT_CHOICES = ["0", "0.25", "0.5", "0.75", "1"] as const;
 export const settingsForNewExam = (settings: ReadingSettings): ReadingSettings => ({
   ...settings,
   memberWeight: settings.memberWeight ?? DEFAULT_READING_SETTINGS.memberWeight,
+  ruleFigures: settings.ruleFigures ?? DEFAULT_READING_SETTINGS.ruleFigures,
+  ruleRatioLimit: settings.ruleRatioLimit ?? DEFAULT_READING_SETTINGS.ruleRatioLimit,
+  careSetting: settings.careSetting ?? DEFAULT_READING_SETTINGS.careSetting,
 });
 
 /** Schools that have a setting of their own. */

@@ -1,5 +1,12 @@
 /** The words every room shares: sides, sites, sources, answers. */
-export { evidenceVersion, SHIPPED_VERSION } from "./evidence-version";
+export {
+  evidenceVersion,
+  FIRST_SHIPPED,
+  isShippedVersion,
+  SHIPPED_VERSION,
+  SHIPPED_VERSIONS,
+  type ShippedVersion,
+} from "./evidence-version";
 export {
   type Effect,
   EFFECTS,

@@ -256,7 +256,7 @@ describe("the demo", () => {
     const spreads = Object.fromEntries(
       reading.sources.map(({ source, side, recipe, wording }) => [
         sourceKey(source, side),
-        spreadOf(recipe, 10, wording.band, book),
+        spreadOf(recipe, wording.band, book),
       ]),
     );
     const text = noteText(writeNote(state, reading, { head: "ab".repeat(32), length: 12 }, spreads));

@@ -44,13 +44,12 @@ function drawsFor(evidence: EvidenceSet): DrawBook {
 /** The intervals of what is figured, drawn as the screens draw them. */
 function spreadsOf(reading: Reading): Record<string, Spread> {
   const draws = drawsFor(reading.evidence);
-  const { ratioLimit } = reading.settings;
   return Object.fromEntries(
     examinedSources(reading)
       .filter(({ figured }) => figured)
       .map(({ source, side, recipe, wording }) => [
         sourceKey(source, side),
-        spreadOf(recipe, ratioLimit, wording.band, draws),
+        spreadOf(recipe, wording.band, draws),
       ]),
   );
 }

@@ -12,11 +12,13 @@ import {
   type Problem,
   type RecordedEvent,
   resolveEvidence,
-  SHIPPED_VERSION,
+  FIRST_SHIPPED,
+  isShippedVersion,
   text,
   versionOf,
   versionsNamed,
   phrase,
+  SHIPPED_VERSIONS,
 } from "@/core";
 import type { EvidenceVersion } from "@/wire/evidence";
 import type { EvidenceInStore } from "@/wire/exam-page";
@@ -46,7 +48,7 @@ export const currentVersion = (store: Store): string => versionOf(currentChanges
 
 /** A version's changes, or null when this store does not hold it. */
 export function changesOf(store: Store, version: string): EvidenceChanges | null {
-  if (version === SHIPPED_VERSION) return NO_CHANGES;
+  if (isShippedVersion(version)) return { ...NO_CHANGES, on: version };
   const row = store.db.select().from(evidenceVersions).where(eq(evidenceVersions.version, version)).limit(1).get();
   return row ? toVersion(row).changes : null;
 }
@@ -75,7 +77,7 @@ export const namesEvidence = ({ type }: { readonly type: string }): boolean => N
 /** The version an event asks for, where it does and this store does not hold it. */
 export function unheldVersion(store: Store, event: ExamEvent): Problem | null {
   const version =
-    event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? SHIPPED_VERSION) : null;
+    event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? FIRST_SHIPPED) : null;
   if (version === null || changesOf(store, version)) return null;
   return { ...missingEvidence(version), where: "body › evidence" };
 }
@@ -123,12 +125,12 @@ export function holdEvidence(store: Store, changes: EvidenceChanges, now: string
 /** What an exam's pages need to read it: its own versions and the one in force; a version not held is left out. */
 export function evidenceInStore(store: Store, events: readonly RecordedEvent[]): EvidenceInStore {
   const current = currentChanges(store);
-  const named = versionsNamed(events).flatMap((version) => {
+  const named = [...SHIPPED_VERSIONS, ...versionsNamed(events)].flatMap((version) => {
     const changes = changesOf(store, version);
     return changes ? [[version, changes] as const] : [];
   });
   return {
-    held: { [SHIPPED_VERSION]: NO_CHANGES, ...Object.fromEntries(named), [versionOf(current)]: current },
+    held: { ...Object.fromEntries(named), [versionOf(current)]: current },
     current: versionOf(current),
   };
 }

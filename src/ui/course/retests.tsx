@@ -14,7 +14,7 @@ export function Retests({ onSelect }: { onSelect: (key: string) => void }) {
   const { signs } = useCourse();
   if (state.techniques.length === 0 || state.signed || state.ended) return null;
   const before = state.runs.filter(
-    (run) => run.techniquesBefore < techniquesSoFar(state) && holdsAnswer(run) && broughtOn(run),
+    (run) => run.techniquesBefore < techniquesSoFar(state, run.test) && holdsAnswer(run) && broughtOn(run),
   );
   const followed = signs.flatMap(({ sign }) =>
     before.filter((run) => run.test === sign.test && run.side === sign.side),

@@ -87,7 +87,7 @@ export function StartsEditor({
 }) {
   const rest = sourcesWithFigures(evidence)
     .filter((source) => !evidence.starts.some((start) => start.source === source && start.id === `${source}.other`))
-    .map(otherStart);
+    .map((source) => otherStart(source, evidence.others));
   return (
     <Card heading="Starting probabilities">
       <p className="text-sm text-soft">

@@ -4,7 +4,6 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { NO_CHANGES } from "@/core/evidence";
 import type { ExamPlan, NextTests, PlanEdits } from "@/core/planning";
 import { sourceKey, type SourceReading, type Spread } from "@/core/reading";
-import { settingsOf } from "@/core/record";
 import { useExam } from "./exam-provider";
 import { askWorker } from "./reading-worker";
 
@@ -38,8 +37,7 @@ function useAsked<T>(initial: T, key: string, ask: () => Promise<T | null>): Ans
 
 /** The intervals, and whether they are those of the sources as they are now. */
 export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads: Spreads; arrived: boolean } {
-  const { state, figures, changes } = useExam();
-  const { ratioLimit } = settingsOf(state);
+  const { figures, changes } = useExam();
   const requests = useMemo(
     () =>
       Object.fromEntries(
@@ -49,9 +47,9 @@ export function useArrivedSpreads(sources: readonly SourceReading[]): { spreads:
       ),
     [sources],
   );
-  const key = useMemo(() => JSON.stringify([requests, ratioLimit, figures.version]), [requests, ratioLimit, figures]);
+  const key = useMemo(() => JSON.stringify([requests, figures.version]), [requests, figures]);
   const { answer, to } = useAsked(NONE, key, () =>
-    askWorker((worker) => worker.spreads(requests, ratioLimit, changes ?? NO_CHANGES)),
+    askWorker((worker) => worker.spreads(requests, changes ?? NO_CHANGES)),
   );
   return { spreads: answer, arrived: to === key };
 }

@@ -3,7 +3,7 @@
 import { useMemo } from "react";
 import { NO_CHANGES, resolveEvidence } from "@/core/evidence";
 import { percentText, readExam, readingDifferences, sourceKey } from "@/core/reading";
-import { SHIPPED_VERSION } from "@/core/vocabulary";
+import { isShippedVersion, SHIPPED_VERSION } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { useExam } from "../exam/exam-provider";
@@ -11,7 +11,11 @@ import { useReading } from "../exam/use-reading";
 import { sourceName } from "./source-words";
 
 const called = (version: string): string =>
-  version === SHIPPED_VERSION ? "the shipped figures" : `version ${version}`;
+  version === SHIPPED_VERSION
+    ? "today's shipped figures"
+    : isShippedVersion(version)
+      ? "earlier shipped figures"
+      : `version ${version}`;
 
 function ReadAgain({ label }: { label: string }) {
   const { evidence, append } = useExam();

@@ -66,7 +66,7 @@ export function useNewExam(profile: Profile | null, evidence: string) {
         person: { id, number, name, birthDate, sex },
         region,
         settings: settingsForNewExam(profile.settings.reading),
-        ...(evidence === SHIPPED_VERSION ? {} : { evidence }),
+        evidence,
         purpose: "care",
         visit: {
           before: goesOn?.before ?? before,

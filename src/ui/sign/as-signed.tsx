@@ -2,10 +2,10 @@
 
 import { useMemo } from "react";
 import { type KeptDifference, keptDifferences, keepReading } from "@/core/exchange";
-import { evidenceUnder, SHIPPED_EVIDENCE } from "@/core/evidence";
+import { evidenceUnder } from "@/core/evidence";
 import { readExam, READING_VERSION } from "@/core/reading";
 import { fold, type KeptReading, type RecordedEvent } from "@/core/record";
-import { RECORD_VERSION, SHIPPED_VERSION } from "@/core/vocabulary";
+import { RECORD_VERSION } from "@/core/vocabulary";
 import { Card } from "../primitives/card";
 import type { EvidenceInStore } from "@/wire/exam-page";
 import { useExam } from "../exam/exam-provider";
@@ -19,8 +19,7 @@ function readToday(
   const state = fold(events.slice(0, signature.length));
   const changes = held[state.evidenceVersion];
   if (!changes) return null;
-  const evidence =
-    state.evidenceVersion === SHIPPED_VERSION ? SHIPPED_EVIDENCE : evidenceUnder(changes, state.evidenceVersion);
+  const evidence = evidenceUnder(changes, state.evidenceVersion);
   return keepReading(state, readExam(state, evidence), signature, {});
 }
 

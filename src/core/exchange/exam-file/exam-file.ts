@@ -1,6 +1,6 @@
 import { assertRecorded, EXAM_FILE_MAX_BYTES } from "../../admission";
 import { canonicalJson, check, named, portableSha256, refuse, remembered, type Sha256, phrase } from "../../base";
-import { type EvidenceChanges, type EvidenceSet, resolveEvidence, SHIPPED_EVIDENCE, versionOf } from "../../evidence";
+import { type EvidenceChanges, type EvidenceSet, resolveEvidence, shippedEvidence, versionOf } from "../../evidence";
 import {
   type ChainFault,
   type ChainHead,
@@ -13,7 +13,7 @@ import {
   streamOf,
   verifyChain,
 } from "../../record";
-import { RECORD_VERSION, SHIPPED_VERSION } from "../../vocabulary";
+import { isShippedVersion, RECORD_VERSION } from "../../vocabulary";
 import {
   EXAM_FILE_FORMAT,
   EXAM_FILE_VERSION,
@@ -182,7 +182,7 @@ export const linksIn: (stream: FileStream) => readonly ChainLink[] = remembered(
   stream.links.map(({ seq, previous, hash, event }) => ({ seq, previous, hash, payload: canonicalJson(event) })),
 );
 
-/** The versions of the evidence that an exam's events name, without the shipped one. */
+/** The versions of the evidence that an exam's events name, without those that shipped. */
 export const versionsNamed = (events: readonly RecordedEvent[]): string[] =>
   [
     ...new Set(
@@ -190,16 +190,16 @@ export const versionsNamed = (events: readonly RecordedEvent[]): string[] =>
         event.type === "exam-opened" || event.type === "evidence-chosen" ? (event.body.evidence ?? []) : [],
       ),
     ),
-  ].filter((version) => version !== SHIPPED_VERSION);
+  ].filter((version) => !isShippedVersion(version));
 
 /**
  * The figures a file's exam is read under: those that ship, or those that came with it.
  *
  * @throws InputError when the file does not hold that version
- * @example evidenceInFile(file, SHIPPED_VERSION) === SHIPPED_EVIDENCE // true
+ * @example evidenceInFile(file, "shipped").version // "shipped"
  */
 export function evidenceInFile(file: ExamFile, version: string): EvidenceSet {
-  if (version === SHIPPED_VERSION) return SHIPPED_EVIDENCE;
+  if (isShippedVersion(version)) return shippedEvidence(version);
   const changes = file.evidence.find((candidate) => versionOf(candidate) === version);
   return changes
     ? resolveEvidence(changes)

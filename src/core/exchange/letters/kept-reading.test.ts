@@ -26,10 +26,7 @@ function read() {
   const spreads: Spreads = Object.fromEntries(
     examinedSources(reading)
       .filter(({ figured }) => figured)
-      .map(({ source, side, recipe, wording }) => [
-        sourceKey(source, side),
-        spreadOf(recipe, reading.settings.ratioLimit, wording.band, book),
-      ]),
+      .map(({ source, side, recipe, wording }) => [sourceKey(source, side), spreadOf(recipe, wording.band, book)]),
   );
   return { state, reading, spreads, kept: keepReading(state, reading, head, spreads) };
 }

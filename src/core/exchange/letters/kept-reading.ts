@@ -180,7 +180,7 @@ export function keptDifferences(then: KeptReading, now: KeptReading, tolerance =
  * is. The intervals are the signer's own: they are drawn where they are shown.
  *
  * @param state the exam as it stands before the signature
- * @example signedReadingProblem(state, SHIPPED_EVIDENCE, head, keepReading(state, readExam(state), head, {})) // null
+ * @example signedReadingProblem(state, FIRST_EVIDENCE, head, keepReading(state, readExam(state), head, {})) // null
  */
 export function signedReadingProblem(
   state: ExamState,

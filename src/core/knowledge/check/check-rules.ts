@@ -3,6 +3,7 @@ import { CITATIONS } from "../citations";
 import type { Protocol, School } from "../protocols/types";
 import { isFact } from "../rules";
 import type { ClusterRule, PrintedFigures, RuleFigures, TestMember } from "../rules/types";
+import { qualityOf } from "../studies/quality";
 import type { AccuracyRecord } from "../studies/types";
 import { type CatalogueFault, conditionFaults, fault } from "./check-catalogue";
 
@@ -16,7 +17,7 @@ const within = (value: number | undefined, [low, high]: readonly [number, number
   value === undefined || (low <= value && value <= high);
 
 /** Counts, shares and ratios that cannot be, and intervals that do not hold their figure. */
-function printedFaults(where: string, figures: PrintedFigures): CatalogueFault[] {
+export function printedFaults(where: string, figures: PrintedFigures): CatalogueFault[] {
   const { counts, sensitivity, specificity, lrPositive, lrNegative } = figures;
   const wrong: string[] = [];
   const whole = (value: number) => Number.isInteger(value) && value >= 0;
@@ -116,6 +117,12 @@ function ruleFaults(rule: ClusterRule, known: Known): CatalogueFault[] {
     ...(citation in CITATIONS
       ? []
       : [fault(`${id} › citation`, `"${citation}" is not in the literature list`, "Add it there.")]),
+    ...(qualityOf(citation)
+      ? []
+      : [fault(`${id} › quality`, "has not been judged", "Add its four letters to quality.ts.")]),
+    ...(["reference", "population"] as const)
+      .filter((field) => /as in the paper/i.test(rule[field]))
+      .map((field) => fault(`${id} › ${field}`, "tells the reader nothing", "Say what the study had.")),
     ...(members.length ? [] : [fault(`${id} › members`, "are none", "Name what it counts.")]),
     ...(new Set(said).size < said.length ? [fault(`${id} › members`, "hold one twice", "Count each once.")] : []),
     ...figureFaults(`${id} › figures`, figures, members.length),

@@ -573,11 +573,13 @@ const raise: Protocol = {
       ways: RAISE_WAYS.map(({ instruction: _said, ...way }) => way),
     }),
     release("foot", "Foot up", "Just below onset: bring the foot up.", {
+      addsLoad: true,
       due: NEEDS_TELLING,
       loaded: { not: { school: { "raise-way": ["foot-first"] } } },
       loads: [...leg, ...foot],
     }),
     release("head", "Head up", "Just below onset: lift the head.", {
+      addsLoad: true,
       due: NEEDS_TELLING,
       loads: neck,
     }),
@@ -759,10 +761,15 @@ const sideRaise: Protocol = {
       { measures: ["onset", "end"] },
     ),
     release("foot", "Foot up", "Lower slightly, then bring the foot up.", {
+      addsLoad: true,
       due: NEEDS_TELLING,
       loads: [...leg, ...foot],
     }),
-    release("head", "Head forward", "Lower slightly, then bend the head forward.", { due: NEEDS_TELLING, loads: neck }),
+    release("head", "Head forward", "Lower slightly, then bend the head forward.", {
+      addsLoad: true,
+      due: NEEDS_TELLING,
+      loads: neck,
+    }),
   ],
   orders: [],
   schools: [slrRange],

@@ -65,15 +65,7 @@ const both = (...conditions: readonly Condition[]): Condition => ({
 const FAR_CHANGED: Condition = { ...REPRODUCED, ...both(FAR_EASED, not(NECK_CHANGES), { any: [NECK_DONE] }) };
 const FAR_UNCHANGED: Condition = { ...REPRODUCED, ...both(FAR_NOT, { any: [NECK_DONE] }) };
 
-/** Coming back to the midline takes load off: what gets worse by it does not fit. */
-const WORSE_BY_MIDLINE: Condition = { ...REPRODUCED, effect: { "neck-midline": ["worse"] } };
-const MIDLINE_DOES_NOT_FIT = equivocal(
-  WORSE_BY_MIDLINE,
-  "worse when the neck came back to the midline, which takes load off the nerve: the answer does not fit",
-);
-
 const rootLines: readonly ReadingLine[] = [
-  MIDLINE_DOES_NOT_FIT,
   positive({ ...REPRODUCED, ...NECK_CHANGES }, "their symptom, changed by the neck: a cervical component"),
   negative(FAR_CHANGED, "not changed by the neck, eased further down: the nerve in the arm"),
   negative(FAR_UNCHANGED, "changed neither by the neck nor further down: not nerve"),
@@ -85,7 +77,6 @@ const rootLines: readonly ReadingLine[] = [
 
 const nerveReading = (nerve: SourceId): SourceInterpretation =>
   reading(nerve, "tested side", [
-    MIDLINE_DOES_NOT_FIT,
     equivocal(
       { ...REPRODUCED, ...NECK_CHANGES },
       "changed by the neck: the root comes first, the nerve further down is open",
@@ -152,6 +143,7 @@ const releases = (far: string): readonly Stage[] => [
     loads: person("neck-side-bend"),
   }),
   release("neck-away-last", "Neck away", "Arm stays. Bend the neck away.", {
+    addsLoad: true,
     only: { "ulnt-neck": ["last", "towards"] },
     loads: person("neck-side-bend"),
   }),

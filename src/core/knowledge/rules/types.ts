@@ -34,10 +34,14 @@ export type FactMember = { readonly fact: Fact; readonly label: string };
 
 export type RuleMember = TestMember | FactMember;
 
-/** A printed pooled figure, shown beside a rule and never counted. */
+/** A figure pooled over several studies: the one that counts unless settings choose the rule's own. */
 export type PooledFigure = {
   readonly lrPositive: number;
   readonly lrNegative: number;
+  readonly lrPositive95?: readonly [number, number];
+  readonly lrNegative95?: readonly [number, number];
+  /** Where an interval is not its own. */
+  readonly intervalBorrowed?: string;
   readonly citation: string;
   readonly standing: SourceStatus;
 };
@@ -54,6 +58,8 @@ export type PrintedFigures = {
   readonly lrPositive95?: readonly [number, number];
   readonly lrNegative95?: readonly [number, number];
   readonly people?: number;
+  /** How many of them had the source, and how many had not; left out: not known. */
+  readonly split?: readonly [having: number, lacking: number];
 };
 
 /** One figure of a table: it holds from one count of positive members to another, both included. */
@@ -65,6 +71,8 @@ export type Stratum = {
   /** How many of those with the source, and of those without, had such a count. */
   readonly people?: { readonly with: readonly [number, number]; readonly without: readonly [number, number] };
   readonly said?: string;
+  /** How many people had such a count: its weight where drawn figures would fall as the count rises. */
+  readonly size?: number;
 };
 
 /**
@@ -106,6 +114,8 @@ export type ClusterRule = {
   /** The study ran the members in the order listed and stopped when met. */
   readonly prescribedOrder?: boolean;
   readonly remark?: string;
+  /** Made from these people and tried on no others: its figures are sure to be too good. */
+  readonly derivationOnly?: true;
   readonly pooled?: PooledFigure;
   /** It counts for its source unless another is chosen. A source with several rules marks one; standing first means nothing. */
   readonly usual?: true;

@@ -17,9 +17,10 @@ export const deville2000: readonly AccuracyRecord[] = [
     specificity: 0.26,
     sensitivity95: [0.82, 0.94],
     specificity95: [0.16, 0.38],
-    standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    standing: "published",
     alternative: true,
+    variant: { "raise-way": ["plain"] },
+    needsNone: "pooled over studies with several angles; any leg symptom up to the angle chosen is one of theirs",
   },
   {
     ...study,
@@ -31,7 +32,8 @@ export const deville2000: readonly AccuracyRecord[] = [
     specificity: 0.88,
     sensitivity95: [0.24, 0.34],
     specificity95: [0.86, 0.9],
-    standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    standing: "published",
+    alternative: true,
+    needsNone: "the crossed raise of the earlier pooling: the painful leg answers when the other is raised",
   },
 ];

@@ -1,9 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "people with neck-related against other headaches",
-  reference: "as in the paper",
+  population: "60 people with headache: 20 cervicogenic, 40 another (migraine or several forms)",
+  reference: "clinical criteria for cervicogenic headache; says nothing of C1-C2 by itself",
   citation: "hall-2010",
+  people: 60,
+  split: [20, 40],
 } as const;
 
 export const hall2010: readonly AccuracyRecord[] = [
@@ -16,6 +18,10 @@ export const hall2010: readonly AccuracyRecord[] = [
     sensitivity: 0.7,
     specificity: 0.7,
     standing: "published",
+    patients: {
+      condition: { symptomAt: ["head-occiput"] },
+      otherwise: "the study compared headaches: without head pain it is interpreted clinically",
+    },
     positive: { measure: [{ id: "rotation", atMost: 30 }] },
   },
 ];

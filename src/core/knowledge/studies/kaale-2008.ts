@@ -1,9 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "people after whiplash",
-  reference: "MRI signal, contested as a reference",
+  population: "122 people: 92 after whiplash, 30 healthy",
+  reference: "MRI signal of the ligament, contested as a reference",
   citation: "kaale-2008",
+  people: 122,
+  off: "Compared with healthy people, by a definition that is not ours and a reference that is contested: it would count at the limit.",
 } as const;
 
 export const kaale2008: readonly AccuracyRecord[] = [
@@ -17,7 +19,7 @@ export const kaale2008: readonly AccuracyRecord[] = [
     sensitivity: 0.69,
     specificity: 1.0,
     standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    needsNone: "it is switched off (alar, right)",
   },
   {
     ...study,
@@ -29,7 +31,7 @@ export const kaale2008: readonly AccuracyRecord[] = [
     sensitivity: 0.72,
     specificity: 0.96,
     standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    needsNone: "it is switched off (alar, left)",
   },
   {
     ...study,
@@ -40,6 +42,6 @@ export const kaale2008: readonly AccuracyRecord[] = [
     sensitivity: 0.65,
     specificity: 0.99,
     standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    needsNone: "it is switched off (transverse)",
   },
 ];

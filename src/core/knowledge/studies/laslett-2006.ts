@@ -1,10 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "people with chronic low back pain",
+  population: "about 120 people with chronic low back pain",
   chronic: true,
-  reference: "facet joint block",
+  reference: "a single screening block of the facet joint: 75% or more relief, without a control",
   citation: "laslett-2006",
+  off: "A single block without a control, and a cell that holds nobody. Reviews find that no test of this joint informs.",
 } as const;
 
 export const laslett2006: readonly AccuracyRecord[] = [

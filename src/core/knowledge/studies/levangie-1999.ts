@@ -1,9 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "people with low back pain and without",
+  population: "150 people with low back pain and 138 without",
   reference: "innominate torsion, measured",
   citation: "levangie-1999",
+  people: 288,
+  split: [150, 138],
 } as const;
 
 export const levangie1999: readonly AccuracyRecord[] = [
@@ -17,6 +19,6 @@ export const levangie1999: readonly AccuracyRecord[] = [
     specificity: 0.93,
     standing: "published",
     off: "The target was innominate torsion, and examiners agree poorly.",
-    needsNone: "it is switched off",
+    needsNone: "it is switched off (one-leg lift)",
   },
 ];

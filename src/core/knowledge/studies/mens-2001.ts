@@ -1,9 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "women with pelvic pain after birth against healthy women",
-  reference: "as in the paper",
+  population: "200 women with pelvic pain after birth against 50 healthy women",
+  reference: "clinical criteria of posterior pelvic pain since pregnancy",
   citation: "mens-2001",
+  people: 250,
+  split: [200, 50],
 } as const;
 
 export const mens2001: readonly AccuracyRecord[] = [
@@ -17,6 +19,6 @@ export const mens2001: readonly AccuracyRecord[] = [
     specificity: 0.94,
     standing: "published",
     off: "Post-partum pelvic pain against healthy people: not the question asked at the table.",
-    needsNone: "it is switched off",
+    needsNone: "it is switched off (active straight leg raise)",
   },
 ];

@@ -1,9 +1,11 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "people with neck-related headache against migraine and healthy people",
-  reference: "as in the paper",
+  population: "58 people: 23 with cervicogenic headache, 12 with migraine, 23 healthy",
+  reference: "clinical criteria for cervicogenic headache",
   citation: "ogince-2007",
+  people: 58,
+  split: [23, 35],
 } as const;
 
 export const ogince2007: readonly AccuracyRecord[] = [

@@ -1,9 +1,10 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "54 people",
-  reference: "as in the paper",
+  population: "54 people with leg pain",
+  reference: "MRI: impingement of a root of the mid-lumbar spine",
   citation: "suri-2011",
+  off: "Its figures are not sure enough, with a cell that holds nobody, and the definition is not at hand.",
   people: 54,
 } as const;
 
@@ -17,6 +18,6 @@ export const suri2011: readonly AccuracyRecord[] = [
     sensitivity: 0.5,
     specificity: 1.0,
     standing: "second-hand",
-    needsNone: "read as the test is read here; the study's own definition is not at hand",
+    needsNone: "it is switched off (prone lift)",
   },
 ];

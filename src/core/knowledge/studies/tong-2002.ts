@@ -1,10 +1,10 @@
 import type { AccuracyRecord } from "./types";
 
 const study = {
-  population: "255 people sent for electrodiagnosis",
+  population:
+    "255 people sent for electrodiagnosis; how few of them had radiculopathy is not at hand, so the interval is taken as from 40",
   reference: "electrodiagnosis",
   citation: "tong-2002",
-  people: 255,
 } as const;
 
 export const tong2002: readonly AccuracyRecord[] = [
@@ -14,10 +14,11 @@ export const tong2002: readonly AccuracyRecord[] = [
     alternative: true,
     test: "foraminal-compression",
     source: "cervical-root",
-    definition: "not at hand",
+    definition: "symptom reproduced in extension with rotation or side flexion (variant B)",
     sensitivity: 0.3,
     specificity: 0.93,
     standing: "second-hand",
+    variant: { "compression-way": ["variant-b"] },
     positive: { when: "reproduced" },
   },
 ];

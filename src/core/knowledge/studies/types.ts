@@ -1,5 +1,6 @@
 import type { Side, SourceId, SourceStatus } from "../../vocabulary";
 import type { Condition, SchoolChoice, TestId } from "../protocols/types";
+import type { ComplaintCondition } from "../starts/complaint-condition";
 
 /** People by what the test said and what the reference standard said. */
 export type Counts = { readonly tp: number; readonly fn: number; readonly fp: number; readonly tn: number };
@@ -14,8 +15,13 @@ export type AccuracyRecord = {
   readonly definition: string;
   /** The same as a condition, where it differs from how the test is read here. */
   readonly positive?: Condition;
-  /** Why no condition of its own is needed; a shipped record has one or the other, or moves nothing. */
+  /**
+   * Why no condition of its own is needed: a reason of this record's own. A shipped record has
+   * one or the other (check-records); without either it moves nothing.
+   */
   readonly needsNone?: string;
+  /** In whom the figures were found, where that is narrower than whom the test is done on; they count in nobody else. */
+  readonly patients?: { readonly condition: ComplaintCondition; readonly otherwise: string };
   /** Absent where a study gives ratios alone. */
   readonly sensitivity?: number;
   readonly specificity?: number;
@@ -28,10 +34,16 @@ export type AccuracyRecord = {
   readonly lrPositive95?: readonly [number, number];
   readonly lrNegative95?: readonly [number, number];
   readonly people?: number;
+  /** How many of them had the source, and how many had not; left out: not known, so half and half is assumed. */
+  readonly split?: readonly [having: number, lacking: number];
+  /** The printed interval of a ratio that is borrowed from another study, and from which. */
+  readonly intervalBorrowed?: string;
   /** Shown beside the record that counts; counts itself only when chosen in settings. */
   readonly alternative?: true;
   /** The way of doing the test the figures belong to, by school. */
   readonly variant?: SchoolChoice;
+  /** Ways of doing the test that the figures hold for whatever is chosen, each with why. */
+  readonly anyWay?: Readonly<Record<string, string>>;
   /** Absent when the paper gives none; then the record has no interval of its own. */
   readonly counts?: Counts;
   /** The counts were rebuilt from the printed proportions. */

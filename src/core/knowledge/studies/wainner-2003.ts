@@ -18,11 +18,20 @@ export const ULNT_1_AS_STUDIED: Condition = {
 /** ULNT 2b: its side difference was of wrist flexion, which is not measured here. */
 const ULNT_2B_AS_STUDIED: Condition = { any: [REPRODUCED, ...CHANGED_BY_NECK] };
 
+/** How the neck may be placed: what is asked of it in the end is what the study asked. */
+const NECK_EITHER_WAY = {
+  "ulnt-neck":
+    "the study bent the neck at the end; placed first, the same load is reached and easing in the midline is the same change",
+  "ulnt-release": "the neck is moved either way, which is what the study asked for",
+} as const;
+const ELBOW_LAST = { "ulnt-1-order": ["elbow-last"], "ulnt-neck": ["first", "last"] } as const;
+
 const study = {
-  population: "82 people with neck or arm pain sent for electrodiagnosis",
+  population: "82 patients with neck or arm pain sent for electrodiagnosis, 19 with radiculopathy; derivation only",
   reference: "electrodiagnosis",
   citation: "wainner-2003",
   people: 82,
+  split: [18, 64],
 } as const;
 
 export const wainner2003: readonly AccuracyRecord[] = [
@@ -32,7 +41,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     test: "foraminal-compression",
     variant: { "compression-way": ["variant-a", "staged"] },
     source: "cervical-root",
-    definition: "symptom reproduced, side-bend with about 7 kgf (variant A)",
+    definition: "symptom reproduced by side flexion with about 7 kgf (variant A), and by nothing lighter",
     sensitivity: 0.5,
     specificity: 0.86,
     sensitivity95: [0.27, 0.73],
@@ -40,7 +49,9 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 3.5,
     lrNegative: 0.58,
     standing: "published",
-    positive: { when: "reproduced" },
+    positive: { when: "reproduced", at: ["towards"] },
+    lrPositive95: [1.6, 7.5],
+    lrNegative95: [0.36, 0.94],
   },
   {
     ...study,
@@ -57,6 +68,8 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrNegative: 0.67,
     standing: "published",
     positive: { when: "reproduced" },
+    lrPositive95: [1.0, 3.6],
+    lrNegative95: [0.42, 1.1],
   },
   {
     ...study,
@@ -73,6 +86,8 @@ export const wainner2003: readonly AccuracyRecord[] = [
     standing: "published",
     positive: { effect: { lift: ["eased"] } },
     variant: { "distraction-grip": ["occiput-jaw"], "distraction-lying": ["supine"] },
+    lrPositive95: [1.8, 11.1],
+    lrNegative95: [0.4, 0.9],
   },
   {
     ...study,
@@ -88,6 +103,8 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrNegative: 0.91,
     standing: "published",
     positive: { effect: { hand: ["eased"] } },
+    lrPositive95: [0.55, 8.0],
+    lrNegative95: [0.73, 1.1],
   },
   {
     ...study,
@@ -103,6 +120,9 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrNegative: 0.83,
     standing: "published",
     positive: { when: "reproduced" },
+    lrPositive95: [0.97, 12.6],
+    lrNegative95: [0.64, 1.1],
+    variant: { "valsalva-way": ["breath"] },
   },
   {
     ...study,
@@ -119,6 +139,10 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 1.3,
     lrNegative: 0.12,
     standing: "published",
+    lrPositive95: [1.1, 1.5],
+    lrNegative95: [0.01, 1.9],
+    variant: ELBOW_LAST,
+    anyWay: NECK_EITHER_WAY,
   },
   {
     ...study,
@@ -136,6 +160,10 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrPositive: 1.1,
     lrNegative: 0.85,
     standing: "published",
+    lrPositive95: [0.77, 1.5],
+    lrNegative95: [0.37, 1.9],
+    variant: { "ulnt-neck": ["first", "last"] },
+    anyWay: NECK_EITHER_WAY,
   },
   {
     ...study,
@@ -151,5 +179,7 @@ export const wainner2003: readonly AccuracyRecord[] = [
     lrNegative: 0.23,
     standing: "published",
     positive: { measure: [{ id: "rotation", under: 60 }] },
+    lrPositive95: [1.3, 2.4],
+    lrNegative95: [0.06, 0.85],
   },
 ];

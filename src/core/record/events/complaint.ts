@@ -177,20 +177,25 @@ export const symptomsOf = ({
   }));
 
 /**
- * How bad a symptom was at rest: its own rating, else the first symptom's.
+ * How bad a symptom was at rest: its own rating, else the first symptom's; and
+ * where: as pressed then, else where the complaint has it.
  *
  * @param symptom the symptom's area; null: the first one
+ * @param drawn where each symptom of the complaint is, by its area
  * @example restOf({ intensity: 2, places: [], others: [{ symptom: "area-2", intensity: 5 }] }, "area-2").intensity // 5
  */
 export function restOf(
   rest: RestRating | null,
   symptom: string | null,
+  drawn: Readonly<Record<string, readonly Place[]>> = {},
 ): { readonly intensity: number; readonly places: readonly Place[] } {
   const own = rest?.others?.find((other) => other.symptom === symptom);
   /** The places that were pressed are the first symptom's. */
-  return own
-    ? { intensity: own.intensity, places: [] }
-    : { intensity: rest?.intensity ?? 0, places: rest?.places ?? [] };
+  const pressed = own ? [] : (rest?.places ?? []);
+  return {
+    intensity: own ? own.intensity : (rest?.intensity ?? 0),
+    places: pressed.length ? pressed : (drawn[symptom ?? ""] ?? []),
+  };
 }
 
 /**

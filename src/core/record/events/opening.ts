@@ -18,7 +18,7 @@ import {
   type ExamRegion,
   type Sex,
   SEXES,
-  SHIPPED_VERSION,
+  FIRST_SHIPPED,
   type Side,
   SIDES,
   SOURCE_IDS,
@@ -52,7 +52,7 @@ export type OpeningFields = {
   person: PersonThen;
   region: ExamRegion;
   settings: ReadingSettings;
-  /** The version of the evidence it is read under; left out: the figures that ship. */
+  /** The version of the evidence it is read under; left out: the figures that first shipped. */
   evidence?: string | undefined;
 };
 const openingFields = () => ({
@@ -139,7 +139,7 @@ export const nothingOpened: OpeningState = {
   opened: null,
   settings: null,
   settingsReason: "",
-  evidenceVersion: SHIPPED_VERSION,
+  evidenceVersion: FIRST_SHIPPED,
   starts: [],
   treated: null,
   readAnew: null,
@@ -165,7 +165,7 @@ export const opening = {
     (draft: OpeningDraft, event) => {
       draft.opened = event as NonNullable<OpeningState["opened"]>;
       draft.settings = event.body.settings;
-      draft.evidenceVersion = event.body.evidence ?? SHIPPED_VERSION;
+      draft.evidenceVersion = event.body.evidence ?? FIRST_SHIPPED;
       const course = event.body.visit?.course;
       draft.treated = course && course.techniques > 0 ? course : null;
     },

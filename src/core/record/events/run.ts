@@ -7,9 +7,8 @@ import { changeRun, changeStage, newRun, REPEAT_REASONS, type RepeatReason, type
 import { soreOnBothSides } from "../sore-sides";
 import { upsert } from "../upsert";
 import type { ComplaintState } from "./complaint";
-import type { OpeningState } from "./opening";
 import type { PlanState } from "./plan";
-import { techniquesSoFar } from "./technique";
+import { techniquesSoFar, type Treatments } from "./technique";
 import { limbsOf, type VisitState } from "./visit";
 
 /** Which tests are done, begun, stopped, left out or put off. */
@@ -75,9 +74,9 @@ export const noRuns: RunState = { runs: [], skips: [], stops: [], sheet: null, p
 type RunDraft = Draft<RunState> & RunsDraft;
 /** A run keeps the rest rating of its posture, else the last, and the techniques there were when it began. */
 type StartDraft = RunDraft &
-  Pick<ComplaintState, "rest" | "restIn" | "areas"> &
+  Pick<ComplaintState, "rest" | "restIn" | "areas" | "familiar"> &
   Pick<VisitState, "visit"> &
-  Pick<OpeningState, "treated"> & { readonly techniques: readonly unknown[]; runIds: KnownIds };
+  Treatments & { runIds: KnownIds };
 /** Most reasons to stop ask the guard again. */
 type StopDraft = RunDraft & { guardRound: number };
 
@@ -88,6 +87,12 @@ const sameTest =
   (body: { readonly test: string; readonly side: string | null }) =>
   ({ test, side }: { readonly test: string; readonly side: string | null }) =>
     test === body.test && side === body.side;
+
+/** Where each symptom is, by its area; the first one under no name. */
+const drawnAt = ({ areas, familiar }: Pick<ComplaintState, "areas" | "familiar">): Run["drawn"] => {
+  const placesOf = (area: string | undefined) => areas.find((drawn) => drawn.area === area)?.places ?? [];
+  return { "": placesOf(familiar?.area), ...Object.fromEntries(areas.map(({ area, places }) => [area, places])) };
+};
 
 /** What of the body matters to a test as it begins: of most people nothing. */
 function bodyAt(
@@ -131,7 +136,8 @@ export const run = {
         at,
         v: versionOfEvent(event),
         rest: draft.restIn[protocolOf(body.test).position] ?? draft.rest,
-        techniquesBefore: techniquesSoFar(draft),
+        techniquesBefore: techniquesSoFar(draft, body.test),
+        drawn: drawnAt(draft),
         bothSore: versionOfEvent(event) >= KNOWS_BOTH_SORE && soreOnBothSides(draft.areas, body.test),
         isUnreliable: draft.visit?.reports === "not reliably",
         ...bodyAt(draft, body.test, body.side),

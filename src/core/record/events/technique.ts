@@ -1,6 +1,8 @@
 import { closedAs, listOfEach, numberIn, oneOf, oneOfOrNone, orNone, text, uuid, wholeIn, yesNo } from "../../base";
+import { protocolOf, type TestId } from "../../knowledge";
 import { type Force, force } from "../../measurement";
 import {
+  isUpperRegion,
   type Side,
   SIDES,
   type Technique,
@@ -9,6 +11,7 @@ import {
   TECHNIQUES,
 } from "../../vocabulary";
 import { type Actor, type Draft, kind } from "../envelope";
+import { courseBegunBy } from "../episode-id";
 import type { OpeningState } from "./opening";
 import { type Supervisor, supervisor } from "./safety";
 
@@ -55,16 +58,41 @@ export type TechniqueState = {
 
 export const noTechniques: TechniqueState = { techniques: [] };
 
+/** What of an exam says which techniques its tests answer to. */
+export type Treatments = Pick<OpeningState, "treated" | "opened"> & {
+  readonly id: string;
+  readonly techniques: readonly Pick<TechniqueLoggedBody, "courses" | "region">[];
+};
+
+const UPPER: ReadonlySet<string> = new Set<TechniqueRegion>(["neck", "upper back", "arm"]);
+
 /**
- * How many techniques the course has had by now, those of earlier visits among them.
+ * The techniques of this visit that a test answers to. One that was done for
+ * another episode of care changes the tests of its own half of the body, and
+ * leaves the findings of this episode as they are.
  *
- * @example techniquesSoFar({ treated: { techniques: 3, tested: [] }, techniques: [] }) // 3
+ * @example techniquesFor({ id: "", opened: null, techniques: [] }, "slump") // []
  */
-export const techniquesSoFar = ({
-  treated,
-  techniques,
-}: Pick<OpeningState, "treated"> & { readonly techniques: readonly unknown[] }): number =>
-  (treated?.techniques ?? 0) + techniques.length;
+export function techniquesFor<T extends Treatments["techniques"][number]>(
+  { id, opened, techniques }: Pick<Treatments, "id" | "opened"> & { readonly techniques: readonly T[] },
+  test: TestId,
+): readonly T[] {
+  if (techniques.every(({ courses }) => !courses)) return techniques;
+  const own = opened?.body.visit?.course?.episode ?? courseBegunBy(id);
+  const upper = protocolOf(test).regions.some(isUpperRegion);
+  return techniques.filter(
+    ({ courses, region }) => !courses || courses.includes(own) || region === undefined || UPPER.has(region) === upper,
+  );
+}
+
+/**
+ * How many techniques a test has had before it by now, those of earlier visits
+ * of the episode among them.
+ *
+ * @example techniquesSoFar({ id: "", treated: { techniques: 3, tested: [] }, opened: null, techniques: [] }, "slump") // 3
+ */
+export const techniquesSoFar = (state: Treatments, test: TestId): number =>
+  (state.treated?.techniques ?? 0) + techniquesFor(state, test).length;
 
 export const technique = {
   "technique-logged": kind(
