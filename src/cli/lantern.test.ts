@@ -153,12 +153,12 @@ describe("lantern read, export, import, verify", () => {
       outcomes: { reason: string }[];
     };
     expect(reading.sources[0]).toMatchObject({ side: "right", word: "leaning towards", firmness: "tentative" });
-    expect(reading.sources[0]!.probability).toBeCloseTo(0.6191, 4);
-    expect(reading.sources[0]!.interval95[0]).toBeLessThan(0.3);
+    expect(reading.sources[0]!.probability).toBeCloseTo(0.6078, 4);
+    expect(reading.sources[0]!.interval95[0]).toBeLessThan(0.32);
     expect(reading.outcomes.every(({ reason }) => reason.length > 0)).toBe(true);
     out = "";
     run(["read", file, "--rho", "0", "--rule", "none"]);
-    expect((JSON.parse(out) as typeof reading).sources[0]!.probability).toBeCloseTo(0.8679, 4);
+    expect((JSON.parse(out) as typeof reading).sources[0]!.probability).toBeCloseTo(0.8942, 4);
   });
 
   it("exports what it imports", () => {

@@ -38,6 +38,7 @@ describe("lantern agreement", () => {
       icc: 0.9628,
       icc95: [0.8657, 0.9905],
       sem: 1.5492,
+      sem95: [expect.closeTo(1.066, 3), expect.closeTo(2.828, 3)],
       mdc95: 4.2941,
       bias: -0.8,
       limits: [expect.closeTo(-5.0138, 3), expect.closeTo(3.4138, 3)],
@@ -68,8 +69,9 @@ describe("lantern agreement", () => {
       expect(JSON.parse(out)).toEqual({
         n: 50,
         kappa: 0.7145,
-        kappa95: [expect.closeTo(0.5187, 3), expect.closeTo(0.9103, 3)],
+        kappa95: [expect.closeTo(0.4874, 3), expect.closeTo(0.8861, 3)],
         pabak: 0.72,
+        pabak95: [expect.closeTo(0.4763, 3), expect.closeTo(0.861, 3)],
         positiveAgreement: 0.8372,
         negativeAgreement: 0.8772,
       });

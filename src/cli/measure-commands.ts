@@ -58,6 +58,7 @@ function angles(path: string, { readFile, print, done }: Terminal): number {
     icc: rounded(told.icc),
     icc95: told.icc95 && both(told.icc95),
     sem: rounded(told.sem),
+    sem95: told.sem95 && both(told.sem95),
     mdc95: rounded(told.mdc95),
     bias: rounded(told.bias),
     limits: both(told.limits),
@@ -77,13 +78,18 @@ function verdicts(path: string, { readFile, print, done }: Terminal): number {
         refuse(`${path} › row ${row} › ${column}`, "is empty", "Write the verdict, or leave the row out.");
     return [first!, second!] as const;
   });
-  const told = verdictAgreement(verdictTable(given).table);
+  const { words, table } = verdictTable(given);
+  const told = verdictAgreement(table);
+  /** Three words have an order (positive, equivocal, negative), in which one step apart is a smaller difference. */
+  const stepped = words.length === 3 ? verdictAgreement(table, "linear") : null;
   const orNull = (number: number | null) => (number === null ? null : rounded(number));
   print({
     n: told.n,
     kappa: rounded(told.kappa),
     kappa95: both(told.kappa95),
     pabak: rounded(told.pabak),
+    pabak95: both(told.pabak95),
+    ...(stepped ? { kappaLinear: rounded(stepped.kappa), kappaLinear95: both(stepped.kappa95) } : {}),
     positiveAgreement: orNull(told.positiveAgreement),
     negativeAgreement: orNull(told.negativeAgreement),
   });

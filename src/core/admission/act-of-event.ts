@@ -40,6 +40,8 @@ const ACT_OF_EVENT: Readonly<Record<EventType | EpisodeKind, Act>> = {
   "dose-recorded": "examine",
   "measure-recorded": "examine",
   "answer-reported": "examine",
+  "segment-examined": "examine",
+  "position-answered": "examine",
   "vitals-recorded": "examine",
   "neuro-recorded": "examine",
   "technique-logged": "examine",

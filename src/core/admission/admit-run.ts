@@ -137,6 +137,27 @@ export const respond: Check<"response-recorded"> = (state, { body }) => {
   return stageProblem(run, stageToday(run, body.stage));
 };
 
+/** Only a stage that is pressed in is asked about twice, and the position comes before the press. */
+export const answerPosition: Check<"position-answered"> = (state, { body }) => {
+  const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
+  if (wrong) return wrong;
+  const id = stageToday(run, body.stage);
+  const stage = stagesOf(protocolOf(run.test), run.variant, run.v).find((one) => one.id === id)!;
+  if (!stage.pressed)
+    return problem(
+      "body › stage",
+      phrase`${stage.name} is not a position that is pressed in`,
+      "Record the response to the stage itself.",
+    );
+  if (run.stages[id]?.response)
+    return problem(
+      "body › stage",
+      phrase`${stage.name} was pressed in already: the position comes first`,
+      "Take the response to the press back, then record the position.",
+    );
+  return stageProblem(run, id);
+};
+
 export const answer: Check<"answer-recorded"> = (state, { body }) => {
   const { run, problem: wrong } = onRunStage(state, body.run, body.stage);
   if (wrong) return wrong;

@@ -20,12 +20,13 @@ import {
   versionOfEvent,
 } from "../record";
 import { assessGuard, isReachedBy, questionsInForce } from "../safety";
-import { currentId, TECHNIQUE_REGIONS, wasThere } from "../vocabulary";
+import { currentId, segmentLabel, TECHNIQUE_REGIONS, wasThere } from "../vocabulary";
 import { ASKS_ANEW } from "./agreement";
 import { permissionProblem, SAYS_WHERE } from "./permission";
 import { roomProblem } from "./room";
 import {
   answer,
+  answerPosition,
   type Check,
   findRun,
   isProblem,
@@ -64,6 +65,22 @@ const neuro: Check<"neuro-recorded"> = (_state, { body }) => {
       );
   }
   return null;
+};
+
+const segmentExamined: Check<"segment-examined"> = (_state, { body }) => {
+  if (body.play === null && body.pain === null && body.endFeel === null)
+    return problem(
+      "body",
+      phrase`${segmentLabel(body.segment)}: neither play, pain nor end feel was recorded`,
+      "Record one of the three, or leave the level out.",
+    );
+  return body.pain === "none" && (body.places.length > 0 || body.intensity !== null)
+    ? problem(
+        "body › pain",
+        phrase`${segmentLabel(body.segment)}: there was no pain, and yet a place or a rating of it`,
+        "Say which pain came, or leave place and rating out.",
+      )
+    : null;
 };
 
 /** The first version in which a block is overridden for one test. */
@@ -210,6 +227,8 @@ const CHECKS: { [T in EventType]?: Check<T> } = {
     return isProblem(run) ? run : null;
   },
   "neuro-recorded": neuro,
+  "segment-examined": segmentExamined,
+  "position-answered": answerPosition,
   "felt-recorded": stageCheck,
   "dose-recorded": stageCheck,
   "stage-skipped": (state, { body }) => onRunStage(state, body.run, body.stage).problem,

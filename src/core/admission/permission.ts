@@ -30,6 +30,7 @@ import {
   questionsFor,
   unaskedByTechnique,
 } from "../safety";
+import { segmentLabel, spinePartOf } from "../vocabulary";
 import { problem, type Refusal } from "./admit-run";
 import { ASKS_ANEW, saddleAgreementProblem, techniqueAgreementProblem, testAgreementProblem } from "./agreement";
 import { stageBlocks } from "./entry";
@@ -158,7 +159,10 @@ function blockProblem(state: ExamState, run: Run, stage: Stage | undefined, wher
 
 const runOf = (state: ExamState, id: string): Run | undefined => state.runs.findLast((run) => run.id === id);
 
-function answerProblem(state: ExamState, { body }: EventOf<"response-recorded" | "answer-recorded">): Refusal | null {
+function answerProblem(
+  state: ExamState,
+  { body }: EventOf<"response-recorded" | "position-answered" | "answer-recorded">,
+): Refusal | null {
   const run = runOf(state, body.run);
   if (!run) return null;
   const id = stageToday(run, body.stage);
@@ -229,6 +233,45 @@ function techniqueProblem(state: ExamState, event: EventOf<"technique-logged">):
     : null;
 }
 
+/** Hands on a level load the spine as the palpation of that part does: what bars one bars the other. */
+const PALPATION = "segmental-pressure";
+
+function segmentProblem(state: ExamState, event: EventOf<"segment-examined">): Refusal | null {
+  const where = "body › segment";
+  const level = segmentLabel(event.body.segment);
+  if (state.ended)
+    return problem(
+      where,
+      phrase`${level}: the examination has ended (${END_REASONS[state.ended.reason]})`,
+      "Take the end back to go on, or begin another examination.",
+    );
+  const v = versionOfEvent(event);
+  const guard = assessGuard(state, v);
+  const [missing] = missingBeforeTesting(state, guard);
+  if (missing) return problem(where, phrase`${level}: ${MISSING[missing][0]}`, MISSING[missing][1]);
+  const way = {
+    test: PALPATION,
+    variant: { segments: spinePartOf(event.body.segment) === "neck" ? "neck" : "back" },
+  } as const;
+  const [unasked] = unaskedFor(state, way, v);
+  if (unasked)
+    return problem(
+      where,
+      phrase`${level}: "${unasked.heading}" was not asked`,
+      "Answer the question that pressing on this level brings; then examine it.",
+    );
+  const [block] = canBlock(state) ? blocksOnTest(guard, protocolOf(PALPATION), way.variant, null).whole : [];
+  return block
+    ? problem(
+        where,
+        phrase`${level} is blocked: ${block.reason}`,
+        block.final
+          ? "Leave it out: no typed reason lifts this block."
+          : "Leave it out, or override the block with a typed reason first.",
+      )
+    : null;
+}
+
 /** A retest is compared, and never counted in place of the finding. */
 function countProblem(state: ExamState, { body }: EventOf<"run-counted">): Refusal | null {
   const run = runOf(state, body.run);
@@ -267,7 +310,7 @@ export const isEmptyExam = (state: ExamState): boolean =>
   state.consent === null &&
   state.rest === null &&
   Object.keys(state.guardAnswers).length === 0 &&
-  [state.runs, state.neuro, state.vitals, state.techniques, state.notes, state.unread].every(
+  [state.runs, state.neuro, state.segments, state.vitals, state.techniques, state.notes, state.unread].every(
     ({ length }) => length === 0,
   );
 
@@ -285,7 +328,9 @@ const ASKS: ReadonlySet<ExamEvent["type"]> = new Set([
   "run-started",
   "response-recorded",
   "answer-recorded",
+  "position-answered",
   "measure-recorded",
+  "segment-examined",
   "technique-logged",
   "neuro-recorded",
   "run-counted",
@@ -307,7 +352,10 @@ export function permissionProblem(state: ExamState, event: ExamEvent): Refusal |
   switch (event.type) {
     case "run-started":
       return startProblem(state, event);
+    case "segment-examined":
+      return segmentProblem(state, event);
     case "response-recorded":
+    case "position-answered":
     case "answer-recorded":
       return answerProblem(state, event);
     case "measure-recorded":

@@ -30,7 +30,7 @@ export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
 export { medianOf } from "./median";
 export { named } from "./named";
-export { fQuantile, tQuantile } from "./f-distribution";
+export { chiSquareQuantile, fQuantile, tQuantile } from "./f-distribution";
 export { check, describeProblem, InputError, type Problem, problemAtField, refuse, type Schema } from "./problem";
 export { type Message, type Phrase, phrase, worded, type Wordings } from "./phrase";
 export { remembered, rememberedWith } from "./remembered";

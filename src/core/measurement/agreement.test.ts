@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { fQuantile, tQuantile } from "../base";
+import { chiSquareQuantile, fQuantile, tQuantile } from "../base";
 import { angleAgreement, type KappaWeights, verdictAgreement } from "./agreement";
 import golden from "./golden-measures.json";
 
@@ -26,6 +26,7 @@ describe("a measure taken twice", () => {
     near(told.icc95!, icc95!);
     near(told.sem, semAgreement!);
     near(told.sem, outputs("6.3").dahlberg!);
+    near(told.sem95!, [1.0656, 2.8283]);
     near(told.mdc95, 1.96 * Math.SQRT2 * (semAgreement as number));
   });
 
@@ -166,4 +167,77 @@ describe("quantiles", () => {
     [0.95, 4, 2.1318],
     [0.5, 7, 0],
   ])("t at %s with %s", (p, freedom, value) => expect(tQuantile(p, freedom)).toBeCloseTo(value, 3));
+
+  it.each([
+    ["18, 4, 3, 25", [18, 4, 3, 25], 0.7145, [0.4874, 0.8861]],
+    ["10, 0, 0, 10", [10, 0, 0, 10], 1, [0.735, 1]],
+    ["9, 1, 0, 10", [9, 1, 0, 10], 0.9, [0.5789, 1]],
+    ["1, 0, 0, 1", [1, 0, 0, 1], 1, [-0.3487, 1]],
+  ] as const)("kappa of %s is not read as certain from a few people", (_name, [a, b, c, d], kappa, kappa95) => {
+    const told = verdictAgreement([
+      [a, b],
+      [c, d],
+    ]);
+    near(told.kappa, kappa);
+    near(told.kappa95, [...kappa95]);
+  });
+
+  it("20 of 20 alike leaves the adjusted kappa uncertain", () =>
+    near(
+      verdictAgreement([
+        [10, 0],
+        [0, 10],
+      ]).pabak95,
+      [0.6777, 1],
+    ));
+
+  it.each([
+    [0.975, 9, 19.0228],
+    [0.025, 9, 2.7004],
+    [0.5, 1, 0.4549],
+    [0.95, 100, 124.3421],
+    [0.975, 1000, 1089.5309],
+  ])("chi-square at %s with %s", (p, freedom, value) => expect(chiSquareQuantile(p, freedom)).toBeCloseTo(value, 3));
+
+  /** The share of an F density up to a value, by Simpson's rule on log x: another way than the one that is checked. */
+  function shareOfF(value: number, above: number, below: number): number {
+    const logGamma = (x: number): number => {
+      let [shifted, taken] = [x, 0];
+      while (shifted < 12) taken += Math.log(shifted++);
+      const inverse = 1 / shifted;
+      return (
+        (shifted - 0.5) * Math.log(shifted) -
+        shifted +
+        0.5 * Math.log(2 * Math.PI) +
+        inverse / 12 -
+        inverse ** 3 / 360 +
+        inverse ** 5 / 1260 -
+        taken
+      );
+    };
+    const front = logGamma((above + below) / 2) - logGamma(above / 2) - logGamma(below / 2);
+    const density = (log: number): number => {
+      const x = Math.exp(log);
+      const ratio = above / below;
+      return Math.exp(
+        front + (above / 2) * Math.log(ratio) + (above / 2) * log - ((above + below) / 2) * Math.log1p(ratio * x),
+      );
+    };
+    const [from, to, steps] = [Math.log(value) - 80, Math.log(value), 40_000];
+    const width = (to - from) / steps;
+    let total = density(from) + density(to);
+    for (let step = 1; step < steps; step++) total += density(from + step * width) * (step % 2 ? 4 : 2);
+    return (total * width) / 3;
+  }
+
+  it("an F quantile has the share it was asked for, to eight digits", () => {
+    const freedom = fc.integer({ min: 1, max: 400 });
+    fc.assert(
+      fc.property(fc.constantFrom(0.025, 0.5, 0.9, 0.975), freedom, freedom, (p, above, below) => {
+        fc.pre(above > 1 || p > 0.4);
+        expect(Math.abs(shareOfF(fQuantile(p, above, below), above, below) - p)).toBeLessThan(1e-8);
+      }),
+      { numRuns: 40 },
+    );
+  });
 });

@@ -1,4 +1,4 @@
-import { fQuantile, refuse, tQuantile, phrase } from "../base";
+import { chiSquareQuantile, fQuantile, refuse, tQuantile, phrase } from "../base";
 
 /** How far measures and verdicts can be trusted: the same people measured twice, or judged by two. */
 
@@ -35,6 +35,8 @@ export type AngleAgreement = {
   readonly icc95: Interval | null;
   /** Standard error of one measure, systematic differences between repeats included. */
   readonly sem: number;
+  /** As if its residual part alone were uncertain; null where there is no error. */
+  readonly sem95: Interval | null;
   /** The smallest change beyond that error (95 %). */
   readonly mdc95: number;
   /** First minus second, on average. */
@@ -66,7 +68,8 @@ function iccInterval(icc: number, { people, repeats, error }: Variance, n: numbe
 /**
  * Agreement of a measure that was taken twice of the same people, by one
  * examiner or two: how alike it was, its error, and the limits of agreement
- * (Shrout and Fleiss 1979; McGraw and Wong 1996; Bland and Altman 1999).
+ * (Shrout and Fleiss 1979; McGraw and Wong 1996; Bland and Altman 1999). The
+ * error's interval is SEM·√(df/χ²), df = (n - 1)(k - 1).
  *
  * @param pairs one for each person, both in one unit
  * @throws InputError with fewer than three people, or when nobody differs from anybody
@@ -82,7 +85,10 @@ export function angleAgreement(pairs: readonly (readonly [first: number, second:
   const whole = people + (k - 1) * error + (k * (repeats - error)) / n;
   if (whole <= 0) refuse("pairs", "are all the same value", "Measure people who differ.");
   const icc = (people - error) / whole;
-  const sem = Math.sqrt(Math.max(error + (repeats - error) / n, 0));
+  /** Where the repeats differ less than chance would have it, nothing is taken off for that. */
+  const sem = Math.sqrt(error + Math.max((repeats - error) / n, 0));
+  const freedom = (n - 1) * (k - 1);
+  const semAt = (p: number): number => sem * Math.sqrt(freedom / chiSquareQuantile(p, freedom));
   const differences = pairs.map(([first, second]) => first - second);
   const bias = mean(differences);
   const sd = Math.sqrt(sum(differences.map((one) => square(one - bias))) / (n - 1));
@@ -94,6 +100,7 @@ export function angleAgreement(pairs: readonly (readonly [first: number, second:
     icc,
     icc95: iccInterval(icc, variance, n, k),
     sem,
+    sem95: sem === 0 ? null : [semAt(0.975), semAt(0.025)],
     mdc95: Z95 * Math.SQRT2 * sem,
     bias,
     limits,
@@ -143,9 +150,50 @@ function weightOf(weights: KappaWeights, apart: number, steps: number): number {
   return 1 - (weights === "linear" ? share : square(share));
 }
 
+type Kappa = { readonly kappa: number; readonly error: number; readonly expected: number };
+
+/** Kappa of a table and its standard error (Cohen 1960, 1968; Fleiss, Cohen and Everitt 1969). */
+function kappaOf(table: readonly (readonly number[])[], weights: KappaWeights): Kappa {
+  const steps = table.length;
+  const n = sum(table.flat());
+  const share = table.map((row) => row.map((count) => count / n));
+  const rows = share.map(sum);
+  const columns = share[0]!.map((_value, column) => sum(share.map((row) => row[column]!)));
+  const weight = (row: number, column: number) => weightOf(weights, Math.abs(row - column), steps);
+  const over = (value: (row: number, column: number) => number): number =>
+    sum(rows.flatMap((_row, row) => columns.map((_column, column) => value(row, column))));
+  const observed = over((row, column) => share[row]![column]! * weight(row, column));
+  const expected = over((row, column) => rows[row]! * columns[column]! * weight(row, column));
+  const kappa = (observed - expected) / (1 - expected);
+  const ofRow = rows.map((_row, row) => sum(columns.map((part, column) => part * weight(row, column))));
+  const ofColumn = columns.map((_column, column) => sum(rows.map((part, row) => part * weight(row, column))));
+  const spread =
+    over((row, column) => {
+      const apart = weight(row, column) - (ofRow[row]! + ofColumn[column]!) * (1 - kappa);
+      return share[row]![column]! * square(apart);
+    }) - square(kappa - expected * (1 - kappa));
+  return { kappa, error: Math.sqrt(Math.max(spread, 0) / n) / (1 - expected), expected };
+}
+
+/** Half a person in each cell, so that a small table without disagreement is not read as certain. */
+const withHalves = (table: readonly (readonly number[])[]): number[][] =>
+  table.map((row) => row.map((count) => count + 0.5));
+
+const held = (value: number): number => Math.min(Math.max(value, -1), 1);
+
+/** The share of a number of trials, 95 % (Wilson 1927). */
+function wilson(share: number, n: number): Interval {
+  const [middle, reach] = [
+    (share + square(Z95) / (2 * n)) / (1 + square(Z95) / n),
+    (Z95 / (1 + square(Z95) / n)) * Math.sqrt((share * (1 - share)) / n + square(Z95) / (4 * square(n))),
+  ];
+  return [middle - reach, middle + reach];
+}
+
 /**
- * Agreement of two judges on the same people (Cohen 1960, 1968; standard error
- * of Fleiss, Cohen and Everitt 1969; Byrt, Bishop and Carlin 1993).
+ * Agreement of two judges on the same people (Cohen 1960, 1968; Byrt, Bishop and
+ * Carlin 1993). The point is the table's own; its interval is that of the table
+ * with half a person in each cell, held to -1 and 1.
  *
  * @param table people by verdict of the first (rows) and of the second (columns), in one order
  * @throws InputError where nobody was judged, or all by one word alone
@@ -159,38 +207,22 @@ export function verdictAgreement(
   const n = sum(table.flat());
   if (steps < 2 || n === 0)
     refuse("verdicts", "are none, or all one word", "Judge people who differ, two words or more.");
-  const share = table.map((row) => row.map((count) => count / n));
-  const rows = share.map(sum);
-  const columns = share[0]!.map((_value, column) => sum(share.map((row) => row[column]!)));
-  const weight = (row: number, column: number) => weightOf(weights, Math.abs(row - column), steps);
-  const over = (value: (row: number, column: number) => number): number =>
-    sum(rows.flatMap((_row, row) => columns.map((_column, column) => value(row, column))));
-  const observed = over((row, column) => share[row]![column]! * weight(row, column));
-  const expected = over((row, column) => rows[row]! * columns[column]! * weight(row, column));
+  const { kappa, expected } = kappaOf(table, weights);
   if (expected >= 1) refuse("verdicts", "are all one word", "Judge people who differ.");
-  const kappa = (observed - expected) / (1 - expected);
-  const ofRow = rows.map((_row, row) => sum(columns.map((part, column) => part * weight(row, column))));
-  const ofColumn = columns.map((_column, column) => sum(rows.map((part, row) => part * weight(row, column))));
-  const spread =
-    over((row, column) => {
-      const apart = weight(row, column) - (ofRow[row]! + ofColumn[column]!) * (1 - kappa);
-      return share[row]![column]! * square(apart);
-    }) - square(kappa - expected * (1 - kappa));
-  const error = Math.sqrt(Math.max(spread, 0) / n) / (1 - expected);
-  const alike = sum(rows.map((_row, row) => share[row]![row]!));
-  const pabak = (steps * alike - 1) / (steps - 1);
-  const pabakError = (steps / (steps - 1)) * Math.sqrt((alike * (1 - alike)) / n);
-  const around = (value: number, by: number): Interval => [value - Z95 * by, value + Z95 * by];
-  const agreedOn = (verdict: number): number | null =>
-    steps === 2 && rows[verdict]! + columns[verdict]! > 0
-      ? (2 * share[verdict]![verdict]!) / (rows[verdict]! + columns[verdict]!)
-      : null;
+  const around = kappaOf(withHalves(table), weights);
+  const alike = sum(table.map((row, verdict) => row[verdict]!)) / n;
+  const adjusted = (share: number): number => (steps * share - 1) / (steps - 1);
+  const [low, high] = wilson(alike, n);
+  const agreedOn = (verdict: number): number | null => {
+    const named = sum(table[verdict]!) + sum(table.map((row) => row[verdict]!));
+    return steps === 2 && named > 0 ? (2 * table[verdict]![verdict]!) / named : null;
+  };
   return {
     n,
     kappa,
-    kappa95: around(kappa, error),
-    pabak,
-    pabak95: around(pabak, pabakError),
+    kappa95: [held(around.kappa - Z95 * around.error), held(around.kappa + Z95 * around.error)],
+    pabak: adjusted(alike),
+    pabak95: [adjusted(low), adjusted(high)],
     positiveAgreement: agreedOn(0),
     negativeAgreement: agreedOn(1),
   };

@@ -1,3 +1,5 @@
+import { tQuantile } from "../base";
+
 /** Change against the error of measuring: is it really better? */
 
 const Z95 = 1.959963984540054;
@@ -75,11 +77,6 @@ export type Trend = {
 const OWN_SPREAD_FROM = 6;
 const FEWEST = 3;
 
-/** Two-sided 95 % quantiles of Student's t by degrees of freedom, from 4 on. */
-const T95 = [2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.228, 2.201, 2.179, 2.16, 2.145, 2.131, 2.12, 2.11, 2.101];
-const T95_FROM = 4;
-const tQuantile = (freedom: number): number => T95[freedom - T95_FROM] ?? (freedom < 30 ? 2.05 : Z95);
-
 /**
  * A line through three or more visits, by least squares on days: null for fewer,
  * on one day, or while no error is known and there are fewer than six.
@@ -99,6 +96,6 @@ export function trendOf(values: readonly VisitValue[], sem: number | null): Tren
   const squares = values.reduce((sum, one) => sum + (one.value - atStart - perDay * one.day) ** 2, 0);
   const residual = Math.sqrt(squares / (k - 2));
   const isOwn = k >= OWN_SPREAD_FROM && residual > (sem ?? 0);
-  const half = ((isOwn ? residual : (sem ?? residual)) * (isOwn ? tQuantile(k - 2) : Z95)) / Math.sqrt(spread);
+  const half = ((isOwn ? residual : (sem ?? residual)) * (isOwn ? tQuantile(0.975, k - 2) : Z95)) / Math.sqrt(spread);
   return { perDay, perWeek: perDay * 7, atStart, interval95: [perDay - half, perDay + half], residual };
 }

@@ -29,23 +29,28 @@ export const OWN_ERROR_FROM = 30;
 /** From so many it is shown, and the larger of the two judges. */
 export const OWN_ERROR_SHOWN_FROM = 10;
 
+/** Between days a measure errs more than within one: where only the error of one day is known, so much more. A convention. */
+export const BETWEEN_DAYS_FACTOR = 1.5;
+
 /**
- * The error that a change of a measure is judged by.
+ * The error that a change of a measure is judged by. One that is known of a
+ * single day counts for half as much again over days.
  *
  * @param measure with the test that it is of
  * @param device null: read by eye, or typed
  * @param clinic what was measured here; empty: nothing
  * @param apart how far apart the two measures are that are compared
- * @example errorOf({ test: "straight-leg-raise", id: "onset", mdc: 6 }, null, null, []).sem // 2.1647
+ * @example errorOf({ test: "straight-leg-raise", id: "onset", mdc: 6, mdcFrom: { citation: null, apart: "same day" } }, null, null, []).sem // 3.247
  */
 export function errorOf(
-  measure: Pick<Measure, "id" | "mdc"> & { readonly test: string },
+  measure: Pick<Measure, "id" | "mdc" | "mdcFrom"> & { readonly test: string },
   device: string | null,
   method: string | null,
   clinic: readonly ClinicError[],
   apart: ClinicError["apart"] = "days",
 ): MeasureError {
-  const shipped = measure.mdc === undefined ? null : semOfMdc(measure.mdc);
+  const widened = apart === "days" && measure.mdcFrom?.apart === "same day" ? BETWEEN_DAYS_FACTOR : 1;
+  const shipped = measure.mdc === undefined ? null : semOfMdc(measure.mdc) * widened;
   const own = clinic.find(
     (one) =>
       one.test === measure.test &&

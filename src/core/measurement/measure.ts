@@ -19,8 +19,10 @@ export type Measure = Lifetime & {
   }[];
   /** The range of the decade that begins at this age, and how it shifts with each decade after. */
   readonly byAge?: { readonly from: number; readonly range: readonly [number, number]; readonly perDecade: number };
-  /** Minimal detectable change: a smaller difference is not a difference. */
+  /** Minimal detectable change (95 %): a smaller difference is not a difference. */
   readonly mdc?: number;
+  /** Where that comes from: a citation, or null where no source is at hand; and how far apart its two measures were. */
+  readonly mdcFrom?: { readonly citation: string | null; readonly apart: "same day" | "between days" };
   readonly step?: number;
   /** The figure's joint that moves with it. */
   readonly joint?: PoseJoint;

@@ -45,6 +45,8 @@ export type Recipe = {
   readonly dependence: number;
   /** Groups with a dependence of their own. */
   readonly dependenceOf?: Partial<Record<GroupId, number>>;
+  /** The most a single test counts for: in the draws as well, for the figures that first shipped. */
+  readonly ratioLimit?: number;
   /** λ: how far a rule's members speak beside their rule, 0 (the published rule only) to 1. Left out: 0. */
   readonly memberWeight?: number;
 };

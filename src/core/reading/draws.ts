@@ -25,6 +25,8 @@ export type DrawBook = {
   readonly count: number;
   /** A record's natural log ratios. */
   readonly record: (id: string) => RatioDraws;
+  /** One of a record's two as it counts, in natural log. @param limit the most a single test counts for */
+  readonly single: (id: string, positive: boolean, limit: number) => Float64Array | null;
   /** A rule's natural log ratios, one list per figure of its table, lowest count first. */
   readonly table: (id: string) => readonly Float64Array[];
   readonly start: (start: Recipe["start"]) => Float64Array;
@@ -89,7 +91,7 @@ function tempered(draws: Float64Array): Float64Array {
 type Drawing = {
   readonly ratio: (draws: Float64Array) => Float64Array;
   /** Of a single test. */
-  readonly single: (draws: Float64Array) => Float64Array;
+  readonly single: (draws: Float64Array, limit: number) => Float64Array;
   readonly table: (columns: readonly Float64Array[], sizes: readonly number[]) => Float64Array[];
   readonly people: (mean: number, people: number) => number;
 };
@@ -182,8 +184,12 @@ function runningMaximum(columns: readonly Float64Array[]): Float64Array[] {
   return rising;
 }
 
-/** The most a single test counted for, in the draws as well, in the figures that first shipped. */
-const FIRST_LIMIT = Math.log(10);
+/** Draws held to a limit each way; the same list when none goes beyond it. */
+function within(draws: Float64Array, limit: number): Float64Array {
+  return draws.every((value) => value <= limit && value >= -limit)
+    ? draws
+    : draws.map((value) => Math.min(Math.max(value, -limit), limit));
+}
 
 /**
  * A start is drawn as from at least so many people that two are expected on the
@@ -195,7 +201,7 @@ const DRAWINGS: Readonly<Record<EvidenceSet["drawn"], Drawing>> = {
   "with a weak prior": { ratio: tempered, single: (draws) => draws, table: isotonic, people: enoughPeople },
   "as first shipped": {
     ratio: (draws) => draws,
-    single: (draws) => draws.map((value) => Math.min(Math.max(value, -FIRST_LIMIT), FIRST_LIMIT)),
+    single: within,
     table: runningMaximum,
     people: (_mean, people) => people,
   },
@@ -284,15 +290,19 @@ export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet
   const records = keeper<RatioDraws>(MOST_KEPT.records, (id) => {
     const record = findRecord(evidence, id);
     if (!record) throw new Error(`No record "${id}" is held, so it cannot be drawn.`);
-    const { positive, negative } = drawPair(id, ratiosOf(record).draw, count, drawing);
-    return { positive: positive && drawing.single(positive), negative: negative && drawing.single(negative) };
+    return drawPair(id, ratiosOf(record).draw, count, drawing);
   });
   const tables = keeper<readonly Float64Array[]>(MOST_KEPT.tables, (id) => drawTable(id, evidence, count));
   const starts = keeper<Float64Array>(MOST_KEPT.starts, () => new Float64Array(0));
   const weights = keeper<Float64Array>(MOST_KEPT.weights, () => new Float64Array(0));
+  const singles = keeper<Float64Array>(MOST_KEPT.records, () => new Float64Array(0));
   return {
     count,
     record: (id) => records.of(id),
+    single: (id, positive, limit) => {
+      const draws = records.of(id)[positive ? "positive" : "negative"];
+      return draws && singles.of(`${id} ${positive} ${limit}`, () => drawing.single(draws, limit));
+    },
     table: (id) => tables.of(id),
     start: (start) =>
       starts.of(`${start.id} ${start.mean} ${start.equivalentPeople}`, () => drawStart(start, count, drawing)),
@@ -306,6 +316,7 @@ export function createDrawBook(count: number = DRAW_COUNT, evidence: EvidenceSet
         ...tables.values().flat(),
         ...starts.values(),
         ...weights.values(),
+        ...singles.values(),
       ].reduce((sum, draws) => sum + (draws?.byteLength ?? 0), 0),
   };
 }
@@ -320,10 +331,12 @@ function addAt(sum: Float64Array, values: Float64Array, { weight, place, depende
   else for (let draw = 0; draw < sum.length; draw++) sum[draw]! += weight * values[draw]!;
 }
 
-function addSingle(sum: Float64Array, item: SingleItem, at: Place, book: DrawBook): void {
-  const draws = book.record(item.record)[item.positive ? "positive" : "negative"];
+function addSingle(sum: Float64Array, item: SingleItem, at: Place, limit: number, book: DrawBook): void {
+  const draws = book.single(item.record, item.positive, limit);
   if (draws) addAt(sum, draws, at, book);
 }
+
+const limitOf = ({ ratioLimit }: Recipe): number => (ratioLimit === undefined ? Infinity : Math.log(ratioLimit));
 
 /**
  * A rule item's draws: its members' series with ranks and signs from the point
@@ -334,7 +347,7 @@ function ruleDraws(item: RuleItem, recipe: Recipe, book: DrawBook): Float64Array
   for (const group of item.memberGroups) {
     const dependence = dependenceIn(recipe, group);
     for (const { item: member, weight, place } of series(group, dependence))
-      addSingle(sum, member, { weight, place, dependence }, book);
+      addSingle(sum, member, { weight, place, dependence }, limitOf(recipe), book);
   }
   const table = book.table(item.id);
   const low = item.low && table[item.low.entry]!;
@@ -358,7 +371,7 @@ function logOddsDraws(recipe: Recipe, book: DrawBook): Float64Array {
     for (const { item, weight, place } of weighGroup(group, recipe)) {
       const at = { weight, place, dependence };
       const { item: inner }: { item: Item } = item;
-      if (inner.kind === "single") addSingle(sum, inner, at, book);
+      if (inner.kind === "single") addSingle(sum, inner, at, limitOf(recipe), book);
       else if (inner.begun) addAt(sum, ruleDraws(inner, recipe, book), at, book);
     }
   }

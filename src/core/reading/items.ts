@@ -79,6 +79,12 @@ function disagreement(record: AccuracyRecord, outcome: TestOutcome, context: Fig
   return `${outcome.outcome} for us, but ${byRecord ? "positive" : "negative"} as the study defined it (${record.definition})`;
 }
 
+/** The symptom came in a position that was not pressed in any more. */
+const isByPositionAlone = (outcome: TestOutcome, { runs }: FigureContext): boolean => {
+  const run = outcome.outcome === "positive" ? runs.find(({ id }) => id === outcome.run) : undefined;
+  return Object.values(run?.stages ?? {}).some(({ position }) => position?.response === "familiar");
+};
+
 /**
  * The record an outcome is counted with: only when our outcome, the record's
  * definition of positive and its dose agree.
@@ -94,6 +100,8 @@ export function figureOf(outcome: TestOutcome, context: FigureContext): FigureOf
   if (!record.positive && !record.needsNone && record.standing !== "clinic's own")
     return none("the study's own definition is not told as a condition, so it moves nothing");
   if (outcome.noFigure) return none(`${outcome.reason}: read in words, since the figure is for something else`);
+  if (isByPositionAlone(outcome, context))
+    return none("the position alone brought it on, before the press that the study used: read in words");
   if (outcome.modified) return none("a stage was left out, so no study's figure fits");
   if (outcome.outcome === "negative" && outcome.doseMismatch)
     return none(`clear, but with too little force to count (${outcome.doseMismatch})`);

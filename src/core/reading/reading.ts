@@ -74,6 +74,7 @@ const recipeOf = (start: Start, assembled: Assembled, settings: ReadingSettings)
   groups: assembled.groups,
   dependence: settings.dependence,
   memberWeight: settings.memberWeight ?? 0,
+  ratioLimit: settings.ratioLimit,
   ...(settings.groupDependence ? { dependenceOf: settings.groupDependence } : {}),
 });
 

@@ -54,6 +54,7 @@ export function copyOf(from: ExamState | StateDraft): StateDraft {
     neuro: [...state.neuro],
     vitals: [...state.vitals],
     neuroRecordedAfter: state.neuroRecordedAfter,
+    segments: [...state.segments],
     techniques: [...state.techniques],
     reactions: [...state.reactions],
     activities: [...state.activities],

@@ -27,6 +27,12 @@ export type StageRecord = {
   symptom: string | null;
   dose: StageDose | null;
   skipped: string | null;
+  /** Of a stage that holds a position and then presses in it: what the position alone brought on, before the press. */
+  position: {
+    readonly response: Response;
+    readonly places: readonly Place[];
+    readonly intensity: number | null;
+  } | null;
 };
 
 /** What a stage was given; null where it was not measured. */
@@ -113,6 +119,7 @@ const emptyStage = (): StageRecord => ({
   symptom: null,
   dose: null,
   skipped: null,
+  position: null,
 });
 
 /** Puts a changed copy in a run's place, if it is (still) there: what was read of a run stays true of that object. */

@@ -9,6 +9,7 @@ import { nothingOpened, type OpeningState } from "./events/opening";
 import { noPlan, type PlanState } from "./events/plan";
 import { noRuns, type RunState } from "./events/run";
 import { nothingAsked, type SafetyState } from "./events/safety";
+import { noSegments, type SegmentState } from "./events/segment";
 import { notSigned, type SignatureState } from "./events/signature";
 import { noTechniques, type TechniqueState } from "./events/technique";
 import { noVisit, type VisitState } from "./events/visit";
@@ -25,6 +26,7 @@ export type ExamState = OpeningState &
   PlanState &
   RunState &
   BaselineState &
+  SegmentState &
   TechniqueState &
   VisitCourseState &
   EndingState &
@@ -50,6 +52,7 @@ export const emptyState = (id: string): ExamState => ({
   ...noPlan,
   ...noRuns,
   ...noBaseline,
+  ...noSegments,
   ...noTechniques,
   ...noVisitCourse,
   ...notEnded,

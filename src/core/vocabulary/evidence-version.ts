@@ -1,4 +1,4 @@
-import { withFastPath, text } from "../base";
+import { phrase, text, withFastPath } from "../base";
 
 /** The figures as they first shipped. An exam that names no version is read under them, for ever. */
 export const FIRST_SHIPPED = "shipped";
@@ -27,7 +27,7 @@ export const evidenceVersion = () =>
   withFastPath(
     text(16, 1).test(
       "version",
-      `is not a version of the evidence that is known here; use ${SHIPPED_VERSIONS.join(", ")} or 16 hexadecimal digits`,
+      phrase`is not a version of the evidence that is known here; use ${SHIPPED_VERSIONS.join(", ")} or 16 hexadecimal digits`,
       isVersion,
     ),
     isVersion,

@@ -50,6 +50,18 @@ export { type Language, LANGUAGE_IDS, LANGUAGES } from "./languages";
 export { LETTER_READERS, OWN_MOST, WRITTEN_LETTERS } from "./letters";
 export { WORDINGS } from "./wordings";
 export { plainPlace, plainSite } from "./plain-places";
+export {
+  END_FEELS,
+  type EndFeel,
+  SEGMENT_IDS,
+  SEGMENT_PAIN,
+  SEGMENT_PLAY,
+  segmentLabel,
+  type SegmentPain,
+  type SegmentPlay,
+  type SpinePart,
+  spinePartOf,
+} from "./segments";
 export { currentId, type Lifetime, RECORD_VERSION, wasThere } from "./record-version";
 export { EXAM_REGIONS, type ExamRegion, isUpperRegion, type Region, REGION_IDS, REGIONS } from "./regions";
 export { type Role, ROLES } from "./roles";

@@ -214,10 +214,10 @@ describe("the demo", () => {
   };
 
   it("reads as its stories say", () => {
-    expect(figured("Marit").said).toEqual(["right leaning towards 0.62", "left unlikely 0.00"]);
-    expect(figured("Tobias").said[0]).toBe("right unlikely 0.05");
+    expect(figured("Marit").said).toEqual(["right leaning towards 0.61", "left unlikely 0.01"]);
+    expect(figured("Tobias").said[0]).toBe("right unlikely 0.08");
     expect(figured("Tobias").of("hip")[0]?.wording.word).toBe("suggested");
-    expect(figured("Lenka").said).toEqual(["right unlikely 0.03", "left unlikely 0.03"]);
+    expect(figured("Lenka").said).toEqual(["right unlikely 0.04", "left unlikely 0.04"]);
     expect(
       figured("Idris")
         .of("sacroiliac")
@@ -230,17 +230,17 @@ describe("the demo", () => {
     expect(word("Henrik", "cervical-root")).toBe("likely");
     expect(word("Petra", "c1-c2")).toBe("leaning towards");
     expect(word("Petra", "alar-ligament")).toBe("not shown by these tests, which miss some");
-    expect(word("Bettina", "lumbar-disc")).toBe("likely");
+    expect(word("Bettina", "lumbar-disc")).toBe("leaning towards");
     expect(figured("Anselm").of("lumbar-muscular-control")[0]?.preferred?.verdict).toBe("met");
     expect([word("Jory", "hamstring-length", 1), word("Jory", "lower-lumbosacral-root", 1)]).toEqual([
       "suggested",
       "unlikely",
     ]);
-    expect(word("Wilma", "lower-lumbosacral-root", 1)).toBe("unsettled");
+    expect(word("Wilma", "lower-lumbosacral-root", 1)).toBe("leaning towards");
     expect(word("Silas", "spinal-cord")).toBe("suggested");
     const odile = people().find(({ name }) => name.startsWith("Odile"))!.exams;
     const words = odile.map(({ id }) => sourceIn(readingOf(demo, id), "lower-lumbosacral-root", "right").wording.word);
-    expect(words).toContain("leaning towards");
+    expect(words).toContain("likely");
   });
 
   it("has both signed and unfinished exams, and is loaded once only", () => {
@@ -265,7 +265,7 @@ describe("the demo", () => {
     if (state.signed) expect(text).toContain(`Record: 12 events, chain head ${"ab".repeat(32)}`);
     if (name === "Marit")
       expect(text).toMatch(
-        /leaning towards, tentative\. From 25 % to 62 %: of 100 people like this, about 62 would have it\. 95 in 100 draws lie between/,
+        /leaning towards, tentative\. From 30 % to 61 %: of 100 people like this, about 61 would have it\. 95 in 100 draws lie between/,
       );
     if (name === "Wren") expect(text).toContain("the reading is in words only");
   });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { fold, NO_CHANGES, readExam, resolveEvidence, sourceIn, versionOf } from "@/core";
+import { fold, NO_CHANGES, readExam, resolveEvidence, SHIPPED_VERSION, sourceIn, versionOf } from "@/core";
 import { buildExam } from "@/fixtures/samples/build";
 import { currentChanges, evidenceFor, evidenceHistory, saveEvidence } from "./evidence";
 import { evidenceCsv, evidenceFileText, readEvidenceFile } from "../exchange/evidence-exchange";
@@ -44,7 +44,7 @@ describe("the clinic's evidence", () => {
     save(store);
     save(store, NO_CHANGES);
     save(store);
-    expect(evidenceHistory(store).map(({ version }) => version)).toEqual([ownVersion, "shipped", ownVersion]);
+    expect(evidenceHistory(store).map(({ version }) => version)).toEqual([ownVersion, SHIPPED_VERSION, ownVersion]);
     expect(currentChanges(store)).toEqual(CHANGES);
   });
 

@@ -53,9 +53,9 @@ describe("a clinic's own error", () => {
   it("judges a change alone from thirty pairs on, and from ten as the larger of both", () => {
     const store = sampleStore();
     const verdict = () => comparedRuns(raise(50), raise(55), clinicErrors(store)).find(({ id }) => id === "onset")!;
-    expect(verdict()).toMatchObject({ verdict: "better within", because: "error 6°" });
+    expect(verdict()).toMatchObject({ verdict: "better within", because: "error 9°" });
     keepOwnError(store, idOf(1), of(), SAYER);
-    expect(verdict()).toMatchObject({ verdict: "better within", because: "error 6°" });
+    expect(verdict()).toMatchObject({ verdict: "better within", because: "error 9°" });
     keepOwnError(store, idOf(2), of({ pairs: [...TEN, ...TEN, ...TEN] }), {
       ...SAYER,
       now: "2026-04-01T10:00:00.000Z",
@@ -77,7 +77,7 @@ describe("a clinic's own error", () => {
     const [was, is] = [raise(50), raise(55)];
     const said = (apart?: "minutes") =>
       comparedRuns(was, is, clinicErrors(store), apart).find(({ id }) => id === "onset")!.because;
-    expect(said()).toBe("error 6°");
+    expect(said()).toBe("error 9°");
     expect(said("minutes")).toBe("error 4.3°");
   });
 

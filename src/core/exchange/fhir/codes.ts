@@ -2,13 +2,18 @@ import { GUARD_QUESTIONS, NEURO_SCALES, PROTOCOLS, RULES, SHORT_EXAM_ITEMS } fro
 import { SHORT_EXAM_FOUND } from "../../record";
 import {
   EFFECTS,
-  OUTCOMES,
+  END_FEELS,
   type Outcome,
+  OUTCOMES,
   type Place,
   placeLabel,
   PLACES,
   RESPONSE_LABELS,
   RESPONSES,
+  SEGMENT_IDS,
+  SEGMENT_PAIN,
+  SEGMENT_PLAY,
+  segmentLabel,
   type Side,
   SIDES,
   SOURCE_IDS,
@@ -42,6 +47,15 @@ export type Rating = keyof typeof RATINGS;
 
 export const SHORT_EXAM = "short-examination";
 export const SHORT_EXAM_NAME = "Short examination of the neck";
+
+/** What is told of a level. */
+export const SEGMENT_PARTS = {
+  play: "Joint play",
+  pain: "Pain",
+  "end-feel": "End feel",
+  intensity: "Pain intensity",
+  felt: "Where it was felt",
+} as const;
 
 /** Every list of codes, and what it is a list of. Stages, options, numbers and signs are named after their test. */
 const LISTS = {
@@ -102,6 +116,16 @@ const LISTS = {
       named("systolic", "Systolic blood pressure"),
       named("diastolic", "Diastolic blood pressure"),
       named("pulse", "Pulse"),
+    ],
+  ],
+  segment: [
+    "levels of the spine and what hands find there",
+    () => [
+      ...SEGMENT_IDS.map((segment) => named(segment, `Segment ${segmentLabel(segment)}`)),
+      ...Object.entries(SEGMENT_PARTS).map(([part, label]) => named(part, label)),
+      ...Object.entries(SEGMENT_PLAY).map(([id, label]) => named(`play.${id}`, label)),
+      ...Object.entries(SEGMENT_PAIN).map(([id, label]) => named(`pain.${id}`, label)),
+      ...Object.entries(END_FEELS).map(([id, label]) => named(`end-feel.${id}`, label)),
     ],
   ],
   "short-exam": [

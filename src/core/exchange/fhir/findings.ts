@@ -2,7 +2,17 @@ import { NEURO_SCALES, protocolOf, SHORT_EXAM_ITEMS, type ShortExamItem } from "
 import { describeRun } from "../letters/describe-run";
 import type { TestOutcome } from "../../reading";
 import { effectiveRuns, kindOf, ladderOf, measuredText, type Run, type Rung } from "../../record";
-import { type Outcome, RESPONSE_LABELS, SOURCES, sourceLabel } from "../../vocabulary";
+import {
+  END_FEELS,
+  type Outcome,
+  placeLabel,
+  RESPONSE_LABELS,
+  SEGMENT_PAIN,
+  SEGMENT_PLAY,
+  segmentLabel,
+  SOURCES,
+  sourceLabel,
+} from "../../vocabulary";
 import {
   codeOf,
   conceptOf,
@@ -13,6 +23,7 @@ import {
   SHORT_EXAM,
   SHORT_EXAM_NAME,
   sideConcept,
+  SEGMENT_PARTS,
 } from "./codes";
 import { notesOf, type Resource } from "./resources";
 import { byActor, type Telling } from "./telling";
@@ -206,6 +217,45 @@ const vitals = ({ state, subject, encounter, status, idOf }: Telling): readonly 
     ],
   }));
 
+const segmentPart = (part: "play" | "pain" | "end-feel", id: string, label: string): Component => ({
+  code: conceptOf("segment", part, SEGMENT_PARTS[part]),
+  valueCodeableConcept: conceptOf("segment", `${part}.${id}`, label),
+});
+
+const segments = ({ state, subject, encounter, status, idOf }: Telling): readonly Resource[] =>
+  state.segments.map((finding) => {
+    const { segment, side, play, pain, places, intensity, endFeel, note, at, techniquesBefore } = finding;
+    return {
+      resourceType: "Observation",
+      id: idOf("segment", segment, side, techniquesBefore),
+      status,
+      category: EXAM_CATEGORY,
+      code: conceptOf("segment", segment, `Segment ${segmentLabel(segment)}`),
+      subject,
+      encounter,
+      effectiveDateTime: at,
+      bodySite: side ? sideConcept(side) : undefined,
+      note: notesOf(techniquesBefore > 0 ? "After treatment in this visit." : null, note || null),
+      component: [
+        ...(play ? [segmentPart("play", play, SEGMENT_PLAY[play])] : []),
+        ...(pain ? [segmentPart("pain", pain, SEGMENT_PAIN[pain])] : []),
+        ...(endFeel ? [segmentPart("end-feel", endFeel, END_FEELS[endFeel])] : []),
+        ...(intensity === null
+          ? []
+          : [
+              {
+                code: conceptOf("segment", "intensity", SEGMENT_PARTS.intensity),
+                valueQuantity: quantityOf(intensity, "of 10"),
+              },
+            ]),
+        ...places.map((place) => ({
+          code: conceptOf("segment", "felt", SEGMENT_PARTS.felt),
+          valueCodeableConcept: conceptOf("place", place, placeLabel(place)),
+        })),
+      ],
+    };
+  });
+
 /** The short examination of the neck: who did it, and what each item showed. */
 function shortExamination({ state, subject, encounter, status, idOf }: Telling): readonly Resource[] {
   if (!state.shortExam) return [];
@@ -237,6 +287,7 @@ export function findings(telling: Telling): readonly Resource[] {
   return [
     ...neurology(telling),
     ...vitals(telling),
+    ...segments(telling),
     ...shortExamination(telling),
     ...runs.map((run) => runObservation(telling, run, !read.has(run.id) && run.techniquesBefore === 0)),
   ];

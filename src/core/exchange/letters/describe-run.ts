@@ -71,6 +71,13 @@ export function describeRun(run: Run): string {
     parts.push(`${RESPONSE_LABELS[record.response!]}${onset}${where}${feels}${bad}`);
   }
   parts.push(
+    ...rungs.flatMap(({ record, stage }) =>
+      record?.position
+        ? [
+            `${stage.name.toLowerCase()}, position alone: ${RESPONSE_LABELS[record.position.response]}${record.position.response === "familiar" ? ", not pressed" : ""}`,
+          ]
+        : [],
+    ),
     ...rungs
       .filter(({ record }) => record?.answer)
       .map((rung) => `${rung.stage.name.toLowerCase()}: ${answerText(rung)}`),

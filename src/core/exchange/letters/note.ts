@@ -42,6 +42,7 @@ import { leftAtEnd } from "../../planning";
 import { placeLabel, sourceLabel } from "../../vocabulary";
 import { describeRun, holdsAnything } from "./describe-run";
 import { safetyLines } from "./safety-section";
+import { segmentLines } from "./segment-lines";
 import { visitLines } from "./visit-lines";
 
 export type NoteSection = { readonly heading: string; readonly lines: readonly string[] };
@@ -305,7 +306,12 @@ export function writeNote(
     { heading: "Asked before testing", lines: guardLines(state) },
     {
       heading: "Neurological baseline",
-      lines: [...baselineLines(state), ...vitalsLines(state), ...(state.neuro.length ? rootLines(state) : [])],
+      lines: [
+        ...baselineLines(state),
+        ...vitalsLines(state),
+        ...(state.neuro.length ? rootLines(state) : []),
+        ...segmentLines(state),
+      ],
     },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },

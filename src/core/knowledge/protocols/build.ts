@@ -15,6 +15,9 @@ import type {
 
 /** The words the catalogue's families are written in. */
 
+/** An error of measuring for which no source is at hand, taken as that of one day. */
+export const NO_SOURCE = { citation: null, apart: "same day" } as const;
+
 export const person = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "person" }));
 export const tested = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "tested side" }));
 export const other = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "other side" }));
@@ -34,7 +37,16 @@ export const provoke = (
   instruction: string,
   loads: readonly StageLoad[],
   parts: StageParts = {},
-): Stage => ({ id, name, instruction, question: IS_IT_YOURS, dose: {}, loads, ...parts });
+): Stage => ({
+  id,
+  name,
+  instruction,
+  question: IS_IT_YOURS,
+  dose: {},
+  loads,
+  ...parts,
+  ...(parts.question === POSITION_THEN_PRESS ? { pressed: true as const } : {}),
+});
 
 /** A differentiating step: load is taken off, or added, far from the symptom. */
 export const release = (id: string, name: string, instruction: string, parts: StageParts = {}): Stage => ({

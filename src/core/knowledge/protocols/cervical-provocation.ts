@@ -21,6 +21,7 @@ import {
   school,
   STOP_RULE,
   tested,
+  NO_SOURCE,
 } from "./build";
 import type { Aftermath, Condition, Protocol, ReadingLine, Stage } from "./types";
 
@@ -559,6 +560,7 @@ const rotation: Protocol = {
       expectedWhy: "of a young adult",
       byAge: { from: 20, range: [75, 80], perDecade: -3 },
       mdc: 8,
+      mdcFrom: NO_SOURCE,
       joint: { part: "turn" },
     },
   ],
@@ -620,6 +622,7 @@ const bending: Protocol = {
     expected: [BENDS[way].expected, BENDS[way].expected],
     expectedWhy: "of a young adult; less with age",
     mdc: 8,
+    mdcFrom: NO_SOURCE,
     ...(BENDS[way].neck === 0 ? {} : { joint: { part: "neck", times: BENDS[way].neck > 0 ? 1 : -1 } }),
   })),
   signs: [],

@@ -14,6 +14,7 @@ import {
   school,
   STOP_RULE,
   tested,
+  NO_SOURCE,
 } from "./build";
 import type { Protocol, ReadingLine, StageLoad } from "./types";
 
@@ -113,6 +114,7 @@ const internalRotation: Protocol = {
       range: [0, 80],
       expected: [35, 40],
       mdc: 8,
+      mdcFrom: NO_SOURCE,
       underSchool: [
         { school: "hip-rotation-expected", option: "first-barrier", range: [25, 25], why: "at the first barrier" },
       ],

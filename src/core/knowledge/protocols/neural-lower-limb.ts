@@ -26,6 +26,7 @@ import {
   STOP_RULE,
   STRETCH_BY_NECK,
   tested,
+  NO_SOURCE,
 } from "./build";
 import type { Condition, Protocol, ReadingLine, Way } from "./types";
 
@@ -308,6 +309,7 @@ const slump: Protocol = {
   measures: onsetAndEnd("Knee short of straight", [0, 120], {
     expected: [0, 20],
     mdc: 8,
+    mdcFrom: NO_SOURCE,
     joint: { part: "knee" },
     falling: true,
   }),
@@ -399,6 +401,7 @@ const seatedRaise: Protocol = {
       range: [0, 100],
       expected: [70, 90],
       mdc: 6,
+      mdcFrom: NO_SOURCE,
       joint: { part: "knee", from: 90, times: -1 },
     },
   ],
@@ -600,7 +603,7 @@ const raise: Protocol = {
     ),
     slrRange,
   ],
-  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], mdc: 6, joint: { part: "hip" } }),
+  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], mdc: 6, mdcFrom: NO_SOURCE, joint: { part: "hip" } }),
   signs: [END_FEEL, PAIN_RESISTANCE, STRETCH_BY_NECK],
   stopRule: STOP_RULE,
   cautions: ["One leg at a time; lower it at once when their symptom comes."],
@@ -773,7 +776,7 @@ const sideRaise: Protocol = {
   ],
   orders: [],
   schools: [slrRange],
-  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], mdc: 6, joint: { part: "hip" } }),
+  measures: onsetAndEnd("Raise", [0, 130], { expected: [70, 90], mdc: 6, mdcFrom: NO_SOURCE, joint: { part: "hip" } }),
   signs: [END_FEEL, STRETCH_BY_NECK],
   stopRule: STOP_RULE,
   cautions: ["For those who cannot lie on the back."],
@@ -807,7 +810,17 @@ const crossed: Protocol = {
   ],
   orders: [],
   schools: [],
-  measures: [{ id: "onset", label: "Angle at onset", unit: "°", range: [0, 130], mdc: 6, joint: { part: "hip" } }],
+  measures: [
+    {
+      id: "onset",
+      label: "Angle at onset",
+      unit: "°",
+      range: [0, 130],
+      mdc: 6,
+      mdcFrom: NO_SOURCE,
+      joint: { part: "hip" },
+    },
+  ],
   signs: [],
   stopRule: STOP_RULE,
   cautions: ["The side is the leg that is raised; what it says is about the other leg."],

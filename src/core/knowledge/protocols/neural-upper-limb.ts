@@ -19,6 +19,7 @@ import {
   release,
   school,
   tested,
+  NO_SOURCE,
 } from "./build";
 import type { Condition, Protocol, ReadingLine, SourceInterpretation, Stage } from "./types";
 
@@ -190,6 +191,7 @@ const releases = (far: string): readonly Stage[] => [
 const ELBOW: readonly Measure[] = onsetAndEnd("Elbow short of straight", [0, 120], {
   expected: [0, 30],
   mdc: 12,
+  mdcFrom: NO_SOURCE,
   joint: { part: "elbow" },
   falling: true,
 });

@@ -15,6 +15,7 @@ import {
   school,
   STOP_RULE,
   tested,
+  NO_SOURCE,
 } from "./build";
 import { glutealReading, hipReading, sacroiliacReading } from "./sacroiliac-reading";
 import type { DoseSchool, Protocol, School, Stage, StageLoad, Way } from "./types";
@@ -548,7 +549,14 @@ const activeRaise: Protocol = {
   ],
   measures: [
     { id: "effort", label: "Effort", unit: "of 5", range: [0, 5], expected: [0, 0], mdc: 1 },
-    { id: "effort-pressed", label: "Effort, pelvis pressed", unit: "of 5", range: [0, 5], expected: [0, 0], mdc: 1 },
+    {
+      id: "effort-pressed",
+      label: "Effort, pelvis pressed",
+      unit: "of 5",
+      range: [0, 5],
+      expected: [0, 0],
+      mdc: 1,
+    },
   ],
   cautions: ["Effort and pain are two answers. Gently with osteoporosis."],
   burden: 1,
@@ -737,7 +745,17 @@ const rotationDifference: Protocol = {
     },
   ],
   schools: [motionSchool],
-  measures: [{ id: "rotation", label: "Inward rotation", unit: "°", range: [0, 80], expected: [35, 40], mdc: 8 }],
+  measures: [
+    {
+      id: "rotation",
+      label: "Inward rotation",
+      unit: "°",
+      range: [0, 80],
+      expected: [35, 40],
+      mdc: 8,
+      mdcFrom: NO_SOURCE,
+    },
+  ],
   signs: [{ id: "pelvis", label: "Pelvis", options: [option("still", "stays"), option("lifts", "lifts")] }],
   readings: [
     reading("sacroiliac", "tested side", [

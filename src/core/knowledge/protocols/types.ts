@@ -67,6 +67,8 @@ export type Stage = Lifetime & {
   readonly loaded?: Condition;
   /** A release that comes first when the symptom was felt at these sites alone: the furthest from it. */
   readonly first?: readonly SiteId[];
+  /** It is held and then pressed in: the position is asked about by itself first. */
+  readonly pressed?: true;
   /** A release step that adds load instead of taking it off: worse is what nerve does. */
   readonly addsLoad?: true;
   /** A familiar symptom here does not end the ladder. */

@@ -323,6 +323,7 @@ const flexionRotation: Protocol = {
       range: [0, 70],
       expected: [39, 49],
       mdc: 8.3,
+      mdcFrom: { citation: "hall-repeatability-2010", apart: "between days" },
       joint: { part: "turn" },
     },
   ],

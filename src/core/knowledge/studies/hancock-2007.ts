@@ -12,7 +12,8 @@ export const hancock2007: readonly AccuracyRecord[] = [
     lrNegative: 0.64,
     lrNegative95: [0.44, 0.93],
     intervalBorrowed: "LR- is that of one study (Laslett 2005), its interval taken as from 40 people",
-    population: "pooled over studies of people with chronic low back pain; the ratio for not centralising is of one of them",
+    population:
+      "pooled over studies of people with chronic low back pain; the ratio for not centralising is of one of them",
     chronic: true,
     reference: "discography, with a control level",
     citation: "hancock-2007",

@@ -10,6 +10,7 @@ import { planning } from "./plan";
 import { report } from "./report";
 import { run } from "./run";
 import { safety } from "./safety";
+import { segment } from "./segment";
 import { signing } from "./signature";
 import { technique } from "./technique";
 import { visiting } from "./visit";
@@ -26,6 +27,7 @@ export const EXAM_KINDS = {
   ...measure,
   ...report,
   ...baseline,
+  ...segment,
   ...technique,
   ...visitCourse,
   ...ending,

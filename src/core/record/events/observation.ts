@@ -33,6 +33,12 @@ export type FeltRecordedBody = OfStage & {
   /** Which of their symptoms it was, by its area; left out: the one drawn there. */
   symptom?: string | undefined;
 };
+/** What a position brought on by itself, before anybody pressed in it. */
+export type PositionAnsweredBody = OfStage & {
+  response: Response;
+  places: Place[];
+  intensity: number | null;
+};
 export type AnswerRecordedBody = OfStage & {
   answer: string;
 };
@@ -57,6 +63,28 @@ export const observation = {
     closedAs<ResponseRecordedBody>({ ...runAndStage(), response: oneOf(RESPONSES) }),
     (draft: RunsDraft, { body }) =>
       changeStage(draft, body.run, body.stage, { response: body.response, skipped: null }),
+  ),
+  /** Their symptom in the position alone ends the ladder: nobody presses on it. */
+  "position-answered": kind(
+    closedAs<PositionAnsweredBody>({
+      ...runAndStage(),
+      response: oneOf(RESPONSES),
+      places: places(),
+      intensity: orNone(painScore(), "0 to 10"),
+    }),
+    (draft: FeltDraft, { body: { run, stage, ...position } }) =>
+      changeStage(draft, run, stage, {
+        position,
+        ...(position.response === "familiar"
+          ? {
+              response: position.response,
+              places: position.places,
+              intensity: position.intensity,
+              symptom: symptomAt(draft, position.places),
+              skipped: null,
+            }
+          : {}),
+      }),
   ),
   "felt-recorded": kind(
     closedAs<FeltRecordedBody>({
