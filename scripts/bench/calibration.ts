@@ -5,13 +5,12 @@ import {
   combine,
   createDrawBook,
   type EvidenceSet,
-  laslett2005,
   logit,
   posttest,
   probabilityOf,
   type Recipe,
   seeded,
-  SHIPPED_EVIDENCE,
+  FIRST_EVIDENCE,
   spreadOf,
 } from "@/core";
 import { HARDER, honest, honestTable } from "./honest";
@@ -34,7 +33,8 @@ const RULE_K = 3;
 const LIMIT = 10;
 
 /** The six sacroiliac tests as shipped: their figures are the simulated people's. */
-const TESTS = laslett2005.map(({ id, counts }) => {
+const SINGLES = FIRST_EVIDENCE.records.filter(({ citation, counts }) => citation === "laslett-2005" && counts);
+const TESTS = SINGLES.map(({ id, counts }) => {
   const { sensitivity, specificity } = accuracyOf(counts!);
   return { id, sensitivity, specificity };
 });
@@ -130,9 +130,9 @@ function coverage(world: World, dependence: number): { p50: number; p95: number 
     const seed = `study ${round} ${world.correlation}`;
     const counts = study(world, 16, 32, seed);
     const evidence: EvidenceSet = {
-      ...SHIPPED_EVIDENCE,
+      ...FIRST_EVIDENCE,
       version: seed,
-      records: counts.map((one, test) => ({ ...laslett2005[test]!, id: `own.${test}`, counts: one })),
+      records: counts.map((one, test) => ({ ...SINGLES[test]!, id: `own.${test}`, counts: one })),
       rules: [],
     };
     const book = createDrawBook(DRAWS, evidence);

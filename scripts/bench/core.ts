@@ -98,9 +98,7 @@ function pointReading(): Row[] {
 
 /** Every source that figures moved, with its interval. */
 const everyInterval = ({ sources }: Reading, book: DrawBook): void =>
-  sources
-    .filter(({ figured }) => figured)
-    .forEach(({ recipe, wording }) => spreadOf(recipe, wording.band, book));
+  sources.filter(({ figured }) => figured).forEach(({ recipe, wording }) => spreadOf(recipe, wording.band, book));
 
 /** How many Beta draws a reading's figures take: two a record, two a k-of-n rule, one a start. */
 function betasOf({ sources }: Reading): number {

@@ -4,12 +4,11 @@ import {
   createDrawBook,
   type DrawBook,
   type EvidenceSet,
-  laslett2005,
+  limitedRatio,
   type Recipe,
-  RULES,
   type RuleItem,
   seeded,
-  SHIPPED_EVIDENCE,
+  FIRST_EVIDENCE,
   spreadOf,
 } from "@/core";
 import {
@@ -44,7 +43,9 @@ const PEOPLE = 30;
 const DRAWS = 600;
 const LIMIT = 10;
 
-const TESTS: readonly SimulatedTest[] = laslett2005.map(({ id, counts }) => {
+/** Six tests with their people, as they first shipped. */
+const SINGLES = FIRST_EVIDENCE.records.filter(({ citation, counts }) => citation === "laslett-2005" && counts);
+const TESTS: readonly SimulatedTest[] = SINGLES.map(({ id, counts }) => {
   const { sensitivity, specificity } = accuracyOf(counts!);
   return { id, sensitivity, specificity };
 });
@@ -75,10 +76,20 @@ type Method = {
   readonly drawn: boolean;
   readonly rule: boolean;
   readonly dependence: number;
+  /** As figures are drawn now, and a rule counted, by default. */
+  readonly today?: true;
 };
 const METHODS: readonly Method[] = [
   { name: "as shipped before (the rule once settled)", memberWeight: 0, drawn: false, rule: true, dependence: 0.5 },
   { name: "half hold, ρ drawn", memberWeight: 0.5, drawn: true, rule: true, dependence: 0.5 },
+  {
+    name: "half hold, ρ drawn, weak prior, rule at most 10 (today)",
+    memberWeight: 0.5,
+    drawn: true,
+    rule: true,
+    dependence: 0.5,
+    today: true,
+  },
   { name: "naive product", memberWeight: 0, drawn: false, rule: false, dependence: 0 },
 ];
 
@@ -116,7 +127,7 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
           for (const [yes, no] of STUDIES) {
             const seed = `${correlation} ${prevalence} ${size} ${misfit} ${yes}`;
             const counts = study(misfit === "singles" ? other : world, yes, no, seed);
-            const shipped = RULES.find(({ id }) => id === "si-six-test")!;
+            const shipped = FIRST_EVIDENCE.rules.find(({ id }) => id === "si-six-test")!;
             const rule = {
               ...shipped,
               id: "own.rule",
@@ -128,12 +139,13 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
               },
             };
             const evidence: EvidenceSet = {
-              ...SHIPPED_EVIDENCE,
+              ...FIRST_EVIDENCE,
               version: seed,
-              records: counts.map((one, test) => ({ ...laslett2005[test]!, id: `own.${test}`, counts: one })),
+              records: counts.map((one, test) => ({ ...SINGLES[test]!, id: `own.${test}`, counts: one })),
               rules: [rule],
             };
             const book = createDrawBook(DRAWS, evidence);
+            const bookToday = createDrawBook(DRAWS, { ...evidence, drawn: "with a weak prior" });
             const fixed: DrawBook = { ...book, weights: () => null };
             const start = { id: seed, mean: prevalence, equivalentPeople: 20 };
             const ratios = counts
@@ -144,7 +156,11 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
               const results = bits(pattern, size);
               const items = singleItems(pattern, ratios, LIMIT);
               const met = results.filter(Boolean).length >= k;
-              const bound = { value: Math.log(met ? ofRule.lrPositive : ofRule.lrNegative), entry: met ? 1 : 0 };
+              const ratio = met ? ofRule.lrPositive : ofRule.lrNegative;
+              const bound = {
+                value: limitedRatio(ratio, { ruleRatioLimit: method.today ? LIMIT : undefined }),
+                entry: met ? 1 : 0,
+              };
               const item: RuleItem = {
                 kind: "rule",
                 id: rule.id,
@@ -160,6 +176,7 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
                 groups: [method.rule ? [item] : items],
                 dependence: method.dependence,
                 memberWeight: method.memberWeight,
+                ratioLimit: LIMIT,
               };
             };
             const random = seeded(`${seed} people`);
@@ -180,7 +197,11 @@ export function honest({ of: kind, misfit: by }: Trial = TRIAL): HonestRow[] {
                 score.log -= weight * (truth * Math.log(stated) + (1 - truth) * Math.log(1 - stated));
               }
               for (const pattern of people) {
-                const { p95 } = spreadOf(recipe(pattern, method), [0, 1], method.drawn ? book : fixed);
+                const { p95 } = spreadOf(
+                  recipe(pattern, method),
+                  [0, 1],
+                  method.today ? bookToday : method.drawn ? book : fixed,
+                );
                 const truth = trueChance(world, pattern);
                 score.asked++;
                 if (truth >= p95[0] && truth <= p95[1]) score.held++;

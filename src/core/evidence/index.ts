@@ -14,6 +14,7 @@ export {
   startsOf,
 } from "./evidence-set";
 export {
+  changesAtHand,
   type EvidenceChanges,
   evidenceUnder,
   isOwn,

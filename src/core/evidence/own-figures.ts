@@ -75,6 +75,17 @@ export type EvidenceChanges = {
 /** Today's shipped figures as they are. */
 export const NO_CHANGES: EvidenceChanges = { on: SHIPPED_VERSION, records: [], rules: [], switches: [], starts: [] };
 
+/**
+ * The changes that make a version, from those at hand: one that shipped is
+ * always, a clinic's own only where it was fetched. Null: not at hand.
+ *
+ * @example changesAtHand({}, "shipped")?.records.length // 0
+ */
+export const changesAtHand = (
+  held: Readonly<Record<string, EvidenceChanges>>,
+  version: string,
+): EvidenceChanges | null => held[version] ?? (isShippedVersion(version) ? { ...NO_CHANGES, on: version } : null);
+
 /** The version that shipped which a clinic's changes were made to. */
 export const shippedUnder = ({ on = FIRST_SHIPPED }: Pick<EvidenceChanges, "on">): ShippedVersion => on;
 

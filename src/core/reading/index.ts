@@ -15,7 +15,7 @@ export {
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
 export { comparesSides } from "./interpret";
 export { interpretExam, interpretResponses, interpretRun, isEarned, type TestOutcome } from "./interpret";
-export { figureOf, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
+export { figureOf, limitedRatio, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
 export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";
 export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";
 export { logit, probabilityOf } from "./odds";
@@ -53,6 +53,9 @@ export { DEPENDENCE_RANGE, sensitivityBand } from "./sensitivity-band";
 export { hasSymptom, otherStarts } from "./starting";
 export { groupLabel, ratioText, type Step, type StepAlong, stepsFrom, testLabel } from "./steps";
 export { mainSentence } from "./main-sentence";
+export { intervalText, SIMULATED_COVERAGE } from "./nominal";
+export { pooledRule } from "./pooled";
+export { type Foundation, qualityLetters, restsOn } from "./rests-on";
 export { memberRecord, supposedOutcome, withMembers } from "./with-members";
 export {
   type Compared,

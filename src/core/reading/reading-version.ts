@@ -1,2 +1,2 @@
 /** The version of how findings become chances and words. It rises when the same findings and figures are read otherwise. */
-export const READING_VERSION = 2;
+export const READING_VERSION = 3;

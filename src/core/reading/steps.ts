@@ -103,16 +103,20 @@ function ruleStep(item: RuleItem, weight: number, recipe: Recipe, verdict: RuleV
   const counted = itemValue(item, recipe);
   const part = membersPart(item, recipe);
   const fromRule = verdict.settled && verdict.ratio !== null;
+  const limited =
+    fromRule && !near(Math.log(verdict.ratio!), held)
+      ? `published as ${ratioText(verdict.ratio!)}, a rule counts for ${ratioText(Math.exp(held))} at ${held > 0 ? "most" : "least"}`
+      : null;
   const beside = part > 0 && !near(counted, held);
   return {
     id: item.id,
     label: `${verdict.rule.label}, ${verdict.verdict}`,
     group: item.group,
-    printed: fromRule ? Math.exp(held) : null,
+    printed: fromRule ? verdict.ratio : null,
     counted: Math.exp(counted),
     weight,
     moves: weight * counted,
-    remark: [ruleRemark(verdict, sum, held), beside ? weighedText(part) : null].filter(Boolean).join("; "),
+    remark: [ruleRemark(verdict, sum, held), limited, beside ? weighedText(part) : null].filter(Boolean).join("; "),
     behind: null,
     figure: verdict.rule.id,
     parts:

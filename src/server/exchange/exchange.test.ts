@@ -265,7 +265,7 @@ describe("the demo", () => {
     if (state.signed) expect(text).toContain(`Record: 12 events, chain head ${"ab".repeat(32)}`);
     if (name === "Marit")
       expect(text).toMatch(
-        /leaning towards, tentative\. From 30 % to 61 %: of 100 people like this, about 61 would have it\. 95 in 100 draws lie between/,
+        /leaning towards, tentative\. From 30 % to 61 %: of 100 people like this, about 61 would have it\. Nominal 95 % interval/,
       );
     if (name === "Wren") expect(text).toContain("the reading is in words only");
   });

@@ -1,4 +1,12 @@
-import { type AccuracyRecord, citationText, type ClusterRule, otherStart, STARTS } from "@/core/knowledge";
+import {
+  type AccuracyRecord,
+  citationText,
+  type ClusterRule,
+  otherStart,
+  qualityOf,
+  qualityText,
+  STARTS,
+} from "@/core/knowledge";
 import { ratiosOf, ratioText, ruleAsks, tableEntries, UNCERTAINTY_TEXT, whySpecificityIsNot } from "@/core/reading";
 
 const withInterval = (value: string, interval?: readonly (number | undefined)[]): string =>
@@ -29,6 +37,11 @@ export function recordFigures(record: AccuracyRecord): string {
     .join(", ");
 }
 
+function QualityOf({ citation }: { citation: string }) {
+  const quality = qualityOf(citation);
+  return <>{quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}</>;
+}
+
 /** One record in full: figures, what positive is, who, against what, from where. */
 export function RecordText({ record }: { record: AccuracyRecord }) {
   return (
@@ -39,7 +52,10 @@ export function RecordText({ record }: { record: AccuracyRecord }) {
         {UNCERTAINTY_TEXT[ratiosOf(record).uncertainty]}.
       </span>
       <span className="block text-soft">
-        {citationText(record.citation)} ({record.standing}, check before clinical reliance)
+        {citationText(record.citation)} ({record.standing}, check before clinical reliance).{" "}
+        {record.intervalBorrowed ? `Interval borrowed: ${record.intervalBorrowed}. ` : ""}
+        {record.patients ? `Counts for some patients only: ${record.patients.otherwise}. ` : ""}
+        <QualityOf citation={record.citation} />
       </span>
       {record.off && <span className="block font-medium">Off: {record.off}</span>}
       <NotTheChance record={record} />
@@ -83,7 +99,9 @@ export function RuleText({ rule }: { rule: ClusterRule }) {
         {[rule.population, rule.reference].filter(Boolean).join("; ")}. {rule.remark}
       </span>
       <span className="block text-soft">
-        {citationText(rule.citation)} ({rule.standing}, check before clinical reliance)
+        {citationText(rule.citation)} ({rule.standing}, check before clinical reliance).{" "}
+        {rule.derivationOnly ? "Made from these people and tried on no others: its figures are likely too good. " : ""}
+        <QualityOf citation={rule.citation} />
       </span>
       {rule.off && <span className="block font-medium">Off: {rule.off}</span>}
     </>

@@ -3,7 +3,7 @@
 import { Download, FileUp, Plus } from "lucide-react";
 import { Tabs } from "radix-ui";
 import { useState } from "react";
-import { type EvidenceChanges, resolveEvidence } from "@/core/evidence";
+import { type EvidenceChanges, resolveEvidence, shippedUnder } from "@/core/evidence";
 import { SHIPPED_VERSION } from "@/core/vocabulary";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
@@ -76,6 +76,23 @@ export function WorkbenchScreen({ changes, history, by, onSaved }: Props) {
             </DownloadLink>
           ))}
         </div>
+        {shippedUnder(changes) !== SHIPPED_VERSION && (
+          <div role="note" className="flex flex-wrap items-center gap-3 rounded-lg bg-caution-well p-3 text-caution">
+            <p className="grow">
+              Your changes stand on the figures as they first shipped. Newer ones ship now, and new exams are not read
+              under them until you say so; what was read stays.
+            </p>
+            <Button
+              onClick={() =>
+                void save({ ...changes, on: SHIPPED_VERSION }, "our changes on today's shipped figures").then(
+                  setProblem,
+                )
+              }
+            >
+              Use today&apos;s shipped figures
+            </Button>
+          </div>
+        )}
         {problem && (
           <p role="alert" className="rounded-lg bg-stop-well p-3 text-stop">
             {problem}

@@ -13,7 +13,13 @@ import {
 } from "react";
 import { v7 as newId, v4 as randomId } from "uuid";
 import { InputError } from "@/core/base";
-import { type EvidenceChanges, type EvidenceSet, evidenceUnder, SHIPPED_EVIDENCE } from "@/core/evidence";
+import {
+  changesAtHand,
+  type EvidenceChanges,
+  type EvidenceSet,
+  evidenceUnder,
+  SHIPPED_EVIDENCE,
+} from "@/core/evidence";
 import { type RunSheet, runSheet } from "@/core/planning";
 import { chosenRules } from "@/core/reading";
 import {
@@ -256,7 +262,7 @@ export function ExamProvider(props: Props) {
 
   const derived = useMemo(() => {
     const guard = assessGuard(state);
-    const changes = evidence.held[state.evidenceVersion] ?? null;
+    const changes = changesAtHand(evidence.held, state.evidenceVersion);
     const figures = changes ? evidenceUnder(changes, state.evidenceVersion) : SHIPPED_EVIDENCE;
     return { guard, changes, figures, sheet: runSheet(state, guard, chosenRules(state, figures)) };
   }, [state, evidence]);

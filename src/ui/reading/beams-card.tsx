@@ -5,6 +5,8 @@ import {
   examinedByFamily,
   oneSourceEach,
   percentText,
+  qualityLetters,
+  restsOn,
   sayOneSource,
   sourceKey,
   type SourceReading,
@@ -78,8 +80,21 @@ const Said = ({ source, word }: { source: SourceReading; word: string }) => (
     <span className={clsx("block text-xs", WORD_TRAITS[source.wording.word].loud ? "font-bold" : "text-soft")}>
       {word}
     </span>
+    {source.figured && <Quality source={source} />}
   </span>
 );
+
+/** Beside the probability: how far the studies behind it can be trusted. */
+function Quality({ source }: { source: SourceReading }) {
+  const { evidence } = useReading();
+  const letters = qualityLetters(restsOn(source, evidence));
+  return letters === "" ? null : (
+    <span className="block text-xs text-soft" data-quality={letters}>
+      <span className="sr-only">study quality </span>
+      {letters}
+    </span>
+  );
+}
 
 /** A source's row: the right half mirrored against the left, or one beam across for a source without sides. */
 function Row({ source, rows, ...choosing }: SourceRows & Choosing) {

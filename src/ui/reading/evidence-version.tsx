@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { NO_CHANGES, resolveEvidence } from "@/core/evidence";
+import { changesAtHand, NO_CHANGES, resolveEvidence } from "@/core/evidence";
 import { percentText, readExam, readingDifferences, sourceKey } from "@/core/reading";
 import { isShippedVersion, SHIPPED_VERSION } from "@/core/vocabulary";
 import { Button } from "../primitives/button";
@@ -55,7 +55,7 @@ export function EvidenceVersion() {
   const { current } = evidence;
   const differences = useMemo(() => {
     if (state.evidenceVersion === current) return [];
-    const other = readExam(state, resolveEvidence(evidence.held[current] ?? NO_CHANGES));
+    const other = readExam(state, resolveEvidence(changesAtHand(evidence.held, current) ?? NO_CHANGES));
     return readingDifferences(reading.sources, other.sources);
   }, [state, evidence, current, reading]);
   if (state.evidenceVersion === current) return null;

@@ -1,10 +1,14 @@
 "use client";
 
 import { Tabs } from "radix-ui";
+import { citationText, qualityText, WEAKNESSES } from "@/core/knowledge";
 import {
   besideRule,
+  intervalText,
   mainSentence,
   percentText,
+  qualityLetters,
+  restsOn,
   type RuleBeside,
   sayRuleBeside,
   type SourceReading,
@@ -67,6 +71,36 @@ function RuleAndTests({ beside }: { beside: RuleBeside }) {
   );
 }
 
+/** The studies behind the probability, the weakest first, each with its four letters and why. */
+function RestsOn({ source }: { source: SourceReading }) {
+  const { evidence } = useReading();
+  const foundations = restsOn(source, evidence);
+  if (foundations.length === 0) return null;
+  return (
+    <details className="mb-2" data-quality={qualityLetters(foundations)}>
+      <summary className="flex min-h-11 items-center text-sm">
+        Study quality: {qualityLetters(foundations)}
+        <span className="sr-only">, four letters for patients, index test, reference standard, flow and timing</span>
+      </summary>
+      <ul className="list-disc ps-6 text-sm text-soft">
+        {foundations.map(({ citation, quality }) => (
+          <li key={citation}>
+            {citationText(citation)}.{" "}
+            {quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}
+            {quality && quality.weaknesses.length > 0 && (
+              <> {quality.weaknesses.map((weakness) => `${weakness}: ${WEAKNESSES[weakness]}`).join("; ")}.</>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="ps-6 text-sm text-soft">
+        L low, H high, U unclear risk of bias in patients, index test, reference standard, and flow and timing; judged
+        by the makers of this program.
+      </p>
+    </details>
+  );
+}
+
 /** The reasoning of one source on one side, opened. */
 export function Opened({ source, spread }: { source: SourceReading; spread: Spread | undefined }) {
   const reading = useReading();
@@ -96,10 +130,11 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
       )}
       {source.figured && spread && (
         <p className="mb-2 text-sm text-soft">
-          Half of the draws lie between {percentText(spread.p50[0])} and {percentText(spread.p50[1])}, 95 in 100 between{" "}
-          {percentText(spread.p95[0])} and {percentText(spread.p95[1])}.
+          {intervalText(spread).replace(/^n/, "N")}; its middle half lies between {percentText(spread.p50[0])} and{" "}
+          {percentText(spread.p50[1])}. The quality of the studies is not in it.
         </p>
       )}
+      {source.figured && <RestsOn source={source} />}
       {beside && source.preferred && beside.part > 0 && (
         <div className="mb-2" data-beside>
           <RuleAndTests beside={beside} />

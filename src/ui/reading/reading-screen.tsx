@@ -1,9 +1,9 @@
 "use client";
 
 import { useState } from "react";
-import { findSchool } from "@/core/knowledge";
+import { CARE_SETTINGS, type CareSetting, findSchool } from "@/core/knowledge";
 import { examinedByFamily, sourceKey } from "@/core/reading";
-import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, schoolsThatDiffer } from "@/core/record";
+import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, RULE_RATIO_LIMITS, schoolsThatDiffer } from "@/core/record";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { useExam } from "../exam/exam-provider";
@@ -47,6 +47,30 @@ function ReadingChoices() {
           }))}
           onChoose={(value) =>
             change({ memberWeight: Number(value) }, "another weight of the tests beside their rule was chosen")
+          }
+        />
+        <Choice
+          label="Where this patient is seen"
+          stacked
+          value={(settings.careSetting ?? "primary care") as string}
+          options={CARE_SETTINGS.map((setting) => ({
+            value: setting as string,
+            label:
+              setting === "referred" ? "referred by somebody who could not settle it" : "primary care, first contact",
+          }))}
+          onChoose={(setting) =>
+            change({ careSetting: setting as CareSetting }, "where the patient is seen was chosen on the reading page")
+          }
+        />
+        <Choice
+          label="The most a rule's figure counts for"
+          value={String(settings.ruleRatioLimit ?? 1000)}
+          options={RULE_RATIO_LIMITS.map((value) => ({
+            value: value as string,
+            label: value === "1000" ? "as published" : `${value} times`,
+          }))}
+          onChoose={(value) =>
+            change({ ruleRatioLimit: Number(value) }, "another limit of a rule's figure was chosen on the reading page")
           }
         />
         <Choice

@@ -2,12 +2,13 @@
 
 import { scaleLinear } from "d3";
 import { findRecord, findRuleIn } from "@/core/evidence";
-import { citationText } from "@/core/knowledge";
+import { citationText, qualityOf, qualityText } from "@/core/knowledge";
 import {
   groupLabel,
   logit,
   ofHundred,
   percentText,
+  pooledRule,
   probabilityOf,
   ratiosOf,
   ratioText,
@@ -95,14 +96,20 @@ function Axis({ x }: { x: Scale }) {
 function Cite({ figure, start }: { figure: string; start: number }) {
   const reading = useReading();
   const record = findRecord(reading.evidence, figure);
-  const cited = record ?? findRuleIn(reading.evidence, figure);
+  const rule = record ? undefined : findRuleIn(reading.evidence, figure);
+  const cited = record ?? (rule && reading.settings.ruleFigures === "pooled" ? (pooledRule(rule) ?? rule) : rule);
   if (!cited) return null;
+  const quality = qualityOf(cited.citation);
+  const borrowed = record?.intervalBorrowed ?? (cited !== rule ? rule?.pooled?.intervalBorrowed : undefined);
   const ratios = record && ratiosOf(record);
   return (
     <span className="block text-sm text-soft">
       {citationText(cited.citation)}; {cited.standing}, check before clinical reliance.{" "}
       {[cited.population, cited.reference].filter(Boolean).join("; ")}
-      {record ? `. Positive there is: ${record.definition}. ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.
+      {record ? `. Positive there is: ${record.definition}. ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.{" "}
+      {borrowed ? `Interval borrowed: ${borrowed}. ` : ""}
+      {rule?.derivationOnly ? "Made from these people and tried on no others: its figures are likely too good. " : ""}
+      {quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}
       {ratios && ratios.sensitivity !== null && ratios.specificity !== null && (
         <details className="text-ink">
           <summary className="flex min-h-11 items-center underline">
@@ -209,7 +216,7 @@ export function Reasoning({ source }: { source: SourceReading }) {
               <MoveBar from={startLogOdds} to={startLogOdds} x={x} />
             </summary>
             <p className="pb-2 text-sm text-soft">
-              Worth {start.equivalentPeople} people. {start.population}.{" "}
+              Worth {start.equivalentPeople} people, by a setting. {start.population}. {start.remark ?? ""}{" "}
               {start.citation ? `${citationText(start.citation)}; ` : ""}
               {start.standing === "none" ? "a setting, not a study" : start.standing}.
             </p>

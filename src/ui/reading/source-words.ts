@@ -1,4 +1,4 @@
-import { firmnessOf, percentText, type SourceReading, type Spread } from "@/core/reading";
+import { firmnessOf, intervalText, percentText, type SourceReading, type Spread } from "@/core/reading";
 import { sourceLabel } from "@/core/vocabulary";
 
 /** "leaning towards, tentative"; the bare word while the interval is on its way, or where there is none. */
@@ -13,8 +13,6 @@ export const sourceName = ({ source, side }: Pick<SourceReading, "source" | "sid
 
 /** The whole of one beam as a sentence. */
 export function beamLabel(source: SourceReading, spread: Spread | undefined): string {
-  const interval = spread
-    ? `, 95 in 100 draws between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}`
-    : "";
+  const interval = spread ? `, ${intervalText(spread)}` : "";
   return `${sourceName(source)}: ${wordOf(source, spread)}, ${percentText(source.probability)}, started at ${percentText(source.start.mean)}${interval}`;
 }

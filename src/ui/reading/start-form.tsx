@@ -42,7 +42,7 @@ export function StartForm({ source }: { source: SourceReading }) {
       }}
     >
       <p className="text-sm">
-        Starts at {percentText(source.start.mean)}: {source.start.reason}.
+        Starts at {percentText(source.start.mean)}: {source.start.reason}. {source.start.remark ?? ""}
       </p>
       <StartFields draft={draft} onChange={setDraft} errors={{ percent: error }}>
         <Button type="submit">Use it</Button>
@@ -64,7 +64,9 @@ export function StartForm({ source }: { source: SourceReading }) {
               </Button>
               <span>
                 {start.population}
-                {start.citation ? ` (${citationText(start.citation)})` : ""}; {start.standing}
+                {start.citation ? ` (${citationText(start.citation)})` : ""};{" "}
+                {start.standing === "none" ? "no study" : start.standing}
+                {start.setting ? `; ${start.setting}` : ""}. {start.remark ?? ""}
               </span>
             </li>
           ))}

@@ -4,10 +4,8 @@ import { useState } from "react";
 import { v4 as newId } from "uuid";
 import { USUAL_SEND_ON } from "@/core/course";
 import type { Act } from "@/core/access";
-import { SACROILIAC_RULES } from "@/core/knowledge";
 import { FORCE_UNITS } from "@/core/measurement";
-import { ruleAsks } from "@/core/reading";
-import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type PractitionerSettings, withSchool } from "@/core/record";
+import { type PractitionerSettings, withSchool } from "@/core/record";
 import { call } from "@/wire/call";
 import { ROUTES } from "@/wire/routes";
 import type { Profile } from "@/wire/practitioners";
@@ -16,6 +14,7 @@ import { Button, ButtonLink } from "../primitives/button";
 import { Card } from "../primitives/card";
 import { Choice } from "../primitives/choice";
 import { Field, inputClass } from "../primitives/field";
+import { NewExams } from "./new-exams";
 import { SchoolsCard } from "./schools-card";
 
 type SettingsProps = { profiles: readonly Profile[]; current: Profile | null };
@@ -214,39 +213,7 @@ export function SettingsScreen({
                 />
               </div>
             </Card>
-            <Card heading="How new exams are read">
-              <div className="flex flex-col gap-4">
-                <Choice
-                  label="Sacroiliac rule that counts"
-                  stacked
-                  value={settings.reading.preferredRule}
-                  options={[
-                    ...SACROILIAC_RULES.map((rule) => ({
-                      value: rule.id,
-                      label: `${rule.label}, ${ruleAsks(rule)}`,
-                    })),
-                    { value: "none", label: "no rule: single tests only" },
-                  ]}
-                  onChoose={(preferredRule) => reading({ preferredRule })}
-                />
-                <Choice
-                  label="Dependence between related tests (ρ)"
-                  value={String(settings.reading.dependence)}
-                  options={named(DEPENDENCE_CHOICES)}
-                  onChoose={(value) => reading({ dependence: Number(value) })}
-                />
-                <Choice
-                  label="How far a rule's tests speak beside it (λ; 0: the published rule only)"
-                  value={String(settings.reading.memberWeight ?? 0.5)}
-                  options={named(MEMBER_WEIGHT_CHOICES)}
-                  onChoose={(value) => reading({ memberWeight: Number(value) })}
-                />
-                <p className="text-sm text-soft">
-                  An exam keeps the settings it was opened under; on its reading page they can be changed, and that is
-                  recorded.
-                </p>
-              </div>
-            </Card>
+            <NewExams settings={settings.reading} onChange={reading} />
             <div className="lg:col-span-2">
               <SchoolsCard
                 settings={settings.reading}

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { type KeptDifference, keptDifferences, keepReading } from "@/core/exchange";
-import { evidenceUnder } from "@/core/evidence";
+import { changesAtHand, evidenceUnder } from "@/core/evidence";
 import { readExam, READING_VERSION } from "@/core/reading";
 import { fold, type KeptReading, type RecordedEvent } from "@/core/record";
 import { RECORD_VERSION } from "@/core/vocabulary";
@@ -17,7 +17,7 @@ function readToday(
   held: EvidenceInStore["held"],
 ): KeptReading | null {
   const state = fold(events.slice(0, signature.length));
-  const changes = held[state.evidenceVersion];
+  const changes = changesAtHand(held, state.evidenceVersion);
   if (!changes) return null;
   const evidence = evidenceUnder(changes, state.evidenceVersion);
   return keepReading(state, readExam(state, evidence), signature, {});

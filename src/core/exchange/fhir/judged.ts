@@ -2,6 +2,7 @@ import { citationText } from "../../knowledge";
 import {
   describeVerdict,
   examinedSources,
+  intervalText,
   isBegun,
   memberName,
   ofHundred,
@@ -49,7 +50,7 @@ function risk(telling: Telling, read: SourceReading): Resource {
         ...(figured ? { probabilityDecimal: rounded(probability) } : {}),
         qualitativeRisk: conceptOf("word", wording.word, wording.word),
         rationale: figured
-          ? `From ${ofHundred(start.mean)} to ${ofHundred(probability)}.${interval ? ` 95 in 100 draws lie between ${rounded(interval[0])} and ${rounded(interval[1])}.` : ""}`
+          ? `From ${ofHundred(start.mean)} to ${ofHundred(probability)}.${interval ? ` A ${intervalText({ p95: [interval[0], interval[1]] })}.` : ""}`
           : "Read by sign: no published figure moves it.",
         ...(interval
           ? {

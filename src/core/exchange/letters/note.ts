@@ -4,6 +4,7 @@ import {
   describeVerdict,
   examinedSources,
   firmnessOf,
+  intervalText,
   isBegun,
   ofHundred,
   besideRule,
@@ -200,9 +201,7 @@ function readingLines(sourceReading: SourceReading, reading: Reading, spread: Sp
       ...rest,
     ];
   }
-  const interval = spread
-    ? ` 95 in 100 draws lie between ${percentText(spread.p95[0])} and ${percentText(spread.p95[1])}.`
-    : "";
+  const interval = spread ? ` ${capital(intervalText(spread))}.` : "";
   const figures = ` From ${percentText(start.mean)} to ${percentText(probability)}: ${ofHundred(probability)}.${interval} Undiscounted product ${percentText(naive)}.`;
   const firm = firmnessOf(wording, spread);
   return [`${source}: ${wording.word}${firm ? `, ${firm}` : ""}.${figures}${rule}`, ...rest];
@@ -226,6 +225,8 @@ export function baselineLines(state: ExamState): string[] {
     ...(left ? [`Not the whole baseline: ${left}.`] : []),
   ];
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const vitalsLines = ({ vitals }: ExamState): string[] =>
   vitals.map(
@@ -306,13 +307,9 @@ export function writeNote(
     { heading: "Asked before testing", lines: guardLines(state) },
     {
       heading: "Neurological baseline",
-      lines: [
-        ...baselineLines(state),
-        ...vitalsLines(state),
-        ...(state.neuro.length ? rootLines(state) : []),
-        ...segmentLines(state),
-      ],
+      lines: [...baselineLines(state), ...vitalsLines(state), ...(state.neuro.length ? rootLines(state) : [])],
     },
+    { heading: "Levels of the spine", lines: segmentLines(state) },
     { heading: "Findings", lines: findingLines(state, reading) },
     { heading: "Done between tests", lines: techniqueLines(state) },
     { heading: "How they were after", lines: state.reactions.map(reactionText) },

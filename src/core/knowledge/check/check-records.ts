@@ -36,9 +36,15 @@ function definitionFaults(record: AccuracyRecord, records: readonly AccuracyReco
 }
 
 /** A way of doing the test that the study did not use must earn no figure: every choice is matched, or said not to matter. */
-function wayFaults({ id, off, variant = {}, anyWay = {} }: AccuracyRecord, protocol: Protocol): CatalogueFault[] {
+function wayFaults(
+  { id, off, test, variant = {}, anyWay = {} }: AccuracyRecord,
+  protocol: Protocol,
+  { protocols }: Known,
+): CatalogueFault[] {
   if (off) return [];
-  const doing = protocol.schools.filter(({ kind }) => kind === "doing");
+  /** Another test may be read with this one's figures: a plain raise felt in the other leg. */
+  const alike = protocols.filter(({ readings }) => readings.some(({ figuresOf }) => figuresOf === test));
+  const doing = [protocol, ...alike].flatMap(({ schools }) => schools).filter(({ kind }) => kind === "doing");
   const unknown = [...Object.keys(variant), ...Object.keys(anyWay)].filter(
     (school) => !doing.some((one) => one.id === school),
   );
@@ -86,7 +92,7 @@ function recordFaults(record: AccuracyRecord, records: readonly AccuracyRecord[]
     ...definitionFaults(record, records),
     ...printedFaults(id, record),
     ...peopleFaults(record),
-    ...wayFaults(record, protocol),
+    ...wayFaults(record, protocol, known),
     ...(positive ? conditionFaults(id, positive, protocol, known.schools) : []),
     ...(record.off || protocol.readings.some((reading) => reading.source === source)
       ? []

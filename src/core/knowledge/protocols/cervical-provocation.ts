@@ -6,6 +6,7 @@ import {
   elsewhere,
   equivocal,
   felt,
+  feltAnySide,
   feltOrCentral,
   measured,
   negative,
@@ -52,7 +53,13 @@ const neckAlone: readonly ReadingLine[] = [
     { ...NECK_ONLY, felt: REFERRED },
     "shoulder blade or upper trapezius: a root may be felt there, and so may the neck",
   ),
-  { ...negative(NECK_ONLY, "neck only: not the root"), noFigure: true },
+  {
+    ...negative(
+      { when: "reproduced", felt: feltAnySide(...NECK_AND_HEAD), notFelt: felt(...ARM) },
+      "neck only: not the root",
+    ),
+    noFigure: true,
+  },
 ];
 const rootTowards: readonly ReadingLine[] = [
   positive(

@@ -26,6 +26,8 @@ export const deville2000: readonly AccuracyRecord[] = [
     ...study,
     id: "crossed-leg-raise.deville-2000",
     test: "crossed-leg-raise",
+    /** A plain raise that brings on the other leg is one as well; raised another way it is not. */
+    variant: { "raise-way": ["plain"] },
     source: "lower-lumbosacral-root",
     definition: "not at hand: the pooled studies differ",
     sensitivity: 0.29,

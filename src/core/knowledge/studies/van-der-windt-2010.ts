@@ -26,6 +26,8 @@ export const vanDerWindt2010: readonly AccuracyRecord[] = [
     ...study,
     id: "crossed-leg-raise.van-der-windt-2010",
     test: "crossed-leg-raise",
+    /** A plain raise that brings on the other leg is one as well; raised another way it is not. */
+    variant: { "raise-way": ["plain"] },
     definition: "the symptom of the painful leg on raising the other",
     sensitivity: 0.28,
     specificity: 0.9,
