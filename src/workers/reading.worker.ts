@@ -18,10 +18,7 @@ function bookOf(changes: EvidenceChanges): DrawBook {
 }
 
 const api = {
-  spreads: (
-    requests: Readonly<Record<string, SpreadRequest>>,
-    changes: EvidenceChanges,
-  ): Record<string, Spread> => {
+  spreads: (requests: Readonly<Record<string, SpreadRequest>>, changes: EvidenceChanges): Record<string, Spread> => {
     const book = bookOf(changes);
     return Object.fromEntries(
       Object.entries(requests).map(([key, { recipe, band }]) => [key, spreadOf(recipe, band, book)]),

@@ -47,10 +47,7 @@ function spreadsOf(reading: Reading): Record<string, Spread> {
   return Object.fromEntries(
     examinedSources(reading)
       .filter(({ figured }) => figured)
-      .map(({ source, side, recipe, wording }) => [
-        sourceKey(source, side),
-        spreadOf(recipe, wording.band, draws),
-      ]),
+      .map(({ source, side, recipe, wording }) => [sourceKey(source, side), spreadOf(recipe, wording.band, draws)]),
   );
 }
 
