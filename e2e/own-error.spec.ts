@@ -47,8 +47,8 @@ test(
     ];
     await field.fill(lines.join("\n"));
     const outcome = page.locator("[data-kappa='0.71']");
-    await expect(outcome).toContainText("0.71, 95 % 0.52 to 0.91");
-    await expect(outcome).toContainText("0.72, 95 % 0.53 to 0.91");
+    await expect(outcome).toContainText("0.71, 95 % 0.49 to 0.89");
+    await expect(outcome).toContainText("0.72, 95 % 0.48 to 0.86");
     await expect(outcome.getByRole("row", { name: "positive 18 4" })).toBeVisible();
     await expect(outcome).toContainText("84 %");
     /** Of three words a disagreement may count by how far it lies apart. */

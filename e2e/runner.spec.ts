@@ -150,7 +150,7 @@ test("the letting go comes up itself; leaving without it warns once; what it ear
   await expect(page.locator("[data-asking=reverse]")).toBeVisible();
   await page.keyboard.press("1");
   await expect(page.locator('[data-source="lower-lumbosacral-root"][data-beam=right]')).toContainText(
-    "unsettled, tentative",
+    "likely, tentative",
   );
 
   await expect(

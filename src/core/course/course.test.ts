@@ -131,6 +131,11 @@ describe("a sign from visit to visit", () => {
             measure.mdcFrom?.apart === "same day" ? known * 1.5 : known,
             6,
           );
+        /** An error that ships is never shown without where it comes from, or that no source is at hand. */
+        if (measure.mdc !== undefined)
+          expect(signs[0]!.bandSource, `${id} ${measure.id}`).toMatch(
+            / (on one day|between days).*; (no source at hand|\S)|, a convention$/,
+          );
       }
   });
 });

@@ -1,5 +1,5 @@
-import { type ClinicError, errorOf, formatted, minimalDetectableChange } from "../measurement";
-import { NEURO_SCALES } from "../knowledge";
+import { type ClinicError, errorOf, errorSourceText, formatted, minimalDetectableChange } from "../measurement";
+import { citationText, NEURO_SCALES } from "../knowledge";
 import { type Compared, comparedRuns, lessIsBetter, PAIN_POINTS, type VerdictId } from "../reading";
 import { measureOf, type FollowedSign, type SignPoint } from "./signs";
 
@@ -9,7 +9,7 @@ export type Judgement = { readonly verdict: VerdictId; readonly because: string 
 
 const judged = (verdict: VerdictId, because: string | null = null): Judgement => ({ verdict, because });
 
-/** Points of an activity, 0 (cannot) to 10 (as before): alone, and as a mean of three or more. */
+/** Points of an activity, 0 (cannot) to 10 (as before): alone, and as a mean of three or more. MDC90s of Stratford 1995. */
 const ACTIVITY_POINTS = 3;
 const ACTIVITY_MEAN_POINTS = 2;
 export const FEWEST_FOR_A_MEAN = 3;
@@ -45,6 +45,28 @@ export function bandOf(sign: FollowedSign, clinic: readonly ClinicError[]): numb
       return sign.neuro === "power" ? POWER_GRADE : null;
     default:
       return PAIN_POINTS;
+  }
+}
+
+/**
+ * Where the error of a measured sign comes from; null for any other sign.
+ *
+ * @example bandSourceOf({ ...anySign, kind: "rest" }, []) // null
+ */
+export function bandSourceOf(sign: FollowedSign, clinic: readonly ClinicError[]): string | null {
+  const measure = measureOf(sign);
+  if (sign.kind !== "measure" || !measure) return null;
+  const { from, pairs } = errorOf({ ...measure, id: sign.measure, test: sign.test }, null, null, clinic);
+  const shipped = errorSourceText(measure, citationText);
+  switch (from) {
+    case "clinic":
+      return `this clinic's own, ${pairs} pairs`;
+    case "the larger of both":
+      return `the larger of this clinic's own, ${pairs} pairs, and the one that ships${shipped ? `: ${shipped}` : ""}`;
+    case "shipped":
+      return shipped;
+    case "none":
+      return null;
   }
 }
 

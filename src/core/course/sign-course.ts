@@ -1,6 +1,6 @@
 import { type ClinicError, semOfMdc, type Trend, trendOf } from "../measurement";
 import { VERDICTS, type VerdictId } from "../reading";
-import { bandOf, betterOf, type Judgement, judgePoints, sayBand } from "./judge";
+import { bandOf, bandSourceOf, betterOf, type Judgement, judgePoints, sayBand } from "./judge";
 import { pointsAt, type FollowedSign, signLabel, type SignPoint, testOf } from "./signs";
 import type { CourseVisit } from "./visit";
 
@@ -20,6 +20,8 @@ export type SignCourse = {
   /** A change from here on is beyond the error; null: none is known. */
   readonly band: number | null;
   readonly bandText: string;
+  /** Where that error comes from; null: a convention, or none is known. */
+  readonly bandSource: string | null;
   readonly points: readonly CoursePoint[];
   /** The latest visit's first value beside the first; null while there is only one. */
   readonly latest: (Judgement & { readonly before: string; readonly after: string; readonly date: string }) | null;
@@ -79,6 +81,7 @@ export function signCourse(
     better,
     band,
     bandText: sayBand(sign, band),
+    bandSource: bandSourceOf(sign, clinic),
     points,
     latest: latest?.judged
       ? { ...latest.judged, before: first!.point.text, after: latest.text, date: latest.date }

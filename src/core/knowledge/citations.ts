@@ -41,6 +41,8 @@ export const CITATIONS = {
   "schwarzer-1994": "Schwarzer AC, Aprill CN, Derby R, et al. Spine 1994;19:1132-1137",
   "schwarzer-facet-1995": "Schwarzer AC, Wang SC, Bogduk N, et al. Ann Rheum Dis 1995;54:100-106",
   "speldewinde-2001": "Speldewinde GC, Bashford GM, Davidson IR. Med J Aust 2001;174:174-176",
+  "jull-2008": "Jull GA, O'Leary SP, Falla DL. J Manipulative Physiol Ther 2008;31:525-533",
+  "youdas-1992": "Youdas JW, Garrett TR, Suman VJ, et al. Phys Ther 1992;72:770-780",
   "stiell-2001": "Stiell IG, Wells GA, Vandemheen KL, et al. JAMA 2001;286:1841-1848",
 } as const;
 

@@ -1,5 +1,5 @@
 import { semOfMdc } from "./change";
-import type { Measure } from "./measure";
+import { formatted, type Measure } from "./measure";
 
 /** By what a change of a measure is judged: the clinic's own error where it has one, else the one that ships. */
 
@@ -63,4 +63,21 @@ export function errorOf(
   if (own && own.pairs >= OWN_ERROR_SHOWN_FROM)
     return { sem: Math.max(own.sem, shipped ?? 0), from: "the larger of both", pairs: own.pairs };
   return { sem: shipped, from: shipped === null ? "none" : "shipped", pairs: 0 };
+}
+
+/**
+ * Where the error that ships comes from, and over what time it was found.
+ *
+ * @param cite a citation in full
+ * @example errorSourceText({ unit: "°", mdc: 6, mdcFrom: { citation: null, apart: "same day" } }, String) // "6° on one day, half as much again between days; no source at hand"
+ * @example errorSourceText({ unit: "°", mdc: 8.3, mdcFrom: { citation: "Hall 2010", apart: "between days" } }, String) // "8.3° between days; Hall 2010"
+ */
+export function errorSourceText(
+  { unit, mdc, mdcFrom }: Pick<Measure, "unit" | "mdc" | "mdcFrom">,
+  cite: (citation: string) => string,
+): string | null {
+  if (mdc === undefined) return null;
+  if (!mdcFrom) return `${formatted({ unit }, mdc)}, a convention`;
+  const over = mdcFrom.apart === "same day" ? "on one day, half as much again between days" : "between days";
+  return `${formatted({ unit }, mdc)} ${over}; ${mdcFrom.citation === null ? "no source at hand" : cite(mdcFrom.citation)}`;
 }

@@ -7,14 +7,14 @@ const expectedOf = (test: Parameters<typeof protocolOf>[0], age: number | null, 
   expecting(protocolOf(test).measures[0]!, { variant, age });
 
 describe("what a number is expected to be", () => {
-  it("turning the neck: 75 to 80° in the twenties, about 3° less with each ten years", () => {
+  it("turning the neck: 70 to 74° in the twenties (Youdas 1992), about 3° less with each ten years", () => {
     for (const [age, range] of [
-      [20, [75, 80]],
-      [29, [75, 80]],
-      [30, [72, 77]],
-      [45, [69, 74]],
-      [60, [63, 68]],
-      [88, [57, 62]],
+      [20, [70, 74]],
+      [29, [70, 74]],
+      [30, [67, 71]],
+      [45, [64, 68]],
+      [60, [58, 62]],
+      [88, [52, 56]],
     ] as const)
       expect(expectedOf("neck-rotation", age)).toMatchObject({ expected: range, expectedWhy: `at ${age}` });
     expect(expectedOf("neck-rotation", null).expected).toEqual([80, 80]);

@@ -11,7 +11,7 @@ const DECADE = 10;
  * known, else the general one. Below the youngest age a range was given for,
  * none is expected.
  *
- * @example expecting(protocolOf("neck-rotation").measures[0], { variant: {}, age: 45 }).expected // [69, 74]
+ * @example expecting(protocolOf("neck-rotation").measures[0], { variant: {}, age: 45 }).expected // [64, 68]
  */
 export function expecting<M extends Measure>(measure: M, { variant, age }: ExpectedOf): M {
   const way = measure.underSchool?.find(({ school, option }) => variant[school] === option);

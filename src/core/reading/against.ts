@@ -123,6 +123,17 @@ function inconsistent({ outcomes, state, side, source }: Input): string[] {
   return lines;
 }
 
+/** Outcomes that most healthy people of this age would come to as well. */
+function usualAtThisAge({ state, outcomes, source }: Input): string[] {
+  const age = ageAtExam(state);
+  return outcomes.flatMap((outcome) => {
+    const usual = protocolOf(outcome.test).readings.find((one) => one.source === source)?.usualAt;
+    return usual && usual.outcome === outcome.outcome && age !== null && age >= usual.fromAge
+      ? [`${testLabel(outcome)}: ${usual.said}.`]
+      : [];
+  });
+}
+
 function population({ state, outcomes, source, ofChronicPain }: Input): string[] {
   const age = ageAtExam(state);
   const weeks = state.history?.weeks ?? null;
@@ -191,6 +202,7 @@ export function whatArguesAgainst(input: Input): string[] {
     ...missing(input),
     ...unfinishable(input),
     ...(preferred?.condition ? [`${preferred.rule.label}: ${preferred.condition}.`] : []),
+    ...usualAtThisAge(input),
     ...population(input),
   ];
 }

@@ -36,6 +36,7 @@ export type Compared = {
 
 /** From so many points at rest on, a test starts from another place. */
 const SORER_BY = 2;
+/** What people call a change of pain, 0 to 10: Farrar 2001, Childs 2005. It is not the error of one rating. */
 export const PAIN_POINTS = 2;
 /** A first value this low has no room to get better. */
 const NO_ROOM = 1;

@@ -232,7 +232,11 @@ export function SignTable({ course }: { course: Course }) {
             {course.signs.map((sign) => (
               <tr key={sign.sign.marker}>
                 <th scope="row" className="border-b border-line p-1.5 font-semibold">
-                  {sign.label} <span className="font-normal text-soft">(error {sign.bandText})</span>
+                  {sign.label}{" "}
+                  <span className="font-normal text-soft">
+                    (error {sign.bandText}
+                    {sign.bandSource && `: ${sign.bandSource}`})
+                  </span>
                 </th>
                 {course.visits.map(({ exam }) => (
                   <td key={exam} className="border-b border-line p-1.5">

@@ -3,7 +3,7 @@
 import { useEffect, useId, useState } from "react";
 import { v4 as randomId } from "uuid";
 import { InputError, readNumber } from "@/core/base";
-import { PROTOCOLS, protocolOf, type TestId } from "@/core/knowledge";
+import { citationText, PROTOCOLS, protocolOf, type TestId } from "@/core/knowledge";
 import {
   type AngleAgreement,
   angleAgreement,
@@ -12,6 +12,7 @@ import {
   type Measure,
   OWN_ERROR_FROM,
   OWN_ERROR_SHOWN_FROM,
+  errorSourceText,
 } from "@/core/measurement";
 import { APART, EXAMINERS, type OwnError, type OwnErrorInput } from "@/core/record";
 import { call } from "@/wire/call";
@@ -179,6 +180,7 @@ function Outcome({
   examiners: string;
 }) {
   const say = (value: number) => formatted(measure, tens(value));
+  const shipped = errorSourceText(measure, citationText);
   const rows = [
     ["People", String(agreement.n)],
     ["ICC (2,1)", `${tens(agreement.icc)}${agreement.icc95 ? `, 95 % ${interval(agreement.icc95)}` : ""}`],
@@ -192,8 +194,7 @@ function Outcome({
         <Facts rows={rows} />
         <p className="mt-2 text-sm" data-standing>
           {standing(agreement.n, examiners)}
-          {measure.mdc !== undefined &&
-            ` The change beyond the error that ships is ${formatted(measure, measure.mdc)}.`}
+          {shipped && ` The change beyond the error that ships: ${shipped}.`}
         </p>
       </div>
       <AgreementPlot pairs={pairs} agreement={agreement} unit={measure.unit} />

@@ -1,8 +1,17 @@
 import { Link } from "../primitives/link";
 import type { ReactNode } from "react";
 import { POSES, poseOf, poseStart, STANDS } from "@/core/poses";
-import { CITATIONS, EVIDENCE, GUIDES, type Protocol, protocolOf, type Stage, type TestId } from "@/core/knowledge";
-import { describeForceRange, type Measure, rangeText } from "@/core/measurement";
+import {
+  CITATIONS,
+  citationText,
+  EVIDENCE,
+  GUIDES,
+  type Protocol,
+  protocolOf,
+  type Stage,
+  type TestId,
+} from "@/core/knowledge";
+import { describeForceRange, errorSourceText, type Measure, rangeText } from "@/core/measurement";
 import { LOADS, REGIONS, SOURCES } from "@/core/vocabulary";
 import { FamilyMark } from "../drawing/family-mark";
 import { PositionDrawing } from "../drawing/position-drawing";
@@ -31,15 +40,16 @@ function doseText({ dose }: Stage): string {
     .join(", ");
 }
 
-function measureText({ unit, expected, expectedWhy, underSchool = [], byAge, mdc }: Measure): string {
+function measureText({ unit, expected, expectedWhy, underSchool = [], byAge, ...measure }: Measure): string {
   const withUnit = (value: string | number) => (unit === "°" ? `${value}°` : `${value} ${unit}`);
+  const error = errorSourceText({ ...measure, unit }, citationText);
   const inUnit = (range: readonly [number, number]) => withUnit(rangeText(range));
   return (
     [
       expected ? `expected ${inUnit(expected)}${expectedWhy ? ` ${expectedWhy}` : ""}` : "",
       ...underSchool.map(({ range, why }) => `${inUnit(range)} ${why}`),
       byAge ? `${inUnit(byAge.range)} from ${byAge.from}, ${withUnit(byAge.perDecade)} with each ten years` : "",
-      mdc === undefined ? "" : `error ${withUnit(mdc)}`,
+      error ? `error ${error}` : "",
     ]
       .filter(Boolean)
       .join(", ") || `in ${unit}`

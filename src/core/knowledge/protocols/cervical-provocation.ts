@@ -565,7 +565,7 @@ const rotation: Protocol = {
       range: [0, 110],
       expected: [80, 80],
       expectedWhy: "of a young adult",
-      byAge: { from: 20, range: [75, 80], perDecade: -3 },
+      byAge: { from: 20, range: [70, 74], perDecade: -3 },
       mdc: 8,
       mdcFrom: NO_SOURCE,
       joint: { part: "turn" },
@@ -577,15 +577,22 @@ const rotation: Protocol = {
   burden: 1,
   equipment: ["goniometer"],
   readings: [
-    reading("cervical-root", "tested side", [
-      positive(
-        { measure: [{ id: "rotation", under: 60 }] },
-        "less than 60° to this side: counts in the four-item root rule",
-      ),
-      negative({ measure: [{ id: "rotation", atLeast: 60 }] }, "60° or more to this side"),
-    ]),
+    {
+      ...reading("cervical-root", "tested side", [
+        positive(
+          { measure: [{ id: "rotation", under: 60 }] },
+          "less than 60° to this side: counts in the four-item root rule",
+        ),
+        negative({ measure: [{ id: "rotation", atLeast: 60 }] }, "60° or more to this side"),
+      ]),
+      usualAt: {
+        outcome: "positive",
+        fromAge: 70,
+        said: "most healthy people over 70 turn less than 60°, so that it is positive says little at this age",
+      },
+    },
   ],
-  citations: ["wainner-2003"],
+  citations: ["wainner-2003", "youdas-1992"],
 };
 
 const BENDS = {

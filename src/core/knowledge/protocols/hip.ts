@@ -103,7 +103,11 @@ const internalRotation: Protocol = {
       "Hip inward rotation: expected",
       "reading",
       ["full", "35-40° at the end", "The full range, as most papers give it."],
-      ["first-barrier", "25° at the first barrier", "For those who stop at the first resistance."],
+      [
+        "first-barrier",
+        "25° at the first barrier",
+        "For those who stop at the first resistance. No source for the 25°: it moves no figure.",
+      ],
     ),
   ],
   measures: [

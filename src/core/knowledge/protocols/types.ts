@@ -203,6 +203,8 @@ export type SourceInterpretation = {
   /** Figures of another test belong to it: a crossed raise is not a plain one. */
   readonly figuresOf?: TestId;
   readonly lines: readonly ReadingLine[];
+  /** From this age on most healthy people come to this outcome too: said with the reading. */
+  readonly usualAt?: { readonly outcome: Outcome; readonly fromAge: number; readonly said: string };
 };
 
 /** What follows for the rest of the visit from an outcome of this test. */

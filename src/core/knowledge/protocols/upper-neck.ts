@@ -366,8 +366,8 @@ export const CUFF_LEVELS: Readonly<Record<string, number>> = Object.fromEntries(
 
 const craniocervical: Protocol = {
   id: "craniocervical-flexion",
-  name: "Deep neck flexor endurance",
-  otherNames: ["craniocervical flexion", "nod with a cuff"],
+  name: "Craniocervical flexion test",
+  otherNames: ["deep neck flexors", "nod with a cuff"],
   regions: ["neck"],
   position: "supine",
   sided: false,
@@ -403,7 +403,10 @@ const craniocervical: Protocol = {
   ],
   signs: [],
   stopRule: "The first level that is not clean ends it; stop at any dizziness.",
-  cautions: ["A nod, not a lift. Levels that are skipped are flagged."],
+  cautions: [
+    "A nod, not a lift. Levels that are skipped are flagged.",
+    "Here every level is held 10 seconds. The published test first holds each level 2-3 seconds, to see how the nod is done, and counts 10 second holds only at a second stage: this one asks more.",
+  ],
   burden: 2,
   equipment: ["pressure cuff", "timer"],
   readings: [
@@ -416,7 +419,7 @@ const craniocervical: Protocol = {
       cannotTell({ not: { seen: { [levelId(26)]: ["clean", ...FAULTS] } } }, "26 mmHg was left out"),
     ]),
   ],
-  citations: [],
+  citations: ["jull-2008"],
 };
 
 export const UPPER_NECK: readonly Protocol[] = [sharpPurser, alar, transverse, flexionRotation, craniocervical];
