@@ -12,6 +12,7 @@ import { ROUTES } from "@/wire/routes";
 import { LanternMark } from "../drawing/lantern-mark";
 import { Button } from "../primitives/button";
 import { OwnOwner } from "./own-owner";
+import { SIGNED_OUT } from "./shut";
 import { SignInForm, UnlockForm } from "./sign-in-form";
 import { UnlockAlone } from "./unlock-alone";
 
@@ -40,9 +41,6 @@ async function atTheDoor() {
 /** Whoever comes next at this device finds nothing of the one who was here. */
 const forgetWhoWasHere = (): void =>
   [keptAnswers()?.wipe(), forgetSeal(), forgetCode()].forEach((forgetting) => void forgetting?.catch(() => {}));
-
-const SIGNED_OUT =
-  "You are signed out on this device. The server cannot be reached: the session there ends as soon as it can be.";
 
 type EntranceProps = {
   /** Whose page it is; null: not known yet. */

@@ -1,13 +1,14 @@
 "use client";
 
 import { useEffect, useState, useSyncExternalStore } from "react";
-import { isLockedHere, whenLockedHere } from "@/sync/lock-here";
+import { isLockedHere, isSignedOutHere, whenLockedHere } from "@/sync/lock-here";
 import { whenSignInIsAsked } from "@/wire/sign-in-asked";
 import { later } from "../primitives/later";
 import { useHere } from "../shell/here";
+import { Shut } from "./shut";
 
 const AutoLock = later(() => import("./auto-lock").then((module) => module.AutoLock));
-const EntranceScreen = later(() => import("./entrance-screen").then((module) => module.EntranceScreen));
+const EntranceScreen = later(() => import("./entrance-screen").then((module) => module.EntranceScreen), Shut);
 
 /**
  * The way in, above whatever screen is open: it comes when the server asks who is
@@ -17,6 +18,12 @@ export function Entrance() {
   const { here, reload } = useHere();
   const [isAsked, setAsked] = useState(false);
   useEffect(() => whenSignInIsAsked(() => setAsked(true)), []);
+  /** Once somebody has signed out here, this page opens only to whoever comes in, also when the server has heard of it. */
+  useEffect(() => {
+    const look = () => isSignedOutHere() && setAsked(true);
+    look();
+    return whenLockedHere(look);
+  }, []);
   const isShut = useSyncExternalStore(whenLockedHere, isLockedHere, () => false);
   const was = here?.profile?.id ?? null;
   const come = async (whoNow: () => Promise<string | null>) => {
