@@ -1,5 +1,12 @@
 /** Numbers of the body: angles, forces, age, and how two sides differ. */
-export { type ClinicError, errorOf, errorSourceText, type MeasureError, OWN_ERROR_FROM, OWN_ERROR_SHOWN_FROM } from "./error-of";
+export {
+  type ClinicError,
+  errorOf,
+  errorSourceText,
+  type MeasureError,
+  OWN_ERROR_FROM,
+  OWN_ERROR_SHOWN_FROM,
+} from "./error-of";
 export {
   type AngleAgreement,
   angleAgreement,

@@ -79,6 +79,7 @@ describe("the figures of the studies", () => {
         "alar-right.kaale-2008",
         "alar-left.kaale-2008",
         "transverse.kaale-2008",
+        "dorsiflexion-sign.homayouni-2018",
         "prone-lift.suri-2011",
         "quadrant.laslett-2006",
         "active-straight-leg-raise.mens-2001",

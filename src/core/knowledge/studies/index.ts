@@ -5,6 +5,7 @@ import { gillard2001 } from "./gillard-2001";
 import { hall2010 } from "./hall-2010";
 import { hancock2007 } from "./hancock-2007";
 import { hicks2005 } from "./hicks-2005";
+import { homayouni2018 } from "./homayouni-2018";
 import { kaale2008 } from "./kaale-2008";
 import { kasai2006 } from "./kasai-2006";
 import { laslett2005 } from "./laslett-2005";
@@ -39,6 +40,7 @@ export const EVIDENCE: readonly AccuracyRecord[] = [
   ...urban2015,
   ...vanDerWindt2010,
   ...deville2000,
+  ...homayouni2018,
   ...suri2011,
   ...hancock2007,
   ...laslettCentralisation2005,

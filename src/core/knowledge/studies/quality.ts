@@ -125,6 +125,7 @@ export const QUALITY: Partial<Record<CitationId, StudyQuality>> = {
     "incorporation",
     "small",
   ),
+  "homayouni-2018": quality("UUUU", "neither the definition nor the number of people is at hand"),
   "suri-2011": quality("UUUU", "MRI of the mid-lumbar spine; a cell holds nobody", "small"),
   "hancock-2007": quality(
     "UUHU",
