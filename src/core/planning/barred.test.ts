@@ -19,6 +19,7 @@ import {
 } from "../vocabulary";
 import { barredBy, TRANSFER_TURNS } from "./barred";
 import { examOrder } from "./exam-order";
+import { nextTests } from "./next-test";
 import { planExam } from "./plan-exam";
 import { runSheet } from "./run-sheet";
 
@@ -27,6 +28,7 @@ const sidesOf = (sided: boolean): readonly (Side | null)[] => (sided ? SIDES : [
 const EVERY: readonly LimbNoted[] = LIMB_PART_IDS.flatMap((part) =>
   SIDES.flatMap((side) => LIMB_STATE_IDS.map((is) => ({ part, side, is }))),
 );
+const CHAIRS = ["alone", "with help", "with a hoist", "none"] as const;
 const isWhole = (part: string) => part === "arm" || part === "leg";
 const whole = (part: string) => (part === "forearm" ? "arm" : part === "lower-leg" ? "leg" : part);
 
@@ -49,6 +51,39 @@ describe("what cannot be done on somebody as they are", () => {
       },
     ));
 
+  it("neither the plan, its comparison sides, what may be earned, nor what is proposed next asks what a body cannot do", () => {
+    const bodies = new Map<string, Partial<Visit>>([
+      ...EVERY.map((limb) => [`${limb.side} ${limb.part} ${limb.is}`, { limbs: [limb] }] as [string, Partial<Visit>]),
+      ...CHAIRS.map((chair) => [`chair: ${chair}`, { chair }] as [string, Partial<Visit>]),
+      ...POSITIONS.map(
+        (one) => [`cannot be ${one}`, { cannotTake: [one], cannotWhy: "said so" }] as [string, Partial<Visit>],
+      ),
+    ]);
+    const offenders: string[] = [];
+    let asked = 0;
+    for (const complaint of [
+      ["posterior-calf.right", "si-area.right"],
+      ["thumb-index.left", "radial-forearm.left"],
+    ] as const)
+      for (const [name, change] of bodies) {
+        const exam = buildExam({ region: complaint[0] === "thumb-index.left" ? "neck-arm" : "lumbopelvic" });
+        exam
+          .complaint(...complaint)
+          .consent()
+          .guard()
+          .rest(0);
+        exam.add("visit-noted", { ...USUAL_VISIT, ...change });
+        const state = exam.state();
+        const planned = planExam(state).blocks.flatMap(({ tests }) => tests);
+        for (const { test, side } of [...planned, ...nextTests(state).tests]) {
+          asked++;
+          if (barredBy(state, protocolOf(test), side)) offenders.push(`${complaint[0]}, ${name}: ${test} ${side}`);
+        }
+      }
+    expect(asked).toBeGreaterThan(500);
+    expect(offenders).toEqual([]);
+  });
+
   it("knows the part of every load that falls on a limb", () => {
     for (const protocol of PROTOCOLS)
       for (const stage of protocol.stages)
@@ -60,7 +95,7 @@ describe("what cannot be done on somebody as they are", () => {
   });
 
   it("a wheelchair takes standing away, and all but sitting where they stay in it", () => {
-    for (const chair of ["alone", "with help", "with a hoist", "none"] as const)
+    for (const chair of CHAIRS)
       for (const protocol of PROTOCOLS)
         for (const side of sidesOf(protocol.sided)) {
           const isLeft = chair === "none" ? protocol.position === "seated" : protocol.position !== "standing";

@@ -25,6 +25,11 @@ export type PlanRule = {
   /** Members that stay open whatever is done. */
   readonly stuck: number;
   readonly members: readonly { readonly test: string; readonly ifPresent: number; readonly ifAbsent: number }[];
+  /**
+   * Whether what is left of it is still worth its cost, by which members were positive and which negative, as bits.
+   * Left out: it is gone on with until it is settled.
+   */
+  readonly goesOn?: ((positive: number, negative: number) => boolean) | undefined;
 };
 
 /** What a component does in its blocks, in an order of them. */
@@ -135,10 +140,12 @@ export class Component {
   private settledOr(rule: number, heard: Heard): Heard {
     const known = this.heard[rule]!.get(heard);
     if (known !== undefined) return known;
-    const { table, positive, stuck, members } = this.rules[rule]!;
-    const [yes, no] = [bits(positivesIn(heard)), bits(negativesIn(heard))];
+    const { table, positive, stuck, members, goesOn } = this.rules[rule]!;
+    const [positives, negatives] = [positivesIn(heard), negativesIn(heard)];
+    const [yes, no] = [bits(positives), bits(negatives)];
     const left = members.length - yes - no;
-    const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : left === 0 ? EXHAUSTED : heard;
+    const isDone = left === 0 || (heard > 0 && goesOn?.(positives, negatives) === false);
+    const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : isDone ? EXHAUSTED : heard;
     this.heard[rule]!.set(heard, now);
     return now;
   }

@@ -4,7 +4,7 @@ import { sourceKey } from "../reading";
 import { ageAtExam, type ExamState, irritability } from "../record";
 import { type Side, SIDES } from "../vocabulary";
 import { examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
-import { barredBy, transferOf } from "./barred";
+import { transferOf } from "./barred";
 import { costOf, type Planning, planningOf } from "./plan";
 import { type Budget, type PlanCosts, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 import { type RaisedQuestion, raisedQuestions } from "./questions";
@@ -42,8 +42,7 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
   const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
   const limited: Planning = {
     ...plan,
-    canRun: (protocol, side) =>
-      plan.canRun(protocol, side) && !isOut(planned(protocol, side)) && barredBy(state, protocol, side) === null,
+    canRun: (protocol, side) => plan.canRun(protocol, side) && !isOut(planned(protocol, side)),
   };
   const first = guard.first
     .flatMap(({ tests }) => tests)
@@ -70,16 +69,24 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
   return { ways, always: [...first, ...added] };
 }
 
+/** Tests that look at the spinal cord: where it is in question they come before anything that loads the neck. */
+const cordTests = ({ ways }: Drafted): ReadonlySet<TestId> =>
+  new Set(
+    ways
+      .filter(({ question }) => question.source === "spinal-cord")
+      .flatMap(({ way }) => way.tests.map(({ protocol }) => protocol.id)),
+  );
+
 /** What looks for harm stays before everything; then what a hand put first. */
-function heldOf({ guard }: Planning, { held = [] }: PlanEdits, test: TestId): number | undefined {
-  if (guard.first.some(({ tests }) => tests.includes(test))) return -1;
+function heldOf({ guard }: Planning, drafted: Drafted, { held = [] }: PlanEdits, test: TestId): number | undefined {
+  if (guard.first.some(({ tests }) => tests.includes(test)) || cordTests(drafted).has(test)) return -1;
   const at = held.indexOf(test);
   return at < 0 ? undefined : at;
 }
 
 const asked = (
   items: readonly PlanItem[],
-  { ways, always }: Drafted,
+  drafted: Drafted,
   plan: Planning,
   edits: PlanEdits,
   { from, first }: Pick<OrderAsked, "from" | "first">,
@@ -89,10 +96,10 @@ const asked = (
     place: item.place,
     cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
     runs: item.companion ? 2 : 1,
-    held: heldOf(plan, edits, item.protocol.id),
+    held: heldOf(plan, drafted, edits, item.protocol.id),
   })),
-  rules: ways.flatMap(({ way }) => way.rules),
-  always: always.map(({ key }) => key),
+  rules: drafted.ways.flatMap(({ way }) => way.rules),
+  always: drafted.always.map(({ key }) => key),
   from,
   first,
   transfer: transferOf(plan.state),
@@ -147,7 +154,8 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const items = itemsOf([...drafted.always, ...drafted.ways.flatMap(({ way }) => way.tests)], plan, painful);
     const places = new Set(items.map(({ place }) => place));
     const first =
-      [...places].find((place) => baseOf(place) === edits.first) ?? (last && places.has(from) ? from : undefined);
+      [...places].find((place) => baseOf(place) === edits.first) ??
+      (last && places.has(from) ? from : items.find(({ protocol }) => cordTests(drafted).has(protocol.id))?.place);
     const asking = asked(items, drafted, plan, edits, { from, first });
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);

@@ -1,7 +1,7 @@
 import { remembered } from "../base";
 import type { ClusterRule } from "../knowledge";
 import { ratiosOf } from "../reading";
-import { chanceOfAtLeast } from "./one-factor";
+import { chanceOfAtLeast, chanceThatAtLeast } from "./one-factor";
 
 /** What a rule is asked for, and how often those with and without the source have that. */
 function asksFor({ figures }: ClusterRule): { k: number; present: number; absent: number } | null {
@@ -18,11 +18,12 @@ function asksFor({ figures }: ClusterRule): { k: number; present: number; absent
 
 const STEPS = 40;
 
-function solved(share: number, n: number, k: number): number {
+/** The chance at which something that rises with it comes to a share; at an end where none does. */
+function solved(share: number, at: (chance: number) => number): number {
   let [low, high] = [1e-6, 1 - 1e-6];
   for (let step = 0; step < STEPS; step++) {
     const middle = (low + high) / 2;
-    if (chanceOfAtLeast(k, n, middle) < share) low = middle;
+    if (at(middle) < share) low = middle;
     else high = middle;
   }
   return (low + high) / 2;
@@ -39,5 +40,53 @@ export const evenMembers = remembered((rule: ClusterRule): readonly [present: nu
   const asks = asksFor(rule);
   if (!asks) return null;
   const n = rule.members.length;
-  return [solved(asks.present, n, asks.k), solved(asks.absent, n, asks.k)];
+  const [present, absent] = [asks.present, asks.absent].map((share) =>
+    solved(share, (chance) => chanceOfAtLeast(asks.k, n, chance)),
+  ) as [number, number];
+  return [present, absent];
 });
+
+/**
+ * Where a study gives a rule's figures and those of all its members but one: the
+ * chances of a positive of that one that give the rule's own figures back, or come
+ * nearest to it.
+ *
+ * @param others chances of a positive of the rest, with the source and without
+ * @returns null where the rule's figures do not say
+ * @example fittedMember(RULES.find(({ id }) => id === "si-five-test"), [[0.6, 0.1875], [0.875, 0.3125], [0.53, 0.29], [0.6875, 0.3125]]) // [0.99, 0.269]
+ */
+export function fittedMember(
+  rule: ClusterRule,
+  others: readonly (readonly [present: number, absent: number])[],
+): readonly [present: number, absent: number] | null {
+  const key = `${rule.id} ${others.join(" ")}`;
+  const known = fitted.get(key);
+  if (known !== undefined) return known;
+  const made = fit(rule, others);
+  if (fitted.size > MOST_KEPT) fitted.clear();
+  fitted.set(key, made);
+  return made;
+}
+
+const fitted = new Map<string, readonly [present: number, absent: number] | null>();
+const MOST_KEPT = 100;
+
+/** Nobody's sensitivity is certain from a study of some dozens of people. */
+const MOST_FITTED = 0.99;
+
+function fit(
+  rule: ClusterRule,
+  others: readonly (readonly [present: number, absent: number])[],
+): readonly [present: number, absent: number] | null {
+  const asks = asksFor(rule);
+  if (!asks) return null;
+  const solve = (share: number, which: 0 | 1) =>
+    Math.min(
+      MOST_FITTED,
+      Math.max(
+        1 - MOST_FITTED,
+        solved(share, (chance) => chanceThatAtLeast(asks.k, [...others.map((one) => one[which]), chance])),
+      ),
+    );
+  return [solve(asks.present, 0), solve(asks.absent, 1)];
+}

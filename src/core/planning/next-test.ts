@@ -8,6 +8,7 @@ import { placeTurn } from "./turns";
 import { type Finishing, finishing } from "./finishing";
 import { costOf, type Planning, planningOf } from "./plan";
 import { single, spokenSides } from "./single";
+import { CHANCE_WORTH_IT, LEAST_WORTH } from "./worth";
 
 /** One test worth running next, and why. */
 export type NextTest = {
@@ -31,8 +32,6 @@ export type NextTests = {
   readonly nothing: string | null;
 };
 
-/** A convention: what changes no word with at least this chance is not worth the soreness. */
-export const CHANCE_WORTH_IT = 0.05;
 const MOST = 3;
 
 function valueOf(
@@ -116,7 +115,7 @@ export function nextTests(state: ExamState, evidence: EvidenceSet = evidenceOf(s
   );
   const valued = candidates
     .map(({ protocol, side }) => valueOf(protocol, side, plan, finishes))
-    .filter(({ chance }) => chance >= CHANCE_WORTH_IT)
+    .filter(({ chance, worth }) => chance >= CHANCE_WORTH_IT && worth >= LEAST_WORTH)
     .toSorted((a, b) => b.worth - a.worth);
   return valued.length
     ? { tests: valued.slice(0, MOST).map((next) => ({ ...next, asks: asksFirst(state, next.test) })), nothing: null }

@@ -63,6 +63,26 @@ export function chanceOfAtLeast(k: number, n: number, share: number, correlation
   }, 0);
 }
 
+/**
+ * Of tests that each have their own chance of a positive, how likely at least `k` are.
+ *
+ * @example chanceThatAtLeast(2, [0.6, 0.88, 0.69], 0) // 0.8206
+ */
+export function chanceThatAtLeast(k: number, shares: readonly number[], correlation: number = CORRELATION): number {
+  const chances = shares.map((share) => chancesAt(share, correlation));
+  return NODES.reduce((sum, { weight }, node) => {
+    let counts = [1];
+    for (const chance of chances) {
+      const p = chance[node]!;
+      counts = Array.from(
+        { length: counts.length + 1 },
+        (_, count) => (counts[count] ?? 0) * (1 - p) + (counts[count - 1] ?? 0) * p,
+      );
+    }
+    return sum + weight * counts.slice(k).reduce((all, one) => all + one, 0);
+  }, 0);
+}
+
 /** How many of a mask's bits are set. */
 export function bits(mask: number): number {
   let count = 0;

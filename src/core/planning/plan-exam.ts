@@ -1,6 +1,6 @@
 import { evidenceOf, type EvidenceSet } from "../evidence";
 import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS } from "../knowledge";
-import { probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
+import { mayBeEarned, probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
 import { type ExamState, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, partsToday, questionsBroughtBy, questionsFor } from "../safety";
 import { type Position, type Side, SIDES, shortSource, type SourceId } from "../vocabulary";
@@ -90,7 +90,7 @@ function earnedBy(items: readonly PlanItem[], { ways }: Drafted, plan: Planning,
   const earned = PROTOCOLS.filter(
     ({ earned, readings }) =>
       earned !== undefined && readings.some((reading) => !reading.pointsOnly && sources.has(reading.source)),
-  );
+  ).filter((protocol) => mayBeEarned(protocol, plan.settings));
   return earned.flatMap((protocol): Hung[] => {
     const triggers = new Set(triggersOf(protocol.earned!.condition));
     const [best] = items
@@ -98,6 +98,7 @@ function earnedBy(items: readonly PlanItem[], { ways }: Drafted, plan: Planning,
         (item) =>
           triggers.has(item.protocol.id) &&
           item.protocol.position === protocol.position &&
+          barredBy(plan.state, protocol, protocol.sided ? item.side : null) === null &&
           blocksOnTest(plan.guard, protocol, {}, item.side).whole.length === 0,
       )
       .toReversed()

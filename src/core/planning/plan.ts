@@ -12,6 +12,7 @@ import {
   variantFor,
 } from "../record";
 import { assessGuard, blocksOnTest, type Guard } from "../safety";
+import { barredBy } from "./barred";
 import { type Irritability, type Position, runKey, type Side, type SourceId, SOURCES } from "../vocabulary";
 
 /** What every weighing of a test rests on. */
@@ -57,6 +58,7 @@ export function planningOf(state: ExamState, evidence: EvidenceSet): Planning {
     canRun: (protocol, side) =>
       !done.has(runKey(protocol.id, side)) &&
       !left.has(runKey(protocol.id, side)) &&
+      barredBy(state, protocol, side) === null &&
       isEarned(protocol, side, runs, settings) &&
       isWhole(guard, protocol, variantFor(protocol, settings), side),
     asksAbout: (source, side) => state.areas.length === 0 || hasSymptom(state, source, side),

@@ -5,7 +5,6 @@ import {
   contextOf,
   memberRunSide,
   probabilityIn,
-  type Random,
   ratiosOf,
   readSource,
   recordsFor,
@@ -76,8 +75,9 @@ function speaksOf({ protocol, side }: Planned, questions: readonly Asked[], plan
   });
 }
 
-/** One person: which sources they have, and what any test would show of each; the same whoever asks. */
-function personOf(questions: readonly Asked[], random: Random) {
+/** One person: which sources they have, and what any test would show of each; the same whoever asks, and in whatever order. */
+function personOf(questions: readonly Asked[], seed: string) {
+  const random = seeded(seed);
   const has = questions.map(({ start }) => random() < start);
   const share = () => Math.min(1 - 1e-9, Math.max(1e-9, random()));
   const shared = questions.map(() => normalQuantile(share()));
@@ -91,7 +91,7 @@ function personOf(questions: readonly Asked[], random: Random) {
       const given = normalShare(
         (normalQuantile(chance) + Math.sqrt(CORRELATION) * shared[asked]!) / Math.sqrt(1 - CORRELATION),
       );
-      const result = random() < given;
+      const result = seeded(`${seed} ${key} ${questions[asked]!.source} ${questions[asked]!.side}`)() < given;
       shown.set(`${key} ${asked}`, result);
       return result;
     },
@@ -237,9 +237,8 @@ export function simulatePeople(
   const sheet = everyRun(sheetTests(state), plan)
     .toSorted((a, b) => POSITIONS.indexOf(a.protocol.position) - POSITIONS.indexOf(b.protocol.position))
     .map(atPlace);
-  const random = seeded(`plan ${seed}`);
-  const pairs = Array.from({ length: people }, () => {
-    const person = personOf(questions, random);
+  const pairs = Array.from({ length: people }, (_, at) => {
+    const person = personOf(questions, `plan ${seed} ${at}`);
     const answer = (rule: string, key: string): boolean => {
       const item = items.find((one) => one.key === key)!;
       const speaks = speaking(item).find(

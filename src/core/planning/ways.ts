@@ -4,10 +4,10 @@ import { irritability } from "../record";
 import { otherSide, runKey, type Side, SIDES, SOURCES } from "../vocabulary";
 import type { PlanRule } from "./component";
 import { chancesOf, finishing } from "./finishing";
-import { CHANCE_WORTH_IT } from "./next-test";
 import { costOf, type Planning } from "./plan";
 import type { RaisedQuestion } from "./questions";
 import { single, spokenSides } from "./single";
+import { CHANCE_WORTH_IT, isWorth } from "./worth";
 
 /** By which tests a question can be settled, and which of those are planned. */
 
@@ -16,8 +16,8 @@ export type Planned = { readonly key: string; readonly protocol: Protocol; reado
 
 /** What settles a question: a rule that counts, single tests with figures, a sign without any, or nothing. */
 export type Way = {
-  /** left out: it fits no budget. */
-  readonly by: "rule" | "tests" | "sign" | "nothing" | "settled" | "ask" | "left out";
+  /** left out: it fits no budget. not worth it: its tests would tell too little for what they cost. */
+  readonly by: "rule" | "tests" | "sign" | "nothing" | "settled" | "ask" | "left out" | "not worth it";
   readonly said: string;
   readonly tests: readonly Planned[];
   readonly rules: readonly PlanRule[];
@@ -43,7 +43,7 @@ export const everyRun = (tests: readonly TestId[], plan: Planning): readonly Pla
     .filter(({ protocol, side }) => plan.canRun(protocol, side));
 
 /** The runs of a test that would speak for a source's side, and could be done. */
-function speakingFor({ source, side }: RaisedQuestion, plan: Planning): readonly Planned[] {
+function speakingFor({ source, side }: Pick<RaisedQuestion, "source" | "side">, plan: Planning): readonly Planned[] {
   return PROTOCOLS.filter(({ tissueGroup }) => tissueGroup !== "upper-cervical-ligament").flatMap((protocol) =>
     protocol.readings.some((reading) => reading.source === source && !reading.pointsOnly)
       ? (protocol.sided ? SIDES : [null])
@@ -63,6 +63,13 @@ function speakingFor({ source, side }: RaisedQuestion, plan: Planning): readonly
   );
 }
 
+const NOT_WORTH_IT: Way = {
+  by: "not worth it",
+  said: "what is left would tell too little for what it costs",
+  tests: [],
+  rules: [],
+};
+
 function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
   const { source, side } = question;
   const { preferred, probability } = readSource(plan.context, source, side);
@@ -71,7 +78,8 @@ function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
   const said = `${rule.label}, ${ruleAsks(rule)}`;
   if (preferred.settled) return { by: "settled", said: `${said}: ${preferred.verdict}`, tests: [], rules: [] };
   const finish = finishing(source, side, plan);
-  if (!finish?.way || finish.way.chance < CHANCE_WORTH_IT) return null;
+  if (!finish?.way) return null;
+  if (finish.way.chance < CHANCE_WORTH_IT || !isWorth(finish.way.fall, finish.way.cost)) return NOT_WORTH_IT;
   const open = members.filter(({ result }) => result === "open");
   const runnable = open.flatMap((state) => {
     if (isFact(state.member)) return [];
@@ -93,6 +101,7 @@ function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
           const [ifPresent, ifAbsent] = chancesOf(state, preferred, plan);
           return { test: test.key, ifPresent, ifAbsent };
         }),
+        goesOn: finish.goesOn,
       },
     ],
   };
@@ -133,7 +142,8 @@ function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, k
     .flatMap((test) => {
       const reading = test.protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
       const told = single(test.protocol, test.side, source, side, reading.figuresOf ?? test.protocol.id, plan);
-      if (!told || without?.has(test.protocol.id) || told.chance < CHANCE_WORTH_IT) return [];
+      if (!told || without?.has(test.protocol.id)) return [];
+      if (told.chance < CHANCE_WORTH_IT || !isWorth(told.fall, costOf(test.protocol, plan))) return [];
       /** A crossed test is the other leg's own: it is never the first to look. */
       const isOwn = reading.sides !== "other side";
       return [{ test, told, isOwn, worth: told.fall / costOf(test.protocol, plan) }];
@@ -188,6 +198,14 @@ function signWay(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<st
   };
 }
 
+/** Whether any test that could be done has a figure that counts for it: then it is asked by figures or not at all. */
+const hasFigures = ({ source, side }: Pick<RaisedQuestion, "source" | "side">, plan: Planning): boolean =>
+  speakingFor({ source, side }, plan).some(({ protocol, side: testedSide }) => {
+    const reading = protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
+    const [record] = recordsFor({ figuresOf: reading.figuresOf ?? protocol.id, source, testedSide, run: "" }, plan);
+    return record !== undefined && !record.off;
+  });
+
 /** The tests of the rule that counts for a source. */
 const membersOf = ({ source, side }: RaisedQuestion, plan: Planning): ReadonlySet<TestId> => {
   const { preferred } = readSource(plan.context, source, side);
@@ -213,8 +231,8 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   const isLight = question.depth === "screen" || isIrritable;
   if (isLight && done) return { by: "settled", said: "looked at", tests: [], rules: [] };
   const rule = isLight ? null : ruleWay(question, plan);
-  /** What settled a rule can still be moved by a test of another kind. */
-  if (rule?.by === "settled")
+  /** What a rule settled, or is not worth, can still be moved by a test of another kind. */
+  if (rule?.by === "settled" || rule?.by === "not worth it")
     return (
       singlesWay(question, plan, { most: MOST_SINGLES, without: membersOf(question, plan), keepsNumber: false }) ?? rule
     );
@@ -222,6 +240,7 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   const singles = singlesWay(question, plan, { most: isLight ? 1 : MOST_SINGLES, keepsNumber: !isLight && !done });
   if (singles) return singles;
   if (done) return { by: "settled", said: "nothing left changes its word", tests: [], rules: [] };
+  if (hasFigures(question, plan)) return NOT_WORTH_IT;
   return (
     signWay(question, plan, among) ?? {
       by: "nothing",

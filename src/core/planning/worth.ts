@@ -97,5 +97,30 @@ type WorthAsked = {
   readonly threshold: number | null;
 };
 
+/** A convention: what changes no word with at least this chance is not worth the soreness. */
+export const CHANCE_WORTH_IT = 0.05;
+
+/**
+ * A convention: bits for each point of cost (burden by irritability, and turning)
+ * from which a test is worth it. A question is begun, gone on with and proposed
+ * next only from here on.
+ */
+export const LEAST_WORTH = 0.008;
+
+/** Whether so many bits are worth what they cost. @example isWorth(0.034, 16) // false */
+export const isWorth = (fall: number, cost: number): boolean => fall >= LEAST_WORTH * cost;
+
+/** That it was low and is lower is a change of label, and no answer. */
+const LOW: readonly Word[] = ["unlikely", "low from the start, hardly moved"];
+const saysTheSame = (one: Word, other: Word): boolean => one === other || (LOW.includes(one) && LOW.includes(other));
+
+/**
+ * The chance that a source's word changes to one that says something else.
+ *
+ * @param now the probability before; @param wordAt the word at a probability
+ * @example chanceOfChange([{ chance: 0.3, probability: 0.6 }, { chance: 0.7, probability: 0.1 }], 0.25, (p) => (p > 0.5 ? "leaning towards" : "unsettled")) // 0.3
+ */
 export const chanceOfChange = (ends: readonly PossibleEnd[], now: number, wordAt: (p: number) => Word): number =>
-  ends.filter(({ probability }) => wordAt(probability) !== wordAt(now)).reduce((sum, { chance }) => sum + chance, 0);
+  ends
+    .filter(({ probability }) => !saysTheSame(wordAt(probability), wordAt(now)))
+    .reduce((sum, { chance }) => sum + chance, 0);

@@ -314,6 +314,14 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
   }));
 }
 
+/**
+ * Whether a test that has to be earned could be at all: the options it is for are chosen.
+ *
+ * @example mayBeEarned(protocolOf("pelvic-levels"), settings) // false
+ */
+export const mayBeEarned = ({ earned }: Protocol, settings: ReadingSettings): boolean =>
+  Object.entries(earned?.condition.school ?? {}).every(([id, options]) => options.includes(schoolIn(settings, id)));
+
 /** Whether a test can be offered, as far as earlier tests decide it. */
 export function isEarned(
   protocol: Protocol,
@@ -322,6 +330,7 @@ export function isEarned(
   settings: ReadingSettings,
 ): boolean {
   if (!protocol.earned) return true;
+  if (!mayBeEarned(protocol, settings)) return false;
   const asked = (condition: Condition): boolean =>
     (condition.school === undefined ||
       Object.entries(condition.school).every(([id, options]) => options.includes(schoolIn(settings, id)))) &&

@@ -155,7 +155,7 @@ const widthOf = (block: PlanBlock): number => (stonesOf(block).length > MOST_IN_
 const MOST_FLAGS = 5;
 const HEIGHT = 46;
 
-const FLAG_WORDS: Record<string, string> = {
+const FLAG_WORDS: Record<ExamPlan["questions"][number]["by"], string> = {
   rule: "open",
   tests: "open",
   sign: "a sign only",
@@ -163,6 +163,7 @@ const FLAG_WORDS: Record<string, string> = {
   nothing: "no test: ask",
   ask: "asked, not tested",
   "left out": "stays open",
+  "not worth it": "would tell too little",
 };
 
 /** The questions as flags, and the ramps that lead up to them from where an answer can end one; thicker is likelier. */
@@ -200,7 +201,7 @@ function Flags({ plan }: { plan: ExamPlan }) {
             key={label}
             data-flag={label}
             title={`${because}. ${settledBy}`}
-            className={`rounded-t-lg rounded-br-lg border-2 px-2.5 py-1 leading-tight ${by === "settled" ? "border-line bg-well text-soft" : "border-ink bg-card"}`}
+            className={`rounded-t-lg rounded-br-lg border-2 px-2.5 py-1 leading-tight ${by === "settled" || by === "not worth it" ? "border-line bg-well text-soft" : "border-ink bg-card"}`}
           >
             <strong className="block text-lg">{label}</strong>
             <span className="text-base text-soft">{FLAG_WORDS[by]}</span>
