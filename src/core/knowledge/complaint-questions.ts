@@ -1,4 +1,5 @@
 import { ARM, BELOW_KNEE, type SiteId, type SourceId } from "../vocabulary";
+import type { TestId } from "./protocols";
 
 /**
  * Which questions a complaint raises: a convention of examining, with no figure
@@ -123,6 +124,14 @@ export const COMPLAINT_QUESTIONS: Partial<Record<SourceId, readonly Raised[]>> =
     ask("both legs, or the saddle", { bothSidesAt: LEG }),
     ask("the saddle", { at: ["saddle"] }),
   ],
+};
+
+/**
+ * Where no figure counts for a source: the usual examination of its region, light
+ * before heavy, active before passive. A convention of examining.
+ */
+export const USUAL_EXAMINATION: Partial<Record<SourceId, readonly TestId[]>> = {
+  "cervical-facet": ["neck-bending", "neck-rotation", "foraminal-compression", "neck-distraction"],
 };
 
 /** Complaints that no test here speaks to, and what to do instead. */

@@ -1,7 +1,7 @@
 /** Tests, studies, rules, questions: data with citations. */
 export { checkCatalogueText } from "./check/check-catalogue-text";
 export { secondsOf, TURN_SECONDS } from "./seconds";
-export { COMPLAINT_QUESTIONS, NO_TEST_FOR, type Raised } from "./complaint-questions";
+export { COMPLAINT_QUESTIONS, NO_TEST_FOR, type Raised, USUAL_EXAMINATION } from "./complaint-questions";
 export { anewForTest, ASKED_ANEW_IDS, type AskedAnew, askedAnew, type AskedAnewId } from "./consent";
 export { CITATIONS, citationText } from "./citations";
 export { type FreeHand, freeHandIn, sayFreeHand } from "./free-hand";

@@ -11,6 +11,8 @@ export type PlanTest = {
   readonly cost: number;
   /** How many runs it is: two where both sides are done. Left out: one. */
   readonly runs?: number;
+  /** As light as any: of tests between which nothing is lost either way it comes first. */
+  readonly isLight?: boolean;
   /** Held by hand: of those held in a place, the lowest is done next, before any other. Left out: it is not. */
   readonly held?: number | undefined;
 };

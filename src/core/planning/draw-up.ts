@@ -84,6 +84,9 @@ function heldOf({ guard }: Planning, drafted: Drafted, { held = [] }: PlanEdits,
   return at < 0 ? undefined : at;
 }
 
+/** The lightest burden there is: an active movement, mostly. */
+const isLight = ({ protocol }: PlanItem): boolean => protocol.burden === 1;
+
 const asked = (
   items: readonly PlanItem[],
   drafted: Drafted,
@@ -91,13 +94,16 @@ const asked = (
   edits: PlanEdits,
   { from, first }: Pick<OrderAsked, "from" | "first">,
 ): OrderAsked => ({
-  tests: items.map((item) => ({
-    id: item.key,
-    place: item.place,
-    cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
-    runs: item.companion ? 2 : 1,
-    held: heldOf(plan, drafted, edits, item.protocol.id),
-  })),
+  tests: items
+    .toSorted((a, b) => Number(isLight(b)) - Number(isLight(a)))
+    .map((item) => ({
+      id: item.key,
+      place: item.place,
+      cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
+      runs: item.companion ? 2 : 1,
+      isLight: isLight(item),
+      held: heldOf(plan, drafted, edits, item.protocol.id),
+    })),
   rules: drafted.ways.flatMap(({ way }) => way.rules),
   always: drafted.always.map(({ key }) => key),
   from,

@@ -142,6 +142,12 @@ const NOT_HELD = 1e9;
 const rankHeld = (tests: readonly PlanTest[], id: string): number =>
   tests.find((test) => test.id === id)?.held ?? NOT_HELD;
 
+/** What is lightest comes first, in the order it was asked in; the rest stays as it is. */
+const rankLight = (tests: readonly PlanTest[], id: string | undefined): number => {
+  const at = tests.findIndex((test) => test.id === id);
+  return tests[at]?.isLight ? at : NOT_HELD;
+};
+
 type Priced = Omit<ExamOrder, "gap">;
 
 function priced(asked: OrderAsked, parts: readonly Component[], order: readonly string[]): Priced {
@@ -187,7 +193,10 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
         place,
         [
           ...fixed.filter((test) => test.place === place).map(({ id }) => id),
-          ...walks.flatMap(({ walk }) => walk.firsts.get(place) ?? []),
+          ...walks
+            .map(({ walk }) => walk.firsts.get(place) ?? [])
+            .toSorted((a, b) => rankLight(tests, a[0]) - rankLight(tests, b[0]))
+            .flat(),
         ].toSorted((a, b) => rankHeld(tests, a) - rankHeld(tests, b)),
       ]),
     ),

@@ -1,5 +1,5 @@
 import { evidenceOf, type EvidenceSet } from "../evidence";
-import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS } from "../knowledge";
+import { type Condition, protocolOf, PROTOCOLS, type TestId, UPPER_MOTOR_SIGNS, USUAL_EXAMINATION } from "../knowledge";
 import { mayBeEarned, probabilityIn, readSource, startIn, supposedOutcome } from "../reading";
 import { type ExamState, sheetTests } from "../record";
 import { answersThatHold, blocksOnTest, partsToday, questionsBroughtBy, questionsFor } from "../safety";
@@ -38,12 +38,17 @@ function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, fr
 /** Every test that speaks about what is asked. */
 function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] {
   const sources = new Set<SourceId>(questions.filter(({ depth }) => depth !== "ask").map(({ source }) => source));
+  const usual = new Set([...sources].flatMap((source) => USUAL_EXAMINATION[source] ?? []));
   return PROTOCOLS.filter(
-    ({ tissueGroup, readings }) =>
-      tissueGroup !== "upper-cervical-ligament" &&
-      readings.some((reading) => !reading.pointsOnly && sources.has(reading.source)),
+    ({ id, tissueGroup, readings }) =>
+      usual.has(id) ||
+      (tissueGroup !== "upper-cervical-ligament" &&
+        readings.some((reading) => !reading.pointsOnly && sources.has(reading.source))),
   ).map(({ id }) => id);
 }
+
+/** An active movement that is measured: it shows what hurts and how far it goes, and speaks to no source. */
+const isMovement = ({ protocol }: Planned): boolean => protocol.tissueGroup === "neck-range";
 
 /** Why a test is there, in at most a few words. */
 function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, companions: ReadonlySet<string>): string {
@@ -51,6 +56,7 @@ function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, compan
   const asking = ways.filter(({ way }) => way.tests.some(({ key }) => key === item.key));
   const labels = [...new Set(asking.map(({ question }) => shortSource(question.source, question.side)))];
   if (labels.length > 1) return `${labels.slice(0, 2).join(" or ")}?`;
+  if (isMovement(item) && asking.some(({ way }) => way.by === "sign")) return "movement, and what it brings on";
   if (labels.length === 1) return `${asking[0]!.way.by === "sign" ? "speaks to" : "settles"} ${labels[0]}`;
   if (companions.has(item.key)) return "to compare with";
   return always.some(({ key }) => key === item.key) ? "added by hand" : "";
@@ -61,7 +67,10 @@ function tellsOf({ key, protocol, side: tested }: Planned, { ways }: Drafted, pl
   return ways.flatMap(({ question: { source, side }, way }) => {
     if (!way.tests.some((test) => test.key === key)) return [];
     const label = shortSource(source, side);
-    if (way.by === "sign") return [`${label}: a sign, it moves no figure`];
+    if (way.by === "sign")
+      return [
+        `${label}: ${isMovement({ key, protocol, side: tested }) ? "how far, and what it brings on" : "a sign"}; it moves no figure`,
+      ];
     const figuresOf = protocol.readings.find((one) => one.source === source)?.figuresOf ?? protocol.id;
     const { mean } = startIn(plan.context, source, side);
     const after = (outcome: "positive" | "negative") =>

@@ -1,4 +1,13 @@
-import { isFact, type Protocol, protocolOf, PROTOCOLS, secondsOf, type TestId, testMembers } from "../knowledge";
+import {
+  isFact,
+  type Protocol,
+  protocolOf,
+  PROTOCOLS,
+  secondsOf,
+  type TestId,
+  testMembers,
+  USUAL_EXAMINATION,
+} from "../knowledge";
 import { comparesSides, memberRunSide, readSource, recordsFor, ruleAsks, ruleTable } from "../reading";
 import { irritability } from "../record";
 import { otherSide, runKey, type Side, SIDES, SOURCES } from "../vocabulary";
@@ -160,14 +169,7 @@ function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, k
     by: "tests",
     said: tests.map(({ protocol }) => protocol.name).join(", "),
     tests,
-    rules: tests.map((test) => ({
-      id: `${source} ${side ?? ""} ${test.key}`,
-      probability,
-      table: [1, 2],
-      positive: 0,
-      stuck: 0,
-      members: [{ test: test.key, ifPresent: 0.5, ifAbsent: 0.5 }],
-    })),
+    rules: tests.map((test) => ({ ...alone(question, test), probability })),
   };
 }
 
@@ -185,16 +187,38 @@ function signWay(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<st
     by: "sign",
     said: `${best.protocol.name}: a sign, no figure`,
     tests: [best],
-    rules: [
-      {
-        id: `${question.source} ${question.side ?? ""} ${best.key}`,
-        probability: 0.5,
-        table: [1, 2],
-        positive: 0,
-        stuck: 0,
-        members: [{ test: best.key, ifPresent: 0.5, ifAbsent: 0.5 }],
-      },
-    ],
+    rules: [alone(question, best)],
+  };
+}
+
+/** A test that is done whatever the others show. */
+const alone = ({ source, side }: RaisedQuestion, { key }: Planned): PlanRule => ({
+  id: `${source} ${side ?? ""} ${key}`,
+  probability: 0.5,
+  table: [1, 2],
+  positive: 0,
+  stuck: 0,
+  members: [{ test: key, ifPresent: 0.5, ifAbsent: 0.5 }],
+});
+
+/** The highly irritable have only so much of a usual examination. */
+const MOST_WHEN_IRRITABLE = 2;
+
+/** What is left of the usual examination of a region whose source has no figure; null: it has none, or it is done. */
+function usualWay(question: RaisedQuestion, plan: Planning): Way | null {
+  const usual = USUAL_EXAMINATION[question.source];
+  if (!usual || question.depth !== "settle") return null;
+  const asked = irritability(plan.state).level === "high" ? usual.slice(0, MOST_WHEN_IRRITABLE) : usual;
+  const tests = asked
+    .map(protocolOf)
+    .map((protocol) => planned(protocol, protocol.sided ? question.side : null))
+    .filter(({ protocol, side }) => plan.canRun(protocol, side));
+  if (tests.length === 0) return null;
+  return {
+    by: "sign",
+    said: `${tests.map(({ protocol }) => protocol.name).join(", ")}: signs, no figure`,
+    tests,
+    rules: tests.map((test) => alone(question, test)),
   };
 }
 
@@ -239,6 +263,8 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   if (rule) return rule;
   const singles = singlesWay(question, plan, { most: isLight ? 1 : MOST_SINGLES, keepsNumber: !isLight && !done });
   if (singles) return singles;
+  const usual = usualWay(question, plan);
+  if (usual) return usual;
   if (done) return { by: "settled", said: "nothing left changes its word", tests: [], rules: [] };
   if (hasFigures(question, plan)) return NOT_WORTH_IT;
   return (
