@@ -14,7 +14,7 @@ import {
   FIRST_EVIDENCE,
   spreadOf,
 } from "@/core";
-import { HARDER, honest, type HonestRow, honestTable } from "./honest";
+import { HARDER, honest, type HonestRow, honestTable, SINGLES, TESTS } from "./honest";
 import {
   bits,
   chanceOfPattern,
@@ -32,13 +32,6 @@ const TRUE = [0, 0.2, 0.4, 0.6] as const;
 const PREVALENCE = 0.25;
 const RULE_K = 3;
 const LIMIT = 10;
-
-/** The six sacroiliac tests as shipped: their figures are the simulated people's. */
-const SINGLES = FIRST_EVIDENCE.records.filter(({ citation, counts }) => citation === "laslett-2005" && counts);
-const TESTS = SINGLES.map(({ id, counts }) => {
-  const { sensitivity, specificity } = accuracyOf(counts!);
-  return { id, sensitivity, specificity };
-});
 
 const recipeFor = (pattern: number, ratios: readonly Ratios[], dependence: number, start: Recipe["start"]): Recipe => ({
   start,

@@ -43,9 +43,9 @@ const PEOPLE = 30;
 const DRAWS = 600;
 const LIMIT = 10;
 
-/** Six tests with their people, as they first shipped. */
-const SINGLES = FIRST_EVIDENCE.records.filter(({ citation, counts }) => citation === "laslett-2005" && counts);
-const TESTS: readonly SimulatedTest[] = SINGLES.map(({ id, counts }) => {
+/** The six sacroiliac tests with their people, as they first shipped: their figures are the simulated people's. */
+export const SINGLES = FIRST_EVIDENCE.records.filter(({ citation, counts }) => citation === "laslett-2005" && counts);
+export const TESTS: readonly SimulatedTest[] = SINGLES.map(({ id, counts }) => {
   const { sensitivity, specificity } = accuracyOf(counts!);
   return { id, sensitivity, specificity };
 });

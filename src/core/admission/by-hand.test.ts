@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { forEvery } from "@/fixtures/for-every";
 import { buildExam, type ExamBuilder } from "@/fixtures/samples/build";
+import { STIFF_LEVEL } from "@/fixtures/samples/every-kind";
 import { RECORD_VERSION, SEGMENT_IDS, SEGMENT_PAIN, SEGMENT_PLAY, END_FEELS } from "../vocabulary";
 import { PROTOCOLS } from "../knowledge";
 import { ladderOf, type EventBody, type EventDraft, type ExamEvent } from "../record";
@@ -13,14 +14,7 @@ import { permissionProblem } from "./permission";
 /** What hands find level by level, and a position asked about before the press in it. */
 
 const level = (parts: Partial<EventBody<"segment-examined">> = {}): EventBody<"segment-examined"> => ({
-  segment: "l4-l5",
-  side: "right",
-  play: "stiff",
-  pain: "familiar",
-  places: ["low-back.right"],
-  intensity: 5,
-  endFeel: "firm",
-  note: "",
+  ...STIFF_LEVEL,
   ...parts,
 });
 const asEvent = (exam: ExamBuilder, draft: EventDraft): ExamEvent =>

@@ -19,10 +19,12 @@ import {
   sheetTests,
   stageToday,
   versionOfEvent,
+  type Treatments,
 } from "../record";
 import {
   answersThatHold,
   assessGuard,
+  type Block,
   blocksOnTechnique,
   blocksOnTest,
   canBlock,
@@ -77,7 +79,7 @@ const SAYS_WHY_AGAIN = 3;
  * @example repeatAsksWhy(openedState, { test: "thigh-thrust", side: "right" }) // false
  */
 export const repeatAsksWhy = (
-  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
+  state: Pick<ExamState, "runs"> & Treatments,
   { test, side }: Pick<Run, "test" | "side">,
 ): boolean => runsNow(state, { test, side }).some(holdsAnswer);
 
@@ -131,16 +133,20 @@ function startProblem(state: ExamState, event: EventOf<"run-started">): Refusal 
       "Answer the question that this test, done this way, brings; then start.",
     );
   const [block] = canBlock(state) ? blocksOnTest(guard, protocol, body.variant, body.side).whole : [];
-  return block
+  return blockedWhole("body › test", protocol.name, block);
+}
+
+/** A test, or a level, that may not be touched today. */
+const blockedWhole = (where: string, name: string, block: Block | undefined): Refusal | null =>
+  block
     ? problem(
-        "body › test",
-        phrase`${protocol.name} is blocked: ${block.reason}`,
+        where,
+        phrase`${name} is blocked: ${block.reason}`,
         block.final
           ? "Leave it out: no typed reason lifts this block."
           : "Leave it out, or override the block with a typed reason first.",
       )
     : null;
-}
 
 /** A guard that was answered "no" throughout has no block to look for. */
 function blockProblem(state: ExamState, run: Run, stage: Stage | undefined, where: string): Refusal | null {
@@ -261,15 +267,7 @@ function segmentProblem(state: ExamState, event: EventOf<"segment-examined">): R
       "Answer the question that pressing on this level brings; then examine it.",
     );
   const [block] = canBlock(state) ? blocksOnTest(guard, protocolOf(PALPATION), way.variant, null).whole : [];
-  return block
-    ? problem(
-        where,
-        phrase`${level} is blocked: ${block.reason}`,
-        block.final
-          ? "Leave it out: no typed reason lifts this block."
-          : "Leave it out, or override the block with a typed reason first.",
-      )
-    : null;
+  return blockedWhole(where, level, block);
 }
 
 /** A retest is compared, and never counted in place of the finding. */

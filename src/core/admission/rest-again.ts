@@ -1,4 +1,4 @@
-import { broughtOn, type ExamState, runsNow } from "../record";
+import { broughtOn, type ExamState, runsNow, type Treatments } from "../record";
 import type { TestOnSide } from "./entry";
 
 /**
@@ -9,7 +9,7 @@ import type { TestOnSide } from "./entry";
  * @example restAgain(openedState, { protocol: protocolOf("thigh-thrust"), side: "right" }) // null
  */
 export function restAgain(
-  state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs" | "techniques" | "treated" | "opened" | "id">,
+  state: Pick<ExamState, "rest" | "restIn" | "restRatedAfter" | "runs"> & Treatments,
   { protocol, side }: TestOnSide,
 ): "brought on" | "other posture" | null {
   const { rest, restIn, restRatedAfter, runs } = state;

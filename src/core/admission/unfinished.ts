@@ -1,5 +1,5 @@
 import { protocolOf } from "../knowledge";
-import { type ExamState, kindOf, ladderOf, restOf, type Run, techniquesSoFar } from "../record";
+import { type ExamState, kindOf, ladderOf, restOf, type Run, techniquesSoFar, type Treatments } from "../record";
 
 /** What a begun test still needs. */
 type Need = "place" | "how bad" | "release";
@@ -37,9 +37,7 @@ function asksFor(run: Run): Pick<Unfinished, "asks" | "needs"> | null {
  *
  * @example unfinishedRun(openedState) // null
  */
-export function unfinishedRun(
-  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
-): Unfinished | null {
+export function unfinishedRun(state: Pick<ExamState, "runs"> & Treatments): Unfinished | null {
   const last = state.runs.at(-1);
   /** What was open when a technique was done cannot be finished after it. */
   const run = last?.techniquesBefore === (last && techniquesSoFar(state, last.test)) ? last : undefined;

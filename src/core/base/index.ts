@@ -26,8 +26,10 @@ export {
   wholeIn,
   yesNo,
 } from "./bricks";
+export { capital } from "./capital";
 export { canonicalJson } from "./canonical-json";
 export { withFastPath } from "./fast-path";
+export { keysOf } from "./keys-of";
 export { medianOf } from "./median";
 export { named } from "./named";
 export { chiSquareQuantile, fQuantile, tQuantile } from "./f-distribution";

@@ -27,6 +27,10 @@ export function betterOf(sign: FollowedSign): "more" | "less" | null {
   return isLess === null ? null : isLess ? "less" : "more";
 }
 
+/** The error that a measured sign is judged by. */
+const errorFor = (sign: FollowedSign, clinic: readonly ClinicError[]) =>
+  errorOf({ id: sign.measure, ...measureOf(sign), test: sign.test }, null, null, clinic);
+
 /**
  * By how much a sign has to change to be beyond the error; null where no error is known.
  *
@@ -36,7 +40,7 @@ export function bandOf(sign: FollowedSign, clinic: readonly ClinicError[]): numb
   switch (sign.kind) {
     case "measure": {
       const measure = measureOf(sign);
-      const { sem } = errorOf({ id: sign.measure, ...measure, test: sign.test }, null, null, clinic);
+      const { sem } = errorFor(sign, clinic);
       return sem === null ? (measure?.unit === "of 5" ? 1 : null) : minimalDetectableChange(sem);
     }
     case "activity":
@@ -56,7 +60,7 @@ export function bandOf(sign: FollowedSign, clinic: readonly ClinicError[]): numb
 export function bandSourceOf(sign: FollowedSign, clinic: readonly ClinicError[]): string | null {
   const measure = measureOf(sign);
   if (sign.kind !== "measure" || !measure) return null;
-  const { from, pairs } = errorOf({ ...measure, id: sign.measure, test: sign.test }, null, null, clinic);
+  const { from, pairs } = errorFor(sign, clinic);
   const shipped = errorSourceText(measure, citationText);
   switch (from) {
     case "clinic":

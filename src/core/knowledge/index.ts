@@ -111,6 +111,7 @@ export { SHORT_EXAM_ITEMS, type ShortExamItem } from "./safety/short-exam";
 export { searchCatalogue } from "./search";
 export { findSheet, type Sheet, SHEETS, usualSheet } from "./sheets";
 export {
+  CARE_SETTING_LABELS,
   CARE_SETTINGS,
   type CareSetting,
   type ComplaintCondition,
@@ -122,7 +123,14 @@ export {
   STARTS,
 } from "./starts/starting-probabilities";
 export { EVIDENCE } from "./studies";
-export { QUALITY_PARTS, qualityOf, qualityText, type StudyQuality, WEAKNESSES } from "./studies/quality";
+export {
+  DERIVATION_ONLY,
+  QUALITY_PARTS,
+  qualityOf,
+  qualityText,
+  type StudyQuality,
+  WEAKNESSES,
+} from "./studies/quality";
 export { laslett2005 } from "./studies/laslett-2005";
 export { type AccuracyRecord, type Counts } from "./studies/types";
 export { checkCatalogue } from "./check/check-catalogue";

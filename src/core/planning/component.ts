@@ -146,8 +146,8 @@ export class Component {
     const [positives, negatives] = [positivesIn(heard), negativesIn(heard)];
     const [yes, no] = [bits(positives), bits(negatives)];
     const left = members.length - yes - no;
-    const isDone = left === 0 || (heard > 0 && goesOn?.(positives, negatives) === false);
-    const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : isDone ? EXHAUSTED : heard;
+    const isOpen = () => left > 0 && (heard === 0 || goesOn?.(positives, negatives) !== false);
+    const now = isSettled(table, positive + yes, left + stuck) ? SETTLED : isOpen() ? heard : EXHAUSTED;
     this.heard[rule]!.set(heard, now);
     return now;
   }

@@ -40,10 +40,7 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
   const { state, guard } = plan;
   const isOut = ({ protocol }: Planned) => edits.without?.includes(protocol.id) ?? false;
   const canDo = (test: Planned) => plan.canRun(test.protocol, test.side) && !isOut(test);
-  const limited: Planning = {
-    ...plan,
-    canRun: (protocol, side) => plan.canRun(protocol, side) && !isOut(planned(protocol, side)),
-  };
+  const limited: Planning = { ...plan, canRun: (protocol, side) => canDo(planned(protocol, side)) };
   const first = guard.first
     .flatMap(({ tests }) => tests)
     .flatMap((test) => (protocolOf(test).sided ? SIDES : [null]).map((side) => planned(protocolOf(test), side)))
@@ -78,8 +75,13 @@ const cordTests = ({ ways }: Drafted): ReadonlySet<TestId> =>
   );
 
 /** What looks for harm stays before everything; then what a hand put first. */
-function heldOf({ guard }: Planning, drafted: Drafted, { held = [] }: PlanEdits, test: TestId): number | undefined {
-  if (guard.first.some(({ tests }) => tests.includes(test)) || cordTests(drafted).has(test)) return -1;
+function heldOf(
+  { guard }: Planning,
+  cord: ReadonlySet<TestId>,
+  { held = [] }: PlanEdits,
+  test: TestId,
+): number | undefined {
+  if (guard.first.some(({ tests }) => tests.includes(test)) || cord.has(test)) return -1;
   const at = held.indexOf(test);
   return at < 0 ? undefined : at;
 }
@@ -87,29 +89,32 @@ function heldOf({ guard }: Planning, drafted: Drafted, { held = [] }: PlanEdits,
 /** The lightest burden there is: an active movement, mostly. */
 const isLight = ({ protocol }: PlanItem): boolean => protocol.burden === 1;
 
-const asked = (
+function asked(
   items: readonly PlanItem[],
   drafted: Drafted,
   plan: Planning,
   edits: PlanEdits,
   { from, first }: Pick<OrderAsked, "from" | "first">,
-): OrderAsked => ({
-  tests: items
-    .toSorted((a, b) => Number(isLight(b)) - Number(isLight(a)))
-    .map((item) => ({
-      id: item.key,
-      place: item.place,
-      cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
-      runs: item.companion ? 2 : 1,
-      isLight: isLight(item),
-      held: heldOf(plan, drafted, edits, item.protocol.id),
-    })),
-  rules: drafted.ways.flatMap(({ way }) => way.rules),
-  always: drafted.always.map(({ key }) => key),
-  from,
-  first,
-  transfer: transferOf(plan.state),
-});
+): OrderAsked {
+  const cord = cordTests(drafted);
+  return {
+    tests: items
+      .toSorted((a, b) => Number(isLight(b)) - Number(isLight(a)))
+      .map((item) => ({
+        id: item.key,
+        place: item.place,
+        cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
+        runs: item.companion ? 2 : 1,
+        isLight: isLight(item),
+        held: heldOf(plan, cord, edits, item.protocol.id),
+      })),
+    rules: drafted.ways.flatMap(({ way }) => way.rules),
+    always: drafted.always.map(({ key }) => key),
+    from,
+    first,
+    transfer: transferOf(plan.state),
+  };
+}
 
 export const turnSeconds = (state: ExamState): number =>
   irritability(state).level === "high" || (ageAtExam(state) ?? 0) > OLD || transferOf(state) !== undefined
@@ -159,9 +164,10 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const drafted = draft(plan, edits, dropped);
     const items = itemsOf([...drafted.always, ...drafted.ways.flatMap(({ way }) => way.tests)], plan, painful);
     const places = new Set(items.map(({ place }) => place));
+    const cord = cordTests(drafted);
     const first =
       [...places].find((place) => baseOf(place) === edits.first) ??
-      (last && places.has(from) ? from : items.find(({ protocol }) => cordTests(drafted).has(protocol.id))?.place);
+      (last && places.has(from) ? from : items.find(({ protocol }) => cord.has(protocol.id))?.place);
     const asking = asked(items, drafted, plan, edits, { from, first });
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);

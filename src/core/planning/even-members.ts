@@ -1,7 +1,7 @@
 import { remembered } from "../base";
 import type { ClusterRule } from "../knowledge";
 import { ratiosOf } from "../reading";
-import { chanceOfAtLeast, chanceThatAtLeast } from "./one-factor";
+import { chanceThatAtLeast } from "./one-factor";
 
 /** What a rule is asked for, and how often those with and without the source have that. */
 function asksFor({ figures }: ClusterRule): { k: number; present: number; absent: number } | null {
@@ -29,6 +29,21 @@ function solved(share: number, at: (chance: number) => number): number {
   return (low + high) / 2;
 }
 
+type Chances = readonly [present: number, absent: number];
+
+/**
+ * The chance of a positive, with and without the source, at which a rule's own figures come back.
+ *
+ * @param sharesAt the chances of all its members, where the one that is looked for is so much
+ */
+function givingBack(rule: ClusterRule, sharesAt: (chance: number, which: 0 | 1) => readonly number[]): Chances | null {
+  const asks = asksFor(rule);
+  if (!asks) return null;
+  const fit = (share: number, which: 0 | 1) =>
+    solved(share, (chance) => chanceThatAtLeast(asks.k, sharesAt(chance, which)));
+  return [fit(asks.present, 0), fit(asks.absent, 1)];
+}
+
 /**
  * Where a study gives a rule's figures and none of its members': the chances of
  * a positive that, the same for every member, give the rule's own figures back.
@@ -36,15 +51,16 @@ function solved(share: number, at: (chance: number) => number): number {
  * @returns chances with and without the source; null where the rule's figures do not say
  * @example evenMembers(RULES.find(({ id }) => id === "deep-gluteal")) // [0.75…, 0.11…]
  */
-export const evenMembers = remembered((rule: ClusterRule): readonly [present: number, absent: number] | null => {
-  const asks = asksFor(rule);
-  if (!asks) return null;
-  const n = rule.members.length;
-  const [present, absent] = [asks.present, asks.absent].map((share) =>
-    solved(share, (chance) => chanceOfAtLeast(asks.k, n, chance)),
-  ) as [number, number];
-  return [present, absent];
-});
+export const evenMembers = remembered((rule: ClusterRule) =>
+  givingBack(rule, (chance) => rule.members.map(() => chance)),
+);
+
+/** Nobody's sensitivity is certain from a study of some dozens of people. */
+const MOST_FITTED = 0.99;
+const believed = (chance: number): number => Math.min(MOST_FITTED, Math.max(1 - MOST_FITTED, chance));
+
+/** What was fitted to a rule, by the chances of its other members. */
+const fittedTo = remembered((_rule: ClusterRule) => new Map<string, Chances | null>());
 
 /**
  * Where a study gives a rule's figures and those of all its members but one: the
@@ -55,38 +71,13 @@ export const evenMembers = remembered((rule: ClusterRule): readonly [present: nu
  * @returns null where the rule's figures do not say
  * @example fittedMember(RULES.find(({ id }) => id === "si-five-test"), [[0.6, 0.1875], [0.875, 0.3125], [0.53, 0.29], [0.6875, 0.3125]]) // [0.99, 0.269]
  */
-export function fittedMember(
-  rule: ClusterRule,
-  others: readonly (readonly [present: number, absent: number])[],
-): readonly [present: number, absent: number] | null {
-  const key = `${rule.id} ${others.join(" ")}`;
-  const known = fitted.get(key);
+export function fittedMember(rule: ClusterRule, others: readonly Chances[]): Chances | null {
+  const kept = fittedTo(rule);
+  const key = others.join(" ");
+  const known = kept.get(key);
   if (known !== undefined) return known;
-  const made = fit(rule, others);
-  if (fitted.size > MOST_KEPT) fitted.clear();
-  fitted.set(key, made);
-  return made;
-}
-
-const fitted = new Map<string, readonly [present: number, absent: number] | null>();
-const MOST_KEPT = 100;
-
-/** Nobody's sensitivity is certain from a study of some dozens of people. */
-const MOST_FITTED = 0.99;
-
-function fit(
-  rule: ClusterRule,
-  others: readonly (readonly [present: number, absent: number])[],
-): readonly [present: number, absent: number] | null {
-  const asks = asksFor(rule);
-  if (!asks) return null;
-  const solve = (share: number, which: 0 | 1) =>
-    Math.min(
-      MOST_FITTED,
-      Math.max(
-        1 - MOST_FITTED,
-        solved(share, (chance) => chanceThatAtLeast(asks.k, [...others.map((one) => one[which]), chance])),
-      ),
-    );
-  return [solve(asks.present, 0), solve(asks.absent, 1)];
+  const found = givingBack(rule, (chance, which) => [...others.map((one) => one[which]), chance]);
+  const fitted: Chances | null = found && [believed(found[0]), believed(found[1])];
+  kept.set(key, fitted);
+  return fitted;
 }

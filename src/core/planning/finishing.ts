@@ -1,4 +1,12 @@
-import { type ClusterRule, isFact, protocolOf, type TestMember, testMembers } from "../knowledge";
+import {
+  type AccuracyRecord,
+  type ClusterRule,
+  isFact,
+  type Protocol,
+  protocolOf,
+  type TestMember,
+  testMembers,
+} from "../knowledge";
 import {
   combine,
   memberKey,
@@ -51,11 +59,14 @@ function publishedOf(
   rule: ClusterRule,
   plan: Planning,
 ): readonly [number, number] | null {
-  const record = memberRecord(member, rule.source, testedSide, plan);
-  const ratios = record && !record.off ? ratiosOf(record) : null;
-  return ratios && ratios.sensitivity !== null && ratios.specificity !== null
-    ? [ratios.sensitivity, 1 - ratios.specificity]
-    : null;
+  return chancesIn(memberRecord(member, rule.source, testedSide, plan));
+}
+
+/** A record's chances of a positive with and without the source; null where it is off or prints ratios alone. */
+export function chancesIn(record: AccuracyRecord | undefined): readonly [number, number] | null {
+  if (!record || record.off) return null;
+  const { sensitivity, specificity } = ratiosOf(record);
+  return sensitivity === null || specificity === null ? null : [sensitivity, 1 - specificity];
 }
 
 const UNKNOWN = [0.5, 0.5] as const;
@@ -64,7 +75,9 @@ const UNKNOWN = [0.5, 0.5] as const;
 export type Finishing = {
   /** Its members' runs. */
   readonly members: ReadonlySet<string>;
-  /** Whether what is left is still worth its cost once these of them, as bits, were positive and negative. */
+  /** Those that are open and can be done, and how many are open and cannot. */
+  readonly open: { readonly members: readonly OpenRun[]; readonly stuck: number };
+  /** Whether what is left is still worth its cost once these of the open ones, as bits, were positive and negative. */
   readonly goesOn: (positive: number, negative: number) => boolean;
   /** The cheapest way to finish it, by its first test; null once it is settled. */
   readonly way: {
@@ -77,10 +90,13 @@ export type Finishing = {
   } | null;
 };
 
+/** An open member of a rule, and the run it is. */
+type OpenRun = OpenMember & { readonly state: MemberState; readonly protocol: Protocol; readonly side: Side | null };
+
 type Open = {
   readonly preferred: RuleVerdict;
   readonly recipe: Recipe;
-  readonly runnable: readonly (OpenMember & { readonly state: MemberState })[];
+  readonly runnable: readonly OpenRun[];
   readonly stuck: number;
   readonly plan: Planning;
 };
@@ -89,13 +105,12 @@ type Open = {
  * The cheapest way to finish what is left of a rule once some of its members have
  * answered, and what that would tell, in bits; null where nothing settles it.
  *
- * @param now the probability by then; null: as the reading has it
+ * @param positive which of them were positive, as bits, and below which were negative
  */
 function restOf(
   { preferred, recipe, runnable, stuck, plan }: Open,
   positive: number,
   negative: number,
-  now: number | null,
   position: Position | null,
 ) {
   const resultsOf = (yes: number, no: number) =>
@@ -109,7 +124,7 @@ function restOf(
     preferred.positive + bits(positive),
     stuck,
     left.map(({ member }) => member),
-    now ?? combine(withMembers(recipe, preferred, resultsOf(positive, negative), plan)),
+    combine(withMembers(recipe, preferred, resultsOf(positive, negative), plan)),
     position,
   );
   if (!finish) return null;
@@ -130,10 +145,10 @@ export function finishing(source: SourceId, side: Side | null, plan: Planning): 
   if (!preferred) return null;
   if (preferred.settled) {
     const members = testMembers(preferred.rule).map((member) => runKey(member.test, memberRunSide(member, side)));
-    return { members: new Set(members), way: null, goesOn: () => false };
+    return { members: new Set(members), open: { members: [], stuck: 0 }, way: null, goesOn: () => false };
   }
   const open = preferred.members.filter(({ result }) => result === "open");
-  const runnable = open.flatMap((state): (OpenMember & { state: MemberState })[] => {
+  const runnable = open.flatMap((state): OpenRun[] => {
     if (isFact(state.member)) return [];
     const protocol = protocolOf(state.member.test);
     const testedSide = memberRunSide(state.member, side);
@@ -147,11 +162,14 @@ export function finishing(source: SourceId, side: Side | null, plan: Planning): 
         ifPresent,
         ifAbsent,
         state,
+        protocol,
+        side: testedSide,
       },
     ];
   });
   const stuck = open.length - runnable.length;
-  const rest = restOf({ preferred, recipe, runnable, stuck, plan }, 0, 0, probability, plan.position);
+  const left: Open = { preferred, recipe, runnable, stuck, plan };
+  const rest = restOf(left, 0, 0, plan.position);
   if (!rest) return null;
   const { finish, ends } = rest;
   const [low, high] = [Math.min, Math.max].map((pick) => pick(...ends.map((end) => end.probability))) as [
@@ -161,9 +179,10 @@ export function finishing(source: SourceId, side: Side | null, plan: Planning): 
   const wordAt = wordOf(source, recipe.start.mean, plan);
   return {
     members: new Set(runnable.map(({ id }) => id)),
+    open: { members: runnable, stuck },
     goesOn: (positive, negative) => {
-      const left = restOf({ preferred, recipe, runnable, stuck, plan }, positive, negative, null, null);
-      return left !== null && isWorth(left.fall, left.finish.expectedCost);
+      const after = restOf(left, positive, negative, null);
+      return after !== null && isWorth(after.fall, after.finish.expectedCost);
     },
     way: {
       first: finish.first,

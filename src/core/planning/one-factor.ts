@@ -49,20 +49,6 @@ export function turned(now: Float64Array, chances: Float64Array, isPositive: boo
   return next;
 }
 
-/** Of `n` tests that are alike, each positive with this chance: how likely at least `k` are. */
-export function chanceOfAtLeast(k: number, n: number, share: number, correlation: number = CORRELATION): number {
-  const chances = chancesAt(share, correlation);
-  return NODES.reduce((sum, { weight }, node) => {
-    const p = chances[node]!;
-    let [tail, term] = [0, (1 - p) ** n];
-    for (let count = 0; count <= n; count++) {
-      if (count >= k) tail += term;
-      term *= ((n - count) / (count + 1)) * (p / (1 - p));
-    }
-    return sum + weight * tail;
-  }, 0);
-}
-
 /**
  * Of tests that each have their own chance of a positive, how likely at least `k` are.
  *

@@ -5,7 +5,6 @@ import {
   contextOf,
   memberRunSide,
   probabilityIn,
-  ratiosOf,
   readSource,
   recordsFor,
   seeded,
@@ -16,7 +15,7 @@ import {
 import { type ExamState, sheetTests } from "../record";
 import { POSITIONS, runKey, type Side, type SourceId } from "../vocabulary";
 import { policyOf } from "./exam-order";
-import { chancesOf } from "./finishing";
+import { chancesIn, chancesOf } from "./finishing";
 import { CORRELATION } from "./one-factor";
 import { type Drafted, drawUp } from "./draw-up";
 import type { PlanEdits } from "./plan-types";
@@ -68,10 +67,8 @@ function speaksOf({ protocol, side }: Planned, questions: readonly Asked[], plan
     );
     if (preferred && member) return [{ asked, figuresOf, chances: chancesOf(member, preferred, plan) }];
     const [record] = recordsFor({ figuresOf, source: question.source, testedSide: side, run: "" }, plan);
-    const ratios = record && !record.off ? ratiosOf(record) : null;
-    return ratios && ratios.sensitivity !== null && ratios.specificity !== null
-      ? [{ asked, figuresOf, chances: [ratios.sensitivity, 1 - ratios.specificity] }]
-      : [];
+    const chances = chancesIn(record);
+    return chances ? [{ asked, figuresOf, chances }] : [];
   });
 }
 

@@ -1,5 +1,4 @@
 import {
-  isFact,
   type Protocol,
   protocolOf,
   PROTOCOLS,
@@ -8,15 +7,15 @@ import {
   testMembers,
   USUAL_EXAMINATION,
 } from "../knowledge";
-import { comparesSides, memberRunSide, readSource, recordsFor, ruleAsks, ruleTable } from "../reading";
+import { comparesSides, readSource, recordsFor, ruleAsks, ruleTable } from "../reading";
 import { irritability } from "../record";
-import { otherSide, runKey, type Side, SIDES, SOURCES } from "../vocabulary";
+import { otherSide, runKey, type Side, SIDES, type SourceId, SOURCES } from "../vocabulary";
 import type { PlanRule } from "./component";
-import { chancesOf, finishing } from "./finishing";
+import { finishing } from "./finishing";
 import { costOf, type Planning } from "./plan";
 import type { RaisedQuestion } from "./questions";
 import { single, spokenSides } from "./single";
-import { CHANCE_WORTH_IT, isWorth } from "./worth";
+import { isWorthIt } from "./worth";
 
 /** By which tests a question can be settled, and which of those are planned. */
 
@@ -52,7 +51,7 @@ export const everyRun = (tests: readonly TestId[], plan: Planning): readonly Pla
     .filter(({ protocol, side }) => plan.canRun(protocol, side));
 
 /** The runs of a test that would speak for a source's side, and could be done. */
-function speakingFor({ source, side }: Pick<RaisedQuestion, "source" | "side">, plan: Planning): readonly Planned[] {
+function speakingFor({ source, side }: RaisedQuestion, plan: Planning): readonly Planned[] {
   return PROTOCOLS.filter(({ tissueGroup }) => tissueGroup !== "upper-cervical-ligament").flatMap((protocol) =>
     protocol.readings.some((reading) => reading.source === source && !reading.pointsOnly)
       ? (protocol.sided ? SIDES : [null])
@@ -83,37 +82,39 @@ function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
   const { source, side } = question;
   const { preferred, probability } = readSource(plan.context, source, side);
   if (!preferred || !preferred.applies) return null;
-  const { rule, positive, members } = preferred;
+  const { rule, positive } = preferred;
   const said = `${rule.label}, ${ruleAsks(rule)}`;
   if (preferred.settled) return { by: "settled", said: `${said}: ${preferred.verdict}`, tests: [], rules: [] };
   const finish = finishing(source, side, plan);
   if (!finish?.way) return null;
-  if (finish.way.chance < CHANCE_WORTH_IT || !isWorth(finish.way.fall, finish.way.cost)) return NOT_WORTH_IT;
-  const open = members.filter(({ result }) => result === "open");
-  const runnable = open.flatMap((state) => {
-    if (isFact(state.member)) return [];
-    const test = planned(protocolOf(state.member.test), memberRunSide(state.member, side));
-    return plan.canRun(test.protocol, test.side) ? [{ test, state }] : [];
-  });
+  if (!isWorthIt(finish.way, finish.way.cost)) return NOT_WORTH_IT;
   return {
     by: "rule",
     said,
-    tests: runnable.map(({ test }) => test),
+    tests: finish.open.members.map((member) => planned(member.protocol, member.side)),
     rules: [
       {
         id: `${source} ${side ?? ""}`,
         probability,
         table: ruleTable(rule),
         positive,
-        stuck: open.length - runnable.length,
-        members: runnable.map(({ test, state }) => {
-          const [ifPresent, ifAbsent] = chancesOf(state, preferred, plan);
-          return { test: test.key, ifPresent, ifAbsent };
-        }),
+        stuck: finish.open.stuck,
+        members: finish.open.members.map(({ id, ifPresent, ifAbsent }) => ({ test: id, ifPresent, ifAbsent })),
         goesOn: finish.goesOn,
       },
     ],
   };
+}
+
+/** What a test that speaks for a source says of it. */
+const readingFor = ({ protocol }: Planned, source: SourceId) =>
+  protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
+
+/** Whether a figure of it counts for the source. */
+function isFigured(test: Planned, source: SourceId, plan: Planning): boolean {
+  const figuresOf = readingFor(test, source).figuresOf ?? test.protocol.id;
+  const [record] = recordsFor({ figuresOf, source, testedSide: test.side, run: "" }, plan);
+  return record !== undefined && !record.off;
 }
 
 /** At most so many single tests for a question. */
@@ -123,16 +124,13 @@ const MOST_SINGLES = 2;
 function numberToKeep(question: RaisedQuestion, plan: Planning, beside: Planned): readonly Planned[] {
   const { source } = question;
   const [lightest] = speakingFor(question, plan)
-    .filter(({ key, side, protocol }) => {
-      const reading = protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
-      const [record] = recordsFor(
-        { figuresOf: reading.figuresOf ?? protocol.id, source, testedSide: side, run: "" },
-        plan,
-      );
-      return (
-        key !== beside.key && reading.sides !== "other side" && protocol.measures.length > 0 && record && !record.off
-      );
-    })
+    .filter(
+      (test) =>
+        test.key !== beside.key &&
+        readingFor(test, source).sides !== "other side" &&
+        test.protocol.measures.length > 0 &&
+        isFigured(test, source, plan),
+    )
     .toSorted((a, b) => a.protocol.burden - b.protocol.burden);
   return lightest ? [lightest] : [];
 }
@@ -149,13 +147,13 @@ function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, k
   const { source, side } = question;
   const worth = speakingFor(question, plan)
     .flatMap((test) => {
-      const reading = test.protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
+      const reading = readingFor(test, source);
       const told = single(test.protocol, test.side, source, side, reading.figuresOf ?? test.protocol.id, plan);
-      if (!told || without?.has(test.protocol.id)) return [];
-      if (told.chance < CHANCE_WORTH_IT || !isWorth(told.fall, costOf(test.protocol, plan))) return [];
+      const cost = costOf(test.protocol, plan);
+      if (!told || without?.has(test.protocol.id) || !isWorthIt(told, cost)) return [];
       /** A crossed test is the other leg's own: it is never the first to look. */
       const isOwn = reading.sides !== "other side";
-      return [{ test, told, isOwn, worth: told.fall / costOf(test.protocol, plan) }];
+      return [{ test, told, isOwn, worth: told.fall / cost }];
     })
     .toSorted((a, b) => Number(b.isOwn) - Number(a.isOwn) || b.worth - a.worth)
     .slice(0, most);
@@ -183,12 +181,7 @@ function signWay(question: RaisedQuestion, plan: Planning, among: ReadonlyMap<st
     (protocol.measures.length > 0 ? 0 : 1);
   const [best] = speakingFor(question, plan).toSorted((a, b) => rank(a) - rank(b));
   if (!best) return null;
-  return {
-    by: "sign",
-    said: `${best.protocol.name}: a sign, no figure`,
-    tests: [best],
-    rules: [alone(question, best)],
-  };
+  return bySigns(question, [best], `${best.protocol.name}: a sign, no figure`);
 }
 
 /** A test that is done whatever the others show. */
@@ -199,6 +192,13 @@ const alone = ({ source, side }: RaisedQuestion, { key }: Planned): PlanRule => 
   positive: 0,
   stuck: 0,
   members: [{ test: key, ifPresent: 0.5, ifAbsent: 0.5 }],
+});
+
+const bySigns = (question: RaisedQuestion, tests: readonly Planned[], said: string): Way => ({
+  by: "sign",
+  said,
+  tests,
+  rules: tests.map((test) => alone(question, test)),
 });
 
 /** The highly irritable have only so much of a usual examination. */
@@ -214,21 +214,12 @@ function usualWay(question: RaisedQuestion, plan: Planning): Way | null {
     .map((protocol) => planned(protocol, protocol.sided ? question.side : null))
     .filter(({ protocol, side }) => plan.canRun(protocol, side));
   if (tests.length === 0) return null;
-  return {
-    by: "sign",
-    said: `${tests.map(({ protocol }) => protocol.name).join(", ")}: signs, no figure`,
-    tests,
-    rules: tests.map((test) => alone(question, test)),
-  };
+  return bySigns(question, tests, `${tests.map(({ protocol }) => protocol.name).join(", ")}: signs, no figure`);
 }
 
 /** Whether any test that could be done has a figure that counts for it: then it is asked by figures or not at all. */
-const hasFigures = ({ source, side }: Pick<RaisedQuestion, "source" | "side">, plan: Planning): boolean =>
-  speakingFor({ source, side }, plan).some(({ protocol, side: testedSide }) => {
-    const reading = protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
-    const [record] = recordsFor({ figuresOf: reading.figuresOf ?? protocol.id, source, testedSide, run: "" }, plan);
-    return record !== undefined && !record.off;
-  });
+const hasFigures = (question: RaisedQuestion, plan: Planning): boolean =>
+  speakingFor(question, plan).some((test) => isFigured(test, question.source, plan));
 
 /** The tests of the rule that counts for a source. */
 const membersOf = ({ source, side }: RaisedQuestion, plan: Planning): ReadonlySet<TestId> => {

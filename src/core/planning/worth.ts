@@ -110,6 +110,12 @@ export const LEAST_WORTH = 0.008;
 /** Whether so many bits are worth what they cost. @example isWorth(0.034, 16) // false */
 export const isWorth = (fall: number, cost: number): boolean => fall >= LEAST_WORTH * cost;
 
+/** Whether what tells so much is worth its cost, and more than a change of label. */
+export const isWorthIt = (
+  { fall, chance }: { readonly fall: number; readonly chance: number },
+  cost: number,
+): boolean => chance >= CHANCE_WORTH_IT && isWorth(fall, cost);
+
 /** That it was low and is lower is a change of label, and no answer. */
 const LOW: readonly Word[] = ["unlikely", "low from the start, hardly moved"];
 const saysTheSame = (one: Word, other: Word): boolean => one === other || (LOW.includes(one) && LOW.includes(other));

@@ -14,7 +14,8 @@ export {
 } from "./figures";
 export { frequencies, type Frequencies, whySpecificityIsNot } from "./frequencies";
 export { comparesSides } from "./interpret";
-export { interpretExam, interpretResponses, interpretRun, isEarned, mayBeEarned, type TestOutcome } from "./interpret";
+export { interpretExam, interpretResponses, interpretRun, type TestOutcome } from "./interpret";
+export { isEarned, mayBeEarned } from "./earned";
 export { figureOf, limitedRatio, recordChoiceKey, recordsFor, ruleItemOf, singleItem } from "./items";
 export { type OneSource, oneSourceEach, sayOneSource } from "./one-source";
 export { type Accuracy, accuracyOf, type Interval, posttest } from "./likelihood-ratio";

@@ -4,7 +4,6 @@ import {
   findSchool,
   ON_THIS_SIDE,
   optionIn,
-  type Protocol,
   protocolOf,
   PROTOCOLS,
   type ReadingLine,
@@ -67,7 +66,7 @@ export type TestOutcome = {
 };
 
 /** Answers what a condition asks of earlier tests. */
-const earlierIn =
+export const earlierIn =
   (runs: readonly Run[], settings: ReadingSettings) =>
   (condition: EarlierCondition, side: Side | null): boolean =>
     runs.some((run) => {
@@ -312,31 +311,6 @@ function readRun(run: Run, settings: ReadingSettings, runs: readonly Run[]): Tes
           other.source === outcome.source && other.side === otherSide(outcome.side!) && other.outcome === "positive",
       ),
   }));
-}
-
-/**
- * Whether a test that has to be earned could be at all: the options it is for are chosen.
- *
- * @example mayBeEarned(protocolOf("pelvic-levels"), settings) // false
- */
-export const mayBeEarned = ({ earned }: Protocol, settings: ReadingSettings): boolean =>
-  Object.entries(earned?.condition.school ?? {}).every(([id, options]) => options.includes(schoolIn(settings, id)));
-
-/** Whether a test can be offered, as far as earlier tests decide it. */
-export function isEarned(
-  protocol: Protocol,
-  side: Side | null,
-  runs: readonly Run[],
-  settings: ReadingSettings,
-): boolean {
-  if (!protocol.earned) return true;
-  if (!mayBeEarned(protocol, settings)) return false;
-  const asked = (condition: Condition): boolean =>
-    (condition.school === undefined ||
-      Object.entries(condition.school).every(([id, options]) => options.includes(schoolIn(settings, id)))) &&
-    (condition.earlier === undefined || earlierIn(runs, settings)(condition.earlier, side)) &&
-    (condition.any === undefined || condition.any.some(asked));
-  return asked(protocol.earned.condition);
 }
 
 /** Positive now, and negative in the last run before a technique. */

@@ -11,7 +11,7 @@ import {
 } from "../knowledge";
 import { type ExamState, isDoneAs, type ReadingSettings, type Run, variantFor } from "../record";
 import { runKey, type Side, type SourceId } from "../vocabulary";
-import type { Item, RuleBound, RuleItem, SingleItem } from "./combine";
+import { clamp, type Item, type RuleBound, type RuleItem, type SingleItem } from "./combine";
 import { ratiosOf, ruleTable, tableEntries } from "./figures";
 import { meets, type TestOutcome } from "./interpret";
 import { holdCounts, isBegun, memberRunSide, type MemberState, type RuleVerdict } from "./rules";
@@ -222,7 +222,7 @@ export function ruleItemOf(
  */
 export function limitedRatio(ratio: number, { ruleRatioLimit }: Pick<ReadingSettings, "ruleRatioLimit">): number {
   const limit = ruleRatioLimit === undefined ? Infinity : Math.log(ruleRatioLimit);
-  return Math.min(Math.max(Math.log(ratio), -limit), limit);
+  return clamp(Math.log(ratio), -limit, limit);
 }
 
 /** An outcome that is shown beside the result but not counted, and why. */

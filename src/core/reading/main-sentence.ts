@@ -1,9 +1,9 @@
+import { capital } from "../base";
 import { logit, probabilityOf } from "./odds";
 import type { SourceReading } from "./reading";
 import { type StepAlong, stepsFrom } from "./steps";
 import { ofHundred } from "./words";
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const hundredths = (logOdds: number): number => Math.round(probabilityOf(logOdds) * 100);
 
 /** The step that moved most; of equals the first. */

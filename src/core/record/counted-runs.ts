@@ -1,7 +1,7 @@
 import { remembered } from "../base";
 import { optionIn, protocolOf, type SchoolChoice } from "../knowledge";
 import { otherSide, runKey } from "../vocabulary";
-import { techniquesSoFar } from "./events/technique";
+import { techniquesSoFar, type Treatments } from "./events/technique";
 import { isAnswered, ladderOf } from "./ladder";
 import type { Run } from "./runs";
 import type { ExamState } from "./state";
@@ -33,7 +33,7 @@ export const likeOther = (run: Run, runs: readonly Run[]): Run | null => {
  * @example runsNow(openedState, { test: "thigh-thrust", side: "right" }) // []
  */
 export const runsNow = (
-  state: Pick<ExamState, "runs" | "techniques" | "treated" | "opened" | "id">,
+  state: Pick<ExamState, "runs"> & Treatments,
   { test, side }: Pick<Run, "test" | "side">,
 ): readonly Run[] =>
   state.runs.filter(

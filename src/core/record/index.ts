@@ -137,7 +137,7 @@ export {
 } from "./told-number";
 export { errorsThatJudge } from "./errors-that-judge";
 export { APART, EXAMINERS, type OwnError, ownError, type OwnErrorInput } from "./events/clinic-error";
-export { techniquesFor, techniquesSoFar } from "./events/technique";
+export { techniquesFor, techniquesSoFar, type Treatments } from "./events/technique";
 export { courseBegunBy } from "./episode-id";
 export { fold } from "./fold";
 export { append, begin, type History, historyOf, walk } from "./history";

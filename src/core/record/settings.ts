@@ -116,22 +116,6 @@ export const readingSettingsSchema = closedAs<ReadingSettings>({
 /** Dependences offered to choose from; any from 0 to 1 can be kept. */
 export const DEPENDENCE_CHOICES = ["0", "0.2", "0.35", "0.5", "0.6", "0.75", "1"] as const;
 
-export const DEFAULT_READING_SETTINGS: ReadingSettings = {
-  preferredRule: "si-five-test",
-  dependence: 0.5,
-  memberWeight: 0.5,
-  ruleFigures: "pooled",
-  ruleRatioLimit: 10,
-  careSetting: "primary care",
-  feltWhere: "below-l5",
-  dose: "steady",
-  restRise: 2,
-  ratioLimit: 10,
-  likelyFrom: 0.8,
-  unlikelyTo: 0.1,
-  noSymptomStart: 0.03,
-};
-
 /** The settings that the worked numbers and the first exams were made under. */
 export const FIRST_READING_SETTINGS: ReadingSettings = {
   preferredRule: "si-five-test",
@@ -144,6 +128,13 @@ export const FIRST_READING_SETTINGS: ReadingSettings = {
   likelyFrom: 0.8,
   unlikelyTo: 0.1,
   noSymptomStart: 0.03,
+};
+
+export const DEFAULT_READING_SETTINGS: ReadingSettings = {
+  ...FIRST_READING_SETTINGS,
+  ruleFigures: "pooled",
+  ruleRatioLimit: 10,
+  careSetting: "primary care",
 };
 
 /** What a rule's figure may count for at most. */

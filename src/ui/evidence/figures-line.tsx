@@ -2,6 +2,7 @@ import {
   type AccuracyRecord,
   citationText,
   type ClusterRule,
+  DERIVATION_ONLY,
   otherStart,
   qualityOf,
   qualityText,
@@ -37,11 +38,6 @@ export function recordFigures(record: AccuracyRecord): string {
     .join(", ");
 }
 
-function QualityOf({ citation }: { citation: string }) {
-  const quality = qualityOf(citation);
-  return <>{quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}</>;
-}
-
 /** One record in full: figures, what positive is, who, against what, from where. */
 export function RecordText({ record }: { record: AccuracyRecord }) {
   return (
@@ -55,7 +51,7 @@ export function RecordText({ record }: { record: AccuracyRecord }) {
         {citationText(record.citation)} ({record.standing}, check before clinical reliance).{" "}
         {record.intervalBorrowed ? `Interval borrowed: ${record.intervalBorrowed}. ` : ""}
         {record.patients ? `Counts for some patients only: ${record.patients.otherwise}. ` : ""}
-        <QualityOf citation={record.citation} />
+        {qualityText(qualityOf(record.citation))}
       </span>
       {record.off && <span className="block font-medium">Off: {record.off}</span>}
       <NotTheChance record={record} />
@@ -100,8 +96,8 @@ export function RuleText({ rule }: { rule: ClusterRule }) {
       </span>
       <span className="block text-soft">
         {citationText(rule.citation)} ({rule.standing}, check before clinical reliance).{" "}
-        {rule.derivationOnly ? "Made from these people and tried on no others: its figures are likely too good. " : ""}
-        <QualityOf citation={rule.citation} />
+        {rule.derivationOnly ? `${DERIVATION_ONLY} ` : ""}
+        {qualityText(qualityOf(rule.citation))}
       </span>
       {rule.off && <span className="block font-medium">Off: {rule.off}</span>}
     </>

@@ -1,6 +1,7 @@
 "use client";
 
 import { Tabs } from "radix-ui";
+import { capital } from "@/core/base";
 import { citationText, qualityText, WEAKNESSES } from "@/core/knowledge";
 import {
   besideRule,
@@ -85,8 +86,7 @@ function RestsOn({ source }: { source: SourceReading }) {
       <ul className="list-disc ps-6 text-sm text-soft">
         {foundations.map(({ citation, quality }) => (
           <li key={citation}>
-            {citationText(citation)}.{" "}
-            {quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}
+            {citationText(citation)}. {qualityText(quality)}
             {quality && quality.weaknesses.length > 0 && (
               <> {quality.weaknesses.map((weakness) => `${weakness}: ${WEAKNESSES[weakness]}`).join("; ")}.</>
             )}
@@ -130,7 +130,7 @@ export function Opened({ source, spread }: { source: SourceReading; spread: Spre
       )}
       {source.figured && spread && (
         <p className="mb-2 text-sm text-soft">
-          {intervalText(spread).replace(/^n/, "N")}; its middle half lies between {percentText(spread.p50[0])} and{" "}
+          {capital(intervalText(spread))}; its middle half lies between {percentText(spread.p50[0])} and{" "}
           {percentText(spread.p50[1])}. The quality of the studies is not in it.
         </p>
       )}

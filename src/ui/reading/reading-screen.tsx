@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { CARE_SETTINGS, type CareSetting, findSchool } from "@/core/knowledge";
+import { CARE_SETTING_LABELS, CARE_SETTINGS, type CareSetting, findSchool } from "@/core/knowledge";
 import { examinedByFamily, sourceKey } from "@/core/reading";
 import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, RULE_RATIO_LIMITS, schoolsThatDiffer } from "@/core/record";
 import { Card } from "../primitives/card";
@@ -55,8 +55,7 @@ function ReadingChoices() {
           value={(settings.careSetting ?? "primary care") as string}
           options={CARE_SETTINGS.map((setting) => ({
             value: setting as string,
-            label:
-              setting === "referred" ? "referred by somebody who could not settle it" : "primary care, first contact",
+            label: CARE_SETTING_LABELS[setting],
           }))}
           onChoose={(setting) =>
             change({ careSetting: setting as CareSetting }, "where the patient is seen was chosen on the reading page")

@@ -2,7 +2,7 @@
 
 import { scaleLinear } from "d3";
 import { findRecord, findRuleIn } from "@/core/evidence";
-import { citationText, qualityOf, qualityText } from "@/core/knowledge";
+import { citationText, DERIVATION_ONLY, qualityOf, qualityText } from "@/core/knowledge";
 import {
   groupLabel,
   logit,
@@ -99,7 +99,6 @@ function Cite({ figure, start }: { figure: string; start: number }) {
   const rule = record ? undefined : findRuleIn(reading.evidence, figure);
   const cited = record ?? (rule && reading.settings.ruleFigures === "pooled" ? (pooledRule(rule) ?? rule) : rule);
   if (!cited) return null;
-  const quality = qualityOf(cited.citation);
   const borrowed = record?.intervalBorrowed ?? (cited !== rule ? rule?.pooled?.intervalBorrowed : undefined);
   const ratios = record && ratiosOf(record);
   return (
@@ -108,8 +107,8 @@ function Cite({ figure, start }: { figure: string; start: number }) {
       {[cited.population, cited.reference].filter(Boolean).join("; ")}
       {record ? `. Positive there is: ${record.definition}. ${UNCERTAINTY_TEXT[ratios!.uncertainty]}` : ""}.{" "}
       {borrowed ? `Interval borrowed: ${borrowed}. ` : ""}
-      {rule?.derivationOnly ? "Made from these people and tried on no others: its figures are likely too good. " : ""}
-      {quality ? qualityText(quality) : "Study quality not judged: a figure of the clinic."}
+      {rule?.derivationOnly ? `${DERIVATION_ONLY} ` : ""}
+      {qualityText(qualityOf(cited.citation))}
       {ratios && ratios.sensitivity !== null && ratios.specificity !== null && (
         <details className="text-ink">
           <summary className="flex min-h-11 items-center underline">

@@ -1,6 +1,6 @@
 "use client";
 
-import { CARE_SETTINGS, type CareSetting, SACROILIAC_RULES } from "@/core/knowledge";
+import { CARE_SETTING_LABELS, CARE_SETTINGS, type CareSetting, SACROILIAC_RULES } from "@/core/knowledge";
 import { ruleAsks } from "@/core/reading";
 import { DEPENDENCE_CHOICES, MEMBER_WEIGHT_CHOICES, type ReadingSettings } from "@/core/record";
 import { Card } from "../primitives/card";
@@ -39,8 +39,7 @@ export function NewExams(props: { settings: ReadingSettings; onChange: (part: Pa
           value={(settings.careSetting ?? "primary care") as string}
           options={CARE_SETTINGS.map((setting) => ({
             value: setting as string,
-            label:
-              setting === "referred" ? "referred by somebody who could not settle it" : "primary care, first contact",
+            label: CARE_SETTING_LABELS[setting],
           }))}
           onChoose={(setting) => onChange({ careSetting: setting as CareSetting })}
         />

@@ -1,4 +1,4 @@
-import { isolated } from "../../base";
+import { capital, isolated } from "../../base";
 import { citationText, CONSENT_COVERS, NEURO_SCALES, protocolOf } from "../../knowledge";
 import {
   describeVerdict,
@@ -225,8 +225,6 @@ export function baselineLines(state: ExamState): string[] {
     ...(left ? [`Not the whole baseline: ${left}.`] : []),
   ];
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const vitalsLines = ({ vitals }: ExamState): string[] =>
   vitals.map(

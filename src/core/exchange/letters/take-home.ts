@@ -1,3 +1,4 @@
+import { capital } from "../../base";
 import { patientText, patientTexts, type TextId, URGENCIES } from "../../knowledge";
 import { examinedSources, type Reading, type SourceReading, WORD_TRAITS } from "../../reading";
 import { type ExamState, runsRead, symptomsOf } from "../../record";
@@ -23,8 +24,6 @@ const textsIn =
   (id: HomeText, values: Readonly<Record<string, string | number>> = {}): string =>
     patientText(`take-home.${id}` as TextId, language, values);
 type Words = ReturnType<typeof textsIn>;
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A day as it is written in that language. */
 const dayIn = (language: Language, at: string): string =>

@@ -18,6 +18,17 @@ import type {
 /** An error of measuring for which no source is at hand, taken as that of one day. */
 export const NO_SOURCE = { citation: null, apart: "same day" } as const;
 
+/** How far a hip turns inwards: one number of several tests. */
+export const HIP_INWARDS = {
+  id: "rotation",
+  label: "Inward rotation",
+  unit: "°",
+  range: [0, 80],
+  expected: [35, 40],
+  mdc: 8,
+  mdcFrom: NO_SOURCE,
+} as const satisfies Measure;
+
 export const person = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "person" }));
 export const tested = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "tested side" }));
 export const other = (...loads: LoadId[]): StageLoad[] => loads.map((load) => ({ load, on: "other side" }));

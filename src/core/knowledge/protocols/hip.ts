@@ -4,6 +4,7 @@ import {
   END_FEEL,
   equivocal,
   felt,
+  HIP_INWARDS,
   measured,
   negative,
   other,
@@ -14,7 +15,6 @@ import {
   school,
   STOP_RULE,
   tested,
-  NO_SOURCE,
 } from "./build";
 import type { Protocol, ReadingLine, StageLoad } from "./types";
 
@@ -112,13 +112,7 @@ const internalRotation: Protocol = {
   ],
   measures: [
     {
-      id: "rotation",
-      label: "Inward rotation",
-      unit: "°",
-      range: [0, 80],
-      expected: [35, 40],
-      mdc: 8,
-      mdcFrom: NO_SOURCE,
+      ...HIP_INWARDS,
       underSchool: [
         { school: "hip-rotation-expected", option: "first-barrier", range: [25, 25], why: "at the first barrier" },
       ],

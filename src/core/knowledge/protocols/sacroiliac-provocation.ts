@@ -2,6 +2,7 @@ import {
   cannotTell,
   CLEAR,
   equivocal,
+  HIP_INWARDS,
   IS_IT_YOURS,
   negative,
   observe,
@@ -15,7 +16,6 @@ import {
   school,
   STOP_RULE,
   tested,
-  NO_SOURCE,
 } from "./build";
 import { glutealReading, hipReading, sacroiliacReading } from "./sacroiliac-reading";
 import type { DoseSchool, Protocol, School, Stage, StageLoad, Way } from "./types";
@@ -745,17 +745,7 @@ const rotationDifference: Protocol = {
     },
   ],
   schools: [motionSchool],
-  measures: [
-    {
-      id: "rotation",
-      label: "Inward rotation",
-      unit: "°",
-      range: [0, 80],
-      expected: [35, 40],
-      mdc: 8,
-      mdcFrom: NO_SOURCE,
-    },
-  ],
+  measures: [HIP_INWARDS],
   signs: [{ id: "pelvis", label: "Pelvis", options: [option("still", "stays"), option("lifts", "lifts")] }],
   readings: [
     reading("sacroiliac", "tested side", [

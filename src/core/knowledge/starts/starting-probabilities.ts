@@ -1,11 +1,16 @@
+import { keysOf } from "../../base";
 import { ARM, BELOW_KNEE, type SiteId, type SourceId, type SourceStatus } from "../../vocabulary";
 import type { ComplaintCondition } from "./complaint-condition";
 
 export type { ComplaintCondition } from "./complaint-condition";
 
 /** Where patients are seen: as their first contact, or sent by somebody who could not settle it. */
-export const CARE_SETTINGS = ["primary care", "referred"] as const;
-export type CareSetting = (typeof CARE_SETTINGS)[number];
+export const CARE_SETTING_LABELS = {
+  "primary care": "primary care, first contact",
+  referred: "referred by somebody who could not settle it",
+} as const;
+export type CareSetting = keyof typeof CARE_SETTING_LABELS;
+export const CARE_SETTINGS = keysOf(CARE_SETTING_LABELS);
 
 /** A starting probability: a Beta distribution with this mean and weight, and when it fits. */
 export type StartingProbability = {

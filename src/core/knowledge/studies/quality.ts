@@ -27,6 +27,9 @@ export type StudyQuality = {
   readonly weaknesses: readonly Weakness[];
 };
 
+/** Said of a rule that was tried on no other people than those it was made from. */
+export const DERIVATION_ONLY = "Made from these people and tried on no others: its figures are likely too good.";
+
 const quality = (letters: string, because: string, ...weaknesses: Weakness[]): StudyQuality => ({
   letters: [...letters] as unknown as StudyQuality["letters"],
   because,
@@ -184,12 +187,14 @@ export const qualityOf = (citation: string): StudyQuality | null =>
 const RISKS: Readonly<Record<Risk, string>> = { L: "low", H: "high", U: "unclear" };
 
 /**
- * The four letters with their reason, as said beside a figure.
+ * The four letters with their reason, as said beside a figure; null: nobody has judged it.
  *
  * @example qualityText({ letters: ["H", "U", "U", "L"], because: "groups chosen by their headache", weaknesses: [] })
  * // "Study quality HUUL (risk of bias: patients high, index test unclear, reference standard unclear, flow and timing low): groups chosen by their headache."
  */
-export function qualityText({ letters, because }: Pick<StudyQuality, "letters" | "because">): string {
+export function qualityText(quality: Pick<StudyQuality, "letters" | "because"> | null): string {
+  if (!quality) return "Study quality not judged: a figure of the clinic.";
+  const { letters, because } = quality;
   const said = QUALITY_PARTS.map((part, index) => `${part} ${RISKS[letters[index]!]}`).join(", ");
   return `Study quality ${letters.join("")} (risk of bias: ${said}): ${because}.`;
 }

@@ -1,4 +1,4 @@
-import { closedAs, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
+import { keysOf, closedAs, oneOf, oneOfOrNone, orNone, painScore, text } from "../../base";
 import {
   END_FEELS,
   type EndFeel,
@@ -16,8 +16,6 @@ import { type Draft, kind } from "../envelope";
 import { upsert } from "../upsert";
 
 /** What hands find at one level of the spine, on one side. */
-
-const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof T & string)[];
 
 export type SegmentExaminedBody = {
   segment: string;

@@ -1,4 +1,4 @@
-import { closed, closedAs, listOf, listOfEach, oneOf, oneOfOrNone, text, uuid, yesNo } from "../../base";
+import { keysOf, closed, closedAs, listOf, listOfEach, oneOf, oneOfOrNone, text, uuid, yesNo } from "../../base";
 import { ASKED_ANEW_IDS, type AskedAnewId } from "../../knowledge";
 import {
   LIMB_PART_IDS,
@@ -43,8 +43,6 @@ export const PAIN_MEDICINES = {
   more: "more than usual",
   less: "less than usual",
 } as const;
-
-const keysOf = <T extends object>(entries: T) => Object.keys(entries) as (keyof T & string)[];
 
 /** How somebody gets from their wheelchair onto the table. */
 export const TRANSFERS = {
