@@ -191,7 +191,15 @@ async function handsFree(
       /** Where only a number is asked, it is read at the end of the movement. */
       const cue = page.locator("[data-cue]");
       if (!(await cue.innerText()).startsWith("At the screen") && (await page.locator("[data-dial]").count()) > 0)
-        await expect(cue).toContainText("twice keeps", MOVEMENT);
+        await expect
+          .poll(
+            async () =>
+              (await panel.getAttribute("data-hands")) !== here || (await cue.innerText()).includes("twice keeps"),
+            MOVEMENT,
+          )
+          .toBe(true);
+      /** What the panel asks may have changed while its cue was read. */
+      if ((await panel.getAttribute("data-hands")) !== here) continue;
       await pedalTwice(page);
       await page.waitForTimeout(500);
     }
