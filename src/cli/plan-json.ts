@@ -15,14 +15,24 @@ const costs = ({ tests, burden, turns, minutes, cost }: ExamPlan["expected"]) =>
 export function planJson(state: ExamState) {
   const plan = planExam(state);
   return {
-    questions: plan.questions.map(({ source, side, start, settledBy }) => ({
+    questions: plan.questions.map(({ source, side, start, settledBy, cost, gainBits }) => ({
       source,
       side,
       start: rounded(start),
       settledBy,
+      cost: {
+        tests: rounded(cost.tests, 1),
+        turns: rounded(cost.turns, 1),
+        minutes: rounded(cost.minutes, 1),
+        safetyQuestions: cost.safetyQuestions,
+      },
+      gainBits: gainBits === null ? null : rounded(gainBits),
     })),
-    blocks: plan.blocks.map(({ place, tests }) => ({
+    blocks: plan.blocks.map(({ place, before, tests }) => ({
       position: place,
+      ...(before.length === 0
+        ? {}
+        : { before: before.map(({ is, because, minutes }) => ({ is, because, minutes: rounded(minutes, 1) })) }),
       tests: tests.map(({ test, side, role, burden, when }) => ({
         test,
         side,

@@ -1,4 +1,4 @@
-import { ARM, BELOW_KNEE, type SiteId, type SourceId } from "../vocabulary";
+import { ARM, BELOW_KNEE, LEG as WHOLE_LEG, NECK_OR_ARM, type SiteId, type SourceId } from "../vocabulary";
 import type { TestId } from "./protocols";
 
 /**
@@ -14,6 +14,8 @@ export type Raised = {
   readonly notInMidlineOf?: readonly SiteId[];
   /** Symptoms at these on both sides at once. */
   readonly bothSidesAt?: readonly SiteId[];
+  /** And not at these on both sides at once. */
+  readonly notBothSidesAt?: readonly SiteId[];
   /** One of these brings it on, as they tell it. */
   readonly broughtOnBy?: readonly string[];
   /** One of these eases it, as they tell it. */
@@ -65,16 +67,13 @@ export const COMPLAINT_QUESTIONS: Partial<Record<SourceId, readonly Raised[]>> =
   ],
   "upper-lumbar-root": [settle("pain in the groin or the front of the thigh", { at: ["groin", ...FRONT] })],
   "deep-gluteal": [
-    settle("buttock and leg", { at: LEG_BELOW }),
+    settle("buttock and leg", { at: LEG_BELOW, notBothSidesAt: LEG_BELOW }),
     settle("buttock worse with sitting", { at: ["central-buttock"], broughtOnBy: ["sitting"] }),
   ],
-  sacroiliac: [
-    settle("buttock pain below L5", { at: BELOW_L5 }),
-    settle("leg pain that may come from the joint", { at: LEG_BELOW }),
-  ],
+  sacroiliac: [settle("buttock pain below L5", { at: BELOW_L5 })],
   hip: [
     settle("pain in the groin", { at: ["groin"] }),
-    settle("pain at the side of the hip or the front of the thigh", { at: ["lateral-hip", "anterior-thigh"] }),
+    settle("pain at the side of the hip or in the thigh", { at: ["lateral-hip", "anterior-thigh", "inner-thigh"] }),
     screen("buttock and leg: a look at the hip", { at: [...BELOW_L5, ...LEG] }),
   ],
   "lumbar-facet": [
@@ -96,6 +95,10 @@ export const COMPLAINT_QUESTIONS: Partial<Record<SourceId, readonly Raised[]>> =
     settle("eased by a hand on the head", {
       at: [...ARM, "neck", "upper-trapezius-scapula"],
       easedBy: ["hand on the head"],
+    }),
+    screen("the shoulder alone: one test of the neck", {
+      at: ["shoulder"],
+      notAt: ["neck", "upper-trapezius-scapula", "lateral-upper-arm", "inner-upper-arm"],
     }),
     settle("shoulder or upper arm with the neck", { at: UPPER_ARM }),
   ],
@@ -127,6 +130,32 @@ export const COMPLAINT_QUESTIONS: Partial<Record<SourceId, readonly Raised[]>> =
 };
 
 /**
+ * What a region is looked at with before anything else: active movements, in the
+ * posture somebody comes in. Their symptom and how far they go are the sign that
+ * is compared later. A convention of examining.
+ */
+export type RegionScreen = {
+  readonly at: readonly SiteId[];
+  readonly tests: readonly TestId[];
+  /** Of a test with sides: those that hurt. Left out: both, the other side first. */
+  readonly onlyPainful?: true;
+};
+
+const HIP_SITES: readonly SiteId[] = ["groin", "lateral-hip", "anterior-thigh", "inner-thigh", "knee", "pubis"];
+
+export const REGION_SCREENS: readonly RegionScreen[] = [
+  { at: NECK_OR_ARM, tests: ["neck-bending", "neck-rotation"] },
+  {
+    at: ["low-back", "flank", "si-area", "central-buttock", "coccyx", "saddle", ...HIP_SITES, ...WHOLE_LEG],
+    tests: ["lumbar-range"],
+  },
+  { at: HIP_SITES, tests: ["squat"], onlyPainful: true },
+];
+
+/** Where a symptom calls for reflexes, power and feeling; and so it does wherever it is numb or tingles. */
+export const LIMB_SITES: readonly SiteId[] = [...ARM, ...WHOLE_LEG, "saddle"];
+
+/**
  * Where no figure counts for a source: the usual examination of its region, light
  * before heavy, active before passive. A convention of examining.
  */
@@ -140,6 +169,12 @@ export const NO_TEST_FOR: readonly {
   readonly notAt?: readonly SiteId[];
   readonly say: string;
 }[] = [
+  { at: ["abdomen"], say: "No test here examines the belly: ask the safety questions, and refer what they raise." },
+  { at: ["flank"], say: "Flank pain can come from a kidney or another organ: ask before testing." },
+  {
+    at: ["groin", "pubis"],
+    say: "Pain in the groin can come from a hernia or the organs of the belly: ask before testing.",
+  },
   { at: ["thoracic"], say: "No test here speaks to the mid back: ask about the chest, ribs and organs." },
   {
     at: UPPER_ARM,

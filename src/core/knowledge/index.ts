@@ -1,7 +1,14 @@
 /** Tests, studies, rules, questions: data with citations. */
 export { checkCatalogueText } from "./check/check-catalogue-text";
-export { secondsOf, TURN_SECONDS } from "./seconds";
-export { COMPLAINT_QUESTIONS, NO_TEST_FOR, type Raised, USUAL_EXAMINATION } from "./complaint-questions";
+export { NEUROLOGY_SECONDS, secondsOf, TURN_SECONDS } from "./seconds";
+export {
+  COMPLAINT_QUESTIONS,
+  LIMB_SITES,
+  NO_TEST_FOR,
+  type Raised,
+  REGION_SCREENS,
+  USUAL_EXAMINATION,
+} from "./complaint-questions";
 export { anewForTest, ASKED_ANEW_IDS, type AskedAnew, askedAnew, type AskedAnewId } from "./consent";
 export { CITATIONS, citationText } from "./citations";
 export { type FreeHand, freeHandIn, sayFreeHand } from "./free-hand";

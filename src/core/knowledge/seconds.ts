@@ -14,6 +14,9 @@ const LONG: Partial<Record<TestId, number>> = {
 /** Turning somebody, and turning somebody who is irritable or over 75. */
 export const TURN_SECONDS = { usual: 40, slow: 70 } as const;
 
+/** Reflexes, power and light touch of one region, both sides. */
+export const NEUROLOGY_SECONDS = 240;
+
 /**
  * How long a test takes, in seconds.
  *

@@ -11,11 +11,17 @@ export type PlanTest = {
   readonly cost: number;
   /** How many runs it is: two where both sides are done. Left out: one. */
   readonly runs?: number;
-  /** As light as any: of tests between which nothing is lost either way it comes first. */
-  readonly isLight?: boolean;
+  /** How heavy it is: of those in a place, the lightest is done next. Left out: it may come at any time. */
+  readonly weight?: number;
   /** Held by hand: of those held in a place, the lowest is done next, before any other. Left out: it is not. */
   readonly held?: number | undefined;
 };
+
+/** Far behind every rank a hand gives. */
+const NOT_HELD = 1e9;
+
+/** Of the tests of a place, the lowest come first: those held by hand, then from light to heavy. */
+export const rankIn = ({ held, weight }: PlanTest): number => held ?? NOT_HELD + (weight ?? NOT_HELD);
 
 export type PlanRule = {
   readonly id: string;
@@ -99,8 +105,7 @@ export class Component {
   private readonly member: readonly (readonly number[])[];
   private readonly chosen = new Map<string, Map<string | number, Choice>>();
   private readonly walks = new Map<string, Walk>();
-  /** Places in which an order was set by hand. */
-  private readonly holds: ReadonlySet<string>;
+  private readonly ranks: readonly number[];
 
   /**
    * @param nodes how many states may be looked at, all walks together
@@ -112,7 +117,7 @@ export class Component {
     private nodes: number,
   ) {
     this.places = [...new Set(tests.map(({ place }) => place))];
-    this.holds = new Set(tests.flatMap(({ place, held }) => (held === undefined ? [] : [place])));
+    this.ranks = tests.map(rankIn);
     this.member = tests.map(({ id }) => rules.map(({ members }) => members.findIndex(({ test }) => test === id)));
     this.weights = rules.map(({ probability }) => new Map([[0, openingState(probability)]]));
     this.heard = rules.map(() => new Map<number, Heard>());
@@ -185,11 +190,11 @@ export class Component {
     return ends;
   }
 
-  /** How far up the held tests reach that may be done next in a place: no further than the first that is needed. */
-  private heldNext(from: State, place: string): number {
+  /** The rank of what may be done next in a place: the lowest of those that are needed. */
+  private rankNext(from: State, place: string): number {
     return this.tests.reduce(
-      (lowest, { place: there, held = Infinity }, test) =>
-        there === place && held < lowest && this.isNeeded(from, test) ? held : lowest,
+      (lowest, { place: there }, test) =>
+        there === place && this.ranks[test]! < lowest && this.isNeeded(from, test) ? this.ranks[test]! : lowest,
       Infinity,
     );
   }
@@ -202,10 +207,10 @@ export class Component {
     if (known) return known;
     if (--this.nodes < 0) throw new TooManyStates();
     let chosen: Choice = NOTHING;
-    const next = this.holds.has(place) ? this.heldNext(from, place) : Infinity;
+    const next = this.rankNext(from, place);
     for (let test = 0; test < this.tests.length; test++) {
-      const { place: there, cost: own, held = Infinity } = this.tests[test]!;
-      if (there !== place || held > next || !this.isNeeded(from, test)) continue;
+      const { place: there, cost: own } = this.tests[test]!;
+      if (there !== place || this.ranks[test]! > next || !this.isNeeded(from, test)) continue;
       let cost = own;
       for (const { chance, state } of this.outcomes(from, test)) cost += chance * this.best(state, place).cost;
       if (chosen.test < 0 || cost < chosen.cost - 1e-12) chosen = { cost, test };

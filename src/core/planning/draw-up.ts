@@ -5,6 +5,8 @@ import { ageAtExam, type ExamState, irritability } from "../record";
 import { type Side, SIDES } from "../vocabulary";
 import { examOrder, type ExamOrder, type OrderAsked } from "./exam-order";
 import { transferOf } from "./barred";
+import { neurologyStop } from "./neurology-stop";
+import { screenOf } from "./opening-screen";
 import { costOf, type Planning, planningOf } from "./plan";
 import { type Budget, type PlanCosts, type PlanEdits, USUAL_BUDGET } from "./plan-types";
 import { type RaisedQuestion, raisedQuestions } from "./questions";
@@ -33,7 +35,10 @@ function itemsOf(tests: readonly Planned[], plan: Planning, painful: Side): read
 
 export type Drafted = {
   readonly ways: readonly { readonly question: RaisedQuestion; readonly way: Way }[];
+  /** What is done whatever comes: what looks for harm, what opens the examination, what a hand added. */
   readonly always: readonly Planned[];
+  /** The active movements it opens with. */
+  readonly opening: readonly Planned[];
 };
 
 function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): Drafted {
@@ -52,7 +57,9 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
       (protocol.sided ? (painful.length > 0 ? painful : SIDES) : [null]).map((side) => planned(protocol, side)),
     )
     .filter(canDo);
-  const among = new Map([...first, ...added].map((test) => [test.key, test]));
+  const opening = screenOf(plan).filter(canDo);
+  const always = [...first, ...opening, ...added];
+  const among = new Map(always.map((test) => [test.key, test]));
   const ways = raisedQuestions(state)
     .toSorted((a, b) => priorityOf(a) - priorityOf(b))
     .map((question) => {
@@ -63,7 +70,7 @@ function draft(plan: Planning, edits: PlanEdits, dropped: ReadonlySet<string>): 
       way.tests.forEach((test) => among.set(test.key, test));
       return { question, way };
     });
-  return { ways, always: [...first, ...added] };
+  return { ways, always, opening };
 }
 
 /** Tests that look at the spinal cord: where it is in question they come before anything that loads the neck. */
@@ -86,9 +93,6 @@ function heldOf(
   return at < 0 ? undefined : at;
 }
 
-/** The lightest burden there is: an active movement, mostly. */
-const isLight = ({ protocol }: PlanItem): boolean => protocol.burden === 1;
-
 function asked(
   items: readonly PlanItem[],
   drafted: Drafted,
@@ -98,16 +102,14 @@ function asked(
 ): OrderAsked {
   const cord = cordTests(drafted);
   return {
-    tests: items
-      .toSorted((a, b) => Number(isLight(b)) - Number(isLight(a)))
-      .map((item) => ({
-        id: item.key,
-        place: item.place,
-        cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
-        runs: item.companion ? 2 : 1,
-        isLight: isLight(item),
-        held: heldOf(plan, cord, edits, item.protocol.id),
-      })),
+    tests: items.map((item) => ({
+      id: item.key,
+      place: item.place,
+      cost: costOf(item.protocol, plan) * (item.companion ? 2 : 1),
+      runs: item.companion ? 2 : 1,
+      weight: item.protocol.burden,
+      held: heldOf(plan, cord, edits, item.protocol.id),
+    })),
     rules: drafted.ways.flatMap(({ way }) => way.rules),
     always: drafted.always.map(({ key }) => key),
     from,
@@ -131,7 +133,8 @@ export function costsOf(order: ExamOrder, items: readonly PlanItem[], plan: Plan
     burden: sum(({ protocol, companion }) => protocol.burden * (companion ? 2 : 1)),
     turns: order.turns,
     minutes:
-      (sum((item) => secondsWith(item.protocol.id, item.companion)) + order.turns * turnSeconds(plan.state)) / MINUTE,
+      (sum((item) => secondsWith(item.protocol.id, item.companion)) + order.turns * turnSeconds(plan.state)) / MINUTE +
+      (neurologyStop(plan.state)?.minutes ?? 0),
     cost: order.total,
   };
 }
@@ -151,6 +154,14 @@ export type DrawnUp = {
   readonly asked: OrderAsked;
 };
 
+/** Where nothing is begun: where the cord is looked at, else where the region's movements are. */
+function opensAt(items: readonly PlanItem[], { opening }: Drafted, cord: ReadonlySet<TestId>): string | undefined {
+  const [movement] = opening;
+  return (
+    items.find(({ protocol }) => cord.has(protocol.id))?.place ?? items.find(({ key }) => key === movement?.key)?.place
+  );
+}
+
 /** Questions, tests and their order, within the budget: what fits least is given up first. */
 export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet): DrawnUp {
   const plan = planningOf(state, evidence);
@@ -167,7 +178,7 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const cord = cordTests(drafted);
     const first =
       [...places].find((place) => baseOf(place) === edits.first) ??
-      (last && places.has(from) ? from : items.find(({ protocol }) => cord.has(protocol.id))?.place);
+      (last && places.has(from) ? from : opensAt(items, drafted, cord));
     const asking = asked(items, drafted, plan, edits, { from, first });
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);

@@ -1,4 +1,4 @@
-import { Component, type PlanRule, type PlanTest, TooManyStates, type Walk } from "./component";
+import { Component, type PlanRule, type PlanTest, rankIn, TooManyStates, type Walk } from "./component";
 import { CORRELATION } from "./one-factor";
 import { baseOf, placeChange } from "./turns";
 import { POSITIONS } from "../vocabulary";
@@ -67,13 +67,19 @@ function components({
   return groups.map(
     (group) =>
       new Component(
-        tests.filter(({ id }) => group.tests.has(id) && !always.includes(id)),
-        group.rules.map((rule) => ({ ...rule, members: rule.members.filter(({ test }) => !always.includes(test)) })),
+        tests.filter(({ id }) => group.tests.has(id)).map((test) => (always.includes(test.id) ? given(test) : test)),
+        group.rules,
         correlation,
         nodes,
       ),
   );
 }
+
+/** Before every rank a hand gives. */
+const FIRST = -1;
+
+/** What is done whatever comes costs a rule nothing, and comes before what is done for the rule alone. */
+const given = (test: PlanTest): PlanTest => ({ ...test, cost: 0, runs: 0, held: test.held ?? FIRST });
 
 export const MOST_NODES = 60_000;
 
@@ -101,19 +107,34 @@ function enteredBy(
   return all;
 }
 
+/** What each change of place comes to, worked out once for an order of them. */
+function changesOf({ tests, from, transfer }: OrderAsked): ReadonlyMap<string | null, ReadonlyMap<string, Change>> {
+  const places = [...new Set(tests.map(({ place }) => place))];
+  return new Map(
+    [from, ...places].map((here) => [
+      here,
+      new Map(places.map((place) => [place, placeChange(here, place, transfer)])),
+    ]),
+  );
+}
+type Change = ReturnType<typeof placeChange>;
+type Changes = ReturnType<typeof changesOf>;
+
 function turnsOf(
   mask: number,
   order: readonly string[],
-  { from, transfer }: OrderAsked,
+  from: string | null,
+  changes: Changes,
 ): { cost: number; count: number } {
   let [here, cost, count] = [from, 0, 0];
-  order.forEach((place, at) => {
-    if ((mask & (2 ** at)) === 0) return;
-    const change = placeChange(here, place, transfer);
+  for (let at = 0; at < order.length; at++) {
+    if ((mask & (2 ** at)) === 0) continue;
+    const place = order[at]!;
+    const change = changes.get(here)!.get(place)!;
     cost += change.cost;
     count += change.turns;
     here = place;
-  });
+  }
   return { cost, count };
 }
 
@@ -137,15 +158,10 @@ function* ordersFor({ tests, first }: OrderAsked): Generator<readonly string[]> 
   for (const rest of ordersOf(places.filter((place) => place !== first))) yield [first, ...rest];
 }
 
-/** Far behind every rank a hand gives. */
-const NOT_HELD = 1e9;
-const rankHeld = (tests: readonly PlanTest[], id: string): number =>
-  tests.find((test) => test.id === id)?.held ?? NOT_HELD;
-
-/** What is lightest comes first, in the order it was asked in; the rest stays as it is. */
-const rankLight = (tests: readonly PlanTest[], id: string | undefined): number => {
-  const at = tests.findIndex((test) => test.id === id);
-  return tests[at]?.isLight ? at : NOT_HELD;
+/** The tests of a place as they are done: each once, what is held first, then from light to heavy. */
+const inRank = (tests: readonly PlanTest[], ids: readonly string[]): readonly string[] => {
+  const rank = new Map(tests.map((test) => [test.id, rankIn(test)]));
+  return [...new Set(ids)].toSorted((a, b) => rank.get(a)! - rank.get(b)!);
 };
 
 type Priced = Omit<ExamOrder, "gap">;
@@ -161,10 +177,11 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
   const sum = (take: (walk: Walk) => number) => walks.reduce((all, { walk }) => all + take(walk), 0);
   const fixedCost = fixed.reduce((all, { cost }) => all + cost, 0);
   const sets = enteredBy(walks, order, sure);
+  const changes = changesOf(asked);
   let [turnCost, turns] = [0, 0];
   const entered: Record<string, number> = {};
   for (const [mask, chance] of sets) {
-    const turn = turnsOf(mask, order, asked);
+    const turn = turnsOf(mask, order, asked.from, changes);
     turnCost += chance * turn.cost;
     turns += chance * turn.count;
     entered[
@@ -191,19 +208,16 @@ function priced(asked: OrderAsked, parts: readonly Component[], order: readonly 
     inOrder: new Map(
       order.map((place) => [
         place,
-        [
+        inRank(tests, [
           ...fixed.filter((test) => test.place === place).map(({ id }) => id),
-          ...walks
-            .map(({ walk }) => walk.firsts.get(place) ?? [])
-            .toSorted((a, b) => rankLight(tests, a[0]) - rankLight(tests, b[0]))
-            .flat(),
-        ].toSorted((a, b) => rankHeld(tests, a) - rankHeld(tests, b)),
+          ...walks.flatMap(({ walk }) => walk.firsts.get(place) ?? []),
+        ]),
       ]),
     ),
     settledAfter: new Map(
       order.map((place) => [place, new Map(walks.flatMap(({ walk }) => [...(walk.settledAfter.get(place) ?? [])]))]),
     ),
-    runs: new Map([...fixed.map(({ id }) => [id, 1] as const), ...walks.flatMap(({ walk }) => [...walk.runs])]),
+    runs: new Map([...walks.flatMap(({ walk }) => [...walk.runs]), ...fixed.map(({ id }) => [id, 1] as const)]),
   };
 }
 
@@ -224,6 +238,7 @@ export function allOrders(asked: OrderAsked): readonly Priced[] {
 function cheapest(asked: OrderAsked): Priced {
   const parts = components(asked);
   const fixed = asked.tests.filter(({ id }) => asked.always?.includes(id));
+  const changes = changesOf(asked);
   let best: { total: number; order: readonly string[] } = { total: Infinity, order: [] };
   for (const order of ordersFor(asked)) {
     let total = 0;
@@ -234,7 +249,8 @@ function cheapest(asked: OrderAsked): Priced {
     });
     if (total >= best.total) continue;
     const sure = fixed.reduce((mask, { place }) => mask | (2 ** order.indexOf(place)), 0);
-    for (const [mask, chance] of enteredBy(walks, order, sure)) total += chance * turnsOf(mask, order, asked).cost;
+    for (const [mask, chance] of enteredBy(walks, order, sure))
+      total += chance * turnsOf(mask, order, asked.from, changes).cost;
     if (total < best.total - 1e-12) best = { total, order };
   }
   return priced(asked, parts, best.order);
@@ -246,10 +262,11 @@ function looser(asked: OrderAsked): OrderAsked {
     ...rule,
     members: rule.members.map((member) => ({ ...member, test: `${rule.id}/${member.test}` })),
   }));
-  const tests = asked.rules.flatMap((rule) =>
-    rule.members.map(({ test }) => ({ ...asked.tests.find(({ id }) => id === test)!, id: `${rule.id}/${test}` })),
-  );
   const fixed = asked.tests.filter(({ id }) => asked.always?.includes(id));
+  const own = new Map([...asked.tests, ...fixed.map(given)].map((test) => [test.id, test]));
+  const tests = asked.rules.flatMap((rule) =>
+    rule.members.map(({ test }) => ({ ...own.get(test)!, id: `${rule.id}/${test}` })),
+  );
   return { ...asked, rules, tests: [...tests, ...fixed], nodes: Infinity };
 }
 
@@ -290,7 +307,7 @@ export function examOrder(asked: OrderAsked): ExamOrder {
     const plain = (id: string) => id.slice(id.indexOf("/") + 1);
     const shared = asked.rules
       .flatMap(({ members }) => members.map(({ test }) => test))
-      .filter((test, at, all) => all.indexOf(test) !== at);
+      .filter((test, at, all) => all.indexOf(test) !== at && !asked.always?.includes(test));
     return {
       ...each,
       inOrder: new Map([...each.inOrder].map(([place, ids]) => [place, [...new Set(ids.map(plain))]])),
@@ -313,7 +330,7 @@ export function policyOf(
   const parts = components({ ...asked, nodes: Infinity });
   const place = new Map(asked.tests.map((test) => [test.id, order.indexOf(test.place)]));
   return (answer) =>
-    [...(asked.always ?? []), ...parts.flatMap((part) => part.follow(order, answer))].toSorted(
+    [...new Set([...(asked.always ?? []), ...parts.flatMap((part) => part.follow(order, answer))])].toSorted(
       (a, b) => place.get(a)! - place.get(b)!,
     );
 }

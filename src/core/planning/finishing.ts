@@ -82,6 +82,8 @@ export type Finishing = {
   /** The cheapest way to finish it, by its first test; null once it is settled. */
   readonly way: {
     readonly first: string;
+    /** The expected fall in uncertainty, in bits; `fall` weighs it by what the source would change. */
+    readonly bits: number;
     readonly fall: number;
     readonly cost: number;
     /** The chance that it changes the source's word. */
@@ -136,7 +138,8 @@ function restOf(
       withMembers(recipe, preferred, resultsOf(positive | among(end.positive), negative | among(end.negative)), plan),
     ),
   }));
-  return { finish, ends, fall: weightOf(preferred.rule.source) * fallOver(ends) };
+  const told = fallOver(ends);
+  return { finish, ends, bits: told, fall: weightOf(preferred.rule.source) * told };
 }
 
 /** What finishing a source's open rule would tell, and by which test to begin; null where single tests are all there is. */
@@ -186,6 +189,7 @@ export function finishing(source: SourceId, side: Side | null, plan: Planning): 
     },
     way: {
       first: finish.first,
+      bits: rest.bits,
       fall: rest.fall,
       cost: finish.expectedCost,
       chance: chanceOfChange(ends, probability, wordAt),

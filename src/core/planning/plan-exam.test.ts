@@ -9,7 +9,9 @@ import { assessGuard } from "../safety";
 import { type Place, PLACES, POSITIONS, type SourceId, SOURCE_IDS, SOURCES } from "../vocabulary";
 import { heldAt, heldBy, heldOrNot } from "./held";
 import { editsOf, planDraft } from "./plan-draft";
-import { budgetOf } from "./draw-up";
+import { evidenceOf } from "../evidence";
+import { budgetOf, drawUp } from "./draw-up";
+import { examOrder } from "./exam-order";
 import { planExam } from "./plan-exam";
 import type { ExamPlan } from "./plan-types";
 import { raisedQuestions } from "./questions";
@@ -49,9 +51,9 @@ const SETS: readonly {
   {
     name: "leg pain below the knee",
     exam: () => complaint("lumbopelvic", ["posterior-calf.right", "lateral-foot.right"]),
-    asks: ["lower-lumbosacral-root", "deep-gluteal", "sacroiliac", "hip"],
-    tests: ["slump", "straight-leg-raise", "dorsiflexion-sign"],
-    not: ["lumbar-facet"],
+    asks: ["lower-lumbosacral-root", "deep-gluteal", "hip"],
+    tests: ["lumbar-range", "slump", "straight-leg-raise", "dorsiflexion-sign"],
+    not: ["lumbar-facet", "sacroiliac"],
   },
   {
     name: "buttock below L5, nothing in the midline",
@@ -130,10 +132,14 @@ describe("from the complaint", () => {
       for (const source of not) expect(askedIn(plan)).not.toContain(source);
     }));
 
-  it("asks of a calf first the seated slump, and of both hands the cord before anything", () => {
+  it("asks of a calf first how the back moves, then seated the nerves, and of both hands the cord before anything", () => {
     const calf = planExam(SETS[0]!.exam().state());
-    expect(calf.blocks[0]).toMatchObject({ place: "seated" });
-    expect(calf.blocks[0]!.tests.slice(0, 2).map(({ test, side }) => `${test} ${side}`)).toEqual([
+    expect(calf.blocks.slice(0, 2).map(({ place, before }) => [place, before.map(({ is }) => is)])).toEqual([
+      ["standing", []],
+      ["seated", ["neurology"]],
+    ]);
+    expect(calf.blocks[1]!.tests.map(({ test, side }) => `${test} ${side}`)).toEqual([
+      "seated-piriformis right",
       "slump left",
       "slump right",
     ]);
@@ -274,20 +280,24 @@ describe("what changes a plan", () => {
   });
 
   it("holds what a hand put first in its position, over every test of every block, and still settles as before", () => {
-    const free = planExam(calf().state(), { budget: { burden: 100, minutes: 100 } });
+    const budget = { burden: 100, minutes: 100 };
+    const free = planExam(calf().state(), { budget });
+    const { asked } = drawUp(calf().state(), { budget }, evidenceOf(calf().state()));
+    /** In any order inside a position, also the heavy before the light. */
+    const cheapest = examOrder({ ...asked, tests: asked.tests.map(({ weight: _weight, ...test }) => test) }).total;
     for (const block of free.blocks) {
       const order = [...new Set(block.tests.filter(({ when }) => !when).map(({ test }) => test))];
       for (const test of order)
         for (const to of order.keys()) {
           const held = heldAt({}, block, test, to);
-          const plan = planExam(calf().state(), { held, budget: { burden: 100, minutes: 100 } });
+          const plan = planExam(calf().state(), { held, budget });
           const there = plan.blocks.find(({ place }) => place === block.place)!;
           const now = [...new Set(there.tests.filter(({ when }) => !when).map((shown) => shown.test))];
           const harm = now.filter((id) => there.tests.find((shown) => shown.test === id)!.role === "looks for harm");
           expect(now.slice(harm.length, harm.length + held.length), `${test} ${to}`).toEqual(
             held.filter((id) => !harm.includes(id)),
           );
-          expect(plan.expected.cost).toBeGreaterThanOrEqual(free.expected.cost - 1e-9);
+          expect(plan.expected.cost).toBeGreaterThanOrEqual(cheapest - 1e-9);
           expect(plan.gap).toBeNull();
         }
     }

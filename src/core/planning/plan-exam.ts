@@ -7,8 +7,10 @@ import { type Position, type Side, SIDES, shortSource, type SourceId } from "../
 import { barredBy, transferOf } from "./barred";
 import { costsOf, type Drafted, type DrawnUp, drawUp, MINUTE, type PlanItem, turnSeconds } from "./draw-up";
 import { examOrder, type ExamOrder } from "./exam-order";
+import { neurologyStop, placeOfStop } from "./neurology-stop";
 import { costOf, type Planning, wordOf } from "./plan";
 import type { ExamPlan, LeftOut, PlanBlock, PlanCosts, PlanEdits, PlanTestShown } from "./plan-types";
+import { gainOf, questionCost } from "./question-cost";
 import { noTestFor, type RaisedQuestion } from "./questions";
 import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
@@ -136,14 +138,28 @@ type Laid = {
   readonly hung: readonly Hung[];
 };
 
+const NEVER = 0.005;
+
+/** Both sides of a test one after the other, uninvolved side first, where the first of them stood. */
+function sidesTogether(keys: readonly string[], sides: readonly Side[]): readonly string[] {
+  const testOf = (key: string) => key.split(".")[0]!;
+  return [...new Set(keys.map(testOf))].flatMap((test) => {
+    const own = keys.filter((key) => testOf(key) === test);
+    return own.toSorted(
+      (a, b) => sides.findIndex((side) => a.endsWith(side)) - sides.findIndex((side) => b.endsWith(side)),
+    );
+  });
+}
+
 /** The stones of a block in their order: uninvolved side first, what may be earned under its trigger. */
 function stones(keys: readonly string[], { items, drafted, plan, order, hung }: Laid): readonly PlanTestShown[] {
   const companions = new Set(items.flatMap(({ companion }) => companion?.key ?? []));
   const sides = sideOrder(plan.state);
-  return [...new Set(keys)].flatMap((key): PlanTestShown[] => {
+  return sidesTogether([...new Set(keys)], sides).flatMap((key): PlanTestShown[] => {
     const item = items.find((one) => one.key === key);
-    if (!item) return [];
     const chance = order.runs.get(key) ?? 0;
+    /** What no answer leads to is no part of the plan. */
+    if (!item || chance < NEVER) return [];
     const both = [item, ...(item.companion ? [item.companion] : [])].toSorted(
       (a, b) => sides.indexOf(a.side ?? "right") - sides.indexOf(b.side ?? "right"),
     );
@@ -229,10 +245,16 @@ function finished(drawn: DrawnUp): ExamPlan {
   const answers = answersThatHold(state);
   const raised = drafted.ways.map(({ question }) => question);
   const hung = earnedBy(items, drafted, plan, order);
+  const stop = neurologyStop(state);
+  const stopsAt = placeOfStop(
+    order.order.filter((place) => order.inOrder.get(place)?.length),
+    raised,
+  );
   const blocks = order.order
     .map((place): PlanBlock => {
       const tests = stones(order.inOrder.get(place) ?? [], { items, drafted, plan, order, hung });
-      return { place, position: baseOf(place) as Position, tests, exits: exitsOf(place, drafted, order) };
+      const before = stop && place === stopsAt ? [stop] : [];
+      return { place, position: baseOf(place) as Position, before, tests, exits: exitsOf(place, drafted, order) };
     })
     .filter(({ tests }) => tests.length > 0);
   const inPlan = new Set(blocks.flatMap(({ tests }) => tests.map(({ test }) => test)));
@@ -250,16 +272,23 @@ function finished(drawn: DrawnUp): ExamPlan {
       by: way.by,
       settledBy: way.said,
       tests: way.tests.map(({ key }) => key),
+      cost: questionCost({ question, way }, drawn),
+      gainBits: gainOf(question, way, drawn),
     })),
-    before: beforeTests(plan, drafted.ways),
+    before: [...beforeTests(plan, drafted.ways), ...(stop && blocks.length === 0 ? [stop.label] : [])],
     blocks,
     expected,
     most: {
       tests: order.most.tests,
       burden: mostBurden,
-      minutes: (sureMinutes + changes * turnSeconds(state)) / MINUTE,
+      minutes: (sureMinutes + changes * turnSeconds(state)) / MINUTE + (stop?.minutes ?? 0),
     },
-    everything: costsOfAll(everyRun(speaking, plan), plan, painful, from),
+    everything: costsOfAll(
+      everyRun([...new Set([...drafted.opening.map(({ protocol }) => protocol.id), ...speaking])], plan),
+      plan,
+      painful,
+      from,
+    ),
     sheet: costsOfAll(everyRun(sheetTests(state), plan), plan, painful, from),
     leftOut: leftOutOf(speaking, inPlan, drafted, plan, edits),
     staysOpen: drafted.ways
@@ -286,7 +315,7 @@ function finished(drawn: DrawnUp): ExamPlan {
  *
  * @param edits what the practitioner changed; a budget in burden (plain, 1 to 5 a test) and minutes
  * @returns costs as expected values; minutes by conventions (`secondsOf`)
- * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "slump"
+ * @example planExam(calfAndFootState).blocks[0]?.tests[0]?.test // "lumbar-range"
  */
 export const planExam = (
   state: ExamState,

@@ -1,5 +1,6 @@
 import type { GuardQuestion, TestId } from "../knowledge";
 import type { Position, Side } from "../vocabulary";
+import type { PlanStop } from "./neurology-stop";
 import type { RaisedQuestion } from "./questions";
 import type { Way } from "./ways";
 
@@ -13,6 +14,19 @@ export type PlanQuestion = RaisedQuestion & {
   readonly settledBy: string;
   /** Keys of the runs that are planned for it. */
   readonly tests: readonly string[];
+  /** What it takes, by what is expected; without what is done whatever comes. */
+  readonly cost: QuestionCost;
+  /** The fall in uncertainty expected of its tests, in bits; null where they have no figure. */
+  readonly gainBits: number | null;
+};
+
+export type QuestionCost = {
+  readonly tests: number;
+  /** Changes of position that only this question brings. */
+  readonly turns: number;
+  readonly minutes: number;
+  /** Sentences of the safety screen that only its tests bring. */
+  readonly safetyQuestions: number;
 };
 
 export type PlanTestShown = {
@@ -32,6 +46,8 @@ export type PlanTestShown = {
 export type PlanBlock = {
   readonly place: string;
   readonly position: Position;
+  /** What is looked at here before the first test. */
+  readonly before: readonly PlanStop[];
   readonly tests: readonly PlanTestShown[];
   /** Questions that an answer here can settle, and how likely that is by the end of the block. */
   readonly exits: readonly { readonly question: string; readonly chance: number }[];

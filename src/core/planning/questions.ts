@@ -1,7 +1,7 @@
 import { COMPLAINT_QUESTIONS, NO_TEST_FOR, type Raised } from "../knowledge";
 import { sidesOf } from "../reading";
 import type { ExamState } from "../record";
-import { type Place, placeParts, type Side, type SiteId, type SourceId } from "../vocabulary";
+import { type Place, placeParts, type Side, SIDES, type SiteId, type SourceId } from "../vocabulary";
 
 /** What this complaint asks. */
 
@@ -35,14 +35,15 @@ function fits(line: Raised, complaint: Complaint, side: Side | null): boolean {
   const onSide = (where: string) => side === null || where === side || where === "central";
   const told = (named: readonly (string | undefined)[] | undefined, asked: readonly string[]) =>
     asked.some((movement) => named?.includes(movement));
-  const { at, notAt, notInMidlineOf, bothSidesAt, broughtOnBy, easedBy, headFromNeck } = line;
+  const onBoth = (sites: readonly SiteId[]) => SIDES.every((each) => there(sites, (where) => where === each));
+  const { at, notAt, notInMidlineOf, bothSidesAt, notBothSidesAt, broughtOnBy, easedBy, headFromNeck } = line;
   const { history } = complaint;
   return (
     (at === undefined || there(at, onSide)) &&
     (notAt === undefined || !there(notAt, () => true)) &&
     (notInMidlineOf === undefined || !there(notInMidlineOf, (where) => where === "central")) &&
-    (bothSidesAt === undefined ||
-      (there(bothSidesAt, (where) => where === "right") && there(bothSidesAt, (where) => where === "left"))) &&
+    (bothSidesAt === undefined || onBoth(bothSidesAt)) &&
+    (notBothSidesAt === undefined || !onBoth(notBothSidesAt)) &&
     (broughtOnBy === undefined || told(history?.aggravatedBy, broughtOnBy)) &&
     (easedBy === undefined || told(history?.easedBy, easedBy)) &&
     (!headFromNeck || history?.headFromNeck === "yes")

@@ -16,6 +16,8 @@ import {
 import { type Block, blocksOnTest, type Guard } from "../safety";
 import { placeParts, type Position, POSITIONS, runKey, type Side, SIDES } from "../vocabulary";
 import { barredBy } from "./barred";
+import { neurologyStop, placeOfStop, type PlanStop } from "./neurology-stop";
+import { raisedQuestions } from "./questions";
 
 export type SheetStep = {
   readonly key: string;
@@ -33,6 +35,8 @@ export type SheetBlock = {
   readonly position: Position;
   /** Tests that come before all others, and why. */
   readonly first: string | null;
+  /** What the plan looks at here before the first test. */
+  readonly stop: PlanStop | null;
   readonly steps: readonly SheetStep[];
 };
 
@@ -142,6 +146,17 @@ function inPosition(tests: readonly TestId[], position: Position, state: ExamSta
   return place === "last" ? [...others, raise] : [raise, ...others];
 }
 
+/** A crossed test is done on the limb without pain; one that was done all the same stays. */
+function isOnPainfulSide(protocol: Protocol, side: Side, state: ExamState): boolean {
+  const painful = painfulSides(state);
+  return (
+    protocol.readings.every(({ sides }) => sides === "other side") &&
+    painful.length === 1 &&
+    painful[0] === side &&
+    !state.runs.some((run) => run.test === protocol.id && run.side === side)
+  );
+}
+
 const isOpen = ({ status }: SheetStep): boolean => status === "begun" || status === "to do";
 
 /**
@@ -172,7 +187,7 @@ function planBlocks(
   before: readonly TestId[],
   rules: ChosenRules,
 ): SheetBlock[] {
-  const blocks: { position: Position; first: null; steps: SheetStep[] }[] = [];
+  const blocks: { position: Position; first: null; stop: null; steps: SheetStep[] }[] = [];
   for (const { test, side, settles } of plan?.tests ?? []) {
     if (before.includes(test)) continue;
     const planned = step(test, side);
@@ -181,9 +196,23 @@ function planBlocks(
     const { position } = planned.protocol;
     const last = blocks.at(-1);
     if (last?.position === position) last.steps.push(shown);
-    else blocks.push({ position, first: null, steps: [shown] });
+    else blocks.push({ position, first: null, stop: null, steps: [shown] });
   }
   return blocks;
+}
+
+/** The neurological examination stands where a plan has it, as long as nothing of it is done. */
+function withStop(state: ExamState, blocks: readonly SheetBlock[]): readonly SheetBlock[] {
+  const stop = state.plan && !state.plan.again ? neurologyStop(state) : null;
+  const tests = blocks.filter(({ first }) => first === null);
+  const at =
+    stop &&
+    placeOfStop(
+      tests.map(({ position }) => position),
+      raisedQuestions(state),
+    );
+  const before = blocks.findIndex(({ first, position }) => first === null && position === at);
+  return stop ? blocks.map((block, index) => (index === before ? { ...block, stop } : block)) : blocks;
 }
 
 /** How often the body position changes along the steps still to do. */
@@ -208,17 +237,25 @@ export function runSheet(state: ExamState, guard: Guard, rules: ChosenRules): Ru
     list
       .map(protocolOf)
       .flatMap((protocol) =>
-        (protocol.sided ? sides : [null]).map((side) => stepOf(protocol, side, state, guard, runs)),
+        (protocol.sided ? sides : [null])
+          .filter((side) => side === null || !isOnPainfulSide(protocol, side, state))
+          .map((side) => stepOf(protocol, side, state, guard, runs)),
       );
   const before = required?.tests ?? [];
   const rest = tests.filter((test) => !before.includes(test));
   const following = state.plan
     ? planBlocks(state, (test, side) => stepOf(protocolOf(test), side, state, guard, runs), before, rules)
-    : POSITIONS.map((position) => ({ position, first: null, steps: stepsOf(inPosition(rest, position, state)) }));
-  const blocks: SheetBlock[] = [
-    ...(required ? [{ position: "seated" as const, first: required.text, steps: stepsOf(before) }] : []),
-    ...following,
-  ].filter(({ steps }) => steps.length > 0);
+    : POSITIONS.map((position) => ({
+        position,
+        first: null,
+        stop: null,
+        steps: stepsOf(inPosition(rest, position, state)),
+      }));
+  const first = { position: "seated" as const, stop: null, steps: stepsOf(before) };
+  const blocks = withStop(
+    state,
+    [...(required ? [{ ...first, first: required.text }] : []), ...following].filter(({ steps }) => steps.length > 0),
+  );
   const steps = blocks.flatMap((block) => block.steps);
   const open = unfinishedRun(state);
   return {

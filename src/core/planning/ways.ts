@@ -136,14 +136,20 @@ function numberToKeep(question: RaisedQuestion, plan: Planning, beside: Planned)
 }
 
 type Singles = {
+  /** At most so many besides those that are planned anyway. */
   readonly most: number;
+  readonly among: ReadonlyMap<string, Planned>;
   /** Tests that speak through a rule. */
   readonly without?: ReadonlySet<TestId>;
   /** Whether one is added that leaves a number. */
   readonly keepsNumber: boolean;
 };
 
-function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, keepsNumber }: Singles): Way | null {
+function singlesWay(
+  question: RaisedQuestion,
+  plan: Planning,
+  { most, among, without, keepsNumber }: Singles,
+): Way | null {
   const { source, side } = question;
   const worth = speakingFor(question, plan)
     .flatMap((test) => {
@@ -155,12 +161,13 @@ function singlesWay(question: RaisedQuestion, plan: Planning, { most, without, k
       const isOwn = reading.sides !== "other side";
       return [{ test, told, isOwn, worth: told.fall / cost }];
     })
-    .toSorted((a, b) => Number(b.isOwn) - Number(a.isOwn) || b.worth - a.worth)
-    .slice(0, most);
-  if (worth.length === 0) return null;
+    .toSorted((a, b) => Number(b.isOwn) - Number(a.isOwn) || b.worth - a.worth);
+  const isPlanned = ({ test }: { readonly test: Planned }) => among.has(test.key);
+  const taken = [...worth.filter(isPlanned), ...worth.filter((one) => !isPlanned(one)).slice(0, most)];
+  if (taken.length === 0) return null;
   const tests = [
-    ...worth.map(({ test }) => test),
-    ...(keepsNumber && worth.length < most ? numberToKeep(question, plan, worth[0]!.test) : []),
+    ...taken.map(({ test }) => test),
+    ...(keepsNumber && taken.length < most ? numberToKeep(question, plan, taken[0]!.test) : []),
   ];
   const { probability } = readSource(plan.context, source, side);
   return {
@@ -249,15 +256,25 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   /** What a rule settled, or is not worth, can still be moved by a test of another kind. */
   if (rule?.by === "settled" || rule?.by === "not worth it")
     return (
-      singlesWay(question, plan, { most: MOST_SINGLES, without: membersOf(question, plan), keepsNumber: false }) ?? rule
+      singlesWay(question, plan, {
+        most: MOST_SINGLES,
+        among,
+        without: membersOf(question, plan),
+        keepsNumber: false,
+      }) ?? rule
     );
   if (rule) return rule;
-  const singles = singlesWay(question, plan, { most: isLight ? 1 : MOST_SINGLES, keepsNumber: !isLight && !done });
+  const singles = singlesWay(question, plan, {
+    most: isLight ? 1 : MOST_SINGLES,
+    among,
+    keepsNumber: !isLight && !done,
+  });
   if (singles) return singles;
   const usual = usualWay(question, plan);
   if (usual) return usual;
   if (done) return { by: "settled", said: "nothing left changes its word", tests: [], rules: [] };
-  if (hasFigures(question, plan)) return NOT_WORTH_IT;
+  /** The highly irritable are spared a look that moves no figure. */
+  if (hasFigures(question, plan) || (isIrritable && question.depth === "screen")) return NOT_WORTH_IT;
   return (
     signWay(question, plan, among) ?? {
       by: "nothing",
@@ -268,9 +285,16 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   );
 }
 
-/** The other side's run, where the two are compared and it is not planned or done already. */
+/** Whether both sides are done: their numbers are compared, or it is of a nerve and begins on the uninvolved limb. */
+const isOfBothSides = ({ id, tissueGroup, measures }: Protocol): boolean =>
+  comparesSides(id) || (tissueGroup.endsWith("-neural") && measures.some((measure) => measure.id === "onset"));
+
+/** Done on the limb without pain: what it brings on is felt on the other side. */
+export const isCrossed = ({ readings }: Protocol): boolean => readings.every(({ sides }) => sides === "other side");
+
+/** The other side's run, where both are done and it is not planned or done already. */
 export function companionOf({ protocol, side }: Planned, plan: Planning, keys: ReadonlySet<string>): Planned | null {
-  if (side === null || !comparesSides(protocol.id)) return null;
+  if (side === null || !isOfBothSides(protocol) || isCrossed(protocol)) return null;
   const other = planned(protocol, otherSide(side));
   return keys.has(other.key) || !plan.canRun(protocol, other.side) ? null : other;
 }

@@ -225,10 +225,24 @@ export function questionsFor(
  *
  * @example questionsBroughtBy(openedState, []).size // 0
  */
-export function questionsBroughtBy(
+export const questionsBroughtBy = (
   state: ExamState,
   tests: readonly TestId[],
-): ReadonlyMap<TestId, readonly GuardQuestion[]> {
+): ReadonlyMap<TestId, readonly GuardQuestion[]> =>
+  questionsBroughtTogether(state, tests, new Map(tests.map((test) => [test, [test]])));
+
+/**
+ * The questions that only these tests of a plan bring, together, by a name for
+ * each group of tests.
+ *
+ * @param groups tests that would be left out together
+ * @example questionsBroughtTogether(openedState, ["slump"], new Map([["root", ["slump"]]])).get("root").length // 6
+ */
+export function questionsBroughtTogether<Name>(
+  state: ExamState,
+  tests: readonly TestId[],
+  groups: ReadonlyMap<Name, readonly TestId[]>,
+): ReadonlyMap<Name, readonly GuardQuestion[]> {
   const settings = settingsOf(state);
   const answers = answersThatHold(state);
   const parts = partsGiven(state);
@@ -241,9 +255,9 @@ export function questionsBroughtBy(
   };
   const all = askedOf(tests);
   return new Map(
-    tests.map((test) => {
-      const others = new Set(askedOf(tests.filter((other) => other !== test)));
-      return [test, all.filter((question) => !others.has(question))];
+    [...groups].map(([name, group]) => {
+      const others = new Set(askedOf(tests.filter((test) => !group.includes(test))));
+      return [name, all.filter((question) => !others.has(question))];
     }),
   );
 }

@@ -16,6 +16,7 @@ export {
   loadsOfWay,
   partsGiven,
   questionsBroughtBy,
+  questionsBroughtTogether,
   questionsFor,
   questionsForLoads,
   questionsInForce,

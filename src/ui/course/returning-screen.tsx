@@ -36,7 +36,7 @@ function blocksOf(again: Again, isSign: (key: string) => boolean): readonly Plan
     };
     const there = blocks.findIndex((block) => block.place === place);
     if (there >= 0) blocks[there] = { ...blocks[there]!, tests: [...blocks[there]!.tests, shown] };
-    else blocks.push({ place, position, tests: [shown], exits: [] });
+    else blocks.push({ place, position, before: [], tests: [shown], exits: [] });
   }
   return blocks;
 }
