@@ -11,6 +11,14 @@ export { leftAtEnd, leftOver } from "./left-at-end";
 export { painfulSides, runSheet, type RunSheet, type SheetStep, stepAfter } from "./run-sheet";
 export { editsOf, planDraft } from "./plan-draft";
 export { planExam } from "./plan-exam";
-export { type ExamPlan, type PlanBlock, type PlanEdits, type PlanTestShown, USUAL_BUDGET } from "./plan-types";
+export type { PlanStop } from "./neurology-stop";
+export {
+  type ExamPlan,
+  type PlanBlock,
+  type PlanEdits,
+  type PlanTestShown,
+  type QuestionCost,
+  USUAL_BUDGET,
+} from "./plan-types";
 export { worthOf } from "./worth";
 export { simulatePeople, type Simulated } from "./simulate";

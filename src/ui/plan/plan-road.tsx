@@ -15,10 +15,12 @@ import { CSS } from "@dnd-kit/utilities";
 import { Pin } from "lucide-react";
 import { protocolOf } from "@/core/knowledge";
 import { poseOf } from "@/core/poses";
-import type { ExamPlan, PlanBlock } from "@/core/planning";
+import type { ExamPlan, PlanBlock, PlanStop } from "@/core/planning";
 import { PositionDrawing } from "../drawing/position-drawing";
+import { useExam } from "../exam/exam-provider";
+import { Link } from "../primitives/link";
 import { SideBadge } from "../primitives/side-badge";
-import { counted, PLACE_WORDS, type Stone, stonesOf } from "./stones";
+import { counted, PLACE_WORDS, questionCostText, type Stone, stonesOf } from "./stones";
 
 const HEAVIEST = 5;
 
@@ -96,6 +98,23 @@ function StoneCard({ id, stone, isChosen, isFirst, isHeld, brings, onChoose }: S
   );
 }
 
+/** What is looked at in this position before its first test. */
+function StopCard({ stop }: { stop: PlanStop }) {
+  const { exam } = useExam();
+  return (
+    <Link
+      href={`/exams/${exam}/baseline`}
+      data-stop={stop.is}
+      className="mb-1.5 flex min-h-14 flex-col justify-center rounded-xl border-2 border-ink bg-well px-2.5 py-1.5 leading-tight"
+    >
+      <span className="text-xl leading-tight font-semibold">{stop.label}</span>
+      <span className="text-base text-soft">
+        {stop.because} · {stop.minutes} min
+      </span>
+    </Link>
+  );
+}
+
 type BayProps = {
   block: PlanBlock;
   at: number;
@@ -123,11 +142,14 @@ function Bay({ block, at, isOver, brings, held, chosen, onChoose }: BayProps) {
         </div>
         <h2 className="text-xl leading-tight font-bold">
           <span className="block text-base font-normal text-soft">
-            {at === 0 ? "first" : isOver ? "turn over" : "turn"}
+            {at === 0 ? "first" : isOver ? "then turn over" : "then"}
           </span>
           {words}
         </h2>
       </div>
+      {block.before.map((stop) => (
+        <StopCard key={stop.is} stop={stop} />
+      ))}
       <ol className={`grid content-start gap-1.5 border-t-8 border-glow pt-2 ${isWide ? "lg:grid-cols-2" : ""}`}>
         <SortableContext items={stones.map(({ test }) => idIn(block, test))} strategy={rectSortingStrategy}>
           {stones.map((stone, index) => (
@@ -158,7 +180,7 @@ const HEIGHT = 46;
 const FLAG_WORDS: Record<ExamPlan["questions"][number]["by"], string> = {
   rule: "open",
   tests: "open",
-  sign: "a sign only",
+  sign: "clinically only",
   settled: "settled",
   nothing: "no test: ask",
   ask: "asked, not tested",
@@ -196,7 +218,7 @@ function Flags({ plan }: { plan: ExamPlan }) {
         className="grid grid-cols-2 gap-2 md:[grid-template-columns:var(--flags)]"
         style={{ "--flags": `repeat(${shown.length}, minmax(0, 1fr))` } as React.CSSProperties}
       >
-        {shown.map(({ label, by, because, settledBy }) => (
+        {shown.map(({ label, by, because, settledBy, cost }) => (
           <li
             key={label}
             data-flag={label}
@@ -204,7 +226,10 @@ function Flags({ plan }: { plan: ExamPlan }) {
             className={`rounded-t-lg rounded-br-lg border-2 px-2.5 py-1 leading-tight ${by === "settled" || by === "not worth it" ? "border-line bg-well text-soft" : "border-ink bg-card"}`}
           >
             <strong className="block text-lg">{label}</strong>
-            <span className="text-base text-soft">{FLAG_WORDS[by]}</span>
+            <span className="block text-base text-soft">{FLAG_WORDS[by]}</span>
+            <span className="text-base text-soft" data-flag-cost>
+              {questionCostText(cost)}
+            </span>
           </li>
         ))}
       </ul>
@@ -235,10 +260,8 @@ function Flags({ plan }: { plan: ExamPlan }) {
             {more} more {more === 1 ? "question" : "questions"}
           </summary>
           <ul className="flex flex-wrap gap-x-4">
-            {plan.questions.slice(MOST_FLAGS).map(({ label, by }) => (
-              <li key={label}>
-                {label}: {FLAG_WORDS[by]}
-              </li>
+            {plan.questions.slice(MOST_FLAGS).map(({ label, by, cost }) => (
+              <li key={label}>{[`${label}: ${FLAG_WORDS[by]}`, questionCostText(cost)].filter(Boolean).join(" · ")}</li>
             ))}
           </ul>
         </details>

@@ -39,6 +39,9 @@ import { PLACE_WORDS, costText, counted, type Stone, stonesOf } from "./stones";
 const MINUTES_STEP = 5;
 const BURDEN_STEP = 8;
 
+/** A list of tests that is followed instead: one of the practitioner's own, or the fixed one of the region. */
+type TestList = { readonly label: string; readonly tests: readonly TestId[] };
+
 /** What to do first, on which side, and how long it all takes: the line that is read from afar. */
 function TopLine({ plan }: { plan: ExamPlan }) {
   const [block] = plan.blocks;
@@ -48,19 +51,21 @@ function TopLine({ plan }: { plan: ExamPlan }) {
       <p className="text-3xl leading-tight font-bold xl:text-[2.5rem]">
         {block && first ? (
           <>
-            <span className="font-normal">{PLACE_WORDS[block.place] ?? block.place} ·</span> {first.name}
+            <span className="font-normal">{PLACE_WORDS[block.place] ?? block.place} ·</span>{" "}
+            {block.before.length > 0 && `${block.before[0]!.label}, then `}
+            {first.name}
             {first.sides.length > 0 && (
               <span className="whitespace-nowrap"> {first.sides.map(sideLetter).join(" then ")}</span>
             )}
           </>
         ) : (
-          "No test here is worth its soreness"
+          "No test here speaks to this complaint"
         )}
       </p>
       <p className="text-2xl font-semibold whitespace-nowrap">about {costText(plan.expected)}</p>
       <p className="w-full text-base text-soft">
         at the most {counted(plan.most.tests, "test", "tests")}, {Math.round(plan.most.minutes)} min · everything:{" "}
-        {costText(plan.everything)} · the fixed sheet: {costText(plan.sheet)}
+        {costText(plan.everything)} · the fixed list: {costText(plan.sheet)}
         {plan.gap !== null && ` · approximate, gap at most ${plan.gap.toFixed(1)}`}
       </p>
     </div>
@@ -215,7 +220,7 @@ function usePlanKeys(
 
 /** From the complaint to a plan: seen in one look, begun by one key. */
 export function PlanScreen() {
-  const { exam, state, append } = useExam();
+  const { exam, state, profile, append } = useExam();
   const router = useRouter();
   const [edits, setEdits] = useState<PlanEdits>(() => editsOf(state));
   const [chosen, choose] = useState<TestId | null>(null);
@@ -234,9 +239,10 @@ export function PlanScreen() {
     const taken = await append(planDraft(plan, edits, state));
     if (taken) router.push(`/exams/${exam}/${plan.asks.length > 0 ? "guard" : "run"}`);
   };
-  const fixed = async () => {
+  const own = (profile.settings.work.sheets ?? []) as readonly TestList[];
+  const lists: readonly TestList[] = [...own, usualSheet(state.opened?.body.region ?? "lumbopelvic")];
+  const follow = async ({ label, tests }: TestList) => {
     if (isOver) return;
-    const { label, tests } = usualSheet(state.opened?.body.region ?? "lumbopelvic");
     const taken = await append({ type: "sheet-set", body: { label, tests: [...tests], reason: "" } });
     if (taken) router.push(`/exams/${exam}/run`);
   };
@@ -247,7 +253,7 @@ export function PlanScreen() {
     event.preventDefault();
     void start();
   });
-  useKeys(KEYS.planSheet, () => void fixed());
+  useKeys(KEYS.planSheet, () => void follow(lists[0]!));
   useKeys(KEYS.planAsk, () => plan?.asks.length && router.push(`/exams/${exam}/guard`));
   usePlanKeys(plan, stones, chosen, choose, onEdit, edits);
 
@@ -294,9 +300,12 @@ export function PlanScreen() {
             {state.runs.length > 0 ? "Go on by this plan" : "Start"} <KeyHint entry={KEYS.next} />{" "}
             <ArrowRight aria-hidden size={20} />
           </Button>
-          <Button big onClick={() => void fixed()}>
-            The fixed sheet instead <KeyHint entry={KEYS.planSheet} />
-          </Button>
+          {lists.map((list, at) => (
+            <Button key={list.label} big onClick={() => void follow(list)}>
+              {at < own.length ? `My list: ${list.label}` : "The fixed list instead"}{" "}
+              {at === 0 && <KeyHint entry={KEYS.planSheet} />}
+            </Button>
+          ))}
           {(edits.without?.length || edits.added?.length || edits.held?.length || edits.first || edits.budget) && (
             <Button look="quiet" big onClick={() => setEdits({})}>
               As it was planned

@@ -1,5 +1,5 @@
 import { protocolOf, type TestId } from "@/core/knowledge";
-import type { ExamPlan, PlanBlock, PlanTestShown } from "@/core/planning";
+import type { ExamPlan, PlanBlock, PlanTestShown, QuestionCost } from "@/core/planning";
 import type { Side } from "@/core/vocabulary";
 
 /** A test of a block as one stone: its sides in the order they are done in, and what it may earn. */
@@ -74,4 +74,12 @@ export const costText = ({
   minutes,
   turns,
 }: Pick<ExamPlan["expected"], "tests" | "minutes" | "turns">): string =>
-  `${counted(tests, "test", "tests")} · ${rounded(minutes)} min · ${counted(turns, "turn", "turns")}`;
+  `${counted(tests, "test", "tests")} · ${rounded(minutes)} min · ${counted(turns, "position change", "position changes")}`;
+
+/** What a question takes, in words; empty where its tests are done anyway. */
+export const questionCostText = ({ tests, turns, minutes, safetyQuestions }: QuestionCost): string =>
+  [
+    ...(rounded(tests) > 0 ? [counted(tests, "test", "tests"), `${Math.max(1, rounded(minutes))} min`] : []),
+    ...(rounded(turns) > 0 ? [counted(turns, "position change", "position changes")] : []),
+    ...(safetyQuestions > 0 ? [counted(safetyQuestions, "safety question", "safety questions")] : []),
+  ].join(" · ");

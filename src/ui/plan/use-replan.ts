@@ -32,7 +32,7 @@ function useIsTurn(): boolean {
  */
 export function useReplan(): string | null {
   const { state, changes, events, append } = useExam();
-  const [said, setSaid] = useState<string | null>(null);
+  const [said, setSaid] = useState<{ readonly text: string; readonly afterRuns: number } | null>(null);
   const isTurn = useIsTurn();
   const key = isTurn ? `${events.length} ${events.at(-1)?.id}` : null;
   const latest = useRef({ state, changes, append });
@@ -58,11 +58,14 @@ export function useReplan(): string | null {
         ...(added.length > 0 ? [`new: ${added.map(named).join(", ")}`] : []),
         ...(gone.length > 0 ? [`no longer needed: ${gone.map(named).join(", ")}`] : []),
       ];
-      void keep(draft).then((taken) => taken && setSaid(`Planned anew: ${lines.join("; ")}.`));
+      void keep(draft).then(
+        (taken) => taken && setSaid({ text: `Plan changed: ${lines.join("; ")}.`, afterRuns: now.runs.length }),
+      );
     });
     return () => {
       isOver = true;
     };
   }, [key]);
-  return said;
+  /** Gone once the next test is begun: by then it is no news. */
+  return said?.afterRuns === state.runs.length ? said.text : null;
 }

@@ -16,6 +16,8 @@ import { later } from "../primitives/later";
 const BeforeTesting = later(() => import("./before-testing").then((module) => module.BeforeTesting));
 const RestPanel = later(() => import("./before-testing").then((module) => module.RestPanel));
 const HandsHere = later(() => import("../hands/hands-here").then((module) => module.HandsHere));
+const NeurologyDialog = later(() => import("./neurology-dialog").then((module) => module.NeurologyDialog));
+const StopFirst = later(() => import("./stop-first").then((module) => module.StopFirst));
 const EndOffer = later(() => import("./end-offer").then((module) => module.EndOffer));
 const EndedCard = later(() => import("./ended-card").then((module) => module.EndedCard));
 const Retests = later(() => import("../course/retests").then((module) => module.Retests));
@@ -51,6 +53,8 @@ export function RunScreen() {
   /** Stays where the practitioner is until they go on, also when an answer completes the step. */
   const [selected, setSelected] = useState<string | null>(() => sheet.next?.key ?? sheet.steps.at(-1)?.key ?? null);
   const [rating, setRating] = useState(false);
+  const [isExamining, setExamining] = useState(false);
+  const [hasPassed, setPassed] = useState(false);
   useWakeLock();
   useBlank();
   const current = sheet.steps.find(({ key }) => key === selected) ?? sheet.steps[0] ?? null;
@@ -60,8 +64,15 @@ export function RunScreen() {
     if (before) setSelected(before.key);
   });
 
+  const block = sheet.blocks.find(({ steps }) => steps.some(({ key }) => key === current?.key));
+  /** Due before the first test of its position, until it is examined or passed over. */
+  const stop =
+    block?.stop && !hasPassed && current?.status === "to do" && block.steps.every(({ run }) => run === null)
+      ? block.stop
+      : null;
+
   const isReady = isReadyToTest(exam.state, exam.guard);
-  const quiet = (profile.settings.work.quiet ?? true) && isReady && !state.ended && isInHand(current);
+  const quiet = (profile.settings.work.quiet ?? true) && isReady && !stop && !state.ended && isInHand(current);
   const leftHanded = profile.settings.work.hand === "left";
   const columns = leftHanded
     ? {
@@ -83,7 +94,7 @@ export function RunScreen() {
         className={`hush md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:self-start md:overflow-y-auto ${columns.sheet}`}
       >
         {state.techniques.length > 0 && <Retests onSelect={setSelected} />}
-        <RunSheetPanel current={current} onSelect={setSelected} />
+        <RunSheetPanel current={current} onSelect={setSelected} onStop={() => setExamining(true)} />
         {state.rest && (
           <Button look="quiet" className="mt-2 min-h-14 w-full text-sm" onClick={() => setRating(true)}>
             At rest: {state.rest.intensity} of 10. Rate again
@@ -96,7 +107,16 @@ export function RunScreen() {
         ) : isReady ? (
           <>
             {current?.status !== "begun" && state.runs.length > 1 && <EndOffer />}
-            {current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />}
+            {stop && block ? (
+              <StopFirst
+                stop={stop}
+                position={block.position}
+                onOpen={() => setExamining(true)}
+                onPass={() => setPassed(true)}
+              />
+            ) : (
+              current && <TestPanel step={current} onSelect={setSelected} onNext={goNext} />
+            )}
           </>
         ) : (
           <BeforeTesting position={current?.protocol.position} />
@@ -113,6 +133,12 @@ export function RunScreen() {
         </div>
       </aside>
       <HandsHere />
+      {isExamining && (
+        <NeurologyDialog
+          position={block?.position ?? current?.protocol.position ?? "seated"}
+          onClose={() => setExamining(false)}
+        />
+      )}
       <Dialog open={rating} onOpenChange={setRating} title="At rest, now">
         <RestPanel position={current?.protocol.position} onDone={() => setRating(false)} />
       </Dialog>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Ban, Clock, FastForward, ListPlus, Lock, Minus } from "lucide-react";
+import { Ban, Clock, FastForward, ListPlus, Lock, Minus, Stethoscope } from "lucide-react";
 import { useState } from "react";
 import type { SheetStep } from "@/core/planning";
 import { isAnswered, ladderOf, sheetLabel, soreOnBothSides } from "@/core/record";
@@ -50,10 +50,15 @@ const inSight = (button: HTMLButtonElement | null) => {
     column.scrollTop = top - column.clientHeight / 3;
 };
 
-type RunSheetPanelProps = { current: SheetStep | null; onSelect: (key: string) => void };
+type RunSheetPanelProps = {
+  current: SheetStep | null;
+  onSelect: (key: string) => void;
+  /** The neurological examination is opened where it stands. */
+  onStop: () => void;
+};
 
 /** The tests by body position, with what each brought on. */
-export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
+export function RunSheetPanel({ current, onSelect, onStop }: RunSheetPanelProps) {
   const { sheet, state, append } = useExam();
   const [editing, setEditing] = useState(false);
   useKeys(KEYS.sheet, () => setEditing(true));
@@ -76,7 +81,12 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
         <span>
           <strong className="block">{sheetLabel(state)}</strong>
           <span className="text-soft">
-            {sheet.turns === 0 ? "no turning" : sheet.turns === 1 ? "1 turn" : `${sheet.turns} turns`} · change
+            {sheet.turns === 0
+              ? "one position"
+              : sheet.turns === 1
+                ? "1 position change"
+                : `${sheet.turns} position changes`}{" "}
+            · change
           </span>
         </span>
       </Button>
@@ -87,11 +97,22 @@ export function RunSheetPanel({ current, onSelect }: RunSheetPanelProps) {
       )}
       {state.plan && <Replan />}
       {editing && <SheetDialog onClose={() => setEditing(false)} />}
-      {sheet.blocks.map(({ position, first, steps }, at) => (
+      {sheet.blocks.map(({ position, first, stop, steps }, at) => (
         <section key={first ? "first" : `${position} ${at}`}>
           <h2 className={`mt-1 px-2 text-sm font-semibold ${first ? "text-stop" : "text-soft"}`}>
             {first ? `first: ${first}` : position}
           </h2>
+          {stop && (
+            <button
+              type="button"
+              data-stop={stop.is}
+              onClick={onStop}
+              className="flex min-h-14 w-full items-center gap-2 rounded-lg border-s-4 border-transparent px-2 py-1 text-start leading-tight hover:bg-well xl:min-h-12"
+            >
+              <Stethoscope aria-hidden size={18} className="shrink-0" />
+              <span className="grow">{stop.label}</span>
+            </button>
+          )}
           <ol>
             {steps.map((step) => {
               const here = step.key === current?.key;
