@@ -1,4 +1,4 @@
-import { ladderOf } from "@/core";
+import { ladderOf, planDraft, planExam } from "@/core";
 import { askAll, expect, saved, stored, test } from "./support/test";
 
 test(
@@ -14,14 +14,62 @@ test(
     await askAll(page, () => page.keyboard.press("n"));
     await expect(page).toHaveURL(/\/plan$/);
     const top = page.locator("[data-plan-top]");
-    await expect(top).toContainText("Seated");
-    await expect(top).toContainText("Slump L then R");
-    await expect(top).toContainText(/about \d+ tests · \d+ min · \d turns?/);
-    await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", "seated");
+    await expect(top).toContainText("Standing");
+    await expect(top).toContainText("Lumbar range");
+    await expect(top).toContainText(/about \d+ tests · \d+ min · \d position changes?/);
+    await expect(page.locator("[data-bay]").first()).toHaveAttribute("data-bay", "standing");
+    const seated = page.locator("[data-bay=seated]");
+    await expect(seated.locator("[data-stop=neurology]")).toContainText("Neurological examination");
+    await expect(seated.locator("[data-stone=slump]")).toContainText(/L.*R/);
+    await expect(page.locator("[data-flag='root L4-S1 R'] [data-flag-cost]")).toHaveText(/tests? · \d+ min/);
     await expect(page.getByText(/^Ask before/)).toHaveCount(0);
     await page.keyboard.press("Enter");
     await expect(page).toHaveURL(/\/run$/);
     await expect(page.getByRole("button", { name: /^Plan/ })).toBeVisible();
+  },
+);
+
+test(
+  "the tests lead to the neurological examination in the position it belongs to, and past it in one press",
+  { tag: "@all" },
+  async ({ page, prepare, request }) => {
+    const { exam } = await prepare((builder) => {
+      builder.complaint("posterior-calf.right").consent();
+      builder.add("plan-set", planDraft(planExam(builder.state()), {}).body);
+      builder.guard().rest(1, "posterior-calf.right");
+    });
+    await page.goto(`/exams/${exam}/plan`);
+    await expect(page.locator("[data-plan-top]")).toBeVisible();
+    await page.keyboard.press("Enter");
+    await expect(page).toHaveURL(/\/run$/);
+    const list = page.getByRole("navigation", { name: "Run sheet" });
+    await expect(list.locator("[data-stop=neurology]")).toBeVisible();
+    const stop = page.getByRole("heading", { name: "Neurological examination" });
+    await expect(page.locator("section[data-asked]")).toHaveAttribute("aria-label", /Lumbar range/);
+    await expect(stop).toHaveCount(0);
+    await list
+      .getByRole("button", { name: /^Slump/ })
+      .first()
+      .click();
+    await expect(stop).toBeVisible();
+    await page.keyboard.press("x");
+    await expect(page.locator("section[data-asked]")).toHaveAttribute("aria-label", /Slump/);
+    await page.reload();
+    await list
+      .getByRole("button", { name: /^Slump/ })
+      .first()
+      .click();
+    await expect(stop).toBeVisible();
+    await page.keyboard.press("Enter");
+    const dialog = page.getByRole("dialog", { name: "Power, reflexes, feeling" });
+    await dialog.locator("[data-all-normal]").first().click();
+    await expect
+      .poll(async () => (await stored(request, exam)).events.some(({ type }) => type === "neuro-recorded"))
+      .toBe(true);
+    await dialog.getByRole("button", { name: "Back to the test" }).click();
+    await expect(stop).toHaveCount(0);
+    await expect(list.locator("[data-stop=neurology]")).toHaveCount(0);
+    await expect(page.locator("section[data-asked]")).toHaveAttribute("aria-label", /Slump/);
   },
 );
 

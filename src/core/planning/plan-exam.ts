@@ -49,29 +49,36 @@ function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] 
   ).map(({ id }) => id);
 }
 
-/** An active movement that is measured: it shows what hurts and how far it goes, and speaks to no source. */
-const isMovement = ({ protocol }: Planned): boolean => protocol.tissueGroup === "neck-range";
-
 /** Why a test is there, in at most a few words. */
-function roleOf(item: Planned, { ways, always }: Drafted, plan: Planning, companions: ReadonlySet<string>): string {
+function roleOf(
+  item: Planned,
+  { ways, always, opening }: Drafted,
+  plan: Planning,
+  companions: ReadonlySet<string>,
+): string {
   if (plan.guard.first.some(({ tests }) => tests.includes(item.protocol.id))) return "looks for harm";
   const asking = ways.filter(({ way }) => way.tests.some(({ key }) => key === item.key));
   const labels = [...new Set(asking.map(({ question }) => shortSource(question.source, question.side)))];
   if (labels.length > 1) return `${labels.slice(0, 2).join(" or ")}?`;
-  if (isMovement(item) && asking.some(({ way }) => way.by === "sign")) return "movement, and what it brings on";
+  const isOpening = opening.some(({ key }) => key === item.key);
+  if (isOpening && asking.every(({ way }) => way.by === "sign")) return "movement, and what it brings on";
   if (labels.length === 1) return `${asking[0]!.way.by === "sign" ? "speaks to" : "settles"} ${labels[0]}`;
   if (companions.has(item.key)) return "to compare with";
   return always.some(({ key }) => key === item.key) ? "added by hand" : "";
 }
 
 /** What theirs and what nothing would make of each question it is planned for. */
-function tellsOf({ key, protocol, side: tested }: Planned, { ways }: Drafted, plan: Planning): readonly string[] {
+function tellsOf(
+  { key, protocol, side: tested }: Planned,
+  { ways, opening }: Drafted,
+  plan: Planning,
+): readonly string[] {
   return ways.flatMap(({ question: { source, side }, way }) => {
     if (!way.tests.some((test) => test.key === key)) return [];
     const label = shortSource(source, side);
     if (way.by === "sign")
       return [
-        `${label}: ${isMovement({ key, protocol, side: tested }) ? "how far, and what it brings on" : "a sign"}; it moves no figure`,
+        `${label}: ${opening.some((one) => one.key === key) ? "how far, and what it brings on" : "a sign"}; it moves no figure`,
       ];
     const figuresOf = protocol.readings.find((one) => one.source === source)?.figuresOf ?? protocol.id;
     const { mean } = startIn(plan.context, source, side);

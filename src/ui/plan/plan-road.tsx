@@ -109,7 +109,7 @@ function StopCard({ stop }: { stop: PlanStop }) {
     >
       <span className="text-xl leading-tight font-semibold">{stop.label}</span>
       <span className="text-base text-soft">
-        {stop.because} · {stop.minutes} min
+        {stop.because} <span className="whitespace-nowrap">· {stop.minutes} min</span>
       </span>
     </Link>
   );
@@ -147,10 +147,12 @@ function Bay({ block, at, isOver, brings, held, chosen, onChoose }: BayProps) {
           {words}
         </h2>
       </div>
-      {block.before.map((stop) => (
-        <StopCard key={stop.is} stop={stop} />
-      ))}
-      <ol className={`grid content-start gap-1.5 border-t-8 border-glow pt-2 ${isWide ? "lg:grid-cols-2" : ""}`}>
+      <div className="border-t-8 border-glow pt-2">
+        {block.before.map((stop) => (
+          <StopCard key={stop.is} stop={stop} />
+        ))}
+      </div>
+      <ol className={`grid content-start gap-1.5 ${isWide ? "lg:grid-cols-2" : ""}`}>
         <SortableContext items={stones.map(({ test }) => idIn(block, test))} strategy={rectSortingStrategy}>
           {stones.map((stone, index) => (
             <StoneCard

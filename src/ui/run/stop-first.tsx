@@ -25,7 +25,7 @@ export function StopFirst({ stop, position, onOpen, onPass }: StopFirstProps) {
       </p>
       <p className="mt-1 text-lg text-soft">Why: {stop.because}.</p>
       <div className="mt-4 flex flex-wrap gap-2">
-        <Button look="main" big className="text-lg" onClick={onOpen}>
+        <Button look="main" big className="text-lg" onClick={onOpen} autoFocus>
           Examine now <KeyHint entry={KEYS.next} />
         </Button>
         <Button big onClick={onPass}>
