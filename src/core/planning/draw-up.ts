@@ -168,7 +168,8 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
   const painful = painfulSides(state)[0] ?? "right";
   const budget = budgetOf(state, edits.budget);
   const last = state.runs.at(-1);
-  const atFirst = transferOf(state) === undefined ? "standing" : "seated";
+  /** Who walks in takes the first position anyway: only changes after it count. */
+  const atFirst = transferOf(state) === undefined ? null : "seated";
   const from = last ? placeOf(planned(protocolOf(last.test), last.side), painful) : atFirst;
   const dropped = new Set<string>();
   for (;;) {
@@ -178,7 +179,7 @@ export function drawUp(state: ExamState, edits: PlanEdits, evidence: EvidenceSet
     const cord = cordTests(drafted);
     const first =
       [...places].find((place) => baseOf(place) === edits.first) ??
-      (last && places.has(from) ? from : opensAt(items, drafted, cord));
+      (last && from !== null && places.has(from) ? from : opensAt(items, drafted, cord));
     const asking = asked(items, drafted, plan, edits, { from, first });
     const order = examOrder(asking);
     const expected = costsOf(order, items, plan);

@@ -59,9 +59,9 @@ function roleOf(
   if (plan.guard.first.some(({ tests }) => tests.includes(item.protocol.id))) return "looks for harm";
   const asking = ways.filter(({ way }) => way.tests.some(({ key }) => key === item.key));
   const labels = [...new Set(asking.map(({ question }) => shortSource(question.source, question.side)))];
-  if (labels.length > 1) return `${labels.slice(0, 2).join(" or ")}?`;
   const isOpening = opening.some(({ key }) => key === item.key);
   if (isOpening && asking.every(({ way }) => way.by === "sign")) return "movement, and what it brings on";
+  if (labels.length > 1) return `${labels.slice(0, 2).join(" or ")}?`;
   if (labels.length === 1) return `${asking[0]!.way.by === "sign" ? "speaks to" : "settles"} ${labels[0]}`;
   if (companions.has(item.key)) return "to compare with";
   return always.some(({ key }) => key === item.key) ? "added by hand" : "";

@@ -62,8 +62,8 @@ function TopLine({ plan }: { plan: ExamPlan }) {
           "No test here speaks to this complaint"
         )}
       </p>
-      <p className="text-2xl font-semibold whitespace-nowrap">about {costText(plan.expected)}</p>
-      <p className="w-full text-base text-soft">
+      {block && <p className="text-2xl font-semibold whitespace-nowrap">about {costText(plan.expected)}</p>}
+      <p className="w-full text-base text-soft" hidden={!block}>
         at the most {counted(plan.most.tests, "test", "tests")}, {Math.round(plan.most.minutes)} min · everything:{" "}
         {costText(plan.everything)} · the fixed list: {costText(plan.sheet)}
         {plan.gap !== null && ` · approximate, gap at most ${plan.gap.toFixed(1)}`}
@@ -254,7 +254,9 @@ export function PlanScreen() {
     void start();
   });
   useKeys(KEYS.planSheet, () => void follow(lists[0]!));
-  useKeys(KEYS.planAsk, () => plan?.asks.length && router.push(`/exams/${exam}/guard`));
+  useKeys(KEYS.planAsk, () => {
+    if (plan && (plan.asks.length > 0 || plan.blocks.length === 0)) router.push(`/exams/${exam}/guard`);
+  });
   usePlanKeys(plan, stones, chosen, choose, onEdit, edits);
 
   if (!isSet)
@@ -288,7 +290,7 @@ export function PlanScreen() {
         plan={plan}
         edits={edits}
         onEdit={onEdit}
-        sides={painful.length === 1 ? `the ${painful[0]} side near the edge` : ""}
+        sides={painful.length === 1 && plan.blocks.length > 0 ? `the ${painful[0]} side near the edge` : ""}
       />
       {isOver ? (
         <p className="border-t border-line py-3 text-lg">
@@ -296,10 +298,16 @@ export function PlanScreen() {
         </p>
       ) : (
         <div className="sticky bottom-0 z-10 flex flex-wrap items-center gap-2 border-t border-line bg-paper py-2">
-          <Button look="main" big className="text-lg" disabled={plan.blocks.length === 0} onClick={() => void start()}>
-            {state.runs.length > 0 ? "Go on by this plan" : "Start"} <KeyHint entry={KEYS.next} />{" "}
-            <ArrowRight aria-hidden size={20} />
-          </Button>
+          {plan.blocks.length > 0 ? (
+            <Button look="main" big className="text-lg" onClick={() => void start()}>
+              {state.runs.length > 0 ? "Go on by this plan" : "Start"} <KeyHint entry={KEYS.next} />{" "}
+              <ArrowRight aria-hidden size={20} />
+            </Button>
+          ) : (
+            <ButtonLink look="main" big className="text-lg" href={`/exams/${exam}/guard`}>
+              To the safety questions <KeyHint entry={KEYS.planAsk} />
+            </ButtonLink>
+          )}
           {lists.map((list, at) => (
             <Button key={list.label} big onClick={() => void follow(list)}>
               {at < own.length ? `My list: ${list.label}` : "The fixed list instead"}{" "}
