@@ -17,6 +17,7 @@ const FLOORS = [
   "safety",
   "admission",
   "planning",
+  "simulation",
   "course",
   "exchange",
 ];

@@ -18,11 +18,29 @@ function simulate(options: SimulateOptions, { readFile, print, numberOption, don
   const people = numberOption("people", options.people, 1, MOST_PEOPLE);
   if (!Number.isInteger(people))
     refuse("--people", phrase`${options.people} is not a whole number`, "Use a whole number.");
-  print(simulatePeople(stateIn(parseExamFile(readFile(options.complaint))), { people, seed: options.seed }));
+  const world = {
+    ...(options.dependence === undefined
+      ? {}
+      : { dependence: numberOption("dependence", options.dependence, 0, 0.95) }),
+    ...(options.pretestTimes === undefined
+      ? {}
+      : { pretestTimes: numberOption("pretest-times", options.pretestTimes, 0.1, 10) }),
+    ...(options.evidenceShare === undefined
+      ? {}
+      : { evidenceShare: numberOption("evidence-share", options.evidenceShare, 0, 1) }),
+  };
+  print(simulatePeople(stateIn(parseExamFile(readFile(options.complaint))), { people, seed: options.seed, world }));
   return done;
 }
 
-type SimulateOptions = { complaint: string; people: string; seed: string };
+type SimulateOptions = {
+  complaint: string;
+  people: string;
+  seed: string;
+  dependence?: string;
+  pretestTimes?: string;
+  evidenceShare?: string;
+};
 type ChangeOptions = { before: string; after: string; sem: string; beforeTrials: string; afterTrials: string };
 
 function change(options: ChangeOptions, { print, numberOption, done }: Terminal): number {
@@ -73,10 +91,15 @@ export function planningCommands(root: Command, terminal: Terminal): void {
     });
   root
     .command("simulate")
-    .description("made-up people with this complaint, by the plan and by the exam's sheet, as JSON")
+    .description(
+      "simulated patients with this complaint, examined by the plan, by everything, by the exam's list, at random and by gain, as JSON",
+    )
     .requiredOption("--complaint <exam.json>", "an exported exam")
     .option("--people <number>", "how many", "2000")
     .option("--seed <text>", "the same seed gives the same people", "1")
+    .option("--dependence <t>", "how alike results are in truth, 0 to 0.95; left out: as the interpretation takes it")
+    .option("--pretest-times <factor>", "what the pre-test probabilities are in truth, as a multiple, up to 95 %")
+    .option("--evidence-share <share>", "how much of what a test tells is true, in log odds, 0 to 1")
     .action((options: SimulateOptions) => terminal.finish(simulate(options, terminal)));
   root
     .command("change")

@@ -46,5 +46,6 @@ export * from "./reading";
 export * from "./safety";
 export * from "./admission";
 export * from "./planning";
+export * from "./simulation";
 export * from "./course";
 export * from "./exchange";

@@ -3,28 +3,34 @@ import type { ClusterRule } from "../knowledge";
 import { ratiosOf } from "../reading";
 import { chanceThatAtLeast } from "./one-factor";
 
-/** What a rule is asked for, and how often those with and without the source have that. */
-function asksFor({ figures }: ClusterRule): { k: number; present: number; absent: number } | null {
-  if (figures.kind === "k of n") {
-    const { sensitivity, specificity } = ratiosOf(figures);
-    return sensitivity === null || specificity === null
-      ? null
-      : { k: figures.k, present: sensitivity, absent: 1 - specificity };
-  }
-  if (figures.kind === "by count") return null;
-  const first = figures.cutOffs[0]!;
-  return { k: first.k, present: first.sensitivity, absent: 1 - first.specificity };
+/** How often those with and without the source have so many members positive, or more. */
+type AtLeast = { readonly k: number; readonly present: number; readonly absent: number };
+
+/** What a rule's own figures say of how many members are positive; none where it gives ratios alone. */
+function asksFor({ figures }: ClusterRule): readonly AtLeast[] {
+  if (figures.kind === "by count") return [];
+  if (figures.kind === "k or more")
+    return figures.cutOffs.map(({ k, sensitivity, specificity }) => ({
+      k,
+      present: sensitivity,
+      absent: 1 - specificity,
+    }));
+  const { sensitivity, specificity } = ratiosOf(figures);
+  return sensitivity === null || specificity === null
+    ? []
+    : [{ k: figures.k, present: sensitivity, absent: 1 - specificity }];
 }
 
-const STEPS = 40;
+const STEPS = 60;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
-/** The chance at which something that rises with it comes to a share; at an end where none does. */
-function solved(share: number, at: (chance: number) => number): number {
+/** The chance at which something with one valley is least. */
+function lowest(at: (chance: number) => number): number {
   let [low, high] = [1e-6, 1 - 1e-6];
   for (let step = 0; step < STEPS; step++) {
-    const middle = (low + high) / 2;
-    if (at(middle) < share) low = middle;
-    else high = middle;
+    const [left, right] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+    if (at(left) < at(right)) high = right;
+    else low = left;
   }
   return (low + high) / 2;
 }
@@ -32,16 +38,22 @@ function solved(share: number, at: (chance: number) => number): number {
 type Chances = readonly [present: number, absent: number];
 
 /**
- * The chance of a positive, with and without the source, at which a rule's own figures come back.
+ * The chance of a positive, with and without the source, at which a rule's own
+ * figures come back, or as nearly as they do: least squares over its cut-offs.
  *
  * @param sharesAt the chances of all its members, where the one that is looked for is so much
  */
 function givingBack(rule: ClusterRule, sharesAt: (chance: number, which: 0 | 1) => readonly number[]): Chances | null {
   const asks = asksFor(rule);
-  if (!asks) return null;
-  const fit = (share: number, which: 0 | 1) =>
-    solved(share, (chance) => chanceThatAtLeast(asks.k, sharesAt(chance, which)));
-  return [fit(asks.present, 0), fit(asks.absent, 1)];
+  if (asks.length === 0) return null;
+  const fit = (which: 0 | 1) =>
+    lowest((chance) =>
+      asks.reduce((sum, { k, present, absent }) => {
+        const wanted = which === 0 ? present : absent;
+        return sum + (chanceThatAtLeast(k, sharesAt(chance, which)) - wanted) ** 2;
+      }, 0),
+    );
+  return [fit(0), fit(1)];
 }
 
 /**

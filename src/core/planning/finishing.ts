@@ -31,14 +31,14 @@ import { chanceOfChange, fallOver, isWorth } from "./worth";
 /**
  * Chances of a positive with and without the source: the study's own; of the one
  * member without a figure, or of all where none has one, those that give the rule's
- * own figures back.
+ * own figures back. Null where nothing says: no test is taken for a coin.
  */
 export function chancesOf(
   { member, testedSide }: MemberState,
   verdict: RuleVerdict,
   plan: Planning,
-): readonly [number, number] {
-  if (isFact(member)) return UNKNOWN;
+): readonly [number, number] | null {
+  if (isFact(member)) return null;
   const { side } = verdict;
   /** As its own study has it, with people, also where a pooled ratio counts for it. */
   const rule = plan.evidence.rules.find(({ id }) => id === verdict.rule.id) ?? verdict.rule;
@@ -47,9 +47,10 @@ export function chancesOf(
   const others = testMembers(rule)
     .filter((each) => memberKey(each) !== memberKey(member))
     .map((each) => publishedOf(each, memberRunSide(each, side), rule, plan));
-  if (others.every((one) => one === null)) return evenMembers(rule) ?? UNKNOWN;
+  if (others.every((one) => one === null)) return evenMembers(rule);
   const known = others.filter((one) => one !== null);
-  return (known.length === others.length ? fittedMember(rule, known) : null) ?? UNKNOWN;
+  const isWhole = known.length === others.length && !rule.members.some(isFact);
+  return isWhole ? fittedMember(rule, known) : null;
 }
 
 /** A member's own chances of a positive with and without the source, where its study gives them. */
@@ -68,8 +69,6 @@ export function chancesIn(record: AccuracyRecord | undefined): readonly [number,
   const { sensitivity, specificity } = ratiosOf(record);
   return sensitivity === null || specificity === null ? null : [sensitivity, 1 - specificity];
 }
-
-const UNKNOWN = [0.5, 0.5] as const;
 
 /** The rule that counts for a source, as far as it decides what its tests are still worth. */
 export type Finishing = {
@@ -151,12 +150,24 @@ export function finishing(source: SourceId, side: Side | null, plan: Planning): 
     return { members: new Set(members), open: { members: [], stuck: 0 }, way: null, goesOn: () => false };
   }
   const open = preferred.members.filter(({ result }) => result === "open");
-  const runnable = open.flatMap((state): OpenRun[] => {
+  const members = open.flatMap((state) => {
     if (isFact(state.member)) return [];
     const protocol = protocolOf(state.member.test);
     const testedSide = memberRunSide(state.member, side);
-    if (!plan.canRun(protocol, testedSide)) return [];
-    const [ifPresent, ifAbsent] = chancesOf(state, preferred, plan);
+    return plan.canRun(protocol, testedSide)
+      ? [{ state, protocol, testedSide, chances: chancesOf(state, preferred, plan) }]
+      : [];
+  });
+  /** Where nothing says how often a member is positive, nothing says what finishing the rule would tell. */
+  if (members.some(({ chances }) => chances === null))
+    return {
+      members: new Set(members.map(({ protocol, testedSide }) => runKey(protocol.id, testedSide))),
+      open: { members: [], stuck: open.length },
+      way: null,
+      goesOn: () => false,
+    };
+  const runnable = members.flatMap(({ state, protocol, testedSide, chances }): OpenRun[] => {
+    const [ifPresent, ifAbsent] = chances!;
     return [
       {
         id: runKey(protocol.id, testedSide),

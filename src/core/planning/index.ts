@@ -21,4 +21,15 @@ export {
   USUAL_BUDGET,
 } from "./plan-types";
 export { worthOf } from "./worth";
-export { simulatePeople, type Simulated } from "./simulate";
+
+/** What simulated patients are examined by. */
+export { costOf, type Planning } from "./plan";
+export { type Drafted, drawUp, type DrawnUp } from "./draw-up";
+export { examOrder, policyOf } from "./exam-order";
+export { chancesIn, chancesOf } from "./finishing";
+export { chanceThatAtLeast, CORRELATION, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
+export { speakingTests } from "./plan-exam";
+export { spokenSides } from "./single";
+export { placeTurn } from "./turns";
+export { companionOf, everyRun, placeOf, type Planned, wayFor } from "./ways";
+export { entropy } from "./worth";

@@ -38,7 +38,7 @@ function costsOfAll(tests: readonly Planned[], plan: Planning, painful: Side, fr
 }
 
 /** Every test that speaks about what is asked. */
-function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] {
+export function speakingTests(questions: readonly RaisedQuestion[]): readonly TestId[] {
   const sources = new Set<SourceId>(questions.filter(({ depth }) => depth !== "ask").map(({ source }) => source));
   const usual = new Set([...sources].flatMap((source) => USUAL_EXAMINATION[source] ?? []));
   return PROTOCOLS.filter(
