@@ -163,7 +163,10 @@ function singlesWay(
     })
     .toSorted((a, b) => Number(b.isOwn) - Number(a.isOwn) || b.worth - a.worth);
   const isPlanned = ({ test }: { readonly test: Planned }) => among.has(test.key);
-  const taken = [...worth.filter(isPlanned), ...worth.filter((one) => !isPlanned(one)).slice(0, most)];
+  const given = worth.filter(isPlanned);
+  /** One is enough where no more than one is asked for. */
+  const more = most === 1 && given.length > 0 ? 0 : most;
+  const taken = [...given, ...worth.filter((one) => !isPlanned(one)).slice(0, more)];
   if (taken.length === 0) return null;
   const tests = [
     ...taken.map(({ test }) => test),
@@ -253,13 +256,13 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
   const isLight = question.depth === "screen" || isIrritable;
   if (isLight && done) return { by: "settled", said: "looked at", tests: [], rules: [] };
   const rule = isLight ? null : ruleWay(question, plan);
-  /** What a rule settled, or is not worth, can still be moved by a test of another kind. */
+  /** What a rule settled can still be moved by a test of another kind; what it is not worth, by one of its own too. */
   if (rule?.by === "settled" || rule?.by === "not worth it")
     return (
       singlesWay(question, plan, {
         most: MOST_SINGLES,
         among,
-        without: membersOf(question, plan),
+        ...(rule.by === "settled" ? { without: membersOf(question, plan) } : {}),
         keepsNumber: false,
       }) ?? rule
     );
