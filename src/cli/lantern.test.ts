@@ -232,12 +232,29 @@ describe("lantern plan, simulate and change", () => {
     expect(run(["plan", planned()])).toBe(0);
     const plan = JSON.parse(out) as {
       questions: { source: string; settledBy: string }[];
-      blocks: { position: string; tests: { test: string; role: string; burden: number; when?: string }[] }[];
+      blocks: {
+        position: string;
+        before?: unknown;
+        tests: { test: string; role: string; burden: number; when?: string }[];
+      }[];
       expected: Record<string, number>;
       everything: Record<string, number>;
       leftOut: { test: string; why: string }[];
     };
-    expect(plan.questions[0]).toMatchObject({ source: "lower-lumbosacral-root", side: "right" });
+    expect(plan.questions[0]).toMatchObject({
+      source: "lower-lumbosacral-root",
+      side: "right",
+      cost: {
+        tests: expect.any(Number),
+        turns: expect.any(Number),
+        minutes: expect.any(Number),
+        safetyQuestions: expect.any(Number),
+      },
+      gainBits: expect.closeTo(0.377, 2),
+    });
+    expect(plan.blocks.filter(({ before }) => before).map(({ before }) => before)).toEqual([
+      [{ is: "neurology", because: expect.stringMatching(/^a symptom in the /), minutes: 4 }],
+    ]);
     const positions = plan.blocks.map(({ position }) => position);
     expect(new Set(positions).size).toBe(positions.length);
     expect(plan.blocks.map(({ tests }) => tests[0]!.test).slice(0, 2)).toEqual(["lumbar-range", "seated-piriformis"]);
@@ -256,7 +273,23 @@ describe("lantern plan, simulate and change", () => {
     out = "";
     run(["simulate", "--complaint", file, "--people", "20", "--seed", "3"]);
     expect(out).toBe(first);
-    expect(JSON.parse(out)).toMatchObject({ people: 20, seed: "3" });
+    expect(JSON.parse(out)).toMatchObject({
+      people: 20,
+      seed: "3",
+      world: { dependence: 0.4, pretestTimes: 1, evidenceShare: 1 },
+    });
+    out = "";
+    const otherwise = ["--dependence", "0.8", "--pretest-times", "2", "--evidence-share", "0.5"];
+    expect(run(["simulate", "--complaint", file, "--people", "5", ...otherwise])).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ world: { dependence: 0.8, pretestTimes: 2, evidenceShare: 0.5 } });
+    for (const [name, value] of [
+      ["--dependence", "1"],
+      ["--pretest-times", "0"],
+      ["--evidence-share", "half"],
+    ] as const) {
+      expect(run(["simulate", "--complaint", file, "--people", "5", name, value])).toBe(2);
+      expect(err).toContain(name);
+    }
     expect(run(["simulate", "--complaint", file, "--people", "1.5"])).toBe(2);
     expect(err).toContain("--people");
   });

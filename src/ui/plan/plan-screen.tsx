@@ -62,7 +62,7 @@ function TopLine({ plan }: { plan: ExamPlan }) {
           "No test here speaks to this complaint"
         )}
       </p>
-      {block && <p className="text-2xl font-semibold whitespace-nowrap">about {costText(plan.expected)}</p>}
+      {block && <p className="text-2xl font-semibold sm:whitespace-nowrap">about {costText(plan.expected)}</p>}
       <p className="w-full text-base text-soft" hidden={!block}>
         at the most {counted(plan.most.tests, "test", "tests")}, {Math.round(plan.most.minutes)} min · everything:{" "}
         {costText(plan.everything)} · the fixed list: {costText(plan.sheet)}
