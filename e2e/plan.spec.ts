@@ -147,6 +147,15 @@ test(
       edits: { held?: string[] };
     };
     expect(plan.edits.held?.slice(0, 2)).toEqual([last, second]);
+
+    const another = await prepare((builder) => void builder.complaint("low-back.central").consent().guard());
+    await page.goto(`/exams/${another.exam}/plan`);
+    await expect(page.getByRole("button", { name: /^My list: calf, my way/ })).toBeVisible();
+    await page.locator("html[data-whole]").waitFor();
+    await page.keyboard.press("s");
+    await expect(page).toHaveURL(/\/(run|guard)$/);
+    const chosen = (await stored(request, another.exam)).events.findLast(({ type }) => type === "sheet-set")!;
+    expect(chosen.body).toMatchObject({ label: "calf, my way" });
   },
 );
 

@@ -20,7 +20,7 @@ test("a whole examination by touch only", { tag: "@all" }, async ({ page, reques
   await page.getByRole("button", { name: "Continue to safety screen" }).tap();
   await askAll(page, () => page.locator("[data-option=no]").tap());
   await page.waitForURL("**/plan");
-  await page.getByRole("button", { name: /^The fixed sheet instead/ }).tap();
+  await page.getByRole("button", { name: /^The fixed list instead/ }).tap();
   await page.waitForURL("**/run");
   /** Tests that were not planned bring their own questions. */
   await page.getByRole("link", { name: "Continue to safety screen" }).tap();

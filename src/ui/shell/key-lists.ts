@@ -54,7 +54,7 @@ export const PLAN_LIST: readonly (readonly [names: readonly KeyName[], does: str
   [["planWhy"], "why this test is there"],
   [["more", "less"], "longer, shorter"],
   [["planAsk"], "ask what it needs answered before"],
-  [["planSheet"], "the fixed sheet instead"],
+  [["planSheet"], "your own list instead, or the fixed one"],
 ];
 
 const EVERYWHERE: readonly KeyRow[] = [
