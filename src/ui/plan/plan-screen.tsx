@@ -51,9 +51,7 @@ function TopLine({ plan }: { plan: ExamPlan }) {
       <p className="text-3xl leading-tight font-bold xl:text-[2.5rem]">
         {block && first ? (
           <>
-            <span className="font-normal">{PLACE_WORDS[block.place] ?? block.place} ·</span>{" "}
-            {block.before.length > 0 && `${block.before[0]!.label}, then `}
-            {first.name}
+            <span className="font-normal">{PLACE_WORDS[block.place] ?? block.place} ·</span> {first.name}
             {first.sides.length > 0 && (
               <span className="whitespace-nowrap"> {first.sides.map(sideLetter).join(" then ")}</span>
             )}
@@ -63,6 +61,11 @@ function TopLine({ plan }: { plan: ExamPlan }) {
         )}
       </p>
       {block && <p className="text-2xl font-semibold sm:whitespace-nowrap">about {costText(plan.expected)}</p>}
+      {block?.before.map(({ is, label, minutes }) => (
+        <p key={is} className="w-full text-lg">
+          Before it: {label.toLowerCase()}, about {minutes} min
+        </p>
+      ))}
       <p className="w-full text-base text-soft" hidden={!block}>
         at the most {counted(plan.most.tests, "test", "tests")}, {Math.round(plan.most.minutes)} min · everything:{" "}
         {costText(plan.everything)} · the fixed list: {costText(plan.sheet)}
