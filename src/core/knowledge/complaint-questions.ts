@@ -131,7 +131,7 @@ export const COMPLAINT_QUESTIONS: Partial<Record<SourceId, readonly Raised[]>> =
 
 /**
  * What a region is looked at with before anything else: active movements, in the
- * posture somebody comes in. Their symptom and how far they go are the sign that
+ * posture the patient comes in. The symptom and how far they go are the sign that
  * is compared later. A convention of examining.
  */
 export type RegionScreen = {

@@ -1,5 +1,5 @@
 import { isSettled, type RuleTable } from "../reading";
-import { bits, keptChances, openingState, type Shared, stateOf, turned } from "./one-factor";
+import { bits, openingState, type Shared, withResult } from "./one-factor";
 
 /** Rules that share tests are one component: what one test shows is known to all of them at once. */
 
@@ -135,10 +135,7 @@ export class Component {
     const isPositive = (positive & (2 ** member)) > 0;
     const before = this.weightOf(rule, heard - 2 ** (member + (isPositive ? ROOM : 0)));
     const { ifPresent, ifAbsent } = this.rules[rule]!.members[member]!;
-    const state = stateOf(
-      turned(before.present, keptChances(ifPresent, this.correlation), isPositive),
-      turned(before.absent, keptChances(ifAbsent, this.correlation), isPositive),
-    );
+    const state = withResult(before, [ifPresent, ifAbsent], isPositive, this.correlation);
     kept.set(heard, state);
     return state;
   }

@@ -49,6 +49,18 @@ export function turned(now: Float64Array, chances: Float64Array, isPositive: boo
   return next;
 }
 
+/** A state with one more result: by the chances of a positive with the source and without. */
+export const withResult = (
+  { present, absent }: Shared,
+  [ifPresent, ifAbsent]: readonly [present: number, absent: number],
+  isPositive: boolean,
+  correlation: number = CORRELATION,
+): Shared =>
+  stateOf(
+    turned(present, keptChances(ifPresent, correlation), isPositive),
+    turned(absent, keptChances(ifAbsent, correlation), isPositive),
+  );
+
 /**
  * Of tests that each have their own chance of a positive, how likely at least `k` are.
  *

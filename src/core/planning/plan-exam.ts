@@ -15,7 +15,7 @@ import { noTestFor, type RaisedQuestion } from "./questions";
 import { sideOrder } from "./run-sheet";
 import { withAdded } from "./single";
 import { baseOf, placeChange } from "./turns";
-import { everyRun, placeOf, type Planned, planned, secondsWith } from "./ways";
+import { everyRun, figuresFor, placeOf, type Planned, planned, secondsWith } from "./ways";
 
 /** From the complaint to a plan: what is asked, by which tests, in which order, at what cost. */
 
@@ -80,7 +80,7 @@ function tellsOf(
       return [
         `${label}: ${opening.some((one) => one.key === key) ? "how far, and what it brings on" : "a sign"}; it moves no figure`,
       ];
-    const figuresOf = protocol.readings.find((one) => one.source === source)?.figuresOf ?? protocol.id;
+    const figuresOf = figuresFor({ key, protocol, side: tested }, source);
     const { mean } = startIn(plan.context, source, side);
     const after = (outcome: "positive" | "negative") =>
       wordOf(

@@ -6,7 +6,7 @@ import { finishing } from "./finishing";
 import type { QuestionCost } from "./plan-types";
 import type { RaisedQuestion } from "./questions";
 import { withAdded } from "./single";
-import { secondsWith, type Planned, type Way } from "./ways";
+import { figuresFor, type Planned, secondsWith, type Way } from "./ways";
 import { fallOver, impliedChance, type PossibleEnd } from "./worth";
 
 /** What a question takes and what it would tell, before anything is done for it. */
@@ -70,8 +70,7 @@ function endsOf(
   const [test, ...rest] = tests;
   const probability = probabilityIn(context, source, side);
   if (!test) return [{ chance, probability }];
-  const figuresOf =
-    test.protocol.readings.find((one) => one.source === source && !one.pointsOnly)?.figuresOf ?? test.protocol.id;
+  const figuresOf = figuresFor(test, source);
   const after = (result: "positive" | "negative") =>
     withAdded(context, supposedOutcome(test.protocol.id, test.side, source, side, figuresOf, result));
   const [yes, no] = [after("positive"), after("negative")];

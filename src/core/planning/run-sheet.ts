@@ -16,6 +16,7 @@ import {
 import { type Block, blocksOnTest, type Guard } from "../safety";
 import { placeParts, type Position, POSITIONS, runKey, type Side, SIDES } from "../vocabulary";
 import { barredBy } from "./barred";
+import { isCrossed } from "./crossed";
 import { neurologyStop, placeOfStop, type PlanStop } from "./neurology-stop";
 import { raisedQuestions } from "./questions";
 
@@ -51,13 +52,16 @@ export type RunSheet = {
   readonly decided: string | null;
 };
 
+/** Where it hurts, the familiar symptom's places first. */
+export const partsThatHurt = ({ areas, familiar }: Pick<ExamState, "areas" | "familiar">) =>
+  areas
+    .toSorted((a, b) => Number(b.area === familiar?.area) - Number(a.area === familiar?.area))
+    .flatMap(({ places }) => places.map(placeParts));
+
 /** The sides the person hurts on; the familiar symptom's first. */
 export function painfulSides(state: Pick<ExamState, "areas" | "familiar">): Side[] {
-  const areas = state.areas.toSorted(
-    (a, b) => Number(b.area === state.familiar?.area) - Number(a.area === state.familiar?.area),
-  );
-  const sides = areas
-    .flatMap((area) => area.places.map((place) => placeParts(place).side))
+  const sides = partsThatHurt(state)
+    .map(({ side }) => side)
     .filter((side) => side !== "central");
   return [...new Set(sides)];
 }
@@ -150,7 +154,7 @@ function inPosition(tests: readonly TestId[], position: Position, state: ExamSta
 function isOnPainfulSide(protocol: Protocol, side: Side, state: ExamState): boolean {
   const painful = painfulSides(state);
   return (
-    protocol.readings.every(({ sides }) => sides === "other side") &&
+    isCrossed(protocol) &&
     painful.length === 1 &&
     painful[0] === side &&
     !state.runs.some((run) => run.test === protocol.id && run.side === side)

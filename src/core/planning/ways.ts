@@ -11,6 +11,7 @@ import { comparesSides, readSource, recordsFor, ruleAsks, ruleTable } from "../r
 import { irritability } from "../record";
 import { otherSide, runKey, type Side, SIDES, type SourceId, SOURCES } from "../vocabulary";
 import type { PlanRule } from "./component";
+import { isCrossed } from "./crossed";
 import { finishing } from "./finishing";
 import { costOf, type Planning } from "./plan";
 import type { RaisedQuestion } from "./questions";
@@ -110,9 +111,13 @@ function ruleWay(question: RaisedQuestion, plan: Planning): Way | null {
 const readingFor = ({ protocol }: Planned, source: SourceId) =>
   protocol.readings.find((one) => one.source === source && !one.pointsOnly)!;
 
+/** The test whose figures count for what a test says of a source. */
+export const figuresFor = (test: Planned, source: SourceId): TestId =>
+  readingFor(test, source).figuresOf ?? test.protocol.id;
+
 /** Whether a figure of it counts for the source. */
 function isFigured(test: Planned, source: SourceId, plan: Planning): boolean {
-  const figuresOf = readingFor(test, source).figuresOf ?? test.protocol.id;
+  const figuresOf = figuresFor(test, source);
   const [record] = recordsFor({ figuresOf, source, testedSide: test.side, run: "" }, plan);
   return record !== undefined && !record.off;
 }
@@ -154,7 +159,7 @@ function singlesWay(
   const worth = speakingFor(question, plan)
     .flatMap((test) => {
       const reading = readingFor(test, source);
-      const told = single(test.protocol, test.side, source, side, reading.figuresOf ?? test.protocol.id, plan);
+      const told = single(test.protocol, test.side, source, side, figuresFor(test, source), plan);
       const cost = costOf(test.protocol, plan);
       if (!told || without?.has(test.protocol.id) || !isWorthIt(told, cost)) return [];
       /** A crossed test is the other leg's own: it is never the first to look. */
@@ -291,9 +296,6 @@ export function wayFor(question: RaisedQuestion, plan: Planning, among: Readonly
 /** Whether both sides are done: their numbers are compared, or it is of a nerve and begins on the uninvolved limb. */
 const isOfBothSides = ({ id, tissueGroup, measures }: Protocol): boolean =>
   comparesSides(id) || (tissueGroup.endsWith("-neural") && measures.some((measure) => measure.id === "onset"));
-
-/** Done on the limb without pain: what it brings on is felt on the other side. */
-export const isCrossed = ({ readings }: Protocol): boolean => readings.every(({ sides }) => sides === "other side");
 
 /** The other side's run, where both are done and it is not planned or done already. */
 export function companionOf({ protocol, side }: Planned, plan: Planning, keys: ReadonlySet<string>): Planned | null {

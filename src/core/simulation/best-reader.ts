@@ -1,23 +1,9 @@
-import { CORRELATION, keptChances, openingState, type Shared, stateOf, turned } from "../planning";
+import { CORRELATION, openingState, type Shared, withResult } from "../planning";
 
 /** Who knows how simulated patients are made, and reads them by Bayes' rule alone. */
 
 /** A result: the chances of a positive with and without the source, and whether it was one. */
 export type Finding = { readonly chances: readonly [present: number, absent: number]; readonly isPositive: boolean };
-
-/** What was found so far of one source: likelihoods with and without it at each value of the shared factor. */
-export const before = (probability: number): Shared => openingState(probability);
-
-/** The same with one more result. */
-export const after = (
-  { present, absent }: Shared,
-  { chances, isPositive }: Finding,
-  dependence: number = CORRELATION,
-): Shared =>
-  stateOf(
-    turned(present, keptChances(chances[0], dependence), isPositive),
-    turned(absent, keptChances(chances[1], dependence), isPositive),
-  );
 
 const total = (list: Float64Array): number => list.reduce((sum, one) => sum + one, 0);
 
@@ -36,4 +22,10 @@ export const bestProbability = (
   start: number,
   findings: readonly Finding[],
   dependence: number = CORRELATION,
-): number => probabilityOf(findings.reduce((state, finding) => after(state, finding, dependence), before(start)));
+): number =>
+  probabilityOf(
+    findings.reduce(
+      (state, { chances, isPositive }) => withResult(state, chances, isPositive, dependence),
+      openingState(start),
+    ),
+  );

@@ -1,5 +1,5 @@
-import { CORRELATION, placeTurn, type Shared } from "../planning";
-import { after, before, probabilityOf } from "./best-reader";
+import { CORRELATION, openingState, placeTurn, type Shared, withResult } from "../planning";
+import { probabilityOf } from "./best-reader";
 
 /** The best way there is to examine one source by the members of one cluster: exact, over every way to go on or stop. */
 
@@ -24,7 +24,7 @@ export type Priced = { readonly cost: number; readonly brier: number };
 
 /** Every state by its results, once. */
 function statesOf({ start, members, dependence = CORRELATION }: OneSource) {
-  const kept = new Map<number, Shared>([[0, before(start)]]);
+  const kept = new Map<number, Shared>([[0, openingState(start)]]);
   const keyOf = (positive: number, negative: number) => (positive << members.length) | negative;
   const at = (positive: number, negative: number): Shared => {
     const key = keyOf(positive, negative);
@@ -32,9 +32,10 @@ function statesOf({ start, members, dependence = CORRELATION }: OneSource) {
     if (known) return known;
     const last = 31 - Math.clz32(positive | negative);
     const isPositive = (positive & (1 << last)) > 0;
-    const state = after(
+    const state = withResult(
       isPositive ? at(positive & ~(1 << last), negative) : at(positive, negative & ~(1 << last)),
-      { chances: members[last]!.chances, isPositive },
+      members[last]!.chances,
+      isPositive,
       dependence,
     );
     kept.set(key, state);

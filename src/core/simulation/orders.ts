@@ -1,6 +1,6 @@
-import { CORRELATION, entropy, type Planned } from "../planning";
+import { entropy, openingState, type Planned, withResult } from "../planning";
 import { seeded } from "../reading";
-import { after, before, probabilityOf } from "./best-reader";
+import { probabilityOf } from "./best-reader";
 import type { Asked, Shows, SimulatedPatient } from "./patient";
 
 /** Other ways to choose among the tests that say something: to hold the plan against. */
@@ -31,12 +31,12 @@ export function atRandom({ pool, count }: Pick<Choosing, "pool" | "count">, seed
 
 /** So many tests, each the one from which most is learned next, whatever it costs: by who reads best. */
 export function byGain({ pool, showsOf, questions, patient, count }: Choosing): readonly Planned[] {
-  const states = questions.map(({ start }) => before(start));
+  const states = questions.map(({ start }) => openingState(start));
   const gainOf = (run: Planned): number =>
     showsOf(run).reduce((sum, { asked, chances }) => {
       const now = states[asked]!;
-      const yes = after(now, { chances, isPositive: true }, CORRELATION);
-      const no = after(now, { chances, isPositive: false }, CORRELATION);
+      const yes = withResult(now, chances, true);
+      const no = withResult(now, chances, false);
       const chance = yes.weight / (yes.weight + no.weight);
       return (
         sum +
@@ -51,10 +51,7 @@ export function byGain({ pool, showsOf, questions, patient, count }: Choosing): 
     const { run } = left.reduce((a, b) => (b.gain > a.gain + 1e-12 ? b : a));
     done.push(run);
     for (const shows of showsOf(run))
-      states[shows.asked] = after(states[shows.asked]!, {
-        chances: shows.chances,
-        isPositive: patient.shows(run.key, shows),
-      });
+      states[shows.asked] = withResult(states[shows.asked]!, shows.chances, patient.shows(run.key, shows));
   }
   return done;
 }

@@ -76,7 +76,7 @@ export function showsOf(
   });
 }
 
-/** A patient: which sources they have, and whether a run shows it; the same whoever asks, and in whatever order. */
+/** A patient: which sources they have, and whether a run shows it; the same for every way of examining, in any order. */
 export type SimulatedPatient = {
   readonly has: readonly boolean[];
   readonly shows: (run: string, shows: Shows) => boolean;

@@ -77,7 +77,7 @@ describe("a simulated patient", () => {
     expect(offenders).toEqual([]);
   });
 
-  it("is the same whoever asks, and in whatever order", () => {
+  it("is the same for every way of examining, in any order", () => {
     const [one, other] = [simulatedPatient(asked, "x"), simulatedPatient(asked, "x")];
     const ask = (person: typeof one, list: typeof members) =>
       new Map(list.map((run) => [run.key, person.shows(run.key, showsOf(run, asked, plan)[0]!)]));

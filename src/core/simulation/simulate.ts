@@ -9,6 +9,7 @@ import {
   type DrawnUp,
   everyRun,
   examOrder,
+  figuresFor,
   placeOf,
   placeTurn,
   type Planned,
@@ -93,7 +94,7 @@ type Ground = {
   readonly atPlace: (run: Planned) => Placed;
 };
 
-/** How often somebody is planned for again in one position. */
+/** How often a patient is planned for again in one position. */
 const MOST_MORE = 12;
 const TURN_MINUTES = TURN_SECONDS.usual / 60;
 
@@ -209,10 +210,9 @@ function againstBest({ plan, drafted, atPlace }: Ground): readonly AgainstBest[]
         chances: [ifPresent, ifAbsent],
       })),
       read: (positive, negative) => {
-        const added = runs.flatMap(({ protocol, side: tested }, at) => {
+        const added = runs.flatMap((run, at) => {
           const is = positive & (1 << at) ? "positive" : negative & (1 << at) ? "negative" : null;
-          const figuresOf = protocol.readings.find((reading) => reading.source === source)?.figuresOf ?? protocol.id;
-          return is ? [supposedOutcome(protocol.id, tested, source, side, figuresOf, is)] : [];
+          return is ? [supposedOutcome(run.protocol.id, run.side, source, side, figuresFor(run, source), is)] : [];
         });
         return probabilityIn(contextOf(plan.state, plan.evidence, { added }), source, side);
       },
